@@ -1,0 +1,57 @@
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { Problem, problemHandler } from './http/problem';
+import { songRoutes } from './songs/routes';
+import type { SongStore } from './songs/store';
+
+export interface AppOptions {
+  readonly store: SongStore;
+  /** Folder of the exported web app; without it only the API is served. */
+  readonly web?: string;
+  readonly log?: (error: unknown) => void;
+}
+
+const CONTENT_POLICY = {
+  defaultSrc: ["'self'"],
+  scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:', 'blob:'],
+  fontSrc: ["'self'", 'data:'],
+  workerSrc: ["'self'", 'blob:'],
+  connectSrc: ["'self'"],
+  upgradeInsecureRequests: null,
+};
+
+/** App and API in one Express application. */
+export function createApp({ store, web, log = () => undefined }: AppOptions): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, hsts: false }));
+  app.use(compression());
+  app.use('/api', express.json({ limit: '2mb', strict: true }));
+  app.use('/api', (_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  app.use('/api/songs', songRoutes(store));
+  app.use('/api', () => {
+    throw new Problem(404, 'No such address', 'The server has nothing at this address. Reload the app.');
+  });
+  if (web && existsSync(web)) serveWeb(app, web);
+  app.use(problemHandler(log));
+  return app;
+}
+
+/** The exported app: hashed files for good, the rest for a while, every other path the page itself. */
+function serveWeb(app: Express, web: string): void {
+  app.use('/_expo', express.static(join(web, '_expo'), { immutable: true, maxAge: '1y', index: false }));
+  app.use('/assets', express.static(join(web, 'assets'), { immutable: true, maxAge: '1y', index: false }));
+  app.use('/sound', express.static(join(web, 'sound'), { maxAge: '1h', fallthrough: false, index: false }));
+  app.use(express.static(web, { maxAge: '1m', index: false }));
+  app.get('/*splat', (_req, res) => {
+    res.set('Cache-Control', 'no-cache').sendFile('index.html', { root: web });
+  });
+}

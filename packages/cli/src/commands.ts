@@ -1,0 +1,119 @@
+import { writeFileSync } from 'node:fs';
+import { recognise } from '@backline/core/analysis/recognise';
+import { renderBand } from '@backline/core/band/index';
+import { writeMidiFile } from '@backline/core/formats/midi/index';
+import { STYLES } from '@backline/core/style/index';
+import { ChordError, parseChord } from '@backline/core/theory/chordGrammar';
+import { chordPitchClasses, chordTones } from '@backline/core/theory/chord';
+import { noteName, parseMidi } from '@backline/core/theory/pitch';
+import { defaultScale } from '@backline/core/theory/scale';
+import { PPQ, toBeats } from '@backline/core/timeline/time';
+import { voice } from '@backline/core/voicing/auto';
+import { loadChart } from './chartFile';
+import { UsageError, wholeNumber } from './usage';
+
+export interface Given {
+  readonly operands: readonly string[];
+  readonly options: Readonly<Record<string, string | undefined>>;
+}
+
+function chord({ operands }: Given): unknown {
+  if (operands.length !== 1) throw new UsageError('Name one chord, like: backline chord Ebm7b5');
+  let found;
+  try {
+    found = parseChord(operands[0]!);
+  } catch (error) {
+    if (error instanceof ChordError) throw new UsageError(error.message);
+    throw error;
+  }
+  return {
+    symbol: found.symbol,
+    root: noteName(found.root),
+    bass: noteName(found.bass),
+    tones: chordTones(found).map(noteName),
+    degrees: found.degrees,
+    pitchClasses: chordPitchClasses(found),
+    // Alone a chord has no key; its scale is the one of its own quality.
+    scale: defaultScale(found, null),
+  };
+}
+
+function recogniseNotes({ operands }: Given): unknown {
+  if (!operands.length) throw new UsageError('Name the notes, like: backline recognise E3 A3 C4 E4');
+  return recognise(
+    operands.map((text) => {
+      const midi = parseMidi(text);
+      if (midi === null) {
+        throw new UsageError(`"${text}" is not a note. Write a number from 0 to 127 or a name like C4.`);
+      }
+      return midi;
+    }),
+  );
+}
+
+const styles = (): unknown =>
+  STYLES.map(({ id, name, feel, metres, tempo }) => ({ id, name, feel, metres, tempo }));
+
+function voiceChart({ operands, options }: Given): unknown {
+  const song = loadChart(operands[0], {});
+  const voices = wholeNumber('voices', options.voices, 3, 8) ?? 4;
+  const register = wholeNumber('register', options.register, 24, 84) ?? 55;
+  const spread = wholeNumber('spread', options.spread, 2, 12) ?? 4;
+  const aim = { voices, register, spread, low: 21, high: 108, bassPlays: false };
+  const { chords } = renderBand({ ...song, parts: [] });
+  const sounding = chords.flatMap((c) => (c.symbol === null ? [] : [{ ...c, symbol: c.symbol }]));
+  const pitches = voice(sounding.map(({ symbol }) => ({ symbol, aim })));
+  return sounding.map((c, i) => ({
+    symbol: c.symbol,
+    start: toBeats(c.start),
+    duration: toBeats(c.duration),
+    pitches: pitches[i],
+  }));
+}
+
+function notes({ operands, options }: Given): unknown {
+  const song = loadChart(operands[0], options);
+  const band = renderBand(song);
+  return {
+    title: song.title,
+    key: song.key,
+    tempo: song.tempo,
+    ppq: PPQ,
+    chords: band.chords.map(({ symbol, start, duration, section, pass, key }) => ({
+      symbol, start: toBeats(start), duration: toBeats(duration), section, pass, key,
+    })), // prettier-ignore
+    parts: band.parts.map(({ id, kind, channel, program, notes: played }) => ({
+      id,
+      kind,
+      channel,
+      program,
+      notes: played.map(({ start, duration, pitch, velocity, why }) => ({
+        start: toBeats(start), duration: toBeats(duration), pitch, velocity, why,
+      })), // prettier-ignore
+    })),
+  };
+}
+
+function band({ operands, options }: Given): unknown {
+  const { out } = options;
+  if (!out) throw new UsageError('Say where to write the file, like: --out song.mid');
+  const song = loadChart(operands[0], options);
+  const rendered = renderBand(song);
+  try {
+    writeFileSync(out, writeMidiFile(song, rendered));
+  } catch {
+    throw new UsageError(`${out} cannot be written.`);
+  }
+  const count = rendered.parts.reduce((sum, part) => sum + part.notes.length, 0);
+  return { file: out, parts: rendered.parts.length, notes: count };
+}
+
+/** Each command with the options it takes. */
+export const COMMANDS: Record<string, { run: (given: Given) => unknown; options: readonly string[] }> = {
+  chord: { run: chord, options: [] },
+  recognise: { run: recogniseNotes, options: [] },
+  styles: { run: styles, options: [] },
+  voice: { run: voiceChart, options: ['voices', 'register', 'spread'] },
+  notes: { run: notes, options: ['style', 'seed'] },
+  band: { run: band, options: ['style', 'seed', 'out'] },
+};

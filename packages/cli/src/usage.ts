@@ -1,0 +1,36 @@
+/** A mistake in how the command was called or in what it was given: one sentence, exit status 2. */
+export class UsageError extends Error {}
+
+export const HELP: Record<string, string> = {
+  chord: `backline chord SYMBOL
+  Reads a chord symbol. Prints {symbol, root, bass, tones, degrees, pitchClasses, scale}.`,
+  recognise: `backline recognise NOTE...
+  Names sounding notes (60 or C4 for middle C), the lowest as the bass. Prints {names, tones}.`,
+  styles: `backline styles
+  Lists the styles. Prints [{id, name, feel, metres, tempo: [low, high]}].`,
+  voice: `backline voice CHART [--voices N] [--register MIDI] [--spread SEMITONES]
+  Voices a chart's chords. Prints [{symbol, start, duration, pitches}], times in quarter-note beats.`,
+  notes: `backline notes CHART [--style ID] [--seed N]
+  Generates the band. Prints {title, key, tempo, ppq, chords, parts}, times in quarter-note beats.`,
+  band: `backline band CHART [--style ID] [--seed N] --out FILE.mid
+  Generates the band and writes it as a MIDI file.`,
+};
+
+export const OVERVIEW = `backline: chords in, a band out
+
+${Object.values(HELP).join('\n\n')}
+
+CHART is a text file of chords, or - for standard input. Errors exit with status 2.`;
+
+/** An option's value as a whole number in a range, or undefined where it is not given. */
+export function wholeNumber(
+  name: string,
+  text: string | undefined,
+  low: number,
+  high: number,
+): number | undefined {
+  if (text === undefined) return undefined;
+  const value = Number(text);
+  if (text.trim() !== '' && Number.isInteger(value) && value >= low && value <= high) return value;
+  throw new UsageError(`--${name} takes a whole number from ${low} to ${high}, not "${text}".`);
+}

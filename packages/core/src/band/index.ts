@@ -1,0 +1,187 @@
+/** Song and seed to notes: the one entry point. Nothing downstream invents notes. */
+import type { Part, Song } from '../song/schema';
+import { GENERATORS } from '../parts';
+import { groove, withoutOverlaps, type GroovedNote } from '../groove/groove';
+import { styleOf } from '../style';
+import { expandForm, type Pass } from '../timeline/passes';
+import { passSpans, regionsOf, type Region } from '../timeline/region';
+import { resolveSettings } from '../timeline/settings';
+import type { Kind } from '../song/kinds';
+
+/** A note of the band: ticks from the song's start, after groove. */
+export interface BandNote {
+  readonly start: number;
+  readonly duration: number;
+  readonly pitch: number;
+  readonly velocity: number;
+  readonly why: string;
+}
+
+export interface BandPart {
+  readonly id: string;
+  readonly kind: Kind;
+  readonly name: string;
+  /** MIDI channel, 1–16; drums on 10. */
+  readonly channel: number;
+  /** General MIDI program at the start, 0-based. */
+  readonly program: number;
+  /** Later programs, where a section has another instrument. */
+  readonly programs: readonly { readonly tick: number; readonly program: number }[];
+  readonly mix: Part['mix'];
+  readonly notes: readonly BandNote[];
+}
+
+export interface BandChord {
+  readonly symbol: string | null;
+  readonly start: number;
+  readonly duration: number;
+  readonly section: string;
+  readonly sectionId: string;
+  readonly chordId: string;
+  /** Which playing of the section, from 1. */
+  readonly pass: number;
+  readonly key: string;
+}
+
+export interface BandBar {
+  readonly start: number;
+  readonly length: number;
+  readonly metre: string;
+  readonly key: string;
+  readonly tempo: number;
+  readonly section: string;
+  readonly sectionId: string;
+  readonly pass: number;
+  /** 0-based bar of its section. */
+  readonly index: number;
+}
+
+export interface Band {
+  readonly length: number;
+  readonly bars: readonly BandBar[];
+  readonly chords: readonly BandChord[];
+  readonly parts: readonly BandPart[];
+}
+
+/** Notes of one region, ticks from the region's start. The same region gives the same notes. */
+export const regionNotes = (region: Region): GroovedNote[] =>
+  groove(region, GENERATORS[region.kind](region));
+
+/** Remembers the notes of regions, so that an edit computes again only what it changed. */
+export interface RegionMemory {
+  notesOf(region: Region): readonly GroovedNote[];
+  /** Regions computed since the memory was made. */
+  readonly computed: number;
+}
+
+export function regionMemory(size = 4000): RegionMemory {
+  const known = new Map<string, readonly GroovedNote[]>();
+  let computed = 0;
+  return {
+    notesOf(region) {
+      const key = JSON.stringify(region);
+      let notes = known.get(key);
+      if (notes) known.delete(key);
+      else {
+        notes = regionNotes(region);
+        computed++;
+      }
+      known.set(key, notes);
+      if (known.size > size) known.delete(known.keys().next().value!);
+      return notes;
+    },
+    get computed() {
+      return computed;
+    },
+  };
+}
+
+const forgetful: RegionMemory = { notesOf: regionNotes, computed: 0 };
+
+/** Channels in order of the parts, drums on 10; the 16th melodic part shares the last channel. */
+function channels(parts: readonly Part[]): number[] {
+  let next = 0;
+  return parts.map((part) => {
+    if (part.kind === 'drums') return 10;
+    next += next === 9 ? 2 : 1;
+    return Math.min(next, 16);
+  });
+}
+
+/** The whole band of a song. */
+export function renderBand(song: Song, memory: RegionMemory = forgetful): Band {
+  const style = styleOf(song.style);
+  const passes = expandForm(song);
+  const regions = regionsOf(song, style, passes);
+  const channel = channels(song.parts);
+  const parts = song.parts.map((part, p): BandPart => {
+    const notes = passes.flatMap((pass, i) =>
+      memory.notesOf(regions[p]![i]!).map((note) => placed(note, pass.start)),
+    );
+    const base = resolveSettings(style, song, part, []).instrument;
+    const programs = programChanges(passes, regions[p]!);
+    return {
+      id: part.id,
+      kind: part.kind,
+      name: part.name,
+      channel: channel[p]!,
+      program: programs[0]?.program ?? base,
+      programs: programs.slice(1),
+      mix: part.mix,
+      notes: withoutOverlaps(notes),
+    };
+  });
+  const last = passes[passes.length - 1];
+  return {
+    length: last ? last.start + last.length : 0,
+    bars: passes.flatMap(passBars),
+    chords: passes.flatMap(passChords),
+    parts,
+  };
+}
+
+const placed = (note: GroovedNote, start: number): BandNote => ({
+  start: Math.max(0, start + note.start),
+  duration: note.duration,
+  pitch: note.pitch,
+  velocity: note.velocity,
+  why: note.why,
+});
+
+/** The part's instrument through the song, named only where it changes. */
+function programChanges(passes: readonly Pass[], regions: readonly Region[]) {
+  const changes: { tick: number; program: number }[] = [];
+  passes.forEach((pass, i) => {
+    for (const { start, settings } of regions[i]!.stretches) {
+      if (changes[changes.length - 1]?.program === settings.instrument) continue;
+      changes.push({ tick: pass.start + start, program: settings.instrument });
+    }
+  });
+  return changes;
+}
+
+const passBars = (pass: Pass): BandBar[] =>
+  pass.bars.map((bar, index) => ({
+    start: pass.start + bar.start,
+    length: bar.length,
+    metre: bar.metre,
+    key: bar.key,
+    tempo: bar.tempo,
+    section: pass.section.name,
+    sectionId: pass.section.id,
+    pass: pass.index + 1,
+    index,
+  }));
+
+const passChords = (pass: Pass, passIndex: number): BandChord[] =>
+  passSpans(pass, passIndex === 0).map((span) => ({
+    symbol: span.symbol,
+    start: pass.start + span.start,
+    duration: span.end - span.start,
+    section: pass.section.name,
+    sectionId: pass.section.id,
+    chordId: span.id,
+    pass: pass.index + 1,
+    key: span.key,
+  }));
+

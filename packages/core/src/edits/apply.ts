@@ -1,0 +1,45 @@
+import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import type { Song } from '../song/schema';
+
+enablePatches();
+
+/** A named change to the song. It alters the draft it is given and returns nothing. */
+export interface Edit {
+  /** What was done, for undo: "change a chord". */
+  readonly name: string;
+  /** Edits of one kind in a row (dragging a level) undo as one; null never joins. */
+  readonly joins: string | null;
+  readonly change: (song: Draft<Song>) => void;
+}
+
+/** A step of the history: patches both ways. */
+export interface Step {
+  readonly name: string;
+  readonly joins: string | null;
+  readonly forward: readonly Patch[];
+  readonly back: readonly Patch[];
+}
+
+export const edit = (name: string, change: Edit['change'], joins: string | null = null): Edit => ({
+  name,
+  joins,
+  change,
+});
+
+/** The song after an edit and the step that leads there, or null where nothing changed. */
+export function applyEdit(song: Song, { name, joins, change }: Edit): { song: Song; step: Step } | null {
+  const [next, forward, back] = produceWithPatches(song, (draft) => {
+    change(draft);
+  });
+  return forward.length ? { song: next, step: { name, joins, forward, back } } : null;
+}
+
+export const undoStep = (song: Song, step: Step): Song => applyPatches(song, step.back as Patch[]);
+export const redoStep = (song: Song, step: Step): Song => applyPatches(song, step.forward as Patch[]);
+
+/** Two steps as one: undoing it undoes both. */
+export const joinSteps = (first: Step, second: Step): Step => ({
+  ...second,
+  forward: [...first.forward, ...second.forward],
+  back: [...second.back, ...first.back],
+});

@@ -1,0 +1,50 @@
+import type { Groove, Mix, Settings, Song } from '../song/schema';
+import { styleOf } from '../style';
+import { edit, type Edit } from './apply';
+
+export const setTitle = (title: string): Edit => edit('rename the song', (s) => void (s.title = title), 'title');
+
+export const setTempo = (tempo: number): Edit =>
+  edit('change the tempo', (s) => void (s.tempo = tempo), 'tempo');
+
+export const setEnding = (ending: Song['ending']): Edit =>
+  edit('change the ending', (s) => void (s.ending = ending));
+
+/** Another style: the tempo stays, patterns the style does not know fall back to its own. */
+export const setStyle = (style: string): Edit =>
+  edit('change the style', (s) => void (s.style = styleOf(style).id));
+
+export const setGroove = (groove: Groove): Edit =>
+  edit('change the groove', (s) => void Object.assign(s.groove, groove), 'groove');
+
+/** Another seed gives other fills, lines and accents for the same song. */
+export const setSeed = (seed: number): Edit => edit('vary the whole band', (s) => void (s.seed = seed));
+
+/** Sets a part's settings for the whole song or for one section. `undefined` lets the weaker level show again. */
+export function setSettings(partId: string, sectionId: string | null, settings: Settings): Edit {
+  return edit(
+    sectionId ? 'change a part in a section' : 'change a part',
+    (song) => {
+      const part = song.parts.find((p) => p.id === partId);
+      const section = song.sections.find((s) => s.id === sectionId);
+      if (!part || (sectionId && !section)) return;
+      const level: Settings = section ? (section.settings[partId] ??= {}) : part.settings;
+      for (const [name, value] of Object.entries(settings)) {
+        if (value === undefined) delete level[name as keyof Settings];
+        else Object.assign(level, { [name]: value });
+      }
+      if (section && Object.keys(level).length === 0) delete section.settings[partId];
+    },
+    `${partId}/${sectionId ?? ''}/${Object.keys(settings).join()}`,
+  );
+}
+
+export const setMix = (partId: string, mix: Partial<Mix>): Edit =>
+  edit(
+    'change the mix',
+    (song) => {
+      const part = song.parts.find((p) => p.id === partId);
+      if (part) Object.assign(part.mix, mix);
+    },
+    `mix/${partId}/${Object.keys(mix).join()}`,
+  );

@@ -1,0 +1,3 @@
+export { ChartError } from './error';
+export { readChart } from './read';
+export { writeChart } from './write';

@@ -1,0 +1,107 @@
+import { writeMidi, type MidiEvent } from 'midi-file';
+import type { Band, BandPart } from '../../band';
+import type { Song } from '../../song/schema';
+import { keyOf, signature } from '../../theory/key';
+import { PPQ, beatsPerBar, isMetre } from '../../timeline/time';
+import { withoutOverlaps } from '../../groove/groove';
+import { GM_PROGRAMS } from './programs';
+
+/** An event at an absolute tick; `rank` orders events of one tick: offs, then settings, then ons. */
+interface Timed {
+  readonly tick: number;
+  readonly rank: number;
+  readonly event: MidiEventBody;
+}
+
+type MidiEventBody = MidiEvent extends infer E ? (E extends MidiEvent ? Omit<E, 'deltaTime'> : never) : never;
+
+/** MIDI text is one byte a character: UTF-8 bytes, each written as a character of its own. */
+function utf8(text: string): string {
+  return encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) =>
+    String.fromCharCode(parseInt(hex, 16)),
+  );
+}
+
+/** Absolute ticks to deltas, with the end of track the library leaves out. */
+function track(events: readonly Timed[], end: number): MidiEvent[] {
+  const sorted = events
+    .map((e, i) => ({ ...e, i }))
+    .sort((a, b) => a.tick - b.tick || a.rank - b.rank || a.i - b.i);
+  let at = 0;
+  const written = sorted.map(({ tick, event }) => {
+    const deltaTime = tick - at;
+    at = tick;
+    return { ...event, deltaTime } as MidiEvent;
+  });
+  const last = { type: 'endOfTrack', meta: true, deltaTime: Math.max(0, end - at) } as MidiEvent;
+  return [...written, last];
+}
+
+const SETTING = 1;
+
+/** Title, tempo map, metres, keys, section markers and chord names. */
+function conductor(song: Song, band: Band): Timed[] {
+  const events: Timed[] = [];
+  const add = (tick: number, event: MidiEventBody) => events.push({ tick, rank: SETTING, event });
+  add(0, { type: 'trackName', meta: true, text: utf8(song.title) });
+  let held = { tempo: 0, metre: '', key: '', section: '' };
+  for (const bar of band.bars) {
+    const section = `${bar.sectionId}/${bar.pass}`;
+    if (bar.tempo !== held.tempo) {
+      const microsecondsPerBeat = Math.round(60e6 / bar.tempo);
+      add(bar.start, { type: 'setTempo', meta: true, microsecondsPerBeat });
+    }
+    if (bar.metre !== held.metre && isMetre(bar.metre)) {
+      add(bar.start, {
+        type: 'timeSignature', meta: true, numerator: beatsPerBar(bar.metre), denominator: 4,
+        metronome: 24, thirtyseconds: 8,
+      }); // prettier-ignore
+    }
+    if (bar.key !== held.key) {
+      const key = keyOf(bar.key);
+      add(bar.start, { type: 'keySignature', meta: true, key: signature(key), scale: key.mode === 'minor' ? 1 : 0 });
+    }
+    if (section !== held.section) add(bar.start, { type: 'marker', meta: true, text: utf8(bar.section) });
+    held = { tempo: bar.tempo, metre: bar.metre, key: bar.key, section };
+  }
+  for (const chord of band.chords) {
+    add(chord.start, { type: 'text', meta: true, text: chord.symbol ?? 'N.C.' });
+  }
+  return events;
+}
+
+function partEvents(part: BandPart): Timed[] {
+  const channel = part.channel - 1;
+  const { level, pan, room } = part.mix;
+  const events: Timed[] = [];
+  const add = (tick: number, rank: number, event: MidiEventBody) => events.push({ tick, rank, event });
+  const control = (controllerType: number, value: number) =>
+    add(0, SETTING, { type: 'controller', channel, controllerType, value });
+  add(0, SETTING, { type: 'trackName', meta: true, text: utf8(part.name) });
+  if (part.kind !== 'drums') {
+    add(0, SETTING, { type: 'instrumentName', meta: true, text: GM_PROGRAMS[part.program]! });
+  }
+  add(0, SETTING, { type: 'programChange', channel, programNumber: part.program });
+  control(7, level);
+  control(10, pan);
+  control(91, room);
+  for (const { tick, program } of part.programs) {
+    add(tick, SETTING, { type: 'programChange', channel, programNumber: program });
+  }
+  for (const { start, duration, pitch, velocity } of withoutOverlaps(part.notes)) {
+    add(start, 2, { type: 'noteOn', channel, noteNumber: pitch, velocity });
+    add(start + duration, 0, { type: 'noteOff', channel, noteNumber: pitch, velocity: 64 });
+  }
+  return events;
+}
+
+/**
+ * The band as a Standard MIDI File of type 1: 480 ticks a quarter note, a first track with
+ * tempo map, metres, keys, markers and chord names, then a track a part. Muted parts are left out.
+ */
+export function writeMidiFile(song: Song, band: Band): Uint8Array {
+  const audible = band.parts.filter((p) => !p.mix.mute && p.notes.length > 0);
+  const tracks = [conductor(song, band), ...audible.map(partEvents)].map((t) => track(t, band.length));
+  const header = { format: 1 as const, numTracks: tracks.length, ticksPerBeat: PPQ };
+  return Uint8Array.from(writeMidi({ header, tracks }));
+}

@@ -1,0 +1,107 @@
+import { hash, noise } from '../random/stream';
+import type { Note } from '../parts/note';
+import { barAt } from '../timeline/bars';
+import type { Region } from '../timeline/region';
+import { settingsAt, type Resolved } from '../timeline/settings';
+import { PPQ, msToTicks } from '../timeline/time';
+
+type Feel = Pick<Resolved, 'swing' | 'unit'>;
+
+/**
+ * Where a straight tick falls under swing. The off-beat moves to `swing` percent of its pair
+ * (50 straight, 66.7 a triplet) and what lies between is stretched with it; triplet places stay.
+ * Ticks are counted from a bar line.
+ * @example swung(240, { unit: 'eighth', swing: 66.7 }) // 320
+ */
+export function swung(tick: number, { swing, unit }: Feel): number {
+  if (swing === 50) return tick;
+  const pair = unit === 'eighth' ? PPQ : PPQ / 2;
+  const half = pair / 2;
+  const place = ((tick % pair) + pair) % pair;
+  if (place === 0 || (place % (pair / 3) === 0 && place !== half)) return tick;
+  const off = (pair * swing) / 100;
+  const moved = place <= half ? (place * off) / half : off + ((place - half) * (pair - off)) / half;
+  return Math.round(tick - place + moved);
+}
+
+/** A note in its groove: ticks from the region's start, ready to sound. */
+export interface GroovedNote {
+  readonly start: number;
+  readonly duration: number;
+  readonly pitch: number;
+  readonly velocity: number;
+  readonly why: string;
+  readonly span: number;
+}
+
+/** Swing, strum, seeded spread of time and strength; then clipped to the region and freed of overlaps. */
+export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
+  const seed = hash(region.seed);
+  const low = region.first ? 0 : -960;
+  const until = regionEnd(region);
+  const grooved: GroovedNote[] = [];
+  for (const note of notes) {
+    const settings = settingsAt(region.stretches, note.start);
+    const bar = barAt(region.bars, note.start);
+    const warp = (tick: number): number => bar.start + swung(tick - bar.start, settings);
+    // Notes struck together are moved together; only strings of a stroke are spread.
+    const spread = settings.timing * (noise(seed, note.start, 11) - 0.5);
+    const late = msToTicks(spread + (note.delay ?? 0), bar.tempo);
+    const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + late));
+    const end = Math.min(until, warp(note.start + note.duration));
+    const force = settings.strength * 2 * (noise(seed, note.start, note.pitch) - 0.5);
+    if (end <= start) continue;
+    grooved.push({
+      start,
+      duration: end - start,
+      pitch: note.pitch,
+      velocity: Math.max(1, Math.min(127, Math.round(note.velocity + force))),
+      why: note.why,
+      span: note.span,
+    });
+  }
+  return withoutOverlaps(grooved);
+}
+
+/** Only the pushed first chord of a region may sound before the region begins. */
+const earliest = (low: number, region: Region, note: Note): number =>
+  note.start < 0 ? Math.max(low, -(region.spans[0]?.push ?? 0)) : 0;
+
+/** A region falls silent where the pushed first chord of the next one begins. */
+function regionEnd(region: Region): number {
+  const push = region.next?.push ?? 0;
+  if (push === 0) return region.length;
+  const last = region.stretches[region.stretches.length - 1]!;
+  return region.length + swung(-push, last.settings);
+}
+
+interface Sounding {
+  readonly start: number;
+  readonly duration: number;
+  readonly pitch: number;
+  readonly velocity: number;
+}
+
+/**
+ * Notes in order of time, none of which overlaps another of its pitch: the earlier one ends where
+ * the later begins; of two struck at once the longer stays, as strong as the stronger.
+ */
+export function withoutOverlaps<N extends Sounding>(notes: readonly N[]): N[] {
+  const sorted = [...notes].sort((a, b) => a.start - b.start || a.pitch - b.pitch || b.duration - a.duration);
+  const kept: N[] = [];
+  const last = new Map<number, number>();
+  for (const note of sorted) {
+    const index = last.get(note.pitch);
+    const before = index === undefined ? undefined : kept[index]!;
+    if (before && index !== undefined && before.start + before.duration > note.start) {
+      if (before.start === note.start) {
+        if (note.velocity > before.velocity) kept[index] = { ...before, velocity: note.velocity };
+        continue;
+      }
+      kept[index] = { ...before, duration: note.start - before.start };
+    }
+    last.set(note.pitch, kept.length);
+    kept.push(note);
+  }
+  return kept;
+}

@@ -1,0 +1,109 @@
+import type { BassEvent } from '../style/schema';
+import { patternOf, styleOf } from '../style';
+import { degreeNumber } from '../theory/degree';
+import { degreePcOf, isSlash, type Chord } from '../theory/chord';
+import { parseChord } from '../theory/chordGrammar';
+import type { Region, Span } from '../timeline/region';
+import type { Stretch } from '../timeline/settings';
+import { bassPc } from '../voicing/tones';
+import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from './note';
+import { endOnHit, placeOnChords, type Placed } from './placing';
+import { placeWalk } from './walking';
+
+/** The bass: one voice, the chord's bass on its first beat. */
+export function bassNotes(region: Region): Note[] {
+  return region.stretches.flatMap((stretch) =>
+    stretch.settings.on ? oneVoice(stretchNotes(region, stretch)) : [],
+  );
+}
+
+const ONSET: BassEvent = { at: 0, for: 4, level: 1, accent: 1, tone: 'root' };
+
+function stretchNotes(region: Region, stretch: Stretch): Note[] {
+  const pattern = patternOf(styleOf(region.style), 'bass', stretch.settings.pattern);
+  if (pattern.generator === 'walking') return placeWalk(region, stretch);
+  const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern, ONSET), ONSET);
+  return placed
+    .filter((p) => p.event.level <= stretch.settings.density)
+    .map((p) => eventNote(region, stretch, p));
+}
+
+/** Where a chord's bass lies: the lowest place at or above the register. */
+export const bassPitch = (chord: Chord, stretch: Stretch): number =>
+  intoRange(
+    atOrAbove(bassPc(chord), stretch.settings.register) + 12 * stretch.settings.octave,
+    'bass',
+  );
+
+/** The chord after a span: in the region, or the first of what follows it. */
+export function chordAfter(region: Region, index: number): Chord | null {
+  const next: Pick<Span, 'symbol'> | null = region.spans[index + 1] ?? region.next;
+  return next?.symbol ? parseChord(next.symbol) : null;
+}
+
+/** A half step into the next bass from the side nearer to where the line is, never the tone itself. */
+function approachPitch(from: number, target: number): number {
+  const below = target - 1;
+  const above = target + 1;
+  const side = Math.abs(from - below) <= Math.abs(from - above) ? below : above;
+  return intoRange(side === from ? (side === below ? above : below) : side, 'bass');
+}
+
+function degreePitch(chord: Chord, root: number, numbers: readonly number[]): number | null {
+  const degree = chord.degrees.find((d) => numbers.includes(degreeNumber(d)));
+  return degree ? atOrAbove(degreePcOf(chord, degree), root) : null;
+}
+
+/** Pitch and reason of a tone the pattern asks for. Over a slash bass only the bass, its octave and approaches play. */
+function tonePitch(
+  region: Region,
+  stretch: Stretch,
+  placed: Placed<BassEvent>,
+  chord: Chord,
+): { pitch: number; why: string } {
+  const root = bassPitch(chord, stretch);
+  const plain = { pitch: root, why: isSlash(chord) ? 'slash bass' : 'root' };
+  const tone = placed.event.tone;
+  if (tone === 'octave') return { ...plain, pitch: intoRange(root + 12, 'bass') };
+  if (tone === 'ghost') return { ...plain, why: 'ghost' };
+  if (tone === 'approach') {
+    const next = chordAfter(region, placed.span);
+    const span = region.spans[placed.span]!;
+    // Only the last eighth before a change leads into it; elsewhere the root goes on.
+    if (!next || placed.end < span.end - span.push) return plain;
+    return { pitch: approachPitch(root, bassPitch(next, stretch)), why: 'approach' };
+  }
+  if (tone === 'root' || isSlash(chord)) return plain;
+  const numbers = tone === 'third' ? [3, 4, 2] : tone === 'seventh' ? [7, 6] : [5];
+  const above = degreePitch(chord, root, numbers);
+  if (above === null) return plain;
+  const pitch = tone === 'low fifth' && above - 12 >= 28 ? above - 12 : above;
+  return { pitch: intoRange(pitch, 'bass'), why: whyOf(chord, pitch) };
+}
+
+function eventNote(region: Region, stretch: Stretch, placed: Placed<BassEvent>): Note {
+  const chord = parseChord(region.spans[placed.span]!.symbol!);
+  const { pitch, why } = tonePitch(region, stretch, placed, chord);
+  return {
+    start: placed.start,
+    duration: placed.end - placed.start,
+    pitch,
+    velocity: velocityOf(stretch.settings, placed.event.accent),
+    why,
+    span: placed.span,
+  };
+}
+
+/** One note at a time: a note ends where the next begins. Of two at once the first stays. */
+export function oneVoice(notes: readonly Note[]): Note[] {
+  const line: Note[] = [];
+  for (const note of [...notes].sort((a, b) => a.start - b.start)) {
+    const before = line[line.length - 1];
+    if (before && before.start === note.start) continue;
+    if (before && before.start + before.duration > note.start) {
+      line[line.length - 1] = { ...before, duration: note.start - before.start };
+    }
+    line.push(note);
+  }
+  return line;
+}

@@ -1,0 +1,92 @@
+import type { GuitarEvent } from '../style/schema';
+import { patternOf, styleOf } from '../style';
+import { parseChord } from '../theory/chordGrammar';
+import type { Region } from '../timeline/region';
+import type { Stretch } from '../timeline/settings';
+import { intoRange, velocityOf, whyOf, type Note } from './note';
+import { endOnHit, placeOnChords, soundsUntil, type Placed } from './placing';
+import { regionVoicings } from './voicings';
+
+const ONSET: GuitarEvent = {
+  at: 0, for: 4, level: 1, accent: 1, stroke: 'down', strings: 'all', muted: false,
+}; // prettier-ignore
+
+/** Guitar: strokes and picked strings over real shapes. A stroke rings until the next one. */
+export function guitarNotes(region: Region): Note[] {
+  const voicings = regionVoicings(region);
+  return region.stretches.flatMap((stretch) => {
+    if (!stretch.settings.on) return [];
+    const pattern = patternOf(styleOf(region.style), 'guitar', stretch.settings.pattern);
+    const placed = endOnHit(
+      region,
+      stretch,
+      placeOnChords(region, stretch, pattern, ONSET),
+      ONSET,
+    ).filter((p) => p.event.level <= stretch.settings.density);
+    return placed.flatMap((p, i) => {
+      const until = ringsUntil(region, stretch, placed, i);
+      return strokeNotes(region, stretch, p, voicings[p.span]!, until);
+    });
+  });
+}
+
+/** Strokes damp all strings; a picked string rings under the picks that follow it. */
+function ringsUntil(
+  region: Region,
+  stretch: Stretch,
+  placed: readonly Placed<GuitarEvent>[],
+  index: number,
+): number {
+  const own = placed[index]!;
+  const limit = Math.min(soundsUntil(region, own.span), stretch.end);
+  if (own.event.muted) return own.end;
+  if (own.event.stroke === 'pick') {
+    const again = placed
+      .slice(index + 1)
+      .find((p) => p.start > own.start && (p.event.stroke !== 'pick' || p.event.strings === own.event.strings));
+    return Math.max(own.end, Math.min(again?.start ?? limit, limit));
+  }
+  const next = placed.slice(index + 1).find((p) => p.start > own.start);
+  return Math.max(own.start + 1, Math.min(next?.start ?? limit, limit));
+}
+
+/** Strings a stroke meets, in the order it meets them: down from the lowest, up from the highest. */
+export function struckStrings(event: GuitarEvent, pitches: readonly number[]): number[] {
+  const { strings, stroke } = event;
+  if (stroke === 'pick') {
+    if (strings === 'bass') return [pitches[0]!];
+    const nth = Number(strings);
+    const upper = pitches.slice(1);
+    return [upper[upper.length - nth] ?? upper[0] ?? pitches[0]!];
+  }
+  const half = Math.max(2, Math.ceil(pitches.length / 2));
+  const met =
+    strings === 'low'
+      ? pitches.slice(0, half)
+      : strings === 'high'
+        ? pitches.slice(-Math.min(4, Math.max(2, pitches.length - 1)))
+        : pitches;
+  return stroke === 'up' ? [...met].reverse() : [...met];
+}
+
+function strokeNotes(
+  region: Region,
+  stretch: Stretch,
+  placed: Placed<GuitarEvent>,
+  voicing: readonly number[],
+  until: number,
+): Note[] {
+  const chord = parseChord(region.spans[placed.span]!.symbol!);
+  const met = struckStrings(placed.event, voicing);
+  const gap = met.length > 1 ? stretch.settings.strum / (met.length - 1) : 0;
+  return met.map((pitch, i) => ({
+    start: placed.start,
+    duration: until - placed.start,
+    pitch: intoRange(pitch + 12 * stretch.settings.octave, 'guitar'),
+    // A pick loses a little force on its way across.
+    velocity: velocityOf(stretch.settings, placed.event.accent * (1 - 0.02 * i)),
+    why: placed.event.muted ? 'muted stroke' : whyOf(chord, pitch),
+    span: placed.span,
+    delay: gap * i,
+  }));
+}

@@ -1,0 +1,51 @@
+import { DYNAMIC_VELOCITY, RANGES, type Kind } from '../song/kinds';
+import { degreeAt, type Chord } from '../theory/chord';
+import { degreeWord } from '../theory/degree';
+import { mod } from '../theory/pitch';
+import type { Resolved } from '../timeline/settings';
+import { bassPc } from '../voicing/tones';
+
+/** A note as a generator writes it: ticks from the region's start, before groove. */
+export interface Note {
+  readonly start: number;
+  readonly duration: number;
+  /** MIDI number; for drums a General MIDI percussion key. */
+  readonly pitch: number;
+  /** 1–127. */
+  readonly velocity: number;
+  /** What the note is: root, third, approach, passing tone, ghost, kick… */
+  readonly why: string;
+  /** The chord it belongs to, as an index into the region's spans; −1 for none. */
+  readonly span: number;
+  /** Milliseconds later than its place: the strum of a stroke. */
+  readonly delay?: number;
+}
+
+/** Velocity of a note struck with an accent (1 is normal) at the part's dynamics. */
+export const velocityOf = (settings: Resolved, accent: number): number =>
+  Math.max(1, Math.min(127, Math.round(DYNAMIC_VELOCITY[settings.dynamics] * accent)));
+
+/** What a pitch is in its chord: a degree's name, the bass, or a passing tone. */
+export function whyOf(chord: Chord, pitch: number): string {
+  const degree = degreeAt(chord, pitch);
+  if (degree) return degreeWord(degree);
+  return mod(pitch, 12) === bassPc(chord) ? 'slash bass' : 'passing tone';
+}
+
+/** Brings a pitch into a kind's range by octaves. */
+export function intoRange(pitch: number, kind: Kind): number {
+  const [low, high] = RANGES[kind];
+  let p = pitch;
+  while (p < low) p += 12;
+  while (p > high) p -= 12;
+  return p;
+}
+
+/** The lowest pitch of a class at or above a floor. */
+export const atOrAbove = (pc: number, floor: number): number => floor + mod(pc - floor, 12);
+
+/** The pitch of a class nearest to another pitch; the lower one where two are equally near. */
+export function nearest(pc: number, to: number): number {
+  const up = mod(pc - to, 12);
+  return up < 6 ? to + up : to + up - 12;
+}

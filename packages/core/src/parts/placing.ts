@@ -1,0 +1,213 @@
+import { barIndexAt, type Bar } from '../timeline/bars';
+import type { Region, Span } from '../timeline/region';
+import type { Stretch } from '../timeline/settings';
+import { EIGHTH, METRES, beats } from '../timeline/time';
+import type { Grid, Timed } from '../style/schema';
+
+/** An event of a pattern at its place: ticks from the region's start, on the chord it belongs to. */
+export interface Placed<E> {
+  readonly start: number;
+  readonly end: number;
+  readonly event: E;
+  /** The chord the event belongs to, as an index into the region's spans; −1 for none. */
+  readonly span: number;
+}
+
+/** When a chord starts to sound: its start less its push. */
+export const soundsFrom = (span: Span): number => span.start - span.push;
+
+/** When a span stops sounding: at the next one's sounding start, or at its own end. */
+export function soundsUntil(region: Region, index: number): number {
+  const span = region.spans[index]!;
+  const next = region.spans[index + 1];
+  if (next) return Math.min(span.end, soundsFrom(next));
+  return Math.min(span.end, region.length - (region.next?.push ?? 0));
+}
+
+/** A stretch of ticks that runs through one group of beats of a pattern. */
+interface Cell {
+  readonly start: number;
+  readonly end: number;
+  readonly group: 3 | 4;
+  /** Which bar of a pattern of several bars. */
+  readonly bar: number;
+}
+
+/** Bars cut into groups of three or four beats; a group of two is the first half of a four. */
+function barCells(bar: Bar, index: number, from: number, to: number): Cell[] {
+  const cells: Cell[] = [];
+  let start = bar.start;
+  for (const size of METRES[bar.metre]) {
+    const end = start + beats(size);
+    if (end > from && start < to) {
+      cells.push({ start, end: Math.min(end, to), group: size === 3 ? 3 : 4, bar: index });
+    }
+    start = end;
+  }
+  return cells;
+}
+
+const groupOf = (bar: Bar): 3 | 4 => (METRES[bar.metre][0] === 3 ? 3 : 4);
+
+/** Carry on: the pattern keeps its place in the bars of the section. */
+const carriedCells = (region: Region, from: number, to: number): Cell[] =>
+  region.bars.flatMap((bar, i) => barCells(bar, i, from, to));
+
+/** Restart: each chord begins the pattern again, up to the next bar line and then bar by bar. */
+function restartedCells(region: Region, from: number, to: number): Cell[] {
+  const cells: Cell[] = [];
+  for (const span of region.spans) {
+    const start = Math.max(span.start, from);
+    const end = Math.min(span.end, to);
+    if (start >= end) continue;
+    const firstBar = barIndexAt(region.bars, start);
+    for (let i = firstBar; i < region.bars.length && region.bars[i]!.start < end; i++) {
+      const bar = region.bars[i]!;
+      const whole = barCells(bar, i - firstBar, start, end);
+      if (i > firstBar || bar.start === start) cells.push(...whole);
+      else cells.push({ start, end: Math.min(end, bar.start + bar.length), group: groupOf(bar), bar: 0 });
+    }
+  }
+  return cells;
+}
+
+/** The events of a stretch at their ticks, without regard to chords. */
+function scatter<E extends Timed>(grid: Grid<E>, cells: readonly Cell[], from: number) {
+  const placed: { start: number; end: number; event: E }[] = [];
+  for (const cell of cells) {
+    const { bars, events } = grid[cell.group];
+    const offset = (cell.bar % bars) * cell.group;
+    for (const event of events) {
+      const at = event.at - offset;
+      if (at < 0 || at >= cell.group) continue;
+      const start = cell.start + beats(at);
+      if (start < from || start >= cell.end) continue;
+      placed.push({ start, end: start + beats(event.for), event });
+    }
+  }
+  return placed.sort((a, b) => a.start - b.start);
+}
+
+/** Which way a stretch's pattern goes at a chord change. */
+export const restarts = (stretch: Stretch, pattern: { atChange: string }): boolean =>
+  (stretch.settings.atChange === 'as the pattern' ? pattern.atChange : stretch.settings.atChange) ===
+  'restart';
+
+/** Pattern events of a stretch for a part that follows no chords (drums). */
+export function placeFree<E extends Timed>(
+  region: Region,
+  stretch: Stretch,
+  grid: Grid<E>,
+): Placed<E>[] {
+  const cells = carriedCells(region, stretch.start, stretch.end);
+  return scatter(grid, cells, stretch.start).map((p) => ({ ...p, span: -1 }));
+}
+
+/**
+ * Pattern events of a stretch, each on the chord it belongs to:
+ * - one that starts within an eighth before a change and sounds across it belongs to the next chord;
+ * - one on a chord's start moves early with the chord's push;
+ * - any other is cut where its chord ends;
+ * - a chord on whose start the pattern has nothing at level 1 gets the `onset` event there.
+ * Where an event falls does not depend on density, so a lower density stays a subset.
+ */
+export function placeOnChords<E extends Timed>(
+  region: Region,
+  stretch: Stretch,
+  pattern: { atChange: 'restart' | 'carry on'; grid: Grid<E> },
+  onset: E,
+): Placed<E>[] {
+  const { spans } = region;
+  const cells = restarts(stretch, pattern)
+    ? restartedCells(region, stretch.start, stretch.end)
+    : carriedCells(region, stretch.start, stretch.end);
+  const placed: Placed<E>[] = [];
+  const hasOnset = new Set<number>();
+  let at = 0;
+  for (const raw of scatter(pattern.grid, cells, stretch.start)) {
+    while (at + 1 < spans.length && spans[at + 1]!.start <= raw.start) at++;
+    const owner = ownerOf(region, at, raw);
+    if (owner < 0) continue;
+    const span = spans[owner]!;
+    if (span.symbol === null) continue;
+    const early = raw.start === span.start ? span.push : 0;
+    const start = raw.start - early;
+    const end = Math.min(raw.end, soundsUntil(region, owner));
+    if (end <= start) continue;
+    if (raw.event.level === 1 && raw.start <= span.start) hasOnset.add(owner);
+    placed.push({ start, end, event: raw.event, span: owner });
+  }
+  return [...placed, ...missingOnsets(region, stretch, placed, hasOnset, onset)].sort(
+    (a, b) => a.start - b.start,
+  );
+}
+
+/** The span a raw event belongs to, or −1 where it falls in silence or under a pushed chord. */
+function ownerOf(region: Region, at: number, raw: { start: number; end: number }): number {
+  const span = region.spans[at];
+  if (!span || raw.start < span.start || raw.start >= span.end) return -1;
+  const until = soundsUntil(region, at);
+  const next = region.spans[at + 1];
+  if (next && next.start === span.end && raw.start !== span.start) {
+    const anticipates = raw.start >= next.start - EIGHTH && raw.end > next.start;
+    if (anticipates && next.push === 0) return at + 1;
+  }
+  return raw.start < until ? at : -1;
+}
+
+function missingOnsets<E extends Timed>(
+  region: Region,
+  stretch: Stretch,
+  placed: readonly Placed<E>[],
+  hasOnset: ReadonlySet<number>,
+  onset: E,
+): Placed<E>[] {
+  const strong = new Map<number, number[]>();
+  for (const p of placed) {
+    if (p.event.level === 1) strong.set(p.span, [...(strong.get(p.span) ?? []), p.start]);
+  }
+  const added: Placed<E>[] = [];
+  region.spans.forEach((span, i) => {
+    if (span.symbol === null || hasOnset.has(i)) return;
+    // A stretch that begins inside a chord takes it up where the stretch begins.
+    const begins = span.start >= stretch.start ? soundsFrom(span) : stretch.start;
+    const until = Math.min(soundsUntil(region, i), stretch.end);
+    if (span.start >= stretch.end || span.end <= stretch.start || begins >= until) return;
+    const starts = strong.get(i) ?? [];
+    if (starts.some((start) => start <= begins)) return;
+    const following = starts.find((start) => start > begins);
+    added.push({ start: begins, end: following ?? until, event: onset, span: i });
+  });
+  return added;
+}
+
+/** Where the song's last chord is struck to end on, or null where this region goes on as usual. */
+export function lastHit(region: Region): number | null {
+  if (region.next || region.ending === 'open' || region.bars.length < 2) return null;
+  const bar = region.bars[region.bars.length - 1]!;
+  const spans = region.spans.filter((s) => s.start >= bar.start);
+  const last = spans[spans.length - 1];
+  return last ? last.start : bar.start;
+}
+
+/** Ticks the last chord sounds: to the end of the song, or short where the ending is a hit. */
+export const lastLength = (region: Region, from: number): number =>
+  region.ending === 'hit' ? Math.min(EIGHTH, region.length - from) : region.length - from;
+
+/** Replaces what would play from the last hit on by one event held to the end. */
+export function endOnHit<E extends Timed>(
+  region: Region,
+  stretch: Stretch,
+  placed: readonly Placed<E>[],
+  held: E,
+): Placed<E>[] {
+  const hit = lastHit(region);
+  if (hit === null || hit < stretch.start || hit >= stretch.end) return [...placed];
+  const span = region.spans.findIndex((s) => s.start <= hit && s.end > hit);
+  if (span < 0 || region.spans[span]!.symbol === null) return placed.filter((p) => p.start < hit);
+  const start = hit - (region.spans[span]!.start === hit ? region.spans[span]!.push : 0);
+  const before = placed
+    .filter((p) => p.start < start)
+    .map((p) => ({ ...p, end: Math.min(p.end, start) }));
+  return [...before, { start, end: start + lastLength(region, hit), event: held, span }];
+}

@@ -1,0 +1,206 @@
+/**
+ * The song: one document, one schema, from which every type of the song is inferred.
+ * Times are ticks (480 a quarter note) from the start of their section.
+ */
+import { z } from 'zod';
+import { parseKey, keyText } from '../theory/key';
+import { tryParseChord } from '../theory/chordGrammar';
+import { SCALE_NAMES } from '../theory/scale';
+import { METRE_NAMES } from '../timeline/time';
+import { DYNAMICS, KINDS } from './kinds';
+
+export const LIMITS = {
+  chartBytes: 200_000,
+  barsPerSection: 999,
+  sections: 60,
+  chordsPerDraft: 2000,
+  formEntries: 200,
+  repeats: 16,
+  parts: 16,
+  songBytes: 2_000_000,
+} as const;
+
+const id = z.string().min(1).max(40).regex(/^[\w-]+$/, 'An id holds letters, digits, _ and - only.');
+const name = z.string().trim().min(1, 'A name is missing.').max(80, 'A name has at most 80 characters.');
+const ticks = z.number().int().min(0).max(10_000_000);
+
+export const keySchema = z
+  .string()
+  .max(12)
+  .refine((text) => parseKey(text) !== null, {
+    error: (issue) => `"${String(issue.input)}" is not a key. Write one like C, Eb or F#m.`,
+  })
+  .transform((text) => keyText(parseKey(text)!));
+
+export const metreSchema = z.enum(METRE_NAMES, {
+  error: (issue) => `The metre "${String(issue.input)}" is not known. Use one of ${METRE_NAMES.join(', ')}.`,
+});
+
+export const tempoSchema = z
+  .number('A tempo is a number of beats a minute.')
+  .min(30, 'The slowest tempo is 30.')
+  .max(300, 'The fastest tempo is 300.');
+
+export const kindSchema = z.enum(KINDS);
+
+/** Swing: place of the off-beat within its pair, percent. Timing: spread in ms. Strength: spread in velocity. */
+export const grooveSchema = z.strictObject({
+  unit: z.enum(['eighth', 'sixteenth']).optional(),
+  swing: z.number().min(50).max(75).optional(),
+  timing: z.number().min(0).max(40).optional(),
+  strength: z.number().min(0).max(30).optional(),
+});
+
+/** What can be set for a part at every level; each is optional at every level. */
+export const settingsSchema = z.strictObject({
+  on: z.boolean().optional(),
+  pattern: z.string().max(40).optional(),
+  density: z.number().int().min(1).max(5).optional(),
+  dynamics: z.enum(DYNAMICS).optional(),
+  /** Target of the lowest tone, MIDI number. */
+  register: z.number().int().min(23).max(84).optional(),
+  /** Target mean distance of neighbouring tones, semitones. */
+  spread: z.number().min(2).max(12).optional(),
+  voices: z.number().int().min(3).max(8).optional(),
+  /** General MIDI program, 0-based. */
+  instrument: z.number().int().min(0).max(127).optional(),
+  octave: z.number().int().min(-2).max(2).optional(),
+  /** Time from the first string to the last, milliseconds. */
+  strum: z.number().min(0).max(120).optional(),
+  atChange: z.enum(['restart', 'carry on']).optional(),
+  groove: grooveSchema.optional(),
+  variation: z.number().int().min(0).max(9999).optional(),
+});
+
+const bySettings = z.record(id, settingsSchema);
+
+export const chordEventSchema = z.strictObject({
+  id,
+  start: ticks,
+  length: ticks.min(1),
+  /** A chord symbol, or null for no chord. */
+  symbol: z
+    .string()
+    .max(40)
+    .refine((text) => tryParseChord(text) !== null, {
+      error: (issue) => `"${String(issue.input)}" is not a chord that can be read.`,
+    })
+    .nullable(),
+  scale: z.enum(SCALE_NAMES).optional(),
+  /** How early the chord is played, ticks before its start. */
+  push: z.number().int().min(0).max(960).optional(),
+  /** Exact tones set by hand for every part that uses voicings, MIDI numbers, ascending. */
+  voicing: z.array(z.number().int().min(0).max(127)).min(1).max(10).optional(),
+});
+
+export const draftSchema = z.strictObject({
+  id,
+  name,
+  chords: z.array(chordEventSchema).max(LIMITS.chordsPerDraft),
+});
+
+/** From a bar of the section on: another key, metre or tempo. Bar 0 is the section's own. */
+export const changeSchema = z.strictObject({
+  bar: z.number().int().min(0).max(LIMITS.barsPerSection),
+  key: keySchema.optional(),
+  metre: metreSchema.optional(),
+  tempo: tempoSchema.optional(),
+});
+
+/** From a bar of the section on, one part plays by other settings. */
+export const cueSchema = z.strictObject({
+  id,
+  bar: z.number().int().min(0).max(LIMITS.barsPerSection),
+  part: id,
+  settings: settingsSchema,
+});
+
+export const sectionSchema = z
+  .strictObject({
+    id,
+    name,
+    bars: z.number().int().min(1).max(LIMITS.barsPerSection),
+    changes: z.array(changeSchema).max(LIMITS.barsPerSection),
+    drafts: z.array(draftSchema).min(1).max(20),
+    /** The draft in use. */
+    draft: id,
+    settings: bySettings,
+    cues: z.array(cueSchema).max(500),
+  })
+  .refine((s) => s.drafts.some((d) => d.id === s.draft), 'The draft in use is missing from the section.');
+
+export const formEntrySchema = z.strictObject({
+  section: id,
+  repeats: z.number().int().min(1).max(LIMITS.repeats),
+  /** Settings for one pass (0-based) of this entry only. */
+  passes: z.record(z.string().regex(/^\d{1,2}$/), bySettings).optional(),
+});
+
+export const mixSchema = z.strictObject({
+  /** 0–127, General MIDI volume. */
+  level: z.number().int().min(0).max(127),
+  /** 0 left, 64 middle, 127 right. */
+  pan: z.number().int().min(0).max(127),
+  room: z.number().int().min(0).max(127),
+  mute: z.boolean(),
+  solo: z.boolean(),
+});
+
+export const partSchema = z.strictObject({
+  id,
+  kind: kindSchema,
+  name,
+  settings: settingsSchema,
+  mix: mixSchema,
+});
+
+export const songSchema = z
+  .strictObject({
+    format: z.literal('vivid-backline-song'),
+    version: z.literal(1),
+    title: name,
+    key: keySchema,
+    metre: metreSchema,
+    tempo: tempoSchema,
+    style: z.string().min(1).max(40),
+    seed: z.number().int().min(0).max(2_147_483_647),
+    groove: grooveSchema,
+    /** How the last bar ends: held, cut short, or played on as any other. */
+    ending: z.enum(['hold', 'hit', 'open']),
+    parts: z.array(partSchema).max(LIMITS.parts),
+    sections: z.array(sectionSchema).min(1).max(LIMITS.sections),
+    form: z.array(formEntrySchema).max(LIMITS.formEntries),
+  })
+  .superRefine((song, ctx) => {
+    const sections = new Set(song.sections.map((s) => s.id));
+    const parts = new Set(song.parts.map((p) => p.id));
+    const say = (message: string, path: (string | number)[]) =>
+      ctx.addIssue({ code: 'custom', message, path });
+    if (sections.size < song.sections.length) say('Two sections share an id.', ['sections']);
+    if (parts.size < song.parts.length) say('Two parts share an id.', ['parts']);
+    if (song.parts.filter((p) => p.kind === 'drums').length > 1) {
+      say('A song has one drums part at most.', ['parts']);
+    }
+    song.form.forEach((entry, i) => {
+      if (!sections.has(entry.section)) say('The form names a section that is not there.', ['form', i]);
+    });
+  });
+
+export type Song = z.infer<typeof songSchema>;
+export type Section = z.infer<typeof sectionSchema>;
+export type ChordDraft = z.infer<typeof draftSchema>;
+export type ChordEvent = z.infer<typeof chordEventSchema>;
+export type Change = z.infer<typeof changeSchema>;
+export type Cue = z.infer<typeof cueSchema>;
+export type FormEntry = z.infer<typeof formEntrySchema>;
+export type Part = z.infer<typeof partSchema>;
+export type Mix = z.infer<typeof mixSchema>;
+export type Settings = z.infer<typeof settingsSchema>;
+export type Groove = z.infer<typeof grooveSchema>;
+
+/** The first complaint of a failed check as a sentence with its place: `sections.0.name: …`. */
+export function firstIssue(error: z.ZodError): string {
+  const issue = error.issues[0]!;
+  const place = issue.path.join('.');
+  return (place ? `${place}: ` : '') + issue.message;
+}

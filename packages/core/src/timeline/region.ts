@@ -1,0 +1,113 @@
+import type { Kind } from '../song/kinds';
+import type { Part, Song } from '../song/schema';
+import type { Style } from '../style/schema';
+import type { Bar } from './bars';
+import type { Pass } from './passes';
+import { stretchesOf, type Stretch } from './settings';
+
+/**
+ * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
+ * until the next span sounds. A null symbol is no chord.
+ */
+export interface Span {
+  readonly id: string;
+  readonly start: number;
+  readonly end: number;
+  readonly push: number;
+  readonly symbol: string | null;
+  readonly key: string;
+  readonly scale: string | null;
+  readonly voicing: readonly number[] | null;
+}
+
+/** All a region may know of what follows it. */
+export interface Next {
+  readonly symbol: string | null;
+  readonly key: string;
+  readonly push: number;
+  readonly newSection: boolean;
+}
+
+/**
+ * One part in one pass of one section, as plain data: the same region gives the same
+ * notes. It is the unit of work, of caching and of locality.
+ */
+export interface Region {
+  readonly kind: Kind;
+  readonly style: string;
+  readonly seed: string;
+  readonly length: number;
+  readonly bars: readonly Bar[];
+  readonly spans: readonly Span[];
+  readonly stretches: readonly Stretch[];
+  readonly first: boolean;
+  readonly entersNew: boolean;
+  /** True where the song has a bass part, so that voicings may leave the root to it. */
+  readonly bassPlays: boolean;
+  readonly next: Next | null;
+  readonly ending: Song['ending'];
+}
+
+/** The chord spans of a pass; a chord's push may not reach back past the chord before it. */
+export function passSpans(pass: Pass, isFirst: boolean): Span[] {
+  let bar = 0;
+  return pass.chords.map((chord, i) => {
+    while (bar + 1 < pass.bars.length && pass.bars[bar + 1]!.start <= chord.start) bar++;
+    const before = pass.chords[i - 1];
+    const room = before ? Math.max(0, chord.start - before.start - 1) : isFirst ? 0 : Infinity;
+    return {
+      id: chord.id,
+      start: chord.start,
+      end: Math.min(chord.start + chord.length, pass.length),
+      push: Math.min(chord.push ?? 0, room),
+      symbol: chord.symbol,
+      key: pass.bars[bar]!.key,
+      scale: chord.scale ?? null,
+      voicing: chord.voicing ?? null,
+    };
+  });
+}
+
+/** Every region of every part, part by part and pass by pass. */
+export function regionsOf(song: Song, style: Style, passes: readonly Pass[]): Region[][] {
+  const spans = passes.map((pass, i) => passSpans(pass, i === 0));
+  const bassPlays = song.parts.some((p) => p.kind === 'bass');
+  return song.parts.map((part) =>
+    passes.map((_, i) => regionOf(song, style, part, passes, spans, i, bassPlays)),
+  );
+}
+
+function regionOf(
+  song: Song,
+  style: Style,
+  part: Part,
+  passes: readonly Pass[],
+  spans: readonly (readonly Span[])[],
+  index: number,
+  bassPlays: boolean,
+): Region {
+  const pass = passes[index]!;
+  const following = passes[index + 1];
+  const firstNext = spans[index + 1]?.[0];
+  return {
+    kind: part.kind,
+    style: style.id,
+    seed: [song.seed, part.id, pass.section.id, pass.index].join('/'),
+    length: pass.length,
+    bars: pass.bars,
+    spans: spans[index]!,
+    stretches: stretchesOf(style, song, part, pass),
+    first: index === 0,
+    entersNew: pass.entersNew,
+    bassPlays,
+    next: following
+      ? {
+          symbol: firstNext && firstNext.start === 0 ? firstNext.symbol : null,
+          key: following.bars[0]?.key ?? song.key,
+          push: firstNext && firstNext.start === 0 ? firstNext.push : 0,
+          newSection: following.entersNew,
+        }
+      : null,
+    ending: song.ending,
+  };
+}

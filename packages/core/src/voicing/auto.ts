@@ -1,0 +1,41 @@
+import { parseChord } from '../theory/chordGrammar';
+import { candidates, type Aim, type Candidate } from './candidates';
+import { movingCost } from './costs';
+import { cheapestPath } from './path';
+
+/** A chord to be voiced: a symbol with its aim, or tones set by hand, which stay as they are. */
+export interface ToVoice {
+  readonly symbol: string;
+  readonly aim: Aim;
+  readonly fixed?: readonly number[] | null;
+}
+
+/** Candidates by chord and aim. Pure values, so a shared memory changes no result. */
+const memory = new Map<string, readonly Candidate[]>();
+
+function candidatesOf(symbol: string, aim: Aim): readonly Candidate[] {
+  const key = `${symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}`;
+  let known = memory.get(key);
+  if (!known) {
+    known = candidates(parseChord(symbol), aim);
+    if (memory.size > 4000) memory.clear();
+    memory.set(key, known);
+  }
+  return known;
+}
+
+/**
+ * Voicings for a run of chords: the path of least total cost through their candidates.
+ * A chord set by hand is a fixed node on the path.
+ * @returns for each chord its pitches as MIDI numbers, ascending.
+ */
+export function voice(chords: readonly ToVoice[]): (readonly number[])[] {
+  const layers = chords.map(({ symbol, aim, fixed }) =>
+    fixed?.length ? [{ pitches: [...fixed].sort((a, b) => a - b), cost: 0 }] : candidatesOf(symbol, aim),
+  );
+  return cheapestPath(
+    layers,
+    (c) => c.cost,
+    (a, b) => movingCost(a.pitches, b.pitches),
+  ).map((c) => c.pitches);
+}

@@ -1,0 +1,34 @@
+#!/usr/bin/env bash
+# Installs the npm packages where the lockfile has changed, and the Debian packages named as arguments
+# (each as COMMAND=PACKAGE: installed only where the command is not found).
+set -euo pipefail
+root=$(cd "$(dirname "$0")/.." && pwd)
+cd "$root"
+
+major=$(node -p 'process.versions.node.split(".")[0]')
+if [ "$major" != 20 ]; then echo "This project needs Node 20; this is $(node -v)." >&2; exit 1; fi
+
+stamp=node_modules/.installed-lock
+if ! cmp -s package-lock.json "$stamp"; then
+  echo "Installing the npm packages (about a minute)"
+  npm ci --no-audit --no-fund --loglevel=error
+  cp package-lock.json "$stamp"
+fi
+
+missing=()
+for pair in "$@"; do
+  command=${pair%%=*}
+  case "$command" in
+    /*) [ -e "$command" ] || missing+=("${pair#*=}") ;;
+    *) command -v "$command" >/dev/null 2>&1 || missing+=("${pair#*=}") ;;
+  esac
+done
+if [ "${#missing[@]}" -gt 0 ]; then
+  if [ "$(id -u)" != 0 ]; then
+    echo "Missing Debian packages. Ask an administrator for: apt-get install ${missing[*]}" >&2
+    exit 1
+  fi
+  echo "Installing ${missing[*]}"
+  apt-get update -qq
+  DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
+fi

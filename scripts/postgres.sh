@@ -1,0 +1,105 @@
+#!/usr/bin/env bash
+# PostgreSQL on loopback for this clone: start | stop | status | url | with COMMAND...
+# BACKLINE_DB names the cluster (default "app"); tests use one of their own.
+set -euo pipefail
+
+root=$(cd "$(dirname "$0")/.." && pwd)
+cluster=${BACKLINE_DB:-app}
+database=backline
+say() { echo "postgres: $*" >&2; }
+
+# Root may not run the server: it runs as the user that Debian's package makes.
+as_owner() {
+  if [ "$(id -u)" = 0 ]; then (cd / && exec runuser -u postgres -- "$@"); else "$@"; fi
+}
+
+find_binaries() {
+  local dir
+  dir=$(ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1 || true)
+  if [ -n "$dir" ] && [ -x "$dir/initdb" ]; then echo "$dir"; return; fi
+  if [ "$(id -u)" != 0 ]; then
+    say "PostgreSQL is not installed. Ask an administrator for: apt-get install postgresql"; exit 1
+  fi
+  say "installing Debian's postgresql"
+  mkdir -p /etc/postgresql-common
+  grep -qs '^create_main_cluster' /etc/postgresql-common/createcluster.conf ||
+    echo 'create_main_cluster = false' >> /etc/postgresql-common/createcluster.conf
+  { apt-get update && DEBIAN_FRONTEND=noninteractive apt-get install -y --no-install-recommends postgresql; } >&2
+  ls -d /usr/lib/postgresql/*/bin | sort -V | tail -n 1
+}
+
+# The owner must be able to walk to its data; where a parent folder is closed, it is kept elsewhere.
+choose_home() {
+  local home="$root/.data/postgres-$cluster" dir="$root"
+  if [ "$(id -u)" = 0 ]; then
+    mkdir -p "$root/.data"
+    chmod a+x "$root/.data"
+    if ! as_owner test -x "$root/.data"; then
+      home="/var/tmp/backline-$(echo -n "$root" | cksum | cut -d' ' -f1)-$cluster"
+      say "the user postgres cannot reach $dir; its data is kept in $home"
+    fi
+  fi
+  echo "$home"
+}
+
+bin=$(find_binaries)
+home=$(choose_home)
+data="$home/data"
+
+# Any live pid is not enough: the process must be a server on this very folder.
+running() {
+  local pid
+  pid=$(as_owner cat "$data/postmaster.pid" 2>/dev/null | head -n 1 || true)
+  [ -n "$pid" ] && [ -r "/proc/$pid/cmdline" ] && tr '\0' ' ' < "/proc/$pid/cmdline" | grep -qF -- "$data"
+}
+
+free_port() {
+  node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'
+}
+
+create() {
+  say "creating a database in $home"
+  mkdir -p "$home"
+  if [ "$(id -u)" = 0 ]; then chown postgres "$home"; fi
+  chmod 700 "$home"
+  local password
+  password=$(node -e 'console.log(require("crypto").randomBytes(18).toString("hex"))')
+  as_owner sh -c "umask 077; printf %s '$password' > '$home/password'"
+  as_owner "$bin/initdb" -D "$data" -U backline --pwfile="$home/password" -A scram-sha-256 \
+    -E UTF8 --locale=C.UTF-8 >/dev/null
+}
+
+start() {
+  as_owner test -f "$data/PG_VERSION" 2>/dev/null || create
+  if running; then return; fi
+  as_owner rm -f "$data/postmaster.pid"
+  local port
+  port=$(free_port)
+  as_owner "$bin/pg_ctl" -D "$data" -w -t 60 -l "$home/log" \
+    -o "-c listen_addresses=127.0.0.1 -c port=$port -c unix_socket_directories=''" start </dev/null >/dev/null ||
+    { say "the server did not start:"; as_owner tail -n 20 "$home/log" >&2; exit 1; }
+  as_owner sh -c "echo $port > '$home/port'"
+  local exists
+  exists=$(PGPASSWORD=$(as_owner cat "$home/password") "$bin/psql" -h 127.0.0.1 -p "$port" -U backline -d postgres \
+    -Atc "select 1 from pg_database where datname = '$database'")
+  [ "$exists" = 1 ] || PGPASSWORD=$(as_owner cat "$home/password") \
+    "$bin/createdb" -h 127.0.0.1 -p "$port" -U backline "$database"
+}
+
+stop() { if running; then as_owner "$bin/pg_ctl" -D "$data" -w -m fast stop </dev/null >/dev/null; fi; }
+
+url() { echo "postgres://backline:$(as_owner cat "$home/password")@127.0.0.1:$(as_owner cat "$home/port")/$database"; }
+
+case "${1:-}" in
+  start) start ;;
+  stop) stop ;;
+  status) if running; then echo running; else echo stopped; fi ;;
+  url) url ;;
+  with)
+    shift
+    start
+    trap stop EXIT
+    DATABASE_URL=$(url) "$@"
+    ;;
+  *) echo "usage: postgres.sh start | stop | status | url | with COMMAND..." >&2; exit 2 ;;
+esac
