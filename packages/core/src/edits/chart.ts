@@ -47,28 +47,30 @@ export const readBarText = (text: string, bar: Bar) =>
 
 /** Writes other chords into a bar. What was set by hand stays with a chord that stays where it was. */
 export const setBar = (sectionId: string, index: number, text: string): Edit =>
-  edit('change a bar', (song) => {
-    const section = sectionIn(song, sectionId);
-    const bars = section && sectionBars(section, song);
-    const bar = bars?.[index];
-    if (!section || !bars || !bar) return;
-    const read = readBarText(text, bar);
-    const draft = draftIn(section);
-    const taken = draft.chords.map((c) => c.id);
-    const written = read.map(({ start, length, symbol, push }): ChordEvent => {
-      const at = bar.start + start;
-      const same = draft.chords.find((c) => c.start === at && c.symbol === symbol);
-      const id = same?.id ?? freeId('c', taken);
-      if (!same) taken.push(id);
-      const { push: _, ...kept } = same ?? { push: 0 };
-      return { ...kept, id, start: at, length, symbol, ...(push ? { push } : {}) };
-    });
-    const others = draft.chords.filter((c) => !startsIn(c, bar));
-    if (!others.some((c) => c.start === 0) && !written.some((c) => c.start === 0) && index === 0) {
-      written.unshift({ id: freeId('c', taken), start: 0, length: 1, symbol: null });
-    }
-    draft.chords = holdUntilNext([...others, ...written], barsLength(bars));
+  edit('change a bar', (song) => writeBarInto(song, sectionId, index, text), `bar/${sectionId}/${index}`);
+
+function writeBarInto(song: Draft<Song>, sectionId: string, index: number, text: string): void {
+  const section = sectionIn(song, sectionId);
+  const bars = section && sectionBars(section, song);
+  const bar = bars?.[index];
+  if (!section || !bars || !bar) return;
+  const read = readBarText(text, bar);
+  const draft = draftIn(section);
+  const taken = draft.chords.map((c) => c.id);
+  const written = read.map(({ start, length, symbol, push }): ChordEvent => {
+    const at = bar.start + start;
+    const same = draft.chords.find((c) => c.start === at && c.symbol === symbol);
+    const id = same?.id ?? freeId('c', taken);
+    if (!same) taken.push(id);
+    const { push: _, ...kept } = same ?? { push: 0 };
+    return { ...kept, id, start: at, length, symbol, ...(push ? { push } : {}) };
   });
+  const others = draft.chords.filter((c) => !startsIn(c, bar));
+  if (!others.some((c) => c.start === 0) && !written.some((c) => c.start === 0) && index === 0) {
+    written.unshift({ id: freeId('c', taken), start: 0, length: 1, symbol: null });
+  }
+  draft.chords = holdUntilNext([...others, ...written], barsLength(bars));
+  }
 
 /** Moves what stands on bars from an index on, after a bar came in (1) or went (−1). */
 function shiftBars(section: Draft<Section>, from: number, by: 1 | -1): void {

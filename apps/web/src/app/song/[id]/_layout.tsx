@@ -1,0 +1,1 @@
+export { SongShell as default } from '../../../features/song/SongShell';

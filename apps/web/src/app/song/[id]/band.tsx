@@ -1,0 +1,1 @@
+export { BandScreen as default } from '../../../features/band/BandScreen';

@@ -1,0 +1,1 @@
+export { FormScreen as default } from '../../../features/form/FormScreen';

@@ -1,0 +1,342 @@
+import { SoundBankLoader, SpessaSynthProcessor, type BasicSoundBank } from 'spessasynth_core';
+import type { DecodedBank, Loop } from './messages';
+import { EMPTY_SCORE, FIELDS, firstNoteAt, lastAt, type Score } from './score';
+
+const PPQ = 480;
+const BLOCK = 128;
+/** A channel beyond the sixteen of the score, for hearing chords as they are entered. */
+const AUDITION = 16;
+const VOLUME = 7;
+const PAN = 10;
+const REVERB = 91;
+const DRUMS = 9;
+/** Ticks that must be left of a held note for a new score to strike it in the middle. */
+const SHORTEST_TAKEN_UP = 120;
+
+interface Sounding {
+  readonly channel: number;
+  readonly pitch: number;
+  /** When it ends, in ticks played since the engine was made: loops and seeks do not move it. */
+  readonly until: number;
+}
+
+interface Click {
+  age: number;
+  readonly accent: boolean;
+}
+
+/**
+ * Plays a score through a sampler, sample-exact. It runs in the audio worklet, in a worker or in
+ * Node, and knows ticks, channels and samples only.
+ */
+export class Engine {
+  playing = false;
+  /** Ticks; during the count-in, before `heardFrom`. */
+  position = 0;
+
+  private readonly synth: SpessaSynthProcessor;
+  private readonly banks = new Map<string, BasicSoundBank>();
+  private score: Score = EMPTY_SCORE;
+  private waiting: { score: Score; at: number } | null = null;
+  private next = 0;
+  private played = 0;
+  private sounding: Sounding[] = [];
+  private loop: Loop | null = null;
+  private heardFrom = 0;
+  private clicks: Click[] = [];
+  private nextClick = Infinity;
+  private firstClick = false;
+  private auditioned: { pitch: number; frames: number }[] = [];
+  private readonly programs = new Map<number, number>();
+
+  constructor(private readonly sampleRate: number) {
+    this.synth = new SpessaSynthProcessor(sampleRate, { maxBufferSize: BLOCK, eventsEnabled: false });
+    // Presets come one by one: until one has come, its channel keeps silent rather than borrow another.
+    this.synth.onMissingPreset = () => undefined;
+    while (this.synth.midiChannels.length <= AUDITION) this.synth.createMIDIChannel();
+  }
+
+  /** Resolves once the sampler can be used. */
+  get ready(): Promise<void> {
+    return this.synth.processorInitialized;
+  }
+
+  /** True during the count-in. */
+  get counting(): boolean {
+    return this.playing && this.position < this.heardFrom;
+  }
+
+  get soundingNotes(): number {
+    return this.sounding.length;
+  }
+
+  /** Ticks a second at the position. */
+  get rate(): number {
+    return ((lastAt(this.score.tempos, this.position)?.tempo ?? 100) * PPQ) / 60;
+  }
+
+  /** Adds a preset with its samples decoded; held notes go on. */
+  addBank({ id, bank, samples }: DecodedBank): void {
+    if (this.banks.has(id)) return;
+    const loaded = SoundBankLoader.fromArrayBuffer(bank);
+    loaded.samples.forEach((sample, i) => {
+      const decoded = samples[i];
+      if (decoded) sample.setAudioData(decoded.data, decoded.rate);
+    });
+    this.banks.set(id, loaded);
+    this.synth.soundBankManager.addSoundBank(loaded, id);
+    this.programs.clear();
+    this.chase();
+  }
+
+  /** Takes another score: at once when stopped, from the next beat on while playing. */
+  setScore(score: Score): void {
+    if (!this.playing) {
+      this.score = score;
+      this.waiting = null;
+      this.position = Math.min(this.position, score.length);
+      this.next = firstNoteAt(score.notes, this.position);
+      this.chase();
+      return;
+    }
+    this.waiting = { score, at: Math.ceil((this.position + 1e-6) / PPQ) * PPQ };
+  }
+
+  setLoop(loop: Loop | null): void {
+    this.loop = loop && loop.end > loop.start ? loop : null;
+  }
+
+  play(from: number, countIn: boolean): void {
+    this.silence();
+    if (this.waiting) this.score = this.waiting.score;
+    this.waiting = null;
+    const start = Math.max(0, Math.min(from, this.score.length - 1));
+    const bar = lastAt(this.score.bars, start);
+    const lead = countIn ? (bar?.beats ?? 4) * PPQ : 0;
+    this.heardFrom = start;
+    this.position = start - lead;
+    this.nextClick = countIn ? this.position : Infinity;
+    this.firstClick = true;
+    this.next = firstNoteAt(this.score.notes, start);
+    this.playing = true;
+    this.chase();
+  }
+
+  stop(): void {
+    this.playing = false;
+    this.silence();
+    if (this.waiting) this.setScore(this.waiting.score);
+    if (this.position < this.heardFrom) this.position = this.heardFrom;
+  }
+
+  seek(to: number): void {
+    this.silence();
+    this.position = Math.max(0, Math.min(to, this.score.length));
+    this.heardFrom = this.position;
+    this.next = firstNoteAt(this.score.notes, this.position);
+    this.chase();
+  }
+
+  /** Sounds pitches at once for a while, beside whatever plays. */
+  audition(program: number, pitches: readonly number[], seconds: number): void {
+    for (const { pitch } of this.auditioned) this.synth.noteOff(AUDITION, pitch);
+    this.setProgram(AUDITION, program);
+    this.synth.controllerChange(AUDITION, VOLUME, 96);
+    this.synth.controllerChange(AUDITION, REVERB, 30);
+    for (const pitch of pitches) this.synth.noteOn(AUDITION, pitch, 78);
+    this.auditioned = pitches.map((pitch) => ({ pitch, frames: seconds * this.sampleRate }));
+  }
+
+  /** Renders frames into a stereo pair of up to 128 frames each. */
+  process(left: Float32Array, right: Float32Array): void {
+    const total = left.length;
+    let done = 0;
+    while (done < total) {
+      if (this.playing) this.fire();
+      const frames = Math.min(total - done, this.playing ? this.framesToNext() : total - done);
+      this.synth.process(left, right, done, frames);
+      this.mixClicks(left, right, done, frames);
+      if (this.playing) this.advance(frames);
+      done += frames;
+    }
+    this.ageAudition(total);
+  }
+
+  private get framesPerTick(): number {
+    return this.sampleRate / this.rate;
+  }
+
+  private advance(frames: number): void {
+    const ticks = frames / this.framesPerTick;
+    this.position += ticks;
+    this.played += ticks;
+  }
+
+  /** Frames until something is due; at least one, so that time goes on. */
+  private framesToNext(): number {
+    let ticks = Infinity;
+    const due = this.score.notes[this.next * FIELDS];
+    if (due !== undefined) ticks = Math.min(ticks, due - this.position);
+    for (const note of this.sounding) ticks = Math.min(ticks, note.until - this.played);
+    for (const { tick } of this.score.tempos) if (tick > this.position) ticks = Math.min(ticks, tick - this.position);
+    if (this.waiting) ticks = Math.min(ticks, this.waiting.at - this.position);
+    if (this.nextClick < Infinity) ticks = Math.min(ticks, this.nextClick - this.position);
+    ticks = Math.min(ticks, this.end - this.position);
+    return Math.max(1, Math.min(BLOCK, Math.ceil(ticks * this.framesPerTick)));
+  }
+
+  private get end(): number {
+    return this.loop && this.position < this.loop.end ? this.loop.end : this.score.length;
+  }
+
+  /** Everything that is due: ends first, then the change of score, clicks, the loop, and then starts. */
+  private fire(): void {
+    const due = this.played + 1e-9;
+    if (this.sounding.some((n) => n.until <= due)) {
+      this.sounding = this.sounding.filter((note) => {
+        if (note.until > due) return true;
+        this.synth.noteOff(note.channel, note.pitch);
+        return false;
+      });
+    }
+    if (this.waiting && this.position >= this.waiting.at - 1e-9) this.takeWaiting();
+    if (this.position >= this.nextClick - 1e-9) this.click();
+    if (this.position >= this.end - 1e-9) this.wrapOrEnd();
+    if (!this.playing) return;
+    const { notes } = this.score;
+    while (this.next * FIELDS < notes.length && notes[this.next * FIELDS]! <= this.position + 1e-9) {
+      this.strike(this.next++);
+    }
+  }
+
+  private takeWaiting(): void {
+    const { score } = this.waiting!;
+    this.score = score;
+    this.waiting = null;
+    this.next = firstNoteAt(score.notes, Math.floor(this.position + 1e-6));
+    this.chase();
+    this.takeUpHeldNotes();
+  }
+
+  /** Ends what the new score does not hold at this place and strikes what it holds and does not sound. */
+  private takeUpHeldNotes(): void {
+    const { notes } = this.score;
+    const held = new Map<string, { channel: number; pitch: number; velocity: number; until: number }>();
+    for (let at = 0; at < this.next * FIELDS; at += FIELDS) {
+      const left = notes[at]! + notes[at + 1]! - this.position;
+      const channel = notes[at + 2]!;
+      if (left < SHORTEST_TAKEN_UP || channel === DRUMS) continue;
+      const pitch = notes[at + 3]!;
+      held.set(`${channel}/${pitch}`, { channel, pitch, velocity: notes[at + 4]!, until: this.played + left });
+    }
+    this.sounding = this.sounding.flatMap((note) => {
+      const key = `${note.channel}/${note.pitch}`;
+      const same = held.get(key);
+      held.delete(key);
+      if (same) return [same];
+      if (note.channel === DRUMS) return [note];
+      this.synth.noteOff(note.channel, note.pitch);
+      return [];
+    });
+    for (const note of held.values()) {
+      this.synth.noteOn(note.channel, note.pitch, note.velocity);
+      this.sounding.push(note);
+    }
+  }
+
+  private wrapOrEnd(): void {
+    if (!this.loop || this.position > this.loop.end + PPQ) {
+      this.playing = false;
+      this.silence();
+      this.position = 0;
+      this.heardFrom = 0;
+      return;
+    }
+    this.position -= this.loop.end - this.loop.start;
+    this.heardFrom = this.loop.start;
+    if (this.waiting) this.waiting = { ...this.waiting, at: this.loop.start };
+    this.next = firstNoteAt(this.score.notes, this.loop.start);
+    this.chase();
+    if (this.waiting) this.takeWaiting();
+  }
+
+  private strike(index: number): void {
+    const { notes } = this.score;
+    const at = index * FIELDS;
+    const [start, duration, channel, pitch, velocity] = [
+      notes[at]!, notes[at + 1]!, notes[at + 2]!, notes[at + 3]!, notes[at + 4]!,
+    ]; // prettier-ignore
+    if (start < this.heardFrom) return;
+    this.followProgram(channel);
+    const held = this.sounding.findIndex((n) => n.channel === channel && n.pitch === pitch);
+    if (held >= 0) {
+      this.synth.noteOff(channel, pitch);
+      this.sounding.splice(held, 1);
+    }
+    this.synth.noteOn(channel, pitch, velocity);
+    this.sounding.push({ channel, pitch, until: this.played + duration });
+  }
+
+  private silence(): void {
+    for (const { channel, pitch } of this.sounding) this.synth.noteOff(channel, pitch);
+    this.sounding = [];
+    this.clicks = [];
+    this.nextClick = Infinity;
+  }
+
+  /** Sets every channel as the score has it at the position. */
+  private chase(): void {
+    for (const setup of this.score.channels) {
+      const { channel, level, pan, room, audible } = setup;
+      this.synth.controllerChange(channel, VOLUME, level);
+      this.synth.controllerChange(channel, PAN, pan);
+      this.synth.controllerChange(channel, REVERB, room);
+      this.synth.midiChannels[channel]?.setSystemParameter('gain', audible ? 1 : 0);
+      this.followProgram(channel);
+    }
+  }
+
+  private followProgram(channel: number): void {
+    const setup = this.score.channels.find((c) => c.channel === channel);
+    const program = setup && lastAt(setup.programs, Math.max(0, this.position))?.program;
+    if (program !== undefined) this.setProgram(channel, channel === DRUMS ? 0 : program);
+  }
+
+  private setProgram(channel: number, program: number): void {
+    if (this.programs.get(channel) === program) return;
+    this.programs.set(channel, program);
+    this.synth.programChange(channel, program);
+  }
+
+  private click(): void {
+    this.clicks.push({ age: 0, accent: this.firstClick });
+    this.firstClick = false;
+    this.nextClick += PPQ;
+    if (this.nextClick >= this.heardFrom - 1e-6) this.nextClick = Infinity;
+  }
+
+  /** A short tick of a sine, so that the count-in needs no sample. */
+  private mixClicks(left: Float32Array, right: Float32Array, from: number, frames: number): void {
+    for (const click of this.clicks) {
+      const turn = (2 * Math.PI * (click.accent ? 1760 : 1320)) / this.sampleRate;
+      for (let i = 0; i < frames; i++) {
+        const age = click.age + i;
+        const value = 0.22 * Math.sin(turn * age) * Math.exp(-age / (0.012 * this.sampleRate));
+        left[from + i]! += value;
+        right[from + i]! += value;
+      }
+      click.age += frames;
+    }
+    this.clicks = this.clicks.filter((c) => c.age < 0.12 * this.sampleRate);
+  }
+
+  private ageAudition(frames: number): void {
+    if (!this.auditioned.length) return;
+    this.auditioned = this.auditioned.filter((note) => {
+      note.frames -= frames;
+      if (note.frames > 0) return true;
+      this.synth.noteOff(AUDITION, note.pitch);
+      return false;
+    });
+  }
+}

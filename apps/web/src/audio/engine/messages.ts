@@ -1,0 +1,39 @@
+import type { Score } from './score';
+
+/** Samples of one preset, decoded outside the audio thread, in the bank's order. */
+export interface DecodedBank {
+  readonly id: string;
+  readonly bank: ArrayBuffer;
+  readonly samples: readonly { readonly data: Float32Array; readonly rate: number }[];
+}
+
+/** A stretch to go round, ticks. */
+export interface Loop {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** From the app to the audio thread. */
+export type ToEngine =
+  | { readonly type: 'bank'; readonly bank: DecodedBank }
+  | { readonly type: 'score'; readonly score: Score }
+  | { readonly type: 'play'; readonly from: number; readonly countIn: boolean }
+  | { readonly type: 'stop' }
+  | { readonly type: 'seek'; readonly to: number }
+  | { readonly type: 'loop'; readonly loop: Loop | null }
+  | { readonly type: 'audition'; readonly program: number; readonly pitches: readonly number[]; readonly seconds: number };
+
+/** From the audio thread to the app. */
+export type FromEngine =
+  | { readonly type: 'bank'; readonly id: string }
+  | {
+      readonly type: 'position';
+      readonly tick: number;
+      /** Context time the tick belongs to, seconds. */
+      readonly time: number;
+      /** Ticks a second there. */
+      readonly rate: number;
+      readonly playing: boolean;
+      readonly counting: boolean;
+      readonly sounding: number;
+    };

@@ -1,0 +1,72 @@
+/** The audio thread: the engine behind messages. Bundled into one file for the worklet. */
+import { Engine } from './engine';
+import type { FromEngine, ToEngine } from './messages';
+
+/** What a worklet's global scope has; the DOM types leave it out. */
+declare const sampleRate: number;
+declare const currentTime: number;
+declare class AudioWorkletProcessor {
+  readonly port: MessagePort;
+}
+declare function registerProcessor(name: string, processor: new () => AudioWorkletProcessor): void;
+
+/** Blocks between two reports of the position: about every 20 ms. */
+const REPORT_EVERY = 8;
+
+class BacklineProcessor extends AudioWorkletProcessor {
+  private readonly engine = new Engine(sampleRate);
+  private blocks = 0;
+
+  constructor() {
+    super();
+    this.port.onmessage = ({ data }: MessageEvent<ToEngine>) => this.take(data);
+  }
+
+  private take(message: ToEngine): void {
+    const { engine } = this;
+    switch (message.type) {
+      case 'bank':
+        engine.addBank(message.bank);
+        return this.say({ type: 'bank', id: message.bank.id });
+      case 'score':
+        engine.setScore(message.score);
+        break;
+      case 'play':
+        engine.play(message.from, message.countIn);
+        break;
+      case 'stop':
+        engine.stop();
+        break;
+      case 'seek':
+        engine.seek(message.to);
+        break;
+      case 'loop':
+        engine.setLoop(message.loop);
+        break;
+      case 'audition':
+        engine.audition(message.program, message.pitches, message.seconds);
+        break;
+    }
+    this.report();
+  }
+
+  private say(message: FromEngine): void {
+    this.port.postMessage(message);
+  }
+
+  private report(): void {
+    const { position, rate, playing, counting, soundingNotes } = this.engine;
+    this.say({ type: 'position', tick: position, time: currentTime, rate, playing, counting, sounding: soundingNotes });
+  }
+
+  process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
+    const [left, right] = outputs[0] ?? [];
+    if (!left || !right) return true;
+    const before = this.engine.playing;
+    this.engine.process(left, right);
+    if (before !== this.engine.playing || (before && ++this.blocks % REPORT_EVERY === 0)) this.report();
+    return true;
+  }
+}
+
+registerProcessor('backline', BacklineProcessor);

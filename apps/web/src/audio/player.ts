@@ -1,0 +1,211 @@
+import { create } from 'zustand';
+import { BankLoader } from './banks';
+import { EMPTY_SCORE, type Score } from './engine/score';
+import type { FromEngine, Loop, ToEngine } from './engine/messages';
+
+export interface PlayerState {
+  /** Sound starts on a tap: until then it is off. */
+  readonly sound: 'off' | 'loading' | 'on' | 'failed';
+  readonly loaded: number;
+  readonly toLoad: number;
+  readonly problem: string | null;
+  readonly playing: boolean;
+  readonly counting: boolean;
+  readonly countIn: boolean;
+  readonly loop: (Loop & { readonly name: string }) | null;
+  readonly length: number;
+  /** Counts the jumps of the position, so that a still cursor follows them. */
+  readonly jumps: number;
+}
+
+export const usePlayer = create<PlayerState>(() => ({
+  sound: 'off',
+  loaded: 0,
+  toLoad: 0,
+  problem: null,
+  playing: false,
+  counting: false,
+  countIn: false,
+  loop: null,
+  length: 0,
+  jumps: 0,
+}));
+
+const set = usePlayer.setState;
+
+/** A position with the moment it was true, so that the cursor can be carried on from it. */
+interface Fix {
+  tick: number;
+  /** `performance.now()`, milliseconds. */
+  at: number;
+  /** Ticks a second. */
+  rate: number;
+}
+
+/** Plays scores: owns the audio context, its thread and the loading of sounds. */
+class Player {
+  private context: AudioContext | null = null;
+  private node: AudioWorkletNode | null = null;
+  private starting: Promise<void> | null = null;
+  private readonly banks = new BankLoader();
+  private readonly sent = new Set<string>();
+  private score: Score = EMPTY_SCORE;
+  private fix: Fix = { tick: 0, at: 0, rate: 0 };
+  private shown = 0;
+
+  /** Takes another score; while playing it is heard from the next beat on. */
+  setScore(score: Score): void {
+    this.score = score;
+    set({ length: score.length });
+    if (this.fix.tick > score.length) this.fix = { tick: 0, at: performance.now(), rate: 0 };
+    if (!this.node) return;
+    this.send({ type: 'score', score });
+    void this.loadBanks(banksOf(score)).catch(() => undefined);
+  }
+
+  /** Forgets the song: stops, and takes its loop away. */
+  clear(): void {
+    this.stop();
+    this.score = EMPTY_SCORE;
+    this.fix = { tick: 0, at: performance.now(), rate: 0 };
+    this.setLoop(null);
+    set({ length: 0 });
+    if (this.node) this.send({ type: 'score', score: EMPTY_SCORE });
+  }
+
+  /** Call from a tap or key: browsers let sound start only then. */
+  async play(from = this.tick()): Promise<void> {
+    await this.start();
+    await this.loadBanks(banksOf(this.score));
+    const { loop } = usePlayer.getState();
+    const inLoop = loop && (from < loop.start || from >= loop.end) ? loop.start : from;
+    const start = inLoop >= this.score.length ? (loop?.start ?? 0) : inLoop;
+    this.send({ type: 'play', from: start, countIn: usePlayer.getState().countIn });
+    set({ playing: true });
+  }
+
+  stop(): void {
+    if (this.node) this.send({ type: 'stop' });
+    set({ playing: false, counting: false });
+  }
+
+  seek(tick: number): void {
+    this.fix = { ...this.fix, tick, at: performance.now() };
+    this.shown = tick;
+    if (this.node) this.send({ type: 'seek', to: tick });
+    set((state) => ({ jumps: state.jumps + 1 }));
+  }
+
+  setLoop(loop: PlayerState['loop']): void {
+    set({ loop });
+    if (this.node) this.send({ type: 'loop', loop: loop && { start: loop.start, end: loop.end } });
+  }
+
+  setCountIn(countIn: boolean): void {
+    set({ countIn });
+  }
+
+  /** Sounds a chord at once; the first one starts the sound. Failing to sound is no reason to stop working. */
+  async audition(program: number, pitches: readonly number[], seconds = 1.6): Promise<void> {
+    if (!pitches.length) return;
+    try {
+      await this.start();
+      await this.loadBanks([String(program)]);
+      this.send({ type: 'audition', program, pitches, seconds });
+    } catch {
+      // The state already says what went wrong with the sound.
+    }
+  }
+
+  /** The position now, in ticks: carried on from the last report, and never backwards by jitter. */
+  tick(): number {
+    const { playing, length } = usePlayer.getState();
+    if (!playing) return Math.max(0, this.fix.tick);
+    const latency = (this.context?.outputLatency ?? 0) * this.fix.rate;
+    const now = this.fix.tick + ((performance.now() - this.fix.at) / 1000) * this.fix.rate - latency;
+    const jitter = this.shown - now;
+    this.shown = jitter > 0 && jitter < 120 ? this.shown : now;
+    return Math.max(0, Math.min(this.shown, length));
+  }
+
+  private start(): Promise<void> {
+    if (this.context && this.context.state !== 'running') void this.context.resume();
+    this.starting ??= this.open().catch((error: unknown) => {
+      this.starting = null;
+      const why = error instanceof Error ? error.message : String(error);
+      set({ sound: 'failed', problem: `The sound could not start (${why}). Reload the page to try again.` });
+      throw error;
+    });
+    return this.starting;
+  }
+
+  private async open(): Promise<void> {
+    set({ sound: 'loading', problem: null });
+    const context = new AudioContext({ latencyHint: 'interactive' });
+    void context.resume();
+    this.context = context;
+    await context.audioWorklet.addModule('/sound/engine.js');
+    const node = new AudioWorkletNode(context, 'backline', { numberOfInputs: 0, outputChannelCount: [2] });
+    const gain = new GainNode(context, { gain: 1.9 });
+    // A limiter: it holds back only what would clip.
+    const limiter = new DynamicsCompressorNode(context, {
+      threshold: -3, knee: 0, ratio: 20, attack: 0.002, release: 0.12,
+    }); // prettier-ignore
+    node.connect(gain).connect(limiter).connect(context.destination);
+    node.port.onmessage = ({ data }: MessageEvent<FromEngine>) => this.hear(data);
+    this.node = node;
+    const { loop } = usePlayer.getState();
+    if (loop) this.send({ type: 'loop', loop: { start: loop.start, end: loop.end } });
+    this.send({ type: 'score', score: this.score });
+    set({ sound: 'on' });
+  }
+
+  private async loadBanks(ids: readonly string[]): Promise<void> {
+    const missing = ids.filter((id) => !this.sent.has(id));
+    if (!missing.length) return;
+    set({ sound: 'loading', loaded: 0, toLoad: missing.length });
+    try {
+      await Promise.all(missing.map((id) => this.loadBank(id)));
+      set({ sound: 'on', problem: null });
+    } catch (error) {
+      const why = error instanceof Error ? error.message : String(error);
+      set({ sound: 'failed', problem: `Some sounds could not be loaded: ${why}. Press play to try again.` });
+      throw error;
+    }
+  }
+
+  private async loadBank(id: string): Promise<void> {
+    const bank = await this.banks.load(id);
+    if (!this.sent.has(id)) {
+      this.sent.add(id);
+      const transfer: Transferable[] = [bank.bank, ...bank.samples.map((s) => s.data.buffer as ArrayBuffer)];
+      this.node?.port.postMessage({ type: 'bank', bank } satisfies ToEngine, transfer);
+    }
+    set((state) => ({ loaded: state.loaded + 1 }));
+  }
+
+  private send(message: ToEngine): void {
+    this.node?.port.postMessage(message);
+  }
+
+  private hear(message: FromEngine): void {
+    if (message.type !== 'position') return;
+    const late = this.context ? Math.max(0, this.context.currentTime - message.time) : 0;
+    this.fix = { tick: message.tick, at: performance.now() - late * 1000, rate: message.playing ? message.rate : 0 };
+    if (message.tick < this.shown - 120) this.shown = message.tick;
+    const { playing, counting } = usePlayer.getState();
+    if (playing !== message.playing || counting !== message.counting) {
+      set({ playing: message.playing, counting: message.counting });
+    }
+  }
+}
+
+/** The presets a score sounds with. */
+function banksOf(score: Score): string[] {
+  const ids = score.channels.flatMap(({ channel, programs }) =>
+    channel === 9 ? ['drums'] : programs.map((p) => String(p.program)),
+  );
+  return [...new Set(ids)];
+}
+
+export const player = new Player();

@@ -1,0 +1,35 @@
+import type { Band, BandPart } from '@backline/core/band/index';
+import { FIELDS, type Score } from './engine/score';
+
+/** A part sounds unless it is muted, or another part is soloed and it is not. */
+export function isAudible(part: BandPart, parts: readonly BandPart[]): boolean {
+  const anySolo = parts.some((p) => p.mix.solo);
+  return anySolo ? part.mix.solo : !part.mix.mute;
+}
+
+/** The player's event list of a band. */
+export function scoreOf(band: Band): Score {
+  const notes = band.parts.flatMap((part) =>
+    part.notes.map((n) => [n.start, n.duration, part.channel - 1, n.pitch, n.velocity] as const),
+  );
+  notes.sort((a, b) => a[0] - b[0]);
+  const packed = new Int32Array(notes.length * FIELDS);
+  notes.forEach((note, i) => packed.set(note, i * FIELDS));
+  const tempos = band.bars.flatMap((bar, i) =>
+    i > 0 && band.bars[i - 1]!.tempo === bar.tempo ? [] : [{ tick: bar.start, tempo: bar.tempo }],
+  );
+  return {
+    length: band.length,
+    tempos: tempos.length ? tempos : [{ tick: 0, tempo: 100 }],
+    bars: band.bars.map((bar) => ({ tick: bar.start, beats: bar.length / 480 })),
+    channels: band.parts.filter((part) => part.notes.length > 0).map((part) => ({
+      channel: part.channel - 1,
+      programs: [{ tick: 0, program: part.program }, ...part.programs],
+      level: part.mix.level,
+      pan: part.mix.pan,
+      room: part.mix.room,
+      audible: isAudible(part, band.parts),
+    })),
+    notes: packed,
+  };
+}

@@ -1,0 +1,90 @@
+import { StyleSheet, Text, View } from 'react-native';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { isSlash } from '@backline/core/theory/chord';
+import { LETTERS, type Spelled } from '@backline/core/theory/pitch';
+import { FONT } from '../theme/tokens';
+
+export interface ChordSymbolProps {
+  readonly symbol: string | null;
+  /** Size of the root's letter, px. */
+  readonly size: number;
+  readonly color: string;
+}
+
+const ACCIDENTALS: Record<number, string> = { [-2]: '♭♭', [-1]: '♭', 0: '', 1: '♯', 2: '♯♯' };
+
+/** What stands on the line and what is raised: m, °, ø, Δ low; numbers and alterations high. */
+export function typeset(quality: string): { low: string; high: string } {
+  const text = quality
+    .replace(/^m7b5/, 'ø7')
+    .replace(/^dimMaj7/, '°Δ7')
+    .replace(/^dim/, '°')
+    .replace(/^aug/, '+')
+    .replace(/Maj|maj/, 'Δ');
+  const low = /^(m|ø|°|\+)?/.exec(text)?.[0] ?? '';
+  return { low, high: text.slice(low.length) };
+}
+
+/** Real flats and sharps for the letters b and # of a quality's numbers. */
+const withGlyphs = (text: string): string => text.replace(/b(?=\d)/g, '♭').replace(/#(?=\d)/g, '♯');
+
+/** About how wide the symbol is, px: the chart lays its bars out by it. */
+export function symbolWidth(symbol: string | null, size: number): number {
+  if (symbol === null) return size * 1.7;
+  const chord = parseChord(symbol);
+  const { low, high } = typeset(chord.quality);
+  const bass = isSlash(chord) ? 0.72 * (1 + 0.5 * Math.abs(chord.bass.alter)) : 0;
+  return size * (0.74 + 0.4 * Math.abs(chord.root.alter) + 0.56 * low.length + 0.36 * high.length + bass);
+}
+
+function Signed({ text, size, color }: { text: string; size: number; color: string }) {
+  const pieces = text.split(/([♭♯]+)/).filter(Boolean);
+  return (
+    <>
+      {pieces.map((piece, i) => {
+        const sign = /[♭♯]/.test(piece);
+        const fontSize = sign ? size * 0.86 : size;
+        return (
+          <Text key={i} style={{ fontFamily: sign ? FONT.symbols : FONT.chord, fontSize, lineHeight: size * 1.25, color }}>
+            {piece}
+          </Text>
+        );
+      })}
+    </>
+  );
+}
+
+const noteText = (note: Spelled): string => LETTERS[note.letter]! + ACCIDENTALS[note.alter]!;
+
+/** A chord properly set: real ♭ ♯ ° ø Δ, extensions raised, the slash bass lowered. */
+export function ChordSymbol({ symbol, size, color }: ChordSymbolProps) {
+  if (symbol === null) {
+    return (
+      <Text style={{ fontFamily: FONT.text, fontSize: size * 0.7, lineHeight: size * 1.3, color }}>N.C.</Text>
+    );
+  }
+  const chord = parseChord(symbol);
+  const { low, high } = typeset(chord.quality);
+  return (
+    <View style={styles.row} aria-hidden>
+      <Signed text={noteText(chord.root)} size={size} color={color} />
+      {low ? <Signed text={low} size={size * 0.86} color={color} /> : null}
+      {high ? (
+        <View style={{ marginTop: -size * 0.08 }}>
+          <View style={styles.row}>
+            <Signed text={withGlyphs(high)} size={size * 0.6} color={color} />
+          </View>
+        </View>
+      ) : null}
+      {isSlash(chord) ? (
+        <View style={{ marginTop: size * 0.42 }}>
+          <View style={styles.row}>
+            <Signed text={`/${noteText(chord.bass)}`} size={size * 0.62} color={color} />
+          </View>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ row: { flexDirection: 'row', alignItems: 'flex-start' } });

@@ -1,0 +1,51 @@
+import { useEffect, type ReactNode } from 'react';
+import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { IconButton } from 'react-native-paper';
+import { usePalette } from '../theme/usePalette';
+import { FONT, SIZE } from '../theme/tokens';
+
+export interface SheetProps {
+  readonly title: string;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+  /** Tall sheets take most of the height, others what they need. */
+  readonly tall?: boolean;
+}
+
+/** A panel at the thumb that leaves what it is about in sight. Escape closes it. */
+export function Sheet({ title, onClose, children, tall = false }: SheetProps) {
+  const palette = usePalette();
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (event.key === 'Escape') onClose();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [onClose]);
+  return (
+    <View
+      role="dialog"
+      aria-label={title}
+      style={[styles.sheet, tall && styles.tall, { backgroundColor: palette.raised, borderColor: palette.line }]}
+    >
+      <View style={styles.head}>
+        <Text role="heading" aria-level={2} style={[styles.title, { color: palette.ink }]}>
+          {title}
+        </Text>
+        <IconButton icon="close" size={22} accessibilityLabel={`Close ${title}`} onPress={onClose} style={styles.close} />
+      </View>
+      <ScrollView contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
+        {children}
+      </ScrollView>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  sheet: { borderTopWidth: 1, borderTopLeftRadius: 18, borderTopRightRadius: 18, maxHeight: '58%', flexShrink: 0 },
+  tall: { maxHeight: '82%' },
+  head: { flexDirection: 'row', alignItems: 'center', paddingLeft: 16, paddingRight: 4 },
+  title: { flex: 1, fontFamily: FONT.strong, fontSize: SIZE.body },
+  close: { width: 44, height: 44, margin: 0 },
+  body: { paddingHorizontal: 16, paddingBottom: 12, gap: 6 },
+});

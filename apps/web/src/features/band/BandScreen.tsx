@@ -1,0 +1,143 @@
+import { useState } from 'react';
+import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { Button, IconButton, Switch } from 'react-native-paper';
+import { setEnding, setGroove, setMix, setSeed, setSettings, setStyle } from '@backline/core/edits/song';
+import type { Part, Song } from '@backline/core/song/schema';
+import { STYLES, styleOf } from '@backline/core/style/index';
+import { sectionSettings } from '@backline/core/timeline/settings';
+import { Choices } from '../../components/Choices';
+import { PartBadge } from '../../components/PartBadge';
+import { Range } from '../../components/Range';
+import { change, useOpenSong } from '../../state/openSong';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE } from '../../theme/tokens';
+import { PartSettings } from './PartSettings';
+
+const WHOLE = 'song';
+
+/** The song's style, feel and ending: what all parts share. */
+function Shared({ song }: { song: Song }) {
+  const swing = song.groove.swing ?? styleOf(song.style).groove.swing;
+  return (
+    <View style={styles.shared}>
+      <Choices
+        label="Style" value={song.style} choices={STYLES.map((s) => ({ value: s.id, label: `${s.name} (${s.feel})` }))}
+        onChoose={(id) => change(setStyle(id))}
+      />
+      <Range
+        label="Swing" value={swing} low={50} high={75} step={0.5} text={swing === 50 ? 'straight' : `off-beat at ${swing} %`}
+        onChange={(value) => change(setGroove({ swing: value }))}
+      />
+      <Choices
+        label="The last chord" value={song.ending}
+        choices={[{ value: 'hold', label: 'Held' }, { value: 'hit', label: 'A hit' }, { value: 'open', label: 'Plays on' }]}
+        onChoose={(ending) => change(setEnding(ending))}
+      />
+      <Button mode="outlined" icon="dice-multiple-outline" style={styles.start} onPress={() => change(setSeed((song.seed % 9999) + 1))}>
+        Vary the whole band
+      </Button>
+    </View>
+  );
+}
+
+interface PartCardProps {
+  readonly song: Song;
+  readonly part: Part;
+  readonly sectionId: string | null;
+  readonly open: boolean;
+  readonly onOpen: () => void;
+}
+
+function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
+  const palette = usePalette();
+  const style = styleOf(song.style);
+  const set = sectionSettings(style, song, part, sectionId ?? '');
+  const pattern = style.parts[part.kind].patterns.find((p) => p.id === set.pattern)!.name;
+  const { mix } = part;
+  return (
+    <View role="group" aria-label={part.name} style={[styles.card, { borderColor: palette.line, backgroundColor: palette.raised }]}>
+      <View style={styles.head}>
+        <PartBadge kind={part.kind} quiet={!set.on} />
+        <View style={styles.names}>
+          <Text style={[styles.name, { color: palette.ink }]}>{part.name}</Text>
+          <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
+            {set.on ? `${pattern} · density ${set.density} · ${set.dynamics}` : 'rests'}
+          </Text>
+        </View>
+        <IconButton
+          icon={mix.solo ? 'account-star' : 'account-star-outline'} selected={mix.solo} size={22} style={styles.touch}
+          accessibilityLabel={`Hear ${part.name} alone`} aria-pressed={mix.solo}
+          onPress={() => change(setMix(part.id, { solo: !mix.solo }))}
+        />
+        <IconButton
+          icon={mix.mute ? 'volume-off' : 'volume-high'} selected={mix.mute} size={22} style={styles.touch}
+          accessibilityLabel={`Silence ${part.name}`} aria-pressed={mix.mute}
+          onPress={() => change(setMix(part.id, { mute: !mix.mute }))}
+        />
+        <Switch
+          value={set.on} accessibilityLabel={`${part.name} plays`}
+          onValueChange={(on) => void change(setSettings(part.id, sectionId, { on }))}
+        />
+      </View>
+      <Range
+        label="Level" value={mix.level} low={0} high={127} text={`${Math.round((mix.level / 127) * 100)} %`}
+        onChange={(level) => change(setMix(part.id, { level }))}
+      />
+      <Button
+        mode="text" icon={open ? 'chevron-up' : 'chevron-down'} onPress={onOpen} style={styles.start}
+        accessibilityLabel={`${open ? 'Fewer' : 'More'} settings of ${part.name}`} aria-expanded={open}
+      >
+        {open ? 'Fewer settings' : 'Pattern, density, register…'}
+      </Button>
+      {open ? (
+        <View style={styles.more}>
+          <PartSettings song={song} part={part} sectionId={sectionId} />
+          <Range
+            label="Pan" value={mix.pan} low={0} high={127} text={mix.pan === 64 ? 'middle' : mix.pan < 64 ? 'left' : 'right'}
+            onChange={(pan) => change(setMix(part.id, { pan }))}
+          />
+          <Range
+            label="Room" value={mix.room} low={0} high={127} text={`${Math.round((mix.room / 127) * 100)} %`}
+            onChange={(room) => change(setMix(part.id, { room }))}
+          />
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** The parts: for each what it plays and how loud, in the whole song or in one section. */
+export function BandScreen() {
+  const palette = usePalette();
+  const song = useOpenSong((s) => s.song);
+  const [scope, setScope] = useState<string>(WHOLE);
+  const [openPart, setOpenPart] = useState<string | null>(null);
+  if (!song) return null;
+  const section = song.sections.find((s) => s.id === scope);
+  const scopes = [{ value: WHOLE, label: 'Whole song' }, ...song.sections.map((s) => ({ value: s.id, label: s.name }))];
+  return (
+    <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={styles.content}>
+      <Shared song={song} />
+      <Choices label="Settings for" value={section?.id ?? WHOLE} choices={scopes} onChoose={setScope} />
+      {song.parts.map((part) => (
+        <PartCard
+          key={part.id} song={song} part={part} sectionId={section?.id ?? null} open={openPart === part.id}
+          onOpen={() => setOpenPart(openPart === part.id ? null : part.id)}
+        />
+      ))}
+    </ScrollView>
+  );
+}
+
+const styles = StyleSheet.create({
+  content: { padding: 14, gap: 10, paddingBottom: 24 },
+  shared: { gap: 4, paddingBottom: 6 },
+  start: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
+  card: { borderWidth: 1, borderRadius: 14, padding: 10, gap: 2 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  names: { flex: 1, minWidth: 0 },
+  name: { fontFamily: FONT.strong, fontSize: SIZE.body },
+  facts: { fontFamily: FONT.text, fontSize: SIZE.small },
+  touch: { width: 44, height: 44, margin: 0 },
+  more: { gap: 6, paddingTop: 6 },
+}); // prettier-ignore

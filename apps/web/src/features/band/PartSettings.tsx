@@ -1,0 +1,120 @@
+import { StyleSheet, View } from 'react-native';
+import { Button } from 'react-native-paper';
+import { setSettings } from '@backline/core/edits/song';
+import { DYNAMICS, type Kind } from '@backline/core/song/kinds';
+import type { Part, Settings, Song } from '@backline/core/song/schema';
+import { styleOf } from '@backline/core/style/index';
+import { USUAL_INSTRUMENTS } from '@backline/core/style/instruments';
+import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
+import { midiName } from '@backline/core/theory/pitch';
+import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
+import { Choices } from '../../components/Choices';
+import { Range } from '../../components/Range';
+import { change } from '../../state/openSong';
+
+export interface PartSettingsProps {
+  readonly song: Song;
+  readonly part: Part;
+  /** The section the settings are for, or null for the whole song. */
+  readonly sectionId: string | null;
+}
+
+/** Which settings mean something for a kind of part. */
+const HAS: Record<'register' | 'voices' | 'spread' | 'strum' | 'octave' | 'atChange', readonly Kind[]> = {
+  register: ['bass', 'keys', 'guitar', 'arp', 'strings', 'solo'],
+  voices: ['keys', 'guitar', 'arp', 'strings'],
+  spread: ['keys', 'arp', 'strings'],
+  strum: ['guitar'],
+  octave: ['bass', 'keys', 'arp', 'strings', 'solo'],
+  atChange: ['bass', 'keys', 'guitar', 'arp', 'strings'],
+};
+
+const levels = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
+const voiceCounts = (kind: Kind) =>
+  (kind === 'guitar' ? [3, 4, 5, 6] : [3, 4, 5, 6, 7, 8]).map((value) => ({ value, label: String(value) }));
+const octaves = [-1, 0, 1].map((value) => ({ value, label: value > 0 ? `+${value}` : String(value) }));
+
+function patternChange(song: Song, part: Part, set: Resolved): 'restart' | 'carry on' {
+  if (set.atChange !== 'as the pattern') return set.atChange;
+  const patterns: readonly { id: string; atChange: 'restart' | 'carry on' }[] = styleOf(song.style).parts[part.kind].patterns;
+  return (patterns.find((p) => p.id === set.pattern) ?? patterns[0]!).atChange;
+}
+
+/** Everything that can be set for one part, in the whole song or in one section; heard as it is set. */
+export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
+  const style = styleOf(song.style);
+  const set = sectionSettings(style, song, part, sectionId ?? '');
+  const { kind } = part;
+  const put = (settings: Settings): void => void change(setSettings(part.id, sectionId, settings));
+  const own = sectionId ? song.sections.find((s) => s.id === sectionId)?.settings[part.id] : part.settings;
+  const patterns = style.parts[kind].patterns.map((p) => ({ value: p.id, label: p.name }));
+  return (
+    <View style={styles.panel}>
+      <Choices label="Pattern" value={set.pattern} choices={patterns} onChoose={(pattern) => put({ pattern })} />
+      <Choices label="Density, 1 sparse to 5 busy" value={set.density} choices={levels} onChoose={(density) => put({ density })} />
+      <Choices
+        label="Dynamics" value={set.dynamics} choices={DYNAMICS.map((value) => ({ value, label: value }))}
+        onChoose={(dynamics) => put({ dynamics })}
+      />
+      {HAS.register.includes(kind) ? (
+        <Range
+          label="Register" value={set.register} low={kind === 'bass' ? 28 : 36} high={kind === 'bass' ? 45 : 76}
+          text={`lowest near ${midiName(set.register)}`} onChange={(register) => put({ register })}
+        />
+      ) : null}
+      {HAS.spread.includes(kind) ? (
+        <Range
+          label="Spread" value={set.spread} low={2} high={12} step={0.5} text={`${set.spread} semitones apart`}
+          onChange={(spread) => put({ spread })}
+        />
+      ) : null}
+      {HAS.voices.includes(kind) ? (
+        <Choices
+          label={kind === 'guitar' ? 'Strings' : 'Voices'} value={set.voices} choices={voiceCounts(kind)}
+          onChoose={(voices) => put({ voices })}
+        />
+      ) : null}
+      {HAS.strum.includes(kind) ? (
+        <Range
+          label="Strum" value={set.strum} low={0} high={120} step={5} text={`${set.strum} ms across`}
+          onChange={(strum) => put({ strum })}
+        />
+      ) : null}
+      {HAS.octave.includes(kind) ? (
+        <Choices label="Octave" value={set.octave} choices={octaves} onChoose={(octave) => put({ octave })} />
+      ) : null}
+      {HAS.atChange.includes(kind) ? (
+        <Choices
+          label="At a chord change" value={patternChange(song, part, set)}
+          choices={[{ value: 'restart', label: 'Restart' }, { value: 'carry on', label: 'Carry on' }]}
+          onChoose={(atChange) => put({ atChange })}
+        />
+      ) : null}
+      {kind === 'drums' ? null : (
+        <Choices
+          label="Instrument" value={set.instrument}
+          choices={USUAL_INSTRUMENTS[kind].map((value) => ({ value, label: GM_PROGRAMS[value]! }))}
+          onChoose={(instrument) => put({ instrument })}
+        />
+      )}
+      <View style={styles.buttons}>
+        {kind === 'bass' || kind === 'arp' || kind === 'solo' ? (
+          <Button mode="outlined" icon="dice-multiple-outline" onPress={() => put({ variation: (set.variation + 1) % 10000 })}>
+            Another variation
+          </Button>
+        ) : null}
+        <Button
+          mode="outlined" icon="restore" disabled={!own || Object.keys(own).length === 0}
+          onPress={() => put(Object.fromEntries(Object.keys(own ?? {}).map((k) => [k, undefined])))}
+        >
+          {sectionId ? 'As in the whole song' : 'As the style has it'}
+        </Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  panel: { gap: 6 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 },
+}); // prettier-ignore

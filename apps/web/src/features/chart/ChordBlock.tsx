@@ -1,0 +1,61 @@
+import { memo } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import Svg, { Polygon } from 'react-native-svg';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { keyOf, romanNumeral } from '@backline/core/theory/key';
+import { ChordSymbol } from '../../components/ChordSymbol';
+import { usePalette } from '../../theme/usePalette';
+import { FONT } from '../../theme/tokens';
+import type { Fragment } from './layout';
+
+export interface ChordBlockProps {
+  readonly fragment: Fragment;
+  readonly height: number;
+  readonly keyText: string;
+  readonly playing: boolean;
+}
+
+const LEAN = 12;
+
+/** ♭ and ♯ for the b and # of a numeral. */
+export const numeralGlyphs = (numeral: string): string =>
+  numeral.replace(/^b/, '♭').replace(/^#/, '♯').replace(/b(?=\d)/g, '♭').replace(/#(?=\d)/g, '♯');
+
+/** A chord as an object with a length; a pushed one leans over its bar line. */
+export const ChordBlock = memo(function ChordBlock({ fragment, height, keyText, playing }: ChordBlockProps) {
+  const palette = usePalette();
+  const { chord, left, right, begins, size } = fragment;
+  const width = right - left;
+  const pushed = begins && (chord.push ?? 0) > 0;
+  const degree = chord.symbol && begins ? numeralGlyphs(romanNumeral(parseChord(chord.symbol), keyOf(keyText))) : '';
+  const edge = pushed ? LEAN : 0;
+  const points = `${1 - edge},1 ${width - 1},1 ${width - 1},${height - 1} 1,${height - 1}`;
+  return (
+    <View style={[styles.block, { left, width, height }]}>
+      <Svg width={width + edge} height={height} style={[styles.shape, { left: -edge }]} aria-hidden>
+        <Polygon
+          points={points.replace(/(-?[\d.]+),/g, (_, x: string) => `${Number(x) + edge},`)}
+          fill={playing ? palette.playing : palette.raised}
+          stroke={palette.line}
+          strokeWidth={1.2}
+          strokeLinejoin="round"
+        />
+      </Svg>
+      <View style={styles.symbol}>
+        <ChordSymbol symbol={chord.symbol} size={begins ? size : Math.min(size, 16)} color={begins ? palette.ink : palette.quiet} />
+      </View>
+      {degree ? (
+        <Text style={[styles.degree, { color: palette.quiet }]} numberOfLines={1}>
+          {degree}
+        </Text>
+      ) : null}
+    </View>
+  );
+});
+
+const styles = StyleSheet.create({
+  block: { position: 'absolute', top: 0 },
+  shape: { position: 'absolute', top: 0 },
+  symbol: { position: 'absolute', left: 6, top: 4 },
+  degree: { position: 'absolute', left: 7, bottom: 4, right: 2, fontFamily: FONT.text, fontSize: 12 },
+});

@@ -1,0 +1,73 @@
+import { useMemo, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button, HelperText, TextInput } from 'react-native-paper';
+import { takeChart } from '@backline/core/edits/chart';
+import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
+import type { Song } from '@backline/core/song/schema';
+import { Sheet } from '../../components/Sheet';
+import { change } from '../../state/openSong';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE } from '../../theme/tokens';
+import { select } from './selection';
+
+function tryRead(text: string): { song: Song } | { message: string } {
+  try {
+    return { song: readChart(text) };
+  } catch (error) {
+    if (error instanceof ChartError) return { message: error.message };
+    throw error;
+  }
+}
+
+/** The whole chart as text: type it, paste it, put it in. What does not read stays in the field. */
+export function TextSheet({ song }: { song: Song }) {
+  const palette = usePalette();
+  const [text, setText] = useState(() => writeChart(song));
+  const read = useMemo(() => tryRead(text), [text]);
+  return (
+    <Sheet title="Chart as text" onClose={() => select(null)} tall>
+      <TextInput
+        mode="outlined"
+        label="Chart"
+        multiline
+        numberOfLines={14}
+        value={text}
+        onChangeText={setText}
+        error={'message' in read}
+        autoCapitalize="none"
+        autoCorrect={false}
+        spellCheck={false}
+        style={[styles.field, { backgroundColor: palette.paper }]}
+      />
+      {'message' in read ? (
+        <View role="alert">
+          <HelperText type="error" style={styles.help}>
+            {read.message}
+          </HelperText>
+        </View>
+      ) : null}
+      <View style={styles.buttons}>
+        <Button
+          mode="contained"
+          disabled={'message' in read}
+          onPress={() => {
+            if ('message' in read) return;
+            change(takeChart(read.song));
+            select(null);
+          }}
+        >
+          Put it in
+        </Button>
+        <Button mode="outlined" onPress={() => select(null)}>
+          Leave as it was
+        </Button>
+      </View>
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  field: { fontFamily: FONT.text, fontSize: SIZE.body, minHeight: 240 },
+  help: { fontSize: SIZE.small },
+  buttons: { flexDirection: 'row', gap: 8 },
+});

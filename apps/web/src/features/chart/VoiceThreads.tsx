@@ -1,0 +1,60 @@
+import Svg, { Circle, Path } from 'react-native-svg';
+import { usePalette } from '../../theme/usePalette';
+import type { Line } from './layout';
+
+export interface VoiceThreadsProps {
+  readonly line: Line;
+  readonly width: number;
+  readonly height: number;
+  /** Guide voicing of every chord of the section. */
+  readonly voicings: readonly (readonly number[])[];
+  /** Lowest and highest pitch of the section's voicings: all lines share one scale. */
+  readonly range: readonly [number, number];
+}
+
+const TURN = 22;
+const MARGIN = 5;
+
+/** Which tone of the next voicing a voice goes to: its own number, or the nearest where counts differ. */
+function partner(from: readonly number[], to: readonly number[], voice: number): number {
+  if (from.length === to.length) return to[voice]!;
+  const pitch = from[voice]!;
+  return to.reduce((a, b) => (Math.abs(b - pitch) < Math.abs(a - pitch) ? b : a));
+}
+
+/** Thin threads, one a voice, through the actual pitches from chord to chord. */
+export function VoiceThreads({ line, width, height, voicings, range }: VoiceThreadsProps) {
+  const palette = usePalette();
+  const [low, high] = range;
+  const y = (pitch: number): number =>
+    height - MARGIN - ((pitch - low) / Math.max(1, high - low)) * (height - 2 * MARGIN);
+  const paths: string[] = [];
+  const knots: { x: number; y: number }[] = [];
+  line.fragments.forEach((fragment, f) => {
+    const own = voicings[fragment.index] ?? [];
+    const following = line.fragments[f + 1];
+    const next = following ? (voicings[following.index] ?? []) : [];
+    own.forEach((pitch, voice) => {
+      const turn = Math.min(TURN, (fragment.right - fragment.left) * 0.4);
+      const straight = fragment.right - (next.length ? turn : 3);
+      let path = `M${fragment.left + (f === 0 ? 2 : 0)},${y(pitch)} L${straight},${y(pitch)}`;
+      if (next.length) {
+        const target = y(partner(own, next, voice));
+        const middle = fragment.right - turn / 2;
+        path += ` C${middle},${y(pitch)} ${middle},${target} ${fragment.right},${target}`;
+      }
+      paths.push(path);
+      if (fragment.chord.voicing && fragment.begins) knots.push({ x: fragment.left + 9, y: y(pitch) });
+    });
+  });
+  return (
+    <Svg width={width} height={height} aria-hidden>
+      {paths.map((d, i) => (
+        <Path key={i} d={d} stroke={palette.quiet} strokeWidth={1.3} fill="none" />
+      ))}
+      {knots.map((k, i) => (
+        <Circle key={i} cx={k.x} cy={k.y} r={3} fill={palette.action} />
+      ))}
+    </Svg>
+  );
+}

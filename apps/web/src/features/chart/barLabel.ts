@@ -1,0 +1,31 @@
+import type { Section } from '@backline/core/song/schema';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { spokenBeats, spokenChord } from '@backline/core/theory/speech';
+import { toBeats } from '@backline/core/timeline/time';
+import { motionInWords } from '@backline/core/voicing/guide';
+import type { Bar } from '@backline/core/timeline/bars';
+import type { SectionLayout } from './layout';
+
+/** A bar as it is read out: "Verse, bar 3: B minor seven, 2 beats; voices step down". */
+export function barLabel(
+  section: Section,
+  bar: Bar,
+  index: number,
+  { chords }: SectionLayout,
+  voicings: readonly (readonly number[])[],
+): string {
+  const end = bar.start + bar.length;
+  const inBar = chords
+    .map((chord, i) => ({ chord, i }))
+    .filter(({ chord }) => chord.start >= bar.start && chord.start < end);
+  if (!inBar.length) return `${section.name}, bar ${index + 1}: the chord before is held`;
+  const spoken = inBar.map(({ chord, i }) => {
+    const length = spokenBeats(toBeats(Math.min(chord.length, end - chord.start)));
+    if (chord.symbol === null) return `no chord, ${length}`;
+    const push = chord.push ? ', pushed' : '';
+    const hand = chord.voicing ? ', voicing set by hand' : '';
+    const before = i > 0 ? `; ${motionInWords(voicings[i - 1]!, voicings[i]!)}` : '';
+    return `${spokenChord(parseChord(chord.symbol))}, ${length}${push}${hand}${before}`;
+  });
+  return `${section.name}, bar ${index + 1}: ${spoken.join('; ')}`;
+}

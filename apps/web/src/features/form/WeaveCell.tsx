@@ -1,0 +1,49 @@
+import { memo, useMemo } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import Svg, { Path } from 'react-native-svg';
+import type { BandPart } from '@backline/core/band/index';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, partInk } from '../../theme/tokens';
+import { strokesOf } from './weave';
+
+export interface WeaveCellProps {
+  readonly part: BandPart;
+  readonly from: number;
+  readonly to: number;
+  readonly width: number;
+  readonly height: number;
+  readonly label: string;
+}
+
+/** The part's real rhythm as upright strokes along the section, as tall as they are strong; bare where it rests. */
+export const WeaveCell = memo(function WeaveCell({ part, from, to, width, height, label }: WeaveCellProps) {
+  const palette = usePalette();
+  const path = useMemo(
+    () =>
+      strokesOf(part, from, to)
+        .map(({ at, strength }) => {
+          const x = (2 + at * (width - 4)).toFixed(1);
+          return `M${x},${height - 2}V${(height - 2 - strength * (height - 6)).toFixed(1)}`;
+        })
+        .join(''),
+    [part, from, to, width, height],
+  );
+  return (
+    <View style={{ width, height }}>
+      <Svg width={width} height={height} aria-hidden>
+        {/* The light inks get an edge of ink, so that they hold on paper. */}
+        <Path d={path} stroke={palette.ink} strokeWidth={2.4} />
+        <Path d={path} stroke={partInk(part.kind, palette)} strokeWidth={1.5} />
+      </Svg>
+      {label ? (
+        <Text style={[styles.label, { color: palette.ink, backgroundColor: palette.raised }]} numberOfLines={1}>
+          {label}
+        </Text>
+      ) : null}
+    </View>
+  );
+});
+
+const styles = StyleSheet.create({
+  label: { position: 'absolute', left: 3, top: 1, fontFamily: FONT.text, fontSize: 12, paddingHorizontal: 3, borderRadius: 4 },
+});

@@ -1,0 +1,49 @@
+import type { Band, BandNote, BandPart } from '@backline/core/band/index';
+
+/** Notes of a sorted list that start within a stretch of ticks. */
+export function notesWithin(notes: readonly BandNote[], from: number, to: number): readonly BandNote[] {
+  const firstAt = (tick: number): number => {
+    let low = 0;
+    let high = notes.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (notes[middle]!.start < tick) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
+  return notes.slice(firstAt(from), firstAt(to));
+}
+
+/** A stroke of the weave: where in the stretch (0–1) and how strong (0–1). */
+export interface Stroke {
+  readonly at: number;
+  readonly strength: number;
+}
+
+/** A part's rhythm in a stretch: one stroke for all that is struck within a thirty-second note, as tall as its strongest. */
+export function strokesOf(part: BandPart, from: number, to: number): Stroke[] {
+  const strokes: { at: number; strength: number }[] = [];
+  let last = -Infinity;
+  for (const { start, velocity } of notesWithin(part.notes, from, to)) {
+    const strength = velocity / 127;
+    const current = strokes[strokes.length - 1];
+    if (current && start - last < 60) {
+      current.strength = Math.max(current.strength, strength);
+      continue;
+    }
+    last = start;
+    strokes.push({ at: (start - from) / (to - from), strength });
+  }
+  return strokes;
+}
+
+/** Start and end of each playing of each section, in order of time. */
+export function passesOf(band: Band): { sectionId: string; start: number; end: number }[] {
+  const passes: { sectionId: string; start: number; end: number }[] = [];
+  for (const bar of band.bars) {
+    if (bar.index === 0) passes.push({ sectionId: bar.sectionId, start: bar.start, end: bar.start });
+    passes[passes.length - 1]!.end = bar.start + bar.length;
+  }
+  return passes;
+}

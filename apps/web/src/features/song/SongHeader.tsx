@@ -1,0 +1,104 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
+import { IconButton } from 'react-native-paper';
+import { setTitle } from '@backline/core/edits/song';
+import { writeMidiFile } from '@backline/core/formats/midi/index';
+import { useBand } from '../../state/band';
+import { change, redo, undo, useOpenSong } from '../../state/openSong';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { SaveStateLine } from './SaveStateLine';
+
+export const VIEWS = [
+  { view: 'chart', label: 'Chart' },
+  { view: 'form', label: 'Form' },
+  { view: 'band', label: 'Band' },
+] as const;
+
+export type SongView = (typeof VIEWS)[number]['view'];
+
+/** Gives a file to the browser to save. */
+function download(bytes: Uint8Array, name: string): void {
+  const url = URL.createObjectURL(new Blob([bytes.slice()], { type: 'audio/midi' }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+function TitleField() {
+  const palette = usePalette();
+  const title = useOpenSong((s) => s.song?.title ?? '');
+  const [typed, setTyped] = useState<string | null>(null);
+  return (
+    <TextInput
+      aria-label="Title of the song"
+      value={typed ?? title}
+      maxLength={80}
+      onChangeText={(text) => {
+        setTyped(text);
+        if (text.trim()) change(setTitle(text.trim()));
+      }}
+      onBlur={() => setTyped(null)}
+      style={[styles.title, { color: palette.ink }]}
+    />
+  );
+}
+
+/** Title, whether it is saved, undo and redo, the MIDI file, and the way to the song's screens. */
+export function SongHeader({ id, view }: { id: string; view: SongView }) {
+  const palette = usePalette();
+  const router = useRouter();
+  const past = useOpenSong((s) => s.past);
+  const future = useOpenSong((s) => s.future);
+  const { band, song } = useBand();
+  const takeMidi = (): void => {
+    if (band && song) download(writeMidiFile(song, band), `${song.title}.mid`);
+  };
+  const action = (icon: string, label: string, onPress: () => void, disabled = false) => (
+    <IconButton icon={icon} size={22} accessibilityLabel={label} onPress={onPress} disabled={disabled} style={styles.touch} />
+  );
+  return (
+    <View role="banner" style={[styles.header, { backgroundColor: palette.paper, borderColor: palette.line }]}>
+      <View style={styles.row}>
+        {action('arrow-left', 'Songbook', () => router.replace('/'))}
+        <View style={styles.names}>
+          <TitleField />
+          <SaveStateLine />
+        </View>
+        {action('undo', past.length ? `Undo: ${past[past.length - 1]!.name}` : 'Undo', undo, !past.length)}
+        {action('redo', future.length ? `Redo: ${future[0]!.name}` : 'Redo', redo, !future.length)}
+        {action('download', 'Take the MIDI file', takeMidi, !band)}
+      </View>
+      <View role="navigation" aria-label="Screens of the song" style={styles.tabs}>
+        {VIEWS.map((entry) => {
+          const here = entry.view === view;
+          return (
+            <Pressable
+              key={entry.view}
+              role="link"
+              aria-current={here ? 'page' : undefined}
+              onPress={() => router.replace(`/song/${id}/${entry.view}`)}
+              style={[styles.tab, here && { borderColor: palette.action }]}
+            >
+              <Text style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}>{entry.label}</Text>
+            </Pressable>
+          );
+        })}
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  header: { borderBottomWidth: 1 },
+  row: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 4 },
+  names: { flex: 1, minWidth: 0 },
+  title: { fontFamily: FONT.chord, fontSize: SIZE.title, minHeight: 30, paddingHorizontal: 2, width: '100%' },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  tabs: { flexDirection: 'row', paddingHorizontal: 10 },
+  tab: { minHeight: TOUCH, paddingHorizontal: 16, justifyContent: 'center', borderBottomWidth: 3, borderColor: 'transparent' },
+  tabText: { fontSize: SIZE.body },
+});

@@ -1,0 +1,28 @@
+import { useEffect } from 'react';
+
+/** True where typing belongs to a field or a control, not to the song. */
+function isTyping(target: EventTarget | null): boolean {
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  );
+}
+
+/** Keys of the open song: space plays and stops unless a control has it, Ctrl or ⌘ with Z undoes, with Shift redoes. */
+export function useKeys(on: { play: () => void; undo: () => void; redo: () => void }): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const command = event.ctrlKey || event.metaKey;
+      if (command && event.key.toLowerCase() === 'z' && !isTyping(event.target)) {
+        event.preventDefault();
+        if (event.shiftKey) on.redo();
+        else on.undo();
+      } else if (event.key === ' ' && event.target === document.body) {
+        event.preventDefault();
+        on.play();
+      }
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [on]);
+}

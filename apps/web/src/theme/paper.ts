@@ -1,0 +1,44 @@
+import { MD3DarkTheme, MD3LightTheme, configureFonts, type MD3Theme } from 'react-native-paper';
+import { DARK, FONT, LIGHT, type Palette } from './tokens';
+
+function themed(base: MD3Theme, p: Palette): MD3Theme {
+  return {
+    ...base,
+    roundness: 3,
+    fonts: configureFonts({ config: { fontFamily: FONT.text } }),
+    colors: {
+      ...base.colors,
+      primary: p.action,
+      onPrimary: p.onAction,
+      primaryContainer: p.actionWash,
+      onPrimaryContainer: p.ink,
+      secondary: p.ink,
+      onSecondary: p.paper,
+      secondaryContainer: p.actionWash,
+      onSecondaryContainer: p.ink,
+      tertiary: p.quiet,
+      background: p.paper,
+      onBackground: p.ink,
+      surface: p.paper,
+      onSurface: p.ink,
+      surfaceVariant: p.sunken,
+      onSurfaceVariant: p.quiet,
+      surfaceDisabled: p.sunken,
+      outline: p.quiet,
+      outlineVariant: p.line,
+      error: p.warning,
+      onError: p.paper,
+      elevation: {
+        level0: 'transparent',
+        level1: p.raised,
+        level2: p.raised,
+        level3: p.raised,
+        level4: p.raised,
+        level5: p.raised,
+      },
+    },
+  };
+}
+
+export const lightTheme = themed(MD3LightTheme, LIGHT);
+export const darkTheme = themed(MD3DarkTheme, DARK);

@@ -1,0 +1,40 @@
+/** Generates the band off the main thread; only regions that changed are computed again. */
+import { regionMemory, renderBand, type Band } from '@backline/core/band/index';
+import type { Song } from '@backline/core/song/schema';
+import type { Score } from '../audio/engine/score';
+import { scoreOf } from '../audio/scoreOf';
+
+export interface BandRequest {
+  readonly number: number;
+  readonly song: Song;
+}
+
+export interface BandReply {
+  readonly number: number;
+  readonly band: Band;
+  readonly score: Score;
+  /** Milliseconds the generation took. */
+  readonly took: number;
+}
+
+export interface BandFailure {
+  readonly number: number;
+  readonly failed: string;
+}
+
+const memory = regionMemory();
+const scope = self as unknown as {
+  onmessage: (event: MessageEvent<BandRequest>) => void;
+  postMessage: (reply: BandReply | BandFailure) => void;
+};
+
+scope.onmessage = ({ data }) => {
+  const started = performance.now();
+  try {
+    const band = renderBand(data.song, memory);
+    const score = scoreOf(band);
+    scope.postMessage({ number: data.number, band, score, took: performance.now() - started });
+  } catch (error) {
+    scope.postMessage({ number: data.number, failed: error instanceof Error ? error.message : String(error) });
+  }
+};

@@ -1,0 +1,56 @@
+import { isSlash, type Chord } from './chord';
+import { LETTERS, type Spelled } from './pitch';
+
+const SIGNS: Record<string, string> = { '-2': ' double flat', '-1': ' flat', '0': '', '1': ' sharp', '2': ' double sharp' };
+
+/** A note as it is said: "B flat". */
+export const spokenNote = (note: Spelled): string => LETTERS[note.letter]! + SIGNS[String(note.alter)]!;
+
+/** Parts of a quality and how they are said, longest first. */
+const WORDS: readonly (readonly [RegExp, string])[] = [
+  [/^dimMaj7/, 'diminished major seven'],
+  [/^dim/, 'diminished'],
+  [/^aug/, 'augmented'],
+  [/^6\/9/, 'six nine'],
+  [/^maj/i, 'major'],
+  [/^m/, 'minor'],
+  [/^sus/, 'suspended'],
+  [/^add/, 'added'],
+  [/^no/, 'without'],
+  [/^alt/, 'altered'],
+  [/^b/, 'flat'],
+  [/^#/, 'sharp'],
+  [/^13/, 'thirteen'],
+  [/^11/, 'eleven'],
+  [/^9/, 'nine'],
+  [/^7/, 'seven'],
+  [/^6/, 'six'],
+  [/^5/, 'five'],
+  [/^4/, 'four'],
+  [/^3/, 'three'],
+  [/^2/, 'two'],
+  [/^1/, 'one'],
+];
+
+function spokenQuality(quality: string): string {
+  if (quality === '') return 'major';
+  if (quality === '5') return 'power chord';
+  const words: string[] = [];
+  let rest = quality;
+  while (rest) {
+    const found = WORDS.find(([pattern]) => pattern.test(rest));
+    if (!found) return [...words, rest].join(' ');
+    words.push(found[1]);
+    rest = rest.replace(found[0], '');
+  }
+  return words.join(' ');
+}
+
+/** A chord as it is said: "E flat minor seven flat five over G flat". */
+export function spokenChord(chord: Chord): string {
+  const over = isSlash(chord) ? ` over ${spokenNote(chord.bass)}` : '';
+  return `${spokenNote(chord.root)} ${spokenQuality(chord.quality)}${over}`;
+}
+
+/** A number of beats as it is said. */
+export const spokenBeats = (beats: number): string => `${beats} ${beats === 1 ? 'beat' : 'beats'}`;
