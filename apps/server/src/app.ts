@@ -51,7 +51,7 @@ function serveWeb(app: Express, web: string): void {
   app.use('/assets', express.static(join(web, 'assets'), { immutable: true, maxAge: '1y', index: false }));
   app.use('/sound', express.static(join(web, 'sound'), { maxAge: '1h', fallthrough: false, index: false }));
   app.use(express.static(web, { maxAge: '1m', index: false }));
-  app.get('/*splat', (_req, res) => {
+  app.get('/{*splat}', (_req, res) => {
     res.set('Cache-Control', 'no-cache').sendFile('index.html', { root: web });
   });
 }

@@ -34,7 +34,8 @@ export function symbolWidth(symbol: string | null, size: number): number {
   const chord = parseChord(symbol);
   const { low, high } = typeset(chord.quality);
   const bass = isSlash(chord) ? 0.72 * (1 + 0.5 * Math.abs(chord.bass.alter)) : 0;
-  return size * (0.74 + 0.4 * Math.abs(chord.root.alter) + 0.56 * low.length + 0.36 * high.length + bass);
+  const quality = (low === 'm' ? 0.86 : 0.56 * low.length) + 0.37 * high.length;
+  return size * (0.76 + 0.4 * Math.abs(chord.root.alter) + quality + bass);
 }
 
 function Signed({ text, size, color }: { text: string; size: number; color: string }) {

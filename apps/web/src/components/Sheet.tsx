@@ -47,5 +47,5 @@ const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', paddingLeft: 16, paddingRight: 4 },
   title: { flex: 1, fontFamily: FONT.strong, fontSize: SIZE.body },
   close: { width: 44, height: 44, margin: 0 },
-  body: { paddingHorizontal: 16, paddingBottom: 12, gap: 6 },
+  body: { paddingHorizontal: 16, paddingTop: 4, paddingBottom: 12, gap: 6 },
 });

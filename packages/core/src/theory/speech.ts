@@ -52,5 +52,12 @@ export function spokenChord(chord: Chord): string {
   return `${spokenNote(chord.root)} ${spokenQuality(chord.quality)}${over}`;
 }
 
+/** A key for reading: "E♭ major", "F♯ minor". */
+export function keyInWords(text: string): string {
+  const minor = text.endsWith('m');
+  const tonic = (minor ? text.slice(0, -1) : text).replace(/b$/, '♭').replace('#', '♯');
+  return `${tonic} ${minor ? 'minor' : 'major'}`;
+}
+
 /** A number of beats as it is said. */
 export const spokenBeats = (beats: number): string => `${beats} ${beats === 1 ? 'beat' : 'beats'}`;

@@ -65,7 +65,7 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
           </Text>
         </View>
         <IconButton
-          icon={mix.solo ? 'account-star' : 'account-star-outline'} selected={mix.solo} size={22} style={styles.touch}
+          icon="headphones" selected={mix.solo} size={22} style={styles.touch}
           accessibilityLabel={`Hear ${part.name} alone`} aria-pressed={mix.solo}
           onPress={() => change(setMix(part.id, { solo: !mix.solo }))}
         />

@@ -1,11 +1,14 @@
 import { useState } from 'react';
-import { ScrollView, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
+import { ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
 import { Button } from 'react-native-paper';
 import { addSection } from '@backline/core/edits/form';
 import type { Song } from '@backline/core/song/schema';
+import { styleOf } from '@backline/core/style/index';
+import { keyInWords } from '@backline/core/theory/speech';
 import { keyOf, keyText } from '@backline/core/theory/key';
 import { change, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE } from '../../theme/tokens';
 import { BarSheet } from './BarSheet';
 import { SectionChart } from './SectionChart';
 import { SectionSheet } from './SectionSheet';
@@ -34,6 +37,9 @@ export function ChartScreen() {
   return (
     <View style={styles.screen}>
       <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={styles.content}>
+        <Text style={[styles.facts, { color: palette.quiet }]}>
+          {[keyInWords(song.key), song.metre, styleOf(song.style).name].join(' · ')}
+        </Text>
         <View onLayout={measure}>
           {width > 0
             ? song.sections.map((section) => (
@@ -58,5 +64,6 @@ export function ChartScreen() {
 const styles = StyleSheet.create({
   screen: { flex: 1, minHeight: 0 },
   content: { paddingHorizontal: 14, paddingBottom: 24 },
+  facts: { fontFamily: FONT.text, fontSize: SIZE.small, paddingTop: 8 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

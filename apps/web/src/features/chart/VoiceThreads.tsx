@@ -22,13 +22,14 @@ function partner(from: readonly number[], to: readonly number[], voice: number):
   return to.reduce((a, b) => (Math.abs(b - pitch) < Math.abs(a - pitch) ? b : a));
 }
 
-/** Thin threads, one a voice, through the actual pitches from chord to chord. */
+/** Thin threads, one a voice, through the actual pitches from chord to chord; where a voice moves, it shows. */
 export function VoiceThreads({ line, width, height, voicings, range }: VoiceThreadsProps) {
   const palette = usePalette();
   const [low, high] = range;
   const y = (pitch: number): number =>
     height - MARGIN - ((pitch - low) / Math.max(1, high - low)) * (height - 2 * MARGIN);
-  const paths: string[] = [];
+  const held: string[] = [];
+  const moving: string[] = [];
   const knots: { x: number; y: number }[] = [];
   line.fragments.forEach((fragment, f) => {
     const own = voicings[fragment.index] ?? [];
@@ -37,21 +38,21 @@ export function VoiceThreads({ line, width, height, voicings, range }: VoiceThre
     own.forEach((pitch, voice) => {
       const turn = Math.min(TURN, (fragment.right - fragment.left) * 0.4);
       const straight = fragment.right - (next.length ? turn : 3);
-      let path = `M${fragment.left + (f === 0 ? 2 : 0)},${y(pitch)} L${straight},${y(pitch)}`;
+      const level = y(pitch);
+      held.push(`M${fragment.left + (f === 0 ? 2 : 0)},${level}H${straight}`);
       if (next.length) {
         const target = y(partner(own, next, voice));
         const middle = fragment.right - turn / 2;
-        path += ` C${middle},${y(pitch)} ${middle},${target} ${fragment.right},${target}`;
+        const way = target === level ? held : moving;
+        way.push(`M${straight},${level}C${middle},${level} ${middle},${target} ${fragment.right},${target}`);
       }
-      paths.push(path);
       if (fragment.chord.voicing && fragment.begins) knots.push({ x: fragment.left + 9, y: y(pitch) });
     });
   });
   return (
     <Svg width={width} height={height} aria-hidden>
-      {paths.map((d, i) => (
-        <Path key={i} d={d} stroke={palette.quiet} strokeWidth={1.3} fill="none" />
-      ))}
+      <Path d={held.join('')} stroke={palette.quiet} strokeWidth={1} fill="none" />
+      <Path d={moving.join('')} stroke={palette.action} strokeWidth={2} strokeLinecap="round" fill="none" />
       {knots.map((k, i) => (
         <Circle key={i} cx={k.x} cy={k.y} r={3} fill={palette.action} />
       ))}

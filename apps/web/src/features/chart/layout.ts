@@ -30,7 +30,7 @@ export interface SectionLayout {
 }
 
 const LARGEST = 25;
-const SMALLEST_WISHED = 15;
+const SMALLEST_WISHED = 13.5;
 const PADDING = 8;
 
 /** Largest symbol that fits a width, px; below 11 it is cut instead. */
@@ -41,7 +41,7 @@ const fittingSize = (symbol: string | null, width: number): number => {
 
 /** As many whole bars on a line as stay readable. */
 function barsPerLine(chords: readonly ChordEvent[], bars: readonly Bar[], width: number): number {
-  const choices = width > 700 ? [8, 4, 2, 1] : width > 520 ? [6, 4, 2, 1] : [4, 2, 1];
+  const choices = width > 760 ? [8, 4, 2, 1] : [4, 2, 1];
   const longest = Math.max(...bars.map((b) => b.length));
   for (const count of choices) {
     const pxPerTick = width / (count * longest);

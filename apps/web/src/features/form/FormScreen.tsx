@@ -117,7 +117,7 @@ export function FormScreen() {
   const columns = columnsOf(song, band);
   const column = columns.find((c) => c.index === chosen) ?? columns[0];
   if (!column) return <Notice text="No section is played. On the chart, open a section and let it play again." />;
-  const wide = width > 620;
+  const wide = width > 540;
   const total = columns.reduce((sum, c) => sum + c.bars, 0);
   const room = width - NAME - 4;
   const shown = wide ? columns : [column];

@@ -15,25 +15,26 @@ export interface WeaveCellProps {
   readonly label: string;
 }
 
+/** Least distance of two strokes, px. */
+const LEAST_APART = 3;
+
 /** The part's real rhythm as upright strokes along the section, as tall as they are strong; bare where it rests. */
 export const WeaveCell = memo(function WeaveCell({ part, from, to, width, height, label }: WeaveCellProps) {
   const palette = usePalette();
-  const path = useMemo(
-    () =>
-      strokesOf(part, from, to)
-        .map(({ at, strength }) => {
-          const x = (2 + at * (width - 4)).toFixed(1);
-          return `M${x},${height - 2}V${(height - 2 - strength * (height - 6)).toFixed(1)}`;
-        })
-        .join(''),
-    [part, from, to, width, height],
-  );
+  const { path, crowded } = useMemo(() => {
+    const strokes = strokesOf(part, from, to, LEAST_APART / width);
+    const lines = strokes.map(({ at, strength }) => {
+      const x = (2 + at * (width - 4)).toFixed(1);
+      return `M${x},${height - 2}V${(height - 2 - strength * (height - 6)).toFixed(1)}`;
+    });
+    return { path: lines.join(''), crowded: strokes.length * 5 > width };
+  }, [part, from, to, width, height]);
   return (
     <View style={{ width, height }}>
       <Svg width={width} height={height} aria-hidden>
-        {/* The light inks get an edge of ink, so that they hold on paper. */}
-        <Path d={path} stroke={palette.ink} strokeWidth={2.4} />
-        <Path d={path} stroke={partInk(part.kind, palette)} strokeWidth={1.5} />
+        {/* Strokes get an edge of ink where there is room, so that the light inks hold on paper. */}
+        {crowded ? null : <Path d={path} stroke={palette.ink} strokeWidth={2.6} />}
+        <Path d={path} stroke={partInk(part.kind, palette)} strokeWidth={crowded ? 1.3 : 1.6} />
       </Svg>
       {label ? (
         <Text style={[styles.label, { color: palette.ink, backgroundColor: palette.raised }]} numberOfLines={1}>

@@ -21,14 +21,18 @@ export interface Stroke {
   readonly strength: number;
 }
 
-/** A part's rhythm in a stretch: one stroke for all that is struck within a thirty-second note, as tall as its strongest. */
-export function strokesOf(part: BandPart, from: number, to: number): Stroke[] {
+/**
+ * A part's rhythm in a stretch: one stroke for all that is struck together, as tall as its strongest.
+ * `apart` is the least distance of two strokes as a share of the stretch, so that a small picture stays legible.
+ */
+export function strokesOf(part: BandPart, from: number, to: number, apart = 0): Stroke[] {
+  const together = Math.max(60, apart * (to - from));
   const strokes: { at: number; strength: number }[] = [];
   let last = -Infinity;
   for (const { start, velocity } of notesWithin(part.notes, from, to)) {
     const strength = velocity / 127;
     const current = strokes[strokes.length - 1];
-    if (current && start - last < 60) {
+    if (current && start - last < together) {
       current.strength = Math.max(current.strength, strength);
       continue;
     }

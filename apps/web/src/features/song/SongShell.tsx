@@ -11,7 +11,6 @@ import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
 import { useIsWide, usePalette } from '../../theme/usePalette';
 import { ChartScreen } from '../chart/ChartScreen';
-import { FormScreen } from '../form/FormScreen';
 import { Transport, togglePlay } from '../transport/Transport';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
@@ -80,7 +79,9 @@ export function SongShell() {
             <View style={[styles.half, { borderColor: palette.line }]}>
               <ChartScreen />
             </View>
-            <View style={styles.half}>{view === 'chart' ? <FormScreen /> : <Slot />}</View>
+            <View style={styles.half}>
+              <Slot />
+            </View>
           </>
         ) : (
           <Slot />

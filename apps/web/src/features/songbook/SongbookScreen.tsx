@@ -5,6 +5,7 @@ import { ActivityIndicator, Button, IconButton } from 'react-native-paper';
 import useSWR from 'swr';
 import { readChart } from '@backline/core/formats/chart/index';
 import { findStyle } from '@backline/core/style/index';
+import { keyInWords } from '@backline/core/theory/speech';
 import type { SongSummary } from '@backline/core/song/transport';
 import { Notice } from '../../components/Notice';
 import { SONGS, createSongAt, deleteSong, fetchSongs, songPath } from '../../state/api';
@@ -16,14 +17,11 @@ import { FormPicture } from './FormPicture';
 /** What a new song starts as: four bars on one chord, which already play. */
 const NEW_SONG = 'title: New song\n[Verse]\n| C | / / / / | / / / / | / / / / |';
 
-const keyWords = (key: string): string =>
-  (key.endsWith('m') ? `${key.slice(0, -1)} minor` : `${key} major`).replace('b ', '♭ ').replace('#', '♯');
-
 function SongRow({ song, onDelete }: { song: SongSummary; onDelete: () => void }) {
   const palette = usePalette();
   const router = useRouter();
   const style = findStyle(song.style)?.name ?? song.style;
-  const facts = `${keyWords(song.key)} · ${song.metre} · ${song.tempo} · ${style} · ${song.bars} bars`;
+  const facts = `${keyInWords(song.key)} · ${song.metre} · ${song.tempo} · ${style} · ${song.bars} bars`;
   return (
     <View style={[styles.row, { borderColor: palette.line, backgroundColor: palette.raised }]}>
       <Pressable

@@ -1,0 +1,25 @@
+import { defineConfig } from '@playwright/test';
+
+const ARGS = [
+  '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
+  '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
+]; // prettier-ignore
+
+/** The real interface at the size of a phone, in Debian's Chromium, against the real server and database. */
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  retries: 0,
+  forbidOnly: true,
+  reporter: [['list']],
+  use: {
+    baseURL: process.env.BACKLINE_URL ?? 'http://127.0.0.1:4310',
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    acceptDownloads: true,
+    trace: 'retain-on-failure',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: ARGS },
+  },
+});
