@@ -42,7 +42,9 @@ const ascii = (text: string): string =>
     .replace(/[△∆]/g, 'Δ')
     .replace(/º/g, '°')
     .replace(/Ø/g, 'ø')
-    .replace(/[−–]/g, '-');
+    .replace(/[−–]/g, '-')
+    // "Cm/maj7" is a minor chord with a major seventh, not a bass.
+    .replace(/m\/(?=ma|Ma|M7|Δ)/, 'm');
 
 const setSeventh = (s: Draft, n: number): boolean => {
   if (s.numbered) return false;
@@ -103,7 +105,7 @@ const BASES: readonly Rule[] = [
     },
   },
   { match: /^(?:min|Min|MIN|mi|m|-)/, apply: (s) => void (s.third = 'b3') },
-  { match: /^(?:aug|\+)/, apply: (s) => void (s.fifth = '#5') },
+  { match: /^(?:aug|\+)5?/, apply: (s) => void (s.fifth = '#5') },
   {
     match: /^5/,
     apply: (s) => {

@@ -1,9 +1,9 @@
 /** Costs of a voicing and of going from one to the next. The unit is one semitone of movement in one voice. */
 export const COST = {
   /** For each semitone the lowest tone lies off the register. */
-  register: 0.7,
+  register: 0.9,
   /** For each semitone the mean distance of neighbours lies off the spread. */
-  spread: 2,
+  spread: 3,
   /** For each pair of neighbours closer than a fifth below C3, or a second below E3. */
   muddy: 14,
   /** For neighbours a half step apart at the top of the voicing. */

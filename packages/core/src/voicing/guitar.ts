@@ -20,7 +20,10 @@ export interface Shape {
 
 const SPAN = 4;
 const LAST_FRET = 14;
-const KEPT = 12;
+/** For each fret between the nut and the hand. */
+const POSITION_COST = 0.9;
+/** Shapes kept at each position of the neck for the path search. */
+const KEPT = 3;
 
 const fretted = (frets: readonly (number | null)[]): number[] =>
   frets.filter((f): f is number => f !== null && f > 0);
@@ -73,7 +76,7 @@ function shapeCost(frets: readonly (number | null)[], pitches: readonly number[]
   const missing = pcs - new Set(pitches.map((p) => p % 12)).size;
   const span = pressed.length ? Math.max(...pressed) - position : 0;
   return (
-    2.4 * silent + 4 * innerMutes(frets) + 0.9 * position + 0.6 * fingersOf(frets) + 1.5 * missing + 0.8 * span
+    2.4 * silent + 4 * innerMutes(frets) + POSITION_COST * position + 0.6 * fingersOf(frets) + 1.5 * missing + 0.8 * span
   );
 }
 
@@ -146,12 +149,21 @@ const trailingMutes = (frets: readonly (number | null)[]): number => {
   return count;
 };
 
+function bestByPosition(shapes: readonly Shape[]): Shape[] {
+  const taken = new Map<number, number>();
+  return shapes.filter(({ position }) => {
+    const count = taken.get(position) ?? 0;
+    taken.set(position, count + 1);
+    return count < KEPT;
+  });
+}
+
 const memory = new Map<string, readonly Shape[]>();
 
 function shapesOf(symbol: string): readonly Shape[] {
   let known = memory.get(symbol);
   if (!known) {
-    known = guitarShapes(parseChord(symbol)).slice(0, KEPT);
+    known = bestByPosition(guitarShapes(parseChord(symbol)));
     if (memory.size > 2000) memory.clear();
     memory.set(symbol, known);
   }
@@ -172,7 +184,11 @@ export function guitarPath(
     }
     const fitting = shapesOf(symbol).map((shape) => limited(shape, strings));
     const aim = Math.max(0, register - STANDARD_TUNING[0]);
-    return fitting.map((s) => ({ ...s, cost: s.cost + 0.8 * Math.abs(s.position - aim) }));
+    // Where the writer asks for a place on the neck, that counts instead of closeness to the nut.
+    return fitting.map((s) => ({
+      ...s,
+      cost: s.cost - POSITION_COST * s.position + (aim ? 1.6 : POSITION_COST) * Math.abs(s.position - aim),
+    }));
   });
   return cheapestPath(
     layers,

@@ -1,0 +1,33 @@
+/** Four projects: core, command line and server in Node, the app's components under both renderers. */
+const node = (name, roots) => ({
+  displayName: name,
+  testEnvironment: 'node',
+  roots,
+  testMatch: ['**/*.test.ts'],
+  transform: { '^.+\\.m?[jt]sx?$': '<rootDir>/scripts/jest-esbuild.cjs' },
+  transformIgnorePatterns: ['/node_modules/(?!(@backline|tonal|@tonaljs|chord-symbol|immer|spessasynth_core|stb-vorbis)/)'],
+  moduleNameMapper: { '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1' },
+});
+
+const web = (name, preset, testMatch) => ({
+  displayName: name,
+  preset,
+  roots: ['<rootDir>/apps/web/src'],
+  testMatch,
+  moduleNameMapper: {
+    '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1',
+  },
+  transform: { '\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] },
+  transformIgnorePatterns: [
+    '/node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo|@expo|@expo-google-fonts|react-navigation|@react-navigation|react-native-paper|immer|@backline|@react-native-vector-icons|react-native-svg|zustand|swr)/?)',
+  ],
+});
+
+export default {
+  projects: [
+    node('core', ['<rootDir>/packages/core/test', '<rootDir>/packages/cli/test']),
+    node('server', ['<rootDir>/apps/server/test']),
+    web('web', 'jest-expo/ios', ['**/*.native.test.tsx']),
+    web('web-dom', 'jest-expo/web', ['**/*.dom.test.{ts,tsx}']),
+  ],
+};

@@ -1,0 +1,191 @@
+/** The promises of the core, each held by a property over songs of any metre, style and chords. */
+import fc from 'fast-check';
+import { regionMemory, renderBand, type BandPart } from '@backline/core/band/index';
+import { RANGES, KINDS, type Kind } from '@backline/core/song/kinds';
+import type { Settings, Song } from '@backline/core/song/schema';
+import { STYLES } from '@backline/core/style/index';
+import { setBar } from '@backline/core/edits/chart';
+import { setSettings } from '@backline/core/edits/song';
+import { applyEdit } from '@backline/core/edits/apply';
+import { expandForm } from '@backline/core/timeline/passes';
+import { anySong, longSong, song, withSettings } from '../support/music';
+
+const partOf = (s: Song, kind: Kind): BandPart => renderBand(s).parts.find((p) => p.kind === kind)!;
+const RUNS = { numRuns: 60 };
+const anyPatterned = (s: Song): Song => ({
+  ...s,
+  parts: s.parts.map((p) => {
+    const { patterns } = STYLES.find((st) => st.id === s.style)!.parts[p.kind];
+    return { ...p, settings: { ...p.settings, on: true, pattern: patterns[s.seed % patterns.length]!.id } };
+  }),
+});
+const anyBandSong = anySong.map(anyPatterned);
+
+describe('same song, same seed, same notes', () => {
+  it('whatever the song, and whether or not regions are remembered', () => {
+    const memory = regionMemory();
+    fc.assert(
+      fc.property(anyBandSong, (s) => {
+        const once = renderBand(s);
+        expect(renderBand(structuredClone(s))).toEqual(once);
+        expect(renderBand(s, memory)).toEqual(once);
+        expect(renderBand(s, memory)).toEqual(once);
+      }),
+      RUNS,
+    );
+  });
+
+  it('another seed gives other notes', () => {
+    const s = song('C | Am7 | F | G7', 'style: lamplight');
+    expect(partOf({ ...s, seed: 2 }, 'solo').notes).not.toEqual(partOf(s, 'solo').notes);
+    expect(partOf({ ...s, seed: 2 }, 'bass').notes.map((n) => n.pitch)).not.toEqual(partOf(s, 'bass').notes.map((n) => n.pitch));
+  });
+});
+
+describe('every note', () => {
+  it('is in range, has a length, a strength and a reason, lies in the song, and overlaps no other of its pitch', () => {
+    fc.assert(
+      fc.property(anyBandSong, (s) => {
+        const band = renderBand(s);
+        for (const part of band.parts) {
+          const [low, high] = RANGES[part.kind];
+          const sounding = new Map<number, number>();
+          let before = 0;
+          for (const n of part.notes) {
+            expect(Number.isInteger(n.start) && Number.isInteger(n.duration)).toBe(true);
+            expect(n.start).toBeGreaterThanOrEqual(before);
+            expect(n.duration).toBeGreaterThan(0);
+            expect(n.start + n.duration).toBeLessThanOrEqual(band.length);
+            expect(n.pitch).toBeGreaterThanOrEqual(low);
+            expect(n.pitch).toBeLessThanOrEqual(high);
+            expect(n.velocity).toBeGreaterThan(0);
+            expect(n.velocity).toBeLessThan(128);
+            expect(n.why).toMatch(/^[a-z ]+$/);
+            expect(sounding.get(n.pitch) ?? 0).toBeLessThanOrEqual(n.start);
+            sounding.set(n.pitch, n.start + n.duration);
+            before = n.start;
+          }
+        }
+      }),
+      RUNS,
+    );
+  });
+
+  it('comes from every kind of part, in both styles, in three and in four', () => {
+    for (const style of ['quayside', 'lamplight']) {
+      for (const metre of ['3/4', '4/4']) {
+        const band = renderBand(song('C | Am7 | Dm7 G7 | C | F | G | C | C', `style: ${style}\ntime: ${metre}`));
+        for (const kind of KINDS) {
+          const part = band.parts.find((p) => p.kind === kind)!;
+          expect([style, metre, kind, part.notes.length > 5]).toEqual([style, metre, kind, true]);
+        }
+      }
+    }
+  });
+});
+
+describe('locality', () => {
+  it('changing a chord leaves every other section of every part as it was, byte for byte', () => {
+    fc.assert(
+      fc.property(anyBandSong, fc.nat(), fc.constantFrom('Bb7', 'F#m', 'Ebmaj7'), (s, pick, symbol) => {
+        const section = s.sections[pick % s.sections.length]!;
+        const edited = applyEdit(s, setBar(section.id, pick % section.bars, symbol))?.song;
+        if (!edited) return;
+        const passes = expandForm(s);
+        const [a, b] = [renderBand(s), renderBand(edited)];
+        passes.forEach((pass, i) => {
+          // A region may know the first chord that follows it, so its neighbour before is let be.
+          if (pass.section.id === section.id || passes[i + 1]?.section.id === section.id) return;
+          const slice = (part: BandPart) => part.notes.filter((n) => n.start >= pass.start && n.start < pass.start + pass.length);
+          a.parts.forEach((part, p) => expect(slice(b.parts[p]!)).toEqual(slice(part)));
+        });
+      }),
+      RUNS,
+    );
+  });
+
+  it('changing a later chord changes nothing of the section before, unless it is the very first that follows', () => {
+    const s = song('C | F\n[Chorus]\nG | Am | F | C');
+    const edited = applyEdit(s, setBar('s2', 2, 'Bb'))!.song;
+    const upTo = (x: Song) => renderBand(x).parts.map((p) => p.notes.filter((n) => n.start < 8 * 480));
+    expect(upTo(edited)).toEqual(upTo(s));
+  });
+
+  it("changing one part's settings changes no other part", () => {
+    fc.assert(
+      fc.property(anyBandSong, fc.constantFrom(...KINDS), (s, kind) => {
+        const edited = applyEdit(s, setSettings(kind, null, { density: 1, register: 40, dynamics: 'ff' }))!.song;
+        const [a, b] = [renderBand(s), renderBand(edited)];
+        a.parts.forEach((part, i) => {
+          if (part.kind !== kind) expect(b.parts[i]!.notes).toEqual(part.notes);
+        });
+      }),
+      RUNS,
+    );
+  });
+
+  it('an edit of one chord computes only the regions it touches', () => {
+    const memory = regionMemory();
+    const s = longSong(128);
+    renderBand(s, memory);
+    const before = memory.computed;
+    expect(before).toBe(8 * 7);
+    renderBand(applyEdit(s, setBar('s4', 3, 'Bb7'))!.song, memory);
+    // Drums hold no chords in their notes but their region does; seven parts of one section.
+    expect(memory.computed - before).toBe(7);
+  });
+});
+
+describe('density', () => {
+  it('a lower density plays a subset of a higher one, in every part and pattern', () => {
+    fc.assert(
+      fc.property(anyBandSong, fc.constantFrom(...KINDS), fc.integer({ min: 1, max: 4 }), (s, kind, density) => {
+        const at = (d: number) => partOf(withSettings(s, kind, { density: d, groove: { timing: 0 } }), kind).notes;
+        const key = (n: { start: number; pitch: number }) => `${n.start}/${n.pitch}`;
+        const more = new Set(at(density + 1).map(key));
+        const lost = at(density).filter((n) => !more.has(key(n)));
+        expect({ kind, style: s.style, density, lost }).toEqual({ kind, style: s.style, density, lost: [] });
+      }),
+      { numRuns: 150 },
+    );
+  });
+});
+
+describe('settings resolve from song to section to pass to cue', () => {
+  const base = song('C | F | G | C\n[Chorus] x2\nF | G | C | C');
+  const counts = (s: Song) => {
+    const notes = partOf(s, 'bass').notes;
+    return Array.from({ length: 12 }, (_, bar) => notes.filter((n) => n.start >= bar * 1920 && n.start < (bar + 1) * 1920).length);
+  };
+  const inSection = (s: Song, id: string, settings: Settings): Song => applyEdit(s, setSettings('bass', id, settings))!.song;
+
+  it('a section overrides the song, a pass the section, a cue the pass', () => {
+    const quiet = withSettings(base, 'bass', { density: 1 });
+    const section = inSection(quiet, 's2', { density: 5 });
+    const pass: Song = {
+      ...section,
+      form: section.form.map((e) => (e.section === 's2' ? { ...e, passes: { '1': { bass: { on: false } } } } : e)),
+    };
+    const cued: Song = {
+      ...pass,
+      sections: pass.sections.map((x) => (x.id === 's2' ? { ...x, cues: [{ id: 'q', bar: 2, part: 'bass', settings: { on: true, density: 1 } }] } : x)),
+    };
+    expect(counts(quiet).slice(0, 4)).toEqual([1, 1, 1, 1]);
+    expect(counts(section)[4]).toBeGreaterThan(counts(quiet)[4]!);
+    expect(counts(pass).slice(8)).toEqual([0, 0, 0, 0]);
+    expect(counts(cued).slice(8)).toEqual([0, 0, 1, 1]);
+  });
+});
+
+describe('chords set by hand', () => {
+  it('stay whatever the register, and sound as they were set', () => {
+    const s = song('C | Am | F | G');
+    const hand = [50, 57, 64, 71];
+    s.sections[0]!.drafts[0]!.chords[1]!.voicing = hand;
+    for (const register of [48, 55, 67]) {
+      const notes = partOf(withSettings(s, 'keys', { register, density: 1, groove: { timing: 0 } }), 'keys').notes;
+      const chord = notes.filter((n) => n.start === 1920).map((n) => n.pitch);
+      expect(chord).toEqual(hand);
+    }
+  });
+});

@@ -1,0 +1,123 @@
+import fc from 'fast-check';
+import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
+import { renderBand } from '@backline/core/band/index';
+import { songSchema } from '@backline/core/song/schema';
+import { anySong, song } from '../support/music';
+
+const spans = (bars: string, header = ''): string[] =>
+  song(bars, header).sections[0]!.drafts[0]!.chords.map((c) => `${c.symbol ?? 'N.C.'}@${c.start / 480}+${c.length / 480}`);
+
+function errorOf(text: string): ChartError {
+  try {
+    readChart(text);
+  } catch (error) {
+    if (error instanceof ChartError) return error;
+    throw error;
+  }
+  throw new Error('the chart was read');
+}
+
+describe('bars', () => {
+  it.each([
+    ['C', '', ['C@0+4']],
+    ['C G', '', ['C@0+2', 'G@2+2']],
+    ['C F G', '', ['C@0+2', 'F@2+1', 'G@3+1']],
+    ['C F', 'time: 3/4', ['C@0+2', 'F@2+1']],
+    ['C / / G', '', ['C@0+3', 'G@3+1']],
+    ['C | / G / /', '', ['C@0+5', 'G@5+3']],
+    ['C | % | G', '', ['C@0+4', 'C@4+4', 'G@8+4']],
+    ['C G | %', '', ['C@0+2', 'G@2+2', 'C@4+2', 'G@6+2']],
+    ['N.C. | C', '', ['N.C.@0+4', 'C@4+4']],
+    ['C{for 3/8} G', '', ['C@0+1.5', 'G@1.5+2.5']],
+    ['C | / / / /', '', ['C@0+8']],
+  ])('%s (%s)', (bars, header, expected) => expect(spans(bars, header)).toEqual(expected));
+
+  it('a push is kept in ticks', () => {
+    expect(song('C | G{push 1/8}').sections[0]!.drafts[0]!.chords[1]!.push).toBe(240);
+  });
+});
+
+describe('sections, form and changes', () => {
+  it('plays sections with repeats and again by name', () => {
+    const read = readChart('[Verse] x2\nC | F\n[Chorus]\nG\n[Verse]');
+    expect(read.form).toEqual([
+      { section: 's1', repeats: 2 },
+      { section: 's2', repeats: 1 },
+      { section: 's1', repeats: 1 },
+    ]);
+  });
+
+  it('a key or metre changes from the next bar on and stays for the sections that follow', () => {
+    const read = readChart('key: C\n[A]\nC | F\nkey: D\ntime: 3/4\nD | G\n[B]\nA');
+    const { bars, chords } = renderBand(read);
+    expect(bars.map((b) => `${b.key} ${b.metre}`)).toEqual(['C 4/4', 'C 4/4', 'D 3/4', 'D 3/4', 'D 3/4']);
+    expect(chords.map((c) => c.key)).toEqual(['C', 'C', 'D', 'D', 'D']);
+  });
+
+  it('keeps a section of a name taken under a new name', () => {
+    expect(readChart('[Verse]\nC\n[Verse]\nG').sections.map((s) => s.name)).toEqual(['Verse', 'Verse 2']);
+  });
+});
+
+describe('round trip', () => {
+  it('reading what was written gives the same song, and writing it the same text', () => {
+    fc.assert(
+      fc.property(anySong, (original) => {
+        const text = writeChart(original);
+        const again = readChart(text);
+        expect({ ...again, seed: original.seed }).toEqual(original);
+        expect(writeChart(again)).toBe(text);
+        expect(songSchema.safeParse(again).success).toBe(true);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('keeps lengths that no beat divides', () => {
+    const read = song('C{for 3/8} Dm7{for 1/8} G');
+    expect(readChart(writeChart(read)).sections).toEqual(read.sections);
+  });
+});
+
+describe('what cannot be read is said with its place', () => {
+  it.each([
+    ['[Verse]\nC | Gm77 | F', 2, 8, /"Gm77" is not a chord.*Did you mean "Gm7"/],
+    ['[Verse\nC', 1, 1, /not closed/],
+    ['C D E F G', 1, 9, /5 chords and holds 4/],
+    ['C / / / /', 1, 9, /5 beats written and holds 4/],
+    ['style: polka9\nC', 1, 8, /no style "polka9"/],
+    ['key: H\nC', 1, 6, /not a key/],
+    ['time: 9/13\nC', 1, 7, /metre "9\/13" is not known/],
+    ['tempo: fast\nC', 1, 8, /not a tempo/],
+    ['tempo: 900\nC', 1, 8, /from 30 to 300/],
+    ['% | C', 1, 1, /no bar before/],
+    ['/ C', 1, 1, /no chord before/],
+    ['C | | G', 1, 5, /empty/],
+    ['[Verse] twice\nC', 1, 8, /not understood/],
+    ['[Bridge]', 1, 1, /has no bars/],
+    ['capo: 2\nC', 1, 1, /"capo:" is not known/],
+    ['C{louder} | G', 1, 2, /not understood/],
+    ['C{push 1/8 | G', 1, 2, /not closed/],
+    ['', 1, 1, /no bars/],
+  ])('%j', (text, line, column, reason) => {
+    const error = errorOf(text);
+    expect([error.line, error.column]).toEqual([line, column]);
+    expect(error.reason).toMatch(reason);
+  });
+
+  it('a 2 MB chart is refused by its size, at once', () => {
+    expect(errorOf('C | '.repeat(500_000)).reason).toMatch(/2\.0 MB long; at most 200 kB/);
+  });
+
+  it('prose and noise give a ChartError or a song, never anything else', () => {
+    fc.assert(
+      fc.property(fc.string({ maxLength: 200 }), (text) => {
+        try {
+          readChart(text);
+        } catch (error) {
+          expect(error).toBeInstanceOf(ChartError);
+        }
+      }),
+    );
+  });
+});

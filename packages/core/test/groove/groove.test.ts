@@ -1,0 +1,90 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { swung, withoutOverlaps } from '@backline/core/groove/groove';
+import { renderBand } from '@backline/core/band/index';
+import { song, withSettings } from '../support/music';
+
+describe('swing', () => {
+  it('is straight at 50 and a triplet at 66.7', () => {
+    expect(swung(240, { swing: 50, unit: 'eighth' })).toBe(240);
+    expect(swung(240, { swing: 66.7, unit: 'eighth' })).toBe(320);
+    expect(swung(720, { swing: 66.7, unit: 'eighth' })).toBe(800);
+    expect(swung(120, { swing: 75, unit: 'sixteenth' })).toBe(180);
+  });
+
+  it('leaves beats and triplet places where they are and never changes an order', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 5000 }), fc.double({ min: 50, max: 75, noNaN: true }), (tick, swing) => {
+        const feel = { swing, unit: 'eighth' as const };
+        expect(swung(tick - (tick % 480), feel)).toBe(tick - (tick % 480));
+        if (tick % 160 === 0 && tick % 240 !== 0) expect(swung(tick, feel)).toBe(tick);
+        expect(swung(240, feel)).toBeLessThan(480);
+      }),
+    );
+  });
+
+  it('puts the off-beat where LilyPond 2.24 \\tripletFeel 8 puts it', () => {
+    const dir = mkdtempSync(join(tmpdir(), 'backline-'));
+    writeFileSync(
+      join(dir, 'swing.ly'),
+      `\\version "2.24.0"\n\\include "swing.ly"\n\\score { \\tripletFeel 8 { c'8 d' e' f' c'8 d' e' f' } \\midi { } }\n`,
+    );
+    execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-o', 'out', 'swing.ly'], { cwd: dir, timeout: 60_000 });
+    const script = 'import mido,sys,json\nm=mido.MidiFile(sys.argv[1])\nt=0\nout=[]\nfor x in mido.merge_tracks(m.tracks):\n t+=x.time\n if x.type=="note_on" and x.velocity>0: out.append(t/m.ticks_per_beat)\nprint(json.dumps(out))';
+    const theirs = JSON.parse(execFileSync('/usr/bin/python3', ['-c', script, join(dir, 'out.midi')], { encoding: 'utf8' })) as number[];
+    const ours = [0, 240, 480, 720, 960, 1200, 1440, 1680].map((t) => swung(t, { swing: 66.7, unit: 'eighth' }) / 480);
+    expect(theirs).toHaveLength(8);
+    theirs.forEach((beat, i) => expect(Math.abs(beat - ours[i]!)).toBeLessThan(0.01));
+  }, 70_000);
+
+  it('is heard in the swung style: ride off-beats stand at two thirds of the beat', () => {
+    const band = renderBand(withSettings(song('C | F | G | C', 'style: lamplight'), 'drums', { groove: { timing: 0 } }));
+    const ride = band.parts.find((p) => p.kind === 'drums')!.notes.filter((n) => n.pitch === 51);
+    const off = ride.map((n) => n.start % 480).filter((t) => t > 0);
+    expect(off.length).toBeGreaterThan(3);
+    off.forEach((t) => expect(t).toBe(320));
+  });
+});
+
+describe('humanise', () => {
+  it('spreads time within its milliseconds and is the same for the same seed', () => {
+    const base = song('C | F | G | C', 'tempo: 120');
+    const spread = withSettings(base, 'drums', { groove: { timing: 20 } });
+    const [a, b, still] = [spread, spread, withSettings(base, 'drums', { groove: { timing: 0 } })].map(
+      (s) => renderBand(s).parts.find((p) => p.kind === 'drums')!.notes,
+    );
+    expect(a).toEqual(b);
+    expect(a).not.toEqual(still);
+    // 20 ms in all at 120 a minute are 19.2 ticks: ±10.
+    a!.forEach((n, i) => expect(Math.abs(n.start - still![i]!.start)).toBeLessThanOrEqual(10));
+  });
+});
+
+describe('notes of one pitch', () => {
+  const anyNotes = fc.array(
+    fc.record({
+      start: fc.integer({ min: 0, max: 2000 }), duration: fc.integer({ min: 1, max: 900 }),
+      pitch: fc.integer({ min: 60, max: 63 }), velocity: fc.integer({ min: 1, max: 127 }),
+    }), // prettier-ignore
+    { maxLength: 40 },
+  );
+
+  it('never overlap, and none of positive length is lost but doubles', () => {
+    fc.assert(
+      fc.property(anyNotes, (notes) => {
+        const clean = withoutOverlaps(notes);
+        const starts = new Set(notes.map((n) => `${n.pitch}@${n.start}`));
+        expect(clean.length).toBe(starts.size);
+        for (const a of clean) {
+          for (const b of clean) {
+            if (a === b || a.pitch !== b.pitch) continue;
+            expect(a.start + a.duration <= b.start || b.start + b.duration <= a.start).toBe(true);
+          }
+        }
+      }),
+    );
+  });
+});

@@ -1,0 +1,211 @@
+import fc from 'fast-check';
+import { renderBand, type Band, type BandNote, type BandPart } from '@backline/core/band/index';
+import type { Kind } from '@backline/core/song/kinds';
+import type { Song } from '@backline/core/song/schema';
+import { PATTERN_SCHEMAS, styleSchema } from '@backline/core/style/schema';
+import { STYLES } from '@backline/core/style/index';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { chordPitchClasses } from '@backline/core/theory/chord';
+import { pitchClass } from '@backline/core/theory/pitch';
+import { cycle } from '@backline/core/parts/arp';
+import { struckStrings } from '@backline/core/parts/guitar';
+import { anySong, song, withSettings } from '../support/music';
+
+const still = { groove: { timing: 0, strength: 0, swing: 50 } } as const;
+const partOf = (band: Band, kind: Kind): BandPart => band.parts.find((p) => p.kind === kind)!;
+const play = (s: Song, kind: Kind, settings = {}): readonly BandNote[] =>
+  partOf(renderBand(withSettings(s, kind, { ...still, ...settings })), kind).notes;
+
+describe('styles are data', () => {
+  it.each(STYLES.map((s) => [s.id, s] as const))('%s fits the schema and has two patterns a part', (_, style) => {
+    expect(styleSchema.parse(style)).toEqual(style);
+    for (const kind of Object.keys(PATTERN_SCHEMAS) as Kind[]) {
+      const ids = style.parts[kind].patterns.map((p) => p.id);
+      expect(new Set(ids).size).toBe(ids.length);
+      expect(ids.length).toBeGreaterThanOrEqual(2);
+    }
+  });
+
+  it('differ in feel', () => expect(new Set(STYLES.map((s) => s.feel))).toEqual(new Set(['straight', 'swung'])));
+});
+
+describe('bass', () => {
+  // The bass states the change: common practice; for walking lines Ed Friedland, Building Walking
+  // Bass Lines (Hal Leonard, 1993).
+  it('plays the bass of every chord on its first beat, also where it is pushed or a slash chord', () => {
+    fc.assert(
+      fc.property(anySong, fc.nat(), (s, pick) => {
+        const { patterns } = STYLES.find((x) => x.id === s.style)!.parts.bass;
+        const pattern = patterns[pick % patterns.length]!.id;
+        const band = renderBand(withSettings(s, 'bass', { ...still, pattern }));
+        const notes = partOf(band, 'bass').notes;
+        const pushes = new Map(s.sections.flatMap((x) => x.drafts[0]!.chords.map((c) => [`${x.id}/${c.id}`, c.push ?? 0])));
+        for (const chord of band.chords) {
+          if (chord.symbol === null) continue;
+          const push = pushes.get(`${chord.sectionId}/${chord.chordId}`)!;
+          const at = notes.find((n) => n.start <= chord.start && n.start >= chord.start - push && n.start + n.duration > chord.start - push);
+          expect([chord.symbol, pattern, at && at.pitch % 12]).toEqual([chord.symbol, pattern, pitchClass(parseChord(chord.symbol).bass)]);
+        }
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  it('is one voice', () => {
+    const notes = play(song('C | Am7 | Dm7 G7 | C', 'style: lamplight'), 'bass', { density: 5 });
+    notes.slice(1).forEach((n, i) => expect(notes[i]!.start + notes[i]!.duration).toBeLessThanOrEqual(n.start));
+  });
+
+  it('walks into each next root by a half step, a whole step or a fifth, repeats no tone, leaps an octave at most', () => {
+    const s = song('Dm7 | G7 | Cmaj7 | A7 | Dm7 G7 | Em7 A7 | Dm7 | G7 | C6 | C6', 'style: lamplight\nkey: C');
+    for (let seed = 1; seed <= 40; seed++) {
+      const band = renderBand({ ...withSettings(s, 'bass', still), seed });
+      const notes = partOf(band, 'bass').notes;
+      const starts = new Map(notes.map((n, i) => [n.start, i]));
+      for (const chord of band.chords.slice(1)) {
+        const index = starts.get(chord.start)!;
+        const leap = Math.abs(notes[index]!.pitch - notes[index - 1]!.pitch);
+        expect([1, 2, 5, 7]).toContain(leap);
+        expect(notes[index - 1]!.why).toBe('approach');
+      }
+      notes.slice(1).forEach((n, i) => {
+        expect(Math.abs(n.pitch - notes[i]!.pitch)).toBeLessThanOrEqual(12);
+        expect([seed, n.start, n.pitch === notes[i]!.pitch]).toEqual([seed, n.start, false]);
+      });
+    }
+  });
+});
+
+describe('chord changes', () => {
+  it('a push plays the chord early in every part that follows it, and nothing of the old chord after it', () => {
+    const s = song('C | F{push 1/8} | G | C');
+    for (const kind of ['bass', 'keys', 'guitar', 'strings'] as const) {
+      const notes = play(s, kind, { strum: 0 });
+      const early = notes.filter((n) => n.start === 1920 - 240);
+      const tones = new Set(chordPitchClasses(parseChord('F')));
+      expect([kind, early.length > 0, early.every((n) => tones.has(n.pitch % 12))]).toEqual([kind, true, true]);
+      const overlapping = notes.filter((n) => n.start < 1680 && n.start + n.duration > 1680 && !tones.has(n.pitch % 12));
+      expect([kind, overlapping]).toEqual([kind, []]);
+    }
+  });
+
+  it('a push into a section is played by that section and cuts the one before', () => {
+    const s = song('C | C\n[B]\nF{push 1/8} | F');
+    const notes = play(s, 'bass');
+    expect(notes.some((n) => n.start === 2 * 1920 - 240 && n.pitch % 12 === 5)).toBe(true);
+    expect(notes.some((n) => n.start === 2 * 1920)).toBe(false);
+  });
+
+  it('restart begins the pattern again in the middle of a bar, carry on keeps its place', () => {
+    const s = song('C G | C G | C G | C G');
+    const offsets = (atChange: 'restart' | 'carry on') =>
+      play(s, 'arp', { pattern: 'ripple', density: 5, atChange }).filter((n) => n.start >= 960 && n.start < 1920).map((n) => n.pitch);
+    expect(offsets('restart')[0]).not.toBe(offsets('carry on')[0]);
+    const [first] = play(s, 'arp', { pattern: 'ripple', density: 5, atChange: 'restart' });
+    expect(first!.start).toBe(0);
+  });
+
+  it('an accompanying part sounds only tones of its chord, save where the bass approaches', () => {
+    fc.assert(
+      fc.property(anySong, fc.constantFrom<Kind>('keys', 'guitar', 'arp', 'strings'), (s, kind) => {
+        const band = renderBand(withSettings(s, kind, { ...still, strum: 0 }));
+        for (const n of partOf(band, kind).notes) expect(['passing tone', 'approach']).not.toContain(n.why);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+describe('guitar', () => {
+  it('a down stroke goes from the low string to the high one in about 30 ms, an up stroke the other way on fewer', () => {
+    const s = song('G | G | G | G', 'tempo: 120');
+    const notes = play(s, 'guitar', { pattern: 'strum', strum: 30 });
+    const down = notes.filter((n) => n.start < 40);
+    expect(down.map((n) => n.pitch)).toEqual([43, 47, 50, 55, 59, 67]);
+    // 30 ms at 120 a minute are 28.8 ticks: common practice for a strum.
+    expect(down[5]!.start - down[0]!.start).toBe(29);
+    const up = notes.filter((n) => n.start >= 720 && n.start < 760);
+    expect(up.length).toBeLessThan(down.length);
+    expect(up.map((n) => n.pitch)).toEqual([...up.map((n) => n.pitch)].sort((a, b) => b - a));
+  });
+
+  it('the strum time can be set from none to 120 ms, and a stroke rings until the next', () => {
+    const s = song('G | G | G | G', 'tempo: 120');
+    expect(new Set(play(s, 'guitar', { strum: 0 }).filter((n) => n.start < 200).map((n) => n.start))).toEqual(new Set([0]));
+    const slow = play(s, 'guitar', { strum: 120 }).filter((n) => n.start < 200);
+    expect(slow[slow.length - 1]!.start).toBe(115);
+    expect(slow[0]!.start + slow[0]!.duration).toBe(480);
+  });
+
+  it('picks strings by their role', () => {
+    const event = (strings: 'bass' | '1' | '3') => ({ at: 0, for: 1, level: 1, accent: 1, stroke: 'pick' as const, strings, muted: false });
+    expect(struckStrings(event('bass'), [43, 47, 50, 55, 59, 67])).toEqual([43]);
+    expect(struckStrings(event('1'), [43, 47, 50, 55, 59, 67])).toEqual([67]);
+    expect(struckStrings(event('3'), [43, 47, 50, 55, 59, 67])).toEqual([55]);
+  });
+});
+
+describe('arp orders', () => {
+  it.each([
+    ['up', [1, 2, 3]], ['down', [3, 2, 1]], ['up-down', [1, 2, 3, 2]], ['converging', [1, 3, 2]],
+  ] as const)('%s', (order, expected) => expect(cycle(order, [1, 2, 3], 1)).toEqual(expected)); // prettier-ignore
+
+  it('spans octaves', () => expect(cycle('up', [60, 64], 2)).toEqual([60, 64, 72, 76]));
+});
+
+describe('strings', () => {
+  it('hold common tones across a change', () => {
+    const notes = play(song('C | Am | F | G'), 'strings', { pattern: 'held' });
+    expect(notes.some((n) => n.duration > 1920)).toBe(true);
+  });
+});
+
+describe('drums', () => {
+  const s = song('C | F | G | C\n[Chorus]\nF | G | C | C', 'tempo: 100');
+
+  it('fill into a new section, crash on its first beat, and end on a hit', () => {
+    const notes = play(s, 'drums');
+    expect(notes.some((n) => n.why === 'fill' && n.start >= 4 * 1920 - 960 && n.start < 4 * 1920)).toBe(true);
+    expect(notes.some((n) => n.why === 'crash' && n.pitch === 49 && n.start === 4 * 1920)).toBe(true);
+    const last = notes.filter((n) => n.start >= 7 * 1920);
+    expect(last.map((n) => [n.start, n.pitch, n.why]).sort()).toEqual([[7 * 1920, 36, 'last hit'], [7 * 1920, 49, 'last hit']]);
+  });
+
+  it('play on where the ending is left open', () => {
+    expect(play({ ...s, ending: 'open' }, 'drums').some((n) => n.start > 7 * 1920 + 480)).toBe(true);
+  });
+});
+
+describe('solo', () => {
+  const s = song('Dm7 | G7 | Cmaj7 | Am7 | Dm7 | G7 | Cmaj7 | C6', 'style: lamplight\nkey: C');
+
+  it('rests between phrases, and is one voice', () => {
+    const notes = play(s, 'solo', { density: 5 });
+    const gaps = notes.slice(1).map((n, i) => n.start - notes[i]!.start - notes[i]!.duration);
+    expect(Math.max(...gaps)).toBeGreaterThanOrEqual(460);
+    expect(Math.min(...gaps)).toBeGreaterThanOrEqual(0);
+  });
+
+  it('puts chord tones on the first beat of a bar, holds no tone a half step above one, and turns leaps back', () => {
+    for (let seed = 1; seed <= 30; seed++) {
+      const band = renderBand({ ...withSettings(s, 'solo', { ...still, density: 5 }), seed });
+      for (const n of partOf(band, 'solo').notes) {
+        const chord = band.chords.find((c) => n.start >= c.start && n.start < c.start + c.duration)!;
+        const tones = chordPitchClasses(parseChord(chord.symbol!));
+        if (n.start % 1920 === 0) expect([seed, n.start, tones.includes(n.pitch % 12)]).toEqual([seed, n.start, true]);
+        const anticipates = n.start + n.duration > chord.start + chord.duration - 10;
+        if (n.duration > 300 && !anticipates) expect([seed, n.start, tones.includes((n.pitch + 11) % 12) && !tones.includes(n.pitch % 12)]).toEqual([seed, n.start, false]);
+      }
+    }
+  });
+
+  it('a motif returns: the third bar of a phrase has the rhythm of its first', () => {
+    let returned = 0;
+    for (let seed = 1; seed <= 30; seed++) {
+      const notes = play({ ...s, seed }, 'solo', { density: 5, pattern: 'eighths' });
+      const rhythm = (bar: number) => notes.filter((n) => Math.floor(n.start / 1920) === bar).map((n) => n.start % 1920).join();
+      for (let bar = 0; bar < 5; bar++) if (rhythm(bar) && rhythm(bar) === rhythm(bar + 2)) returned++;
+    }
+    expect(returned).toBeGreaterThan(10);
+  });
+});
