@@ -44,8 +44,9 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
     const settings = settingsAt(region.stretches, note.start);
     const bar = barAt(region.bars, note.start);
     const warp = (tick: number): number => bar.start + swung(tick - bar.start, settings);
-    // Notes struck together are moved together; only strings of a stroke are spread.
-    const spread = settings.timing * (noise(seed, note.start, 11) - 0.5);
+    // Notes struck together are moved together, late and never early, so that none sounds over the
+    // chord before its own; only the strings of a stroke are spread.
+    const spread = settings.timing * noise(seed, note.start, 11);
     const late = msToTicks(spread + (note.delay ?? 0), bar.tempo);
     const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + late));
     const end = Math.min(until, warp(note.start + note.duration));

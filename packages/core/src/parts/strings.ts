@@ -8,7 +8,8 @@ import { endOnHit, placeOnChords, type Placed } from './placing';
 import { regionVoicings } from './voicings';
 
 const ONSET: StringsEvent = { at: 0, for: 4, level: 1, accent: 1, voices: 'outer', legato: true };
-const LAST: StringsEvent = { ...ONSET, voices: 'all' };
+/** The last chord is bowed anew by all, whatever was held before it. */
+const LAST: StringsEvent = { ...ONSET, voices: 'all', legato: false };
 
 /** Strings: voices that hold common tones across changes and move as little as they can. */
 export function stringsNotes(region: Region): Note[] {

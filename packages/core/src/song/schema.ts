@@ -43,7 +43,7 @@ export const tempoSchema = z
 
 export const kindSchema = z.enum(KINDS);
 
-/** Swing: place of the off-beat within its pair, percent. Timing: spread in ms. Strength: spread in velocity. */
+/** Swing: place of the off-beat within its pair, percent. Timing: notes come up to so many ms late. Strength: spread in velocity. */
 export const grooveSchema = z.strictObject({
   unit: z.enum(['eighth', 'sixteenth']).optional(),
   swing: z.number().min(50).max(75).optional(),

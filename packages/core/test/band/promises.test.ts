@@ -11,7 +11,7 @@ import { expandForm } from '@backline/core/timeline/passes';
 import { anySong, longSong, song, withSettings } from '../support/music';
 
 const partOf = (s: Song, kind: Kind): BandPart => renderBand(s).parts.find((p) => p.kind === kind)!;
-const RUNS = { numRuns: 60 };
+const RUNS = { numRuns: 40 };
 const anyPatterned = (s: Song): Song => ({
   ...s,
   parts: s.parts.map((p) => {
@@ -26,10 +26,9 @@ describe('same song, same seed, same notes', () => {
     const memory = regionMemory();
     fc.assert(
       fc.property(anyBandSong, (s) => {
-        const once = renderBand(s);
-        expect(renderBand(structuredClone(s))).toEqual(once);
-        expect(renderBand(s, memory)).toEqual(once);
-        expect(renderBand(s, memory)).toEqual(once);
+        const once = JSON.stringify(renderBand(s));
+        const others = [renderBand(structuredClone(s)), renderBand(s, memory), renderBand(s, memory)];
+        expect(others.map((band) => JSON.stringify(band) === once)).toEqual([true, true, true]);
       }),
       RUNS,
     );
@@ -47,25 +46,21 @@ describe('every note', () => {
     fc.assert(
       fc.property(anyBandSong, (s) => {
         const band = renderBand(s);
-        for (const part of band.parts) {
+        const wrong = band.parts.flatMap((part) => {
           const [low, high] = RANGES[part.kind];
           const sounding = new Map<number, number>();
           let before = 0;
-          for (const n of part.notes) {
-            expect(Number.isInteger(n.start) && Number.isInteger(n.duration)).toBe(true);
-            expect(n.start).toBeGreaterThanOrEqual(before);
-            expect(n.duration).toBeGreaterThan(0);
-            expect(n.start + n.duration).toBeLessThanOrEqual(band.length);
-            expect(n.pitch).toBeGreaterThanOrEqual(low);
-            expect(n.pitch).toBeLessThanOrEqual(high);
-            expect(n.velocity).toBeGreaterThan(0);
-            expect(n.velocity).toBeLessThan(128);
-            expect(n.why).toMatch(/^[a-z ]+$/);
-            expect(sounding.get(n.pitch) ?? 0).toBeLessThanOrEqual(n.start);
+          return part.notes.filter((n) => {
+            const whole = Number.isInteger(n.start) && Number.isInteger(n.duration);
+            const placed = n.start >= before && n.duration > 0 && n.start + n.duration <= band.length;
+            const inRange = n.pitch >= low && n.pitch <= high && n.velocity > 0 && n.velocity < 128;
+            const alone = (sounding.get(n.pitch) ?? 0) <= n.start;
             sounding.set(n.pitch, n.start + n.duration);
             before = n.start;
-          }
-        }
+            return !(whole && placed && inRange && alone && /^[a-z ]+$/.test(n.why));
+          });
+        });
+        expect(wrong).toEqual([]);
       }),
       RUNS,
     );
@@ -97,7 +92,7 @@ describe('locality', () => {
           // A region may know the first chord that follows it, so its neighbour before is let be.
           if (pass.section.id === section.id || passes[i + 1]?.section.id === section.id) return;
           const slice = (part: BandPart) => part.notes.filter((n) => n.start >= pass.start && n.start < pass.start + pass.length);
-          a.parts.forEach((part, p) => expect(slice(b.parts[p]!)).toEqual(slice(part)));
+          expect(JSON.stringify(b.parts.map(slice))).toBe(JSON.stringify(a.parts.map(slice)));
         });
       }),
       RUNS,
@@ -116,9 +111,8 @@ describe('locality', () => {
       fc.property(anyBandSong, fc.constantFrom(...KINDS), (s, kind) => {
         const edited = applyEdit(s, setSettings(kind, null, { density: 1, register: 40, dynamics: 'ff' }))!.song;
         const [a, b] = [renderBand(s), renderBand(edited)];
-        a.parts.forEach((part, i) => {
-          if (part.kind !== kind) expect(b.parts[i]!.notes).toEqual(part.notes);
-        });
+        const others = (band: typeof a) => JSON.stringify(band.parts.filter((p) => p.kind !== kind));
+        expect(others(b)).toBe(others(a));
       }),
       RUNS,
     );
@@ -146,7 +140,7 @@ describe('density', () => {
         const lost = at(density).filter((n) => !more.has(key(n)));
         expect({ kind, style: s.style, density, lost }).toEqual({ kind, style: s.style, density, lost: [] });
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
 });

@@ -29,10 +29,10 @@ describe('swing', () => {
   it('puts the off-beat where LilyPond 2.24 \\tripletFeel 8 puts it', () => {
     const dir = mkdtempSync(join(tmpdir(), 'backline-'));
     writeFileSync(
-      join(dir, 'swing.ly'),
+      join(dir, 'feel.ly'),
       `\\version "2.24.0"\n\\include "swing.ly"\n\\score { \\tripletFeel 8 { c'8 d' e' f' c'8 d' e' f' } \\midi { } }\n`,
     );
-    execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-o', 'out', 'swing.ly'], { cwd: dir, timeout: 60_000 });
+    execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-o', 'out', 'feel.ly'], { cwd: dir, timeout: 60_000 });
     const script = 'import mido,sys,json\nm=mido.MidiFile(sys.argv[1])\nt=0\nout=[]\nfor x in mido.merge_tracks(m.tracks):\n t+=x.time\n if x.type=="note_on" and x.velocity>0: out.append(t/m.ticks_per_beat)\nprint(json.dumps(out))';
     const theirs = JSON.parse(execFileSync('/usr/bin/python3', ['-c', script, join(dir, 'out.midi')], { encoding: 'utf8' })) as number[];
     const ours = [0, 240, 480, 720, 960, 1200, 1440, 1680].map((t) => swung(t, { swing: 66.7, unit: 'eighth' }) / 480);
@@ -58,8 +58,11 @@ describe('humanise', () => {
     );
     expect(a).toEqual(b);
     expect(a).not.toEqual(still);
-    // 20 ms in all at 120 a minute are 19.2 ticks: ±10.
-    a!.forEach((n, i) => expect(Math.abs(n.start - still![i]!.start)).toBeLessThanOrEqual(10));
+    // 20 ms at 120 a minute are 19.2 ticks.
+    const late = a!.map((n, i) => n.start - still![i]!.start);
+    expect(Math.min(...late)).toBeGreaterThanOrEqual(0);
+    expect(Math.max(...late)).toBeLessThanOrEqual(20);
+    expect(new Set(late).size).toBeGreaterThan(5);
   });
 });
 
