@@ -76,10 +76,18 @@ export interface RegionMemory {
 
 export function regionMemory(size = 4000): RegionMemory {
   const known = new Map<string, readonly GroovedNote[]>();
+  // Bars and spans are the same objects for every part of a pass: written out once.
+  const written = new WeakMap<object, string>();
+  const text = (shared: object): string => {
+    let found = written.get(shared);
+    if (found === undefined) written.set(shared, (found = JSON.stringify(shared)));
+    return found;
+  };
   let computed = 0;
   return {
     notesOf(region) {
-      const key = JSON.stringify(region);
+      const { bars, spans, ...own } = region;
+      const key = JSON.stringify(own) + text(bars) + text(spans);
       let notes = known.get(key);
       if (notes) known.delete(key);
       else {

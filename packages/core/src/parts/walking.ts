@@ -1,5 +1,5 @@
 import { noise, hash } from '../random/stream';
-import { chordPitchClasses, type Chord } from '../theory/chord';
+import { degreeAt, type Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { defaultScale, scalePitchClasses, type ScaleName } from '../theory/scale';
 import { keyOf } from '../theory/key';
@@ -98,8 +98,7 @@ function walkSpan(
   });
 } // prettier-ignore
 
-const isTone = (chord: Chord, pitch: number): boolean =>
-  chordPitchClasses(chord).includes(mod(pitch, 12));
+const isTone = (chord: Chord, pitch: number): boolean => degreeAt(chord, pitch) !== null;
 
 interface Walk {
   readonly chord: Chord;

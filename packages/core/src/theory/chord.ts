@@ -83,18 +83,35 @@ export function structureDegrees(s: Structure): { degrees: Degree[]; optional: D
 export const chordTones = (chord: Chord): Spelled[] =>
   chord.degrees.map((d) => transpose(chord.root, degreeInterval(d)));
 
+/** Facts of a chord that are asked for at every note, worked out once. */
+interface Known {
+  readonly pitchClasses: readonly number[];
+  /** The degree at each pitch class, or null. */
+  readonly degrees: readonly (Degree | null)[];
+}
+
+const memory = new WeakMap<Chord, Known>();
+
+function known(chord: Chord): Known {
+  let found = memory.get(chord);
+  if (!found) {
+    const pcs = chord.degrees.map((d) => degreePcOf(chord, d));
+    const degrees = Array.from({ length: 12 }, (_, pc) => chord.degrees[pcs.indexOf(pc)] ?? null);
+    found = { pitchClasses: [...new Set(pcs)].sort((a, b) => a - b), degrees };
+    memory.set(chord, found);
+  }
+  return found;
+}
+
 /** Pitch classes 0–11 of the chord without a foreign slash bass, ascending. */
-export const chordPitchClasses = (chord: Chord): number[] =>
-  [...new Set(chord.degrees.map((d) => degreePcOf(chord, d)))].sort((a, b) => a - b);
+export const chordPitchClasses = (chord: Chord): readonly number[] => known(chord).pitchClasses;
 
 /** Pitch class of one degree of the chord. */
 export const degreePcOf = (chord: Chord, degree: Degree): number =>
   mod(pitchClass(chord.root) + degreePc(degree), 12);
 
 /** The degree a pitch class has in the chord, or null when it is no chord tone. */
-export function degreeAt(chord: Chord, pc: number): Degree | null {
-  return chord.degrees.find((d) => degreePcOf(chord, d) === mod(pc, 12)) ?? null;
-}
+export const degreeAt = (chord: Chord, pc: number): Degree | null => known(chord).degrees[mod(pc, 12)]!;
 
 /** True where the slash bass is not among the chord's tones. */
 export const hasForeignBass = (chord: Chord): boolean =>

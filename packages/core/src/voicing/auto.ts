@@ -24,6 +24,24 @@ function candidatesOf(symbol: string, aim: Aim): readonly Candidate[] {
   return known;
 }
 
+const EMPTY = new Float64Array(0);
+
+/** Costs between the candidates of two chords: songs go the same way again and again. */
+const moveMemory = new WeakMap<readonly Candidate[], WeakMap<readonly Candidate[], Float64Array>>();
+
+function movesBetween(from: readonly Candidate[], to: readonly Candidate[]): Float64Array {
+  let known = moveMemory.get(from);
+  if (!known) moveMemory.set(from, (known = new WeakMap()));
+  let costs = known.get(to);
+  if (!costs) {
+    costs = new Float64Array(from.length * to.length);
+    let at = 0;
+    for (const a of from) for (const b of to) costs[at++] = movingCost(a.pitches, b.pitches);
+    known.set(to, costs);
+  }
+  return costs;
+}
+
 /**
  * Voicings for a run of chords: the path of least total cost through their candidates.
  * A chord set by hand is a fixed node on the path.
@@ -33,9 +51,11 @@ export function voice(chords: readonly ToVoice[]): (readonly number[])[] {
   const layers = chords.map(({ symbol, aim, fixed }) =>
     fixed?.length ? [{ pitches: [...fixed].sort((a, b) => a - b), cost: 0 }] : candidatesOf(symbol, aim),
   );
+  const moves = layers.map((layer, i) => (i ? movesBetween(layers[i - 1]!, layer) : EMPTY));
+  const width = layers.map((layer) => layer.length);
   return cheapestPath(
     layers,
     (c) => c.cost,
-    (a, b) => movingCost(a.pitches, b.pitches),
+    (layer, from, to) => moves[layer]![from * width[layer]! + to]!,
   ).map((c) => c.pitches);
 }

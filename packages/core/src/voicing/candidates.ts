@@ -22,7 +22,7 @@ export interface Candidate {
 }
 
 /** As many candidates of a chord as take part in the path search. */
-const KEPT = 36;
+const KEPT = 18;
 
 /** Tones stacked upward as closely as they go, the lowest at or above a floor. */
 function stack(order: readonly number[], floor: number): number[] {

@@ -182,19 +182,34 @@ export function guitarPath(
     if (fixed?.length) {
       return [{ frets: [], pitches: [...fixed].sort((a, b) => a - b), position: 0, cost: 0 }];
     }
-    const fitting = shapesOf(symbol).map((shape) => limited(shape, strings));
-    const aim = Math.max(0, register - STANDARD_TUNING[0]);
-    // Where the writer asks for a place on the neck, that counts instead of closeness to the nut.
-    return fitting.map((s) => ({
-      ...s,
-      cost: s.cost - POSITION_COST * s.position + (aim ? 1.6 : POSITION_COST) * Math.abs(s.position - aim),
-    }));
+    return shapesFor(symbol, register, strings);
   });
   return cheapestPath(
     layers,
     (s) => s.cost,
-    (a, b) => 0.7 * Math.abs(a.position - b.position),
+    (layer, from, to) => 0.7 * Math.abs(layers[layer - 1]![from]!.position - layers[layer]![to]!.position),
   ).map((s) => s.pitches);
+}
+
+const aimedMemory = new Map<string, readonly Shape[]>();
+
+/** A chord's shapes as a part asks for them: so many strings, and about so far up the neck. */
+function shapesFor(symbol: string, register: number, strings: number): readonly Shape[] {
+  const key = `${symbol}|${register}|${strings}`;
+  let known = aimedMemory.get(key);
+  if (!known) {
+    const aim = Math.max(0, register - STANDARD_TUNING[0]);
+    // Where the writer asks for a place on the neck, that counts instead of closeness to the nut.
+    const away = (s: Shape): number => (aim ? 1.6 : POSITION_COST) * Math.abs(s.position - aim);
+    known = shapesOf(symbol)
+      .map((shape) => limited(shape, strings))
+      .map((s) => ({ ...s, cost: s.cost - POSITION_COST * s.position + away(s) }))
+      .sort((a, b) => a.cost - b.cost)
+      .slice(0, 12);
+    if (aimedMemory.size > 2000) aimedMemory.clear();
+    aimedMemory.set(key, known);
+  }
+  return known;
 }
 
 /** A shape with fewer strings struck: the bass stays, then the highest strings are kept. */

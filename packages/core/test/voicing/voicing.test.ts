@@ -87,7 +87,9 @@ describe('the path search', () => {
         const layers = symbols.map((s) => candidates(parseChord(s), AIM));
         const total = (path: typeof layers[number]) =>
           path.reduce((sum, c, i) => sum + c.cost + (i ? movingCost(path[i - 1]!.pitches, c.pitches) : 0), 0);
-        const found = cheapestPath(layers, (c) => c.cost, (a, b) => movingCost(a.pitches, b.pitches));
+        const found = cheapestPath(layers, (c) => c.cost, (l, from, to) =>
+          movingCost(layers[l - 1]![from]!.pitches, layers[l]![to]!.pitches),
+        );
         let best = Infinity;
         const walk = (i: number, path: typeof layers[number]): void => {
           if (i === layers.length) best = Math.min(best, total(path));

@@ -161,10 +161,11 @@ function fill(
   });
   const ends = [{ pitch: to, cost: 0 }];
   const starts = [{ pitch: from, cost: 0 }];
+  const all = [starts, ...layers, ends];
   const path = cheapestPath(
-    [starts, ...layers, ends],
+    all,
     (c) => c.cost,
-    (a, b) => stepCost(a.pitch, b.pitch, pattern.leap),
+    (layer, from, to) => stepCost(all[layer - 1]![from]!.pitch, all[layer]![to]!.pitch, pattern.leap),
   );
   return path.slice(1, -1).map((c) => c.pitch);
 } // prettier-ignore

@@ -1,0 +1,50 @@
+/**
+ * How long generation takes, against yardsticks of the same run: JSON.stringify on the result,
+ * half the bars, and a full generation against one after a change of one chord.
+ * Run with: npx tsx bench/generate.ts
+ */
+import { regionMemory, renderBand } from '@backline/core/band/index';
+import { applyEdit } from '@backline/core/edits/apply';
+import { setBar } from '@backline/core/edits/chart';
+import { STYLES } from '@backline/core/style/index';
+import { longSong } from '../packages/core/test/support/music';
+
+/** Median times of several runs, taken in turn so that a drifting machine drifts for all; warmed up first. */
+function medians(runs: readonly (() => void)[], times = 21, warm = 8): number[] {
+  const took: number[][] = runs.map(() => []);
+  for (let i = 0; i < warm + times; i++) {
+    runs.forEach((run, r) => {
+      const started = performance.now();
+      run();
+      if (i >= warm) took[r]!.push(performance.now() - started);
+    });
+  }
+  return took.map((list) => list.sort((a, b) => a - b)[Math.floor(times / 2)]!);
+}
+
+const ms = (value: number): string => `${value.toFixed(2)} ms`;
+
+for (const { id } of STYLES) {
+  const song = { ...longSong(128), style: id };
+  const cold = performance.now();
+  const band = renderBand(song);
+  const first = performance.now() - cold;
+  const notes = band.parts.reduce((sum, part) => sum + part.notes.length, 0);
+  const shorter = { ...longSong(64), style: id };
+  const memory = regionMemory();
+  renderBand(song, memory);
+  let turn = 0;
+  const [full, stringify, half, edited] = medians([
+    () => renderBand(song),
+    () => JSON.stringify(band),
+    () => renderBand(shorter),
+    () => {
+      const symbol = ['Bb7', 'Ebmaj7', 'F#m7'][turn++ % 3]!;
+      renderBand(applyEdit(song, setBar('s4', turn % 16, symbol))!.song, memory);
+    },
+  ]) as [number, number, number, number];
+  console.log(`${id}: 128 bars, ${band.parts.length} parts, ${notes} notes`);
+  console.log(`  generated in ${ms(full)} (first time ${ms(first)}), ${(full / stringify).toFixed(1)} times JSON.stringify (${ms(stringify)}); bound 20`);
+  console.log(`  doubling the bars: ${(full / half).toFixed(2)} times as long; bound 2`);
+  console.log(`  after one chord: ${ms(edited)}, ${(edited / full).toFixed(3)} of a full one; bound 0.333`);
+}
