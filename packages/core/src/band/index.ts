@@ -123,9 +123,11 @@ export function renderBand(song: Song, memory: RegionMemory = forgetful): Band {
   const regions = regionsOf(song, style, passes);
   const channel = channels(song.parts);
   const parts = song.parts.map((part, p): BandPart => {
-    const notes = passes.flatMap((pass, i) =>
-      memory.notesOf(regions[p]![i]!).map((note) => placed(note, pass.start)),
-    );
+    // A plain loop: flatMap over thousands of notes costs more than making them.
+    const notes: BandNote[] = [];
+    passes.forEach((pass, i) => {
+      for (const note of placedAt(pass.start, memory.notesOf(regions[p]![i]!))) notes.push(note);
+    });
     const base = resolveSettings(style, song, part, []).instrument;
     const programs = programChanges(passes, regions[p]!);
     return {
@@ -148,13 +150,19 @@ export function renderBand(song: Song, memory: RegionMemory = forgetful): Band {
   };
 }
 
-const placed = (note: GroovedNote, start: number): BandNote => ({
-  start: Math.max(0, start + note.start),
-  duration: note.duration,
-  pitch: note.pitch,
-  velocity: note.velocity,
-  why: note.why,
-});
+/** Where a remembered region's notes were placed last: most stay where they were. */
+const placements = new WeakMap<readonly GroovedNote[], { start: number; notes: readonly BandNote[] }>();
+
+/** A region's notes in the song's time. */
+function placedAt(start: number, region: readonly GroovedNote[]): readonly BandNote[] {
+  const known = placements.get(region);
+  if (known?.start === start) return known.notes;
+  const notes = region.map(({ start: at, duration, pitch, velocity, why }) => ({
+    start: Math.max(0, start + at), duration, pitch, velocity, why,
+  })); // prettier-ignore
+  placements.set(region, { start, notes });
+  return notes;
+}
 
 /** The part's instrument through the song, named only where it changes. */
 function programChanges(passes: readonly Pass[], regions: readonly Region[]) {

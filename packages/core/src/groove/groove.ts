@@ -88,7 +88,9 @@ interface Sounding {
  * the later begins; of two struck at once the longer stays, as strong as the stronger.
  */
 export function withoutOverlaps<N extends Sounding>(notes: readonly N[]): N[] {
-  const sorted = [...notes].sort((a, b) => a.start - b.start || a.pitch - b.pitch || b.duration - a.duration);
+  const inTime = (a: N, b: N): number => a.start - b.start || a.pitch - b.pitch || b.duration - a.duration;
+  const isSorted = notes.every((note, i) => i === 0 || inTime(notes[i - 1]!, note) <= 0);
+  const sorted = isSorted ? notes : [...notes].sort(inTime);
   const kept: N[] = [];
   const last = new Map<number, number>();
   for (const note of sorted) {
