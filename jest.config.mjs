@@ -5,7 +5,9 @@ const node = (name, roots) => ({
   roots,
   testMatch: ['**/*.test.ts'],
   transform: { '^.+\\.m?[jt]sx?$': '<rootDir>/scripts/jest-esbuild.cjs' },
-  transformIgnorePatterns: ['/node_modules/(?!(@backline|tonal|@tonaljs|chord-symbol|immer|spessasynth_core|stb-vorbis)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(@backline|tonal|@tonaljs|chord-symbol|immer|spessasynth_core|stb-vorbis)/)',
+  ],
   moduleNameMapper: { '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1' },
 });
 

@@ -44,7 +44,9 @@ for (const { id } of STYLES) {
     },
   ]) as [number, number, number, number];
   console.log(`${id}: 128 bars, ${band.parts.length} parts, ${notes} notes`);
-  console.log(`  generated in ${ms(full)} (first time ${ms(first)}), ${(full / stringify).toFixed(1)} times JSON.stringify (${ms(stringify)}); bound 20`);
+  console.log(
+    `  generated in ${ms(full)} (first time ${ms(first)}), ${(full / stringify).toFixed(1)} times JSON.stringify (${ms(stringify)}); bound 20`,
+  );
   console.log(`  doubling the bars: ${(full / half).toFixed(2)} times as long; bound 2`);
   console.log(`  after one chord: ${ms(edited)}, ${(edited / full).toFixed(3)} of a full one; bound 0.333`);
 }

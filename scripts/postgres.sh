@@ -53,8 +53,18 @@ running() {
   [ -n "$pid" ] && [ -r "/proc/$pid/cmdline" ] && tr '\0' ' ' < "/proc/$pid/cmdline" | grep -qF -- "$data"
 }
 
+# The port of last time where it is still free, so that whoever knows the address finds the server again.
 free_port() {
-  node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'
+  local last
+  last=$(as_owner cat "$home/port" 2>/dev/null || echo 0)
+  node -e '
+    const net = require("net");
+    const attempt = (port) => {
+      const probe = net.createServer();
+      probe.once("error", () => attempt(0));
+      probe.listen(port, "127.0.0.1", () => { console.log(probe.address().port); probe.close(); });
+    };
+    attempt(Number(process.argv[1]));' "$last"
 }
 
 create() {

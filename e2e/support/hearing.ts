@@ -37,4 +37,5 @@ export const loudness = (samples: readonly number[]): number =>
   samples.length ? Math.sqrt(samples.reduce((sum, x) => sum + x * x, 0) / samples.length) : 0;
 
 /** Loudest sample. */
-export const peak = (samples: readonly number[]): number => samples.reduce((a, x) => Math.max(a, Math.abs(x)), 0);
+export const peak = (samples: readonly number[]): number =>
+  samples.reduce((a, x) => Math.max(a, Math.abs(x)), 0);

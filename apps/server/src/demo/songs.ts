@@ -80,7 +80,12 @@ style: lamplight
 `,
   parts: { strings: off, arp: off },
   sections: {
-    Middle: { bass: { pattern: 'two-feel' }, drums: { pattern: 'hush' }, arp: { on: true }, keys: { pattern: 'held' } },
+    Middle: {
+      bass: { pattern: 'two-feel' },
+      drums: { pattern: 'hush' },
+      arp: { on: true },
+      keys: { pattern: 'held' },
+    },
     Last: { solo: off, guitar: { pattern: 'answers' } },
   },
 };
@@ -135,7 +140,11 @@ key: D
 `,
   sections: {
     Verse: { strings: off, solo: off, drums: { pattern: 'half-time', density: 2 }, guitar: off },
-    Lift: { bass: { pattern: 'root-fifth' }, keys: { pattern: 'broken', register: 60 }, solo: { density: 3 } },
+    Lift: {
+      bass: { pattern: 'root-fifth' },
+      keys: { pattern: 'broken', register: 60 },
+      solo: { density: 3 },
+    },
     'Last chorus': { drums: { density: 4 }, strings: { density: 4 }, bass: { pattern: 'eighths' } },
   },
 };

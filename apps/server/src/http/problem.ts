@@ -22,7 +22,17 @@ export function sendProblem(res: Response, { status, title, detail, extra }: Pro
     .send(JSON.stringify({ type: 'about:blank', title, status, detail, ...extra }));
 }
 
-const UNREACHABLE = new Set(['ECONNREFUSED', 'ECONNRESET', 'ETIMEDOUT', 'EPIPE', '57P01', '57P02', '57P03', '08006', '08001']);
+const UNREACHABLE = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ETIMEDOUT',
+  'EPIPE',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08006',
+  '08001',
+]);
 
 function isDatabaseAway(error: unknown): boolean {
   const { code, name, message = '' } = error as { code?: string; name?: string; message?: string };
@@ -51,12 +61,24 @@ export function asProblem(error: unknown): Problem {
     return new Problem(415, 'Unsupported', 'Send the song as JSON in UTF-8.');
   }
   if (isDatabaseAway(error)) {
-    return new Problem(503, 'The songbook cannot be reached', 'The database is not answering. Your work is kept here; try again in a moment.');
+    return new Problem(
+      503,
+      'The songbook cannot be reached',
+      'The database is not answering. Your work is kept here; try again in a moment.',
+    );
   }
   if (status && status >= 400 && status < 500) {
-    return new Problem(status, 'The request cannot be read', 'Something in the request is malformed. Send it again.');
+    return new Problem(
+      status,
+      'The request cannot be read',
+      'Something in the request is malformed. Send it again.',
+    );
   }
-  return new Problem(500, 'Something went wrong', 'The server made a mistake. Your work is kept here; try again in a moment.');
+  return new Problem(
+    500,
+    'Something went wrong',
+    'The server made a mistake. Your work is kept here; try again in a moment.',
+  );
 }
 
 export const problemHandler =

@@ -6,7 +6,11 @@ import { Problem } from '../http/problem';
 import type { SongStore } from './store';
 
 const unknownSong = (): Problem =>
-  new Problem(404, 'No such song', 'This song is not in the songbook; it may have been deleted. Go back to the songbook.');
+  new Problem(
+    404,
+    'No such song',
+    'This song is not in the songbook; it may have been deleted. Go back to the songbook.',
+  );
 
 /** An id that is no id at all names no song either. */
 function songId(req: Request): string {

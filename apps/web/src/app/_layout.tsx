@@ -44,9 +44,17 @@ export default function RootLayout() {
     <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
       <PaperProvider
         theme={dark ? darkTheme : lightTheme}
-        settings={{ icon: ({ name, ...props }) => <MaterialDesignIcons name={name as IconName} {...props} /> }}
+        settings={{
+          icon: ({ name, ...props }) => <MaterialDesignIcons name={name as IconName} {...props} />,
+        }}
       >
-        <Stack screenOptions={{ headerShown: false, title: 'Vivid Backline', contentStyle: { backgroundColor: palette.paper } }} />
+        <Stack
+          screenOptions={{
+            headerShown: false,
+            title: 'Vivid Backline',
+            contentStyle: { backgroundColor: palette.paper },
+          }}
+        />
       </PaperProvider>
     </SWRConfig>
   );

@@ -4,7 +4,10 @@ import type { DecodedBank } from './engine/messages';
 /** Fetches and decodes presets one after another, each once. */
 export class BankLoader {
   private worker: Worker | null = null;
-  private readonly waiting = new Map<string, { resolve: (bank: DecodedBank) => void; reject: (e: Error) => void }>();
+  private readonly waiting = new Map<
+    string,
+    { resolve: (bank: DecodedBank) => void; reject: (e: Error) => void }
+  >();
   private readonly known = new Map<string, Promise<DecodedBank>>();
 
   load(id: string): Promise<DecodedBank> {

@@ -191,7 +191,11 @@ class Player {
   private hear(message: FromEngine): void {
     if (message.type !== 'position') return;
     const late = this.context ? Math.max(0, this.context.currentTime - message.time) : 0;
-    this.fix = { tick: message.tick, at: performance.now() - late * 1000, rate: message.playing ? message.rate : 0 };
+    this.fix = {
+      tick: message.tick,
+      at: performance.now() - late * 1000,
+      rate: message.playing ? message.rate : 0,
+    };
     if (message.tick < this.shown - 120) this.shown = message.tick;
     const { playing, counting } = usePlayer.getState();
     if (playing !== message.playing || counting !== message.counting) {

@@ -22,14 +22,16 @@ export function scoreOf(band: Band): Score {
     length: band.length,
     tempos: tempos.length ? tempos : [{ tick: 0, tempo: 100 }],
     bars: band.bars.map((bar) => ({ tick: bar.start, beats: bar.length / 480 })),
-    channels: band.parts.filter((part) => part.notes.length > 0).map((part) => ({
-      channel: part.channel - 1,
-      programs: [{ tick: 0, program: part.program }, ...part.programs],
-      level: part.mix.level,
-      pan: part.mix.pan,
-      room: part.mix.room,
-      audible: isAudible(part, band.parts),
-    })),
+    channels: band.parts
+      .filter((part) => part.notes.length > 0)
+      .map((part) => ({
+        channel: part.channel - 1,
+        programs: [{ tick: 0, program: part.program }, ...part.programs],
+        level: part.mix.level,
+        pan: part.mix.pan,
+        room: part.mix.room,
+        audible: isAudible(part, band.parts),
+      })),
     notes: packed,
   };
 }

@@ -34,10 +34,15 @@ export function Choices<T extends string | number>({ label, value, choices, onCh
               onPress={() => onChoose(choice.value)}
               style={[
                 styles.choice,
-                { borderColor: chosen ? palette.action : palette.line, backgroundColor: chosen ? palette.actionWash : palette.raised },
+                {
+                  borderColor: chosen ? palette.action : palette.line,
+                  backgroundColor: chosen ? palette.actionWash : palette.raised,
+                },
               ]}
             >
-              <Text style={[styles.text, { color: palette.ink, fontFamily: chosen ? FONT.strong : FONT.text }]}>
+              <Text
+                style={[styles.text, { color: palette.ink, fontFamily: chosen ? FONT.strong : FONT.text }]}
+              >
                 {choice.label}
               </Text>
             </Pressable>

@@ -46,7 +46,10 @@ function Signed({ text, size, color }: { text: string; size: number; color: stri
         const sign = /[♭♯]/.test(piece);
         const fontSize = sign ? size * 0.86 : size;
         return (
-          <Text key={i} style={{ fontFamily: sign ? FONT.symbols : FONT.chord, fontSize, lineHeight: size * 1.25, color }}>
+          <Text
+            key={i}
+            style={{ fontFamily: sign ? FONT.symbols : FONT.chord, fontSize, lineHeight: size * 1.25, color }}
+          >
             {piece}
           </Text>
         );

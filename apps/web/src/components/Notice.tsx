@@ -7,7 +7,10 @@ import { FONT, SIZE } from '../theme/tokens';
 export function Notice({ text, children }: { text: string; children?: ReactNode }) {
   const palette = usePalette();
   return (
-    <View role="alert" style={[styles.box, { backgroundColor: palette.sunken, borderColor: palette.warning }]}>
+    <View
+      role="alert"
+      style={[styles.box, { backgroundColor: palette.sunken, borderColor: palette.warning }]}
+    >
       <Text style={[styles.text, { color: palette.ink }]}>{text}</Text>
       {children ? <View style={styles.actions}>{children}</View> : null}
     </View>

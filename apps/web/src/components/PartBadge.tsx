@@ -14,7 +14,10 @@ export function PartBadge({ kind, quiet = false }: { kind: Kind; quiet?: boolean
   return (
     <View
       aria-hidden
-      style={[styles.badge, { borderColor: palette.ink, backgroundColor: quiet ? 'transparent' : ink, opacity: quiet ? 0.55 : 1 }]}
+      style={[
+        styles.badge,
+        { borderColor: palette.ink, backgroundColor: quiet ? 'transparent' : ink, opacity: quiet ? 0.55 : 1 },
+      ]}
     >
       <MaterialDesignIcons
         name={PART_ICON[kind] as IconName}
@@ -26,5 +29,12 @@ export function PartBadge({ kind, quiet = false }: { kind: Kind; quiet?: boolean
 }
 
 const styles = StyleSheet.create({
-  badge: { width: 30, height: 30, borderRadius: 15, borderWidth: 1.5, alignItems: 'center', justifyContent: 'center' },
+  badge: {
+    width: 30,
+    height: 30,
+    borderRadius: 15,
+    borderWidth: 1.5,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
 });

@@ -26,13 +26,23 @@ export function Sheet({ title, onClose, children, tall = false }: SheetProps) {
     <View
       role="dialog"
       aria-label={title}
-      style={[styles.sheet, tall && styles.tall, { backgroundColor: palette.raised, borderColor: palette.line }]}
+      style={[
+        styles.sheet,
+        tall && styles.tall,
+        { backgroundColor: palette.raised, borderColor: palette.line },
+      ]}
     >
       <View style={styles.head}>
         <Text role="heading" aria-level={2} style={[styles.title, { color: palette.ink }]}>
           {title}
         </Text>
-        <IconButton icon="close" size={22} accessibilityLabel={`Close ${title}`} onPress={onClose} style={styles.close} />
+        <IconButton
+          icon="close"
+          size={22}
+          accessibilityLabel={`Close ${title}`}
+          onPress={onClose}
+          style={styles.close}
+        />
       </View>
       <ScrollView contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
         {children}
@@ -42,7 +52,13 @@ export function Sheet({ title, onClose, children, tall = false }: SheetProps) {
 }
 
 const styles = StyleSheet.create({
-  sheet: { borderTopWidth: 1, borderTopLeftRadius: 18, borderTopRightRadius: 18, maxHeight: '58%', flexShrink: 0 },
+  sheet: {
+    borderTopWidth: 1,
+    borderTopLeftRadius: 18,
+    borderTopRightRadius: 18,
+    maxHeight: '58%',
+    flexShrink: 0,
+  },
   tall: { maxHeight: '82%' },
   head: { flexDirection: 'row', alignItems: 'center', paddingLeft: 16, paddingRight: 4 },
   title: { flex: 1, fontFamily: FONT.strong, fontSize: SIZE.body },

@@ -24,7 +24,11 @@ const UNREACHABLE = 'The server does not answer. Your work is kept on this devic
 async function request(path: string, init: RequestInit = {}): Promise<unknown> {
   let response: Response;
   try {
-    response = await fetch(path, { ...init, headers: { 'Content-Type': 'application/json' }, signal: AbortSignal.timeout(15_000) });
+    response = await fetch(path, {
+      ...init,
+      headers: { 'Content-Type': 'application/json' },
+      signal: AbortSignal.timeout(15_000),
+    });
   } catch {
     throw new ApiError(0, UNREACHABLE);
   }
@@ -41,9 +45,11 @@ export const SONGS = '/api/songs';
 export const songPath = (id: string): string => `${SONGS}/${encodeURIComponent(id)}`;
 export const midiPath = (id: string): string => `${songPath(id)}/midi`;
 
-export const fetchSongs = async (): Promise<SongSummary[]> => songListSchema.parse(await request(SONGS)).songs;
+export const fetchSongs = async (): Promise<SongSummary[]> =>
+  songListSchema.parse(await request(SONGS)).songs;
 
-export const fetchSong = async (path: string): Promise<StoredSong> => storedSongSchema.parse(await request(path));
+export const fetchSong = async (path: string): Promise<StoredSong> =>
+  storedSongSchema.parse(await request(path));
 
 export const createSongAt = async (song: Song): Promise<StoredSong> =>
   storedSongSchema.parse(await request(SONGS, { method: 'POST', body: JSON.stringify({ song }) }));
@@ -51,4 +57,5 @@ export const createSongAt = async (song: Song): Promise<StoredSong> =>
 export const replaceSong = async (path: string, revision: number, song: Song): Promise<StoredSong> =>
   storedSongSchema.parse(await request(path, { method: 'PUT', body: JSON.stringify({ revision, song }) }));
 
-export const deleteSong = async (path: string): Promise<void> => void (await request(path, { method: 'DELETE' }));
+export const deleteSong = async (path: string): Promise<void> =>
+  void (await request(path, { method: 'DELETE' }));

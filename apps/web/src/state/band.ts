@@ -44,7 +44,9 @@ class Generation {
     worker.onerror = () => {
       this.worker = null;
       this.busy = null;
-      useBand.setState({ failed: 'The band could not be generated. Undo the last change or reload the page.' });
+      useBand.setState({
+        failed: 'The band could not be generated. Undo the last change or reload the page.',
+      });
     };
     this.worker = worker;
     return worker;
@@ -54,7 +56,9 @@ class Generation {
     const song = this.busy?.song ?? null;
     this.busy = null;
     if ('failed' in reply) {
-      useBand.setState({ failed: `The band could not be generated (${reply.failed}). Undo the last change.` });
+      useBand.setState({
+        failed: `The band could not be generated (${reply.failed}). Undo the last change.`,
+      });
     } else if (!this.next && useOpenSong.getState().song) {
       useBand.setState({ band: reply.band, song, failed: null, took: reply.took });
       player.setScore(reply.score);

@@ -16,7 +16,8 @@ interface Save {
   readonly song: Song;
 }
 
-const send = (path: string, { arg }: { arg: Save }): Promise<StoredSong> => replaceSong(path, arg.revision, arg.song);
+const send = (path: string, { arg }: { arg: Save }): Promise<StoredSong> =>
+  replaceSong(path, arg.revision, arg.song);
 
 /** Saves the open song a moment after each edit, and again and again while the server is away. */
 export function useAutosave(): void {
@@ -24,7 +25,10 @@ export function useAutosave(): void {
   const song = useOpenSong((s) => s.song);
   const save = useOpenSong((s) => s.save);
   const { mutate } = useSWRConfig();
-  const { trigger } = useSWRMutation(id ? songPath(id) : null, send, { revalidate: false, populateCache: true });
+  const { trigger } = useSWRMutation(id ? songPath(id) : null, send, {
+    revalidate: false,
+    populateCache: true,
+  });
   const wait = useRef(FIRST_WAIT);
 
   const saveNow = useCallback(async () => {

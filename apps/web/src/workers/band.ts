@@ -35,6 +35,9 @@ scope.onmessage = ({ data }) => {
     const score = scoreOf(band);
     scope.postMessage({ number: data.number, band, score, took: performance.now() - started });
   } catch (error) {
-    scope.postMessage({ number: data.number, failed: error instanceof Error ? error.message : String(error) });
+    scope.postMessage({
+      number: data.number,
+      failed: error instanceof Error ? error.message : String(error),
+    });
   }
 };

@@ -64,8 +64,7 @@ export interface Band {
 }
 
 /** Notes of one region, ticks from the region's start. The same region gives the same notes. */
-export const regionNotes = (region: Region): GroovedNote[] =>
-  groove(region, GENERATORS[region.kind](region));
+export const regionNotes = (region: Region): GroovedNote[] => groove(region, GENERATORS[region.kind](region));
 
 /** Remembers the notes of regions, so that an edit computes again only what it changed. */
 export interface RegionMemory {
@@ -200,4 +199,3 @@ const passChords = (pass: Pass, passIndex: number): BandChord[] =>
     pass: pass.index + 1,
     key: span.key,
   }));
-

@@ -62,15 +62,14 @@ function writeBarInto(song: Draft<Song>, sectionId: string, index: number, text:
     const same = draft.chords.find((c) => c.start === at && c.symbol === symbol);
     const id = same?.id ?? freeId('c', taken);
     if (!same) taken.push(id);
-    const { push: _, ...kept } = same ?? { push: 0 };
-    return { ...kept, id, start: at, length, symbol, ...(push ? { push } : {}) };
+    return { ...same, id, start: at, length, symbol, push: push || undefined };
   });
   const others = draft.chords.filter((c) => !startsIn(c, bar));
   if (!others.some((c) => c.start === 0) && !written.some((c) => c.start === 0) && index === 0) {
     written.unshift({ id: freeId('c', taken), start: 0, length: 1, symbol: null });
   }
   draft.chords = holdUntilNext([...others, ...written], barsLength(bars));
-  }
+}
 
 /** Moves what stands on bars from an index on, after a bar came in (1) or went (−1). */
 function shiftBars(section: Draft<Section>, from: number, by: 1 | -1): void {

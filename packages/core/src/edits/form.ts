@@ -11,7 +11,11 @@ export function freeId(prefix: string, taken: readonly string[]): string {
   return `${prefix}${n}`;
 }
 
-const freeSectionId = (song: Draft<Song>): string => freeId('s', song.sections.map((s) => s.id));
+const freeSectionId = (song: Draft<Song>): string =>
+  freeId(
+    's',
+    song.sections.map((s) => s.id),
+  );
 
 /** A name no other section has: "Verse" becomes "Verse 2". */
 export function freeSectionName(song: Pick<Song, 'sections'>, wanted: string): string {

@@ -2,7 +2,8 @@ import type { Groove, Mix, Settings, Song } from '../song/schema';
 import { styleOf } from '../style';
 import { edit, type Edit } from './apply';
 
-export const setTitle = (title: string): Edit => edit('rename the song', (s) => void (s.title = title), 'title');
+export const setTitle = (title: string): Edit =>
+  edit('rename the song', (s) => void (s.title = title), 'title');
 
 export const setTempo = (tempo: number): Edit =>
   edit('change the tempo', (s) => void (s.tempo = tempo), 'tempo');

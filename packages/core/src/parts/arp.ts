@@ -61,7 +61,8 @@ function spanNotes(
   const seed = hash(`${region.seed}/arp/${stretch.settings.variation}`);
   const notes: Note[] = [];
   const add = (tick: number, end: number, step: number, level: number, accent: number): void => {
-    const at = pattern.order === 'random' ? Math.floor(noise(seed, tick) * tones.length) : step % tones.length;
+    const at =
+      pattern.order === 'random' ? Math.floor(noise(seed, tick) * tones.length) : step % tones.length;
     const pitch = intoRange(tones[at]! + 12 * stretch.settings.octave, 'arp');
     if (level > stretch.settings.density) return;
     const velocity = velocityOf(stretch.settings, accent);

@@ -30,10 +30,7 @@ function stretchNotes(region: Region, stretch: Stretch): Note[] {
 
 /** Where a chord's bass lies: the lowest place at or above the register. */
 export const bassPitch = (chord: Chord, stretch: Stretch): number =>
-  intoRange(
-    atOrAbove(bassPc(chord), stretch.settings.register) + 12 * stretch.settings.octave,
-    'bass',
-  );
+  intoRange(atOrAbove(bassPc(chord), stretch.settings.register) + 12 * stretch.settings.octave, 'bass');
 
 /** The chord after a span: in the region, or the first of what follows it. */
 export function chordAfter(region: Region, index: number): Chord | null {

@@ -31,10 +31,7 @@ function stretchNotes(region: Region, stretch: Stretch): Note[] {
 }
 
 const CRASH: DrumsEvent = { at: 0, for: 1, level: 1, accent: 1.1, drum: 'crash' };
-const ENDING: readonly DrumsEvent[] = [
-  CRASH,
-  { at: 0, for: 1, level: 1, accent: 1.1, drum: 'kick' },
-];
+const ENDING: readonly DrumsEvent[] = [CRASH, { at: 0, for: 1, level: 1, accent: 1.1, drum: 'kick' }];
 
 /** Where a fill begins: two beats (in a short bar one) before a new section or the last hit. */
 function fillStart(region: Region, hit: number | null): number | null {

@@ -17,12 +17,9 @@ export function guitarNotes(region: Region): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const pattern = patternOf(styleOf(region.style), 'guitar', stretch.settings.pattern);
-    const placed = endOnHit(
-      region,
-      stretch,
-      placeOnChords(region, stretch, pattern, ONSET),
-      ONSET,
-    ).filter((p) => p.event.level <= stretch.settings.density);
+    const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern, ONSET), ONSET).filter(
+      (p) => p.event.level <= stretch.settings.density,
+    );
     return placed.flatMap((p, i) => {
       const until = ringsUntil(region, stretch, placed, i);
       return strokeNotes(region, stretch, p, voicings[p.span]!, until);
@@ -43,7 +40,9 @@ function ringsUntil(
   if (own.event.stroke === 'pick') {
     const again = placed
       .slice(index + 1)
-      .find((p) => p.start > own.start && (p.event.stroke !== 'pick' || p.event.strings === own.event.strings));
+      .find(
+        (p) => p.start > own.start && (p.event.stroke !== 'pick' || p.event.strings === own.event.strings),
+      );
     return Math.max(own.end, Math.min(again?.start ?? limit, limit));
   }
   const next = placed.slice(index + 1).find((p) => p.start > own.start);

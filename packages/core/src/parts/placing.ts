@@ -94,11 +94,7 @@ export const restarts = (stretch: Stretch, pattern: { atChange: string }): boole
   'restart';
 
 /** Pattern events of a stretch for a part that follows no chords (drums). */
-export function placeFree<E extends Timed>(
-  region: Region,
-  stretch: Stretch,
-  grid: Grid<E>,
-): Placed<E>[] {
+export function placeFree<E extends Timed>(region: Region, stretch: Stretch, grid: Grid<E>): Placed<E>[] {
   const cells = carriedCells(region, stretch.start, stretch.end);
   return scatter(grid, cells, stretch.start).map((p) => ({ ...p, span: -1 }));
 }
@@ -206,8 +202,6 @@ export function endOnHit<E extends Timed>(
   const span = region.spans.findIndex((s) => s.start <= hit && s.end > hit);
   if (span < 0 || region.spans[span]!.symbol === null) return placed.filter((p) => p.start < hit);
   const start = hit - (region.spans[span]!.start === hit ? region.spans[span]!.push : 0);
-  const before = placed
-    .filter((p) => p.start < start)
-    .map((p) => ({ ...p, end: Math.min(p.end, start) }));
+  const before = placed.filter((p) => p.start < start).map((p) => ({ ...p, end: Math.min(p.end, start) }));
   return [...before, { start, end: start + lastLength(region, hit), event: held, span }];
 }

@@ -17,11 +17,10 @@ export function stringsNotes(region: Region): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const pattern = patternOf(styleOf(region.style), 'strings', stretch.settings.pattern);
-    const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern, ONSET), LAST)
-      .filter((p) => p.event.level <= stretch.settings.density);
-    return holdCommonTones(
-      placed.flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!)),
+    const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern, ONSET), LAST).filter(
+      (p) => p.event.level <= stretch.settings.density,
     );
+    return holdCommonTones(placed.flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!)));
   });
 }
 

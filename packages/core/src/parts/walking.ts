@@ -32,7 +32,9 @@ export function placeWalk(region: Region, stretch: Stretch): Note[] {
     if (ends) {
       const pitch = bassPitch(chord, stretch);
       const end = start + lastLength(region, hit);
-      walked.push(walkedNote(stretch, i, { start, end, pitch, why: whyOf(chord, pitch), accent: 1.05, level: 1 }));
+      walked.push(
+        walkedNote(stretch, i, { start, end, pitch, why: whyOf(chord, pitch), accent: 1.05, level: 1 }),
+      );
     }
   });
   return walked.filter((w) => w.level <= stretch.settings.density).map((w) => w.note);

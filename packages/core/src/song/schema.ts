@@ -20,7 +20,11 @@ export const LIMITS = {
   songBytes: 2_000_000,
 } as const;
 
-const id = z.string().min(1).max(40).regex(/^[\w-]+$/, 'An id holds letters, digits, _ and - only.');
+const id = z
+  .string()
+  .min(1)
+  .max(40)
+  .regex(/^[\w-]+$/, 'An id holds letters, digits, _ and - only.');
 const name = z.string().trim().min(1, 'A name is missing.').max(80, 'A name has at most 80 characters.');
 const ticks = z.number().int().min(0).max(10_000_000);
 

@@ -35,9 +35,7 @@ export interface Structure {
 
 const sortDegrees = (degrees: Iterable<Degree>): Degree[] =>
   [...new Set(degrees)].sort(
-    (a, b) =>
-      degreeNumber(a) - degreeNumber(b) ||
-      degreeInterval(a).semitones - degreeInterval(b).semitones,
+    (a, b) => degreeNumber(a) - degreeNumber(b) || degreeInterval(a).semitones - degreeInterval(b).semitones,
   );
 
 /** Our reading of each structure (conventions in docs/architecture.md): 13 has no 11, 11 no third. */
@@ -114,7 +112,6 @@ export const degreePcOf = (chord: Chord, degree: Degree): number =>
 export const degreeAt = (chord: Chord, pc: number): Degree | null => known(chord).degrees[mod(pc, 12)]!;
 
 /** True where the slash bass is not among the chord's tones. */
-export const hasForeignBass = (chord: Chord): boolean =>
-  degreeAt(chord, pitchClass(chord.bass)) === null;
+export const hasForeignBass = (chord: Chord): boolean => degreeAt(chord, pitchClass(chord.bass)) === null;
 
 export const isSlash = (chord: Chord): boolean => noteName(chord.bass) !== noteName(chord.root);

@@ -270,12 +270,21 @@ export function qualityText(s: Structure): string {
   if (s.fifth && s.fifth !== '5' && !plainDim && !aug) text += s.fifth;
   const byNumber = (a: Degree, b: Degree) => degreeNumber(a) - degreeNumber(b) || (a < b ? 1 : -1);
   text += [...s.alterations].sort(byNumber).join('');
-  text += [...s.suspended].sort().map((d) => 'sus' + d).join('');
+  text += [...s.suspended]
+    .sort()
+    .map((d) => 'sus' + d)
+    .join('');
   text += added
     .sort(byNumber)
     .map((d) => 'add' + d)
     .join('');
-  return text + [...s.omitted].sort((a, b) => a - b).map((n) => `no${n}`).join('');
+  return (
+    text +
+    [...s.omitted]
+      .sort((a, b) => a - b)
+      .map((n) => `no${n}`)
+      .join('')
+  );
 }
 
 /** A sixth inverted fraction `6/9` is not a slash bass; a slash bass is a note at the end. */

@@ -24,10 +24,7 @@ const GERMAN: Record<string, string> = { H: 'B' };
  * first the same text with its root put right, then the longest readable start
  * or the closest known quality, whichever needs fewer edits.
  */
-export function nearestChord(
-  given: string,
-  isReadable: (symbol: string) => boolean,
-): string | null {
+export function nearestChord(given: string, isReadable: (symbol: string) => boolean): string | null {
   const text = given.trim().slice(0, 24);
   const first = (text[0] ?? '').toUpperCase();
   const root = GERMAN[first] ?? first;

@@ -43,8 +43,7 @@ export function parseKey(text: string): Key | null {
 }
 
 /** Short text of a key: `"Eb"`, `"Cm"`. Reads back with {@link parseKey}. */
-export const keyText = (key: Key): string =>
-  noteName(key.tonic) + (key.mode === 'minor' ? 'm' : '');
+export const keyText = (key: Key): string => noteName(key.tonic) + (key.mode === 'minor' ? 'm' : '');
 
 /** The key of a text that is known to be one (the song schema has checked it). */
 export function keyOf(text: string): Key {
@@ -93,8 +92,7 @@ export function romanNumeral(chord: Chord, key: Key): string {
 }
 
 /** The interval that carries one key's tonic to another's, spelling included. */
-export const keyInterval = (from: Key, to: Key): Interval =>
-  intervalBetween(from.tonic, to.tonic);
+export const keyInterval = (from: Key, to: Key): Interval => intervalBetween(from.tonic, to.tonic);
 
 /** Spells a pitch class as the key would: its own notes first, then the nearer side of the circle. */
 export function spellInKey(pc: number, key: Key): Spelled {

@@ -35,9 +35,7 @@ export function transpose(note: Spelled, by: Interval): Spelled {
 export function intervalBetween(from: Spelled, to: Spelled): Interval {
   const steps = mod(to.letter - from.letter, 7);
   const natural =
-    LETTER_SEMITONES[to.letter]! -
-    LETTER_SEMITONES[from.letter]! +
-    (to.letter < from.letter ? 12 : 0);
+    LETTER_SEMITONES[to.letter]! - LETTER_SEMITONES[from.letter]! + (to.letter < from.letter ? 12 : 0);
   return { steps, semitones: natural + to.alter - from.alter };
 }
 

@@ -1,7 +1,13 @@
 import { isSlash, type Chord } from './chord';
 import { LETTERS, type Spelled } from './pitch';
 
-const SIGNS: Record<string, string> = { '-2': ' double flat', '-1': ' flat', '0': '', '1': ' sharp', '2': ' double sharp' };
+const SIGNS: Record<string, string> = {
+  '-2': ' double flat',
+  '-1': ' flat',
+  '0': '',
+  '1': ' sharp',
+  '2': ' double sharp',
+};
 
 /** A note as it is said: "B flat". */
 export const spokenNote = (note: Spelled): string => LETTERS[note.letter]! + SIGNS[String(note.alter)]!;

@@ -113,4 +113,3 @@ export const sectionSettings = (
   const section = song.sections.find((s) => s.id === sectionId);
   return resolveSettings(style, song, part, [section?.settings[part.id]]);
 }; // prettier-ignore
-

@@ -38,5 +38,4 @@ export const toBeats = (ticks: number): number => Math.round((ticks / PPQ) * 1e6
 export const msToTicks = (ms: number, tempo: number): number => (ms * tempo * PPQ) / 60000;
 
 /** Ticks at a tempo to seconds. */
-export const ticksToSeconds = (ticks: number, tempo: number): number =>
-  (ticks / PPQ) * (60 / tempo);
+export const ticksToSeconds = (ticks: number, tempo: number): number => (ticks / PPQ) * (60 / tempo);

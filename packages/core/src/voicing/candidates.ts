@@ -96,6 +96,9 @@ const under = (pc: number, pitch: number): number => pitch - 1 - mod(pitch - 1 -
 
 /** Where nothing fits the range, the close stack moved into it as far as it goes. */
 function clamped({ tones }: ToneSet, aim: Aim): Candidate {
-  const pitches = stack([...tones].sort((a, b) => a - b), aim.low);
+  const pitches = stack(
+    [...tones].sort((a, b) => a - b),
+    aim.low,
+  );
   return { pitches: pitches.filter((p) => p <= aim.high), cost: 0 };
 }

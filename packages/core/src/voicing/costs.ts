@@ -38,10 +38,7 @@ export const meanSpread = (pitches: readonly number[]): number =>
   pitches.length < 2 ? 0 : (pitches[pitches.length - 1]! - pitches[0]!) / (pitches.length - 1);
 
 /** What a voicing costs by itself. */
-export function standingCost(
-  pitches: readonly number[],
-  aim: { register: number; spread: number },
-): number {
+export function standingCost(pitches: readonly number[], aim: { register: number; spread: number }): number {
   const top = pitches.length - 1;
   const topGap = top > 0 ? pitches[top]! - pitches[top - 1]! : 12;
   return (

@@ -76,7 +76,12 @@ function shapeCost(frets: readonly (number | null)[], pitches: readonly number[]
   const missing = pcs - new Set(pitches.map((p) => p % 12)).size;
   const span = pressed.length ? Math.max(...pressed) - position : 0;
   return (
-    2.4 * silent + 4 * innerMutes(frets) + POSITION_COST * position + 0.6 * fingersOf(frets) + 1.5 * missing + 0.8 * span
+    2.4 * silent +
+    4 * innerMutes(frets) +
+    POSITION_COST * position +
+    0.6 * fingersOf(frets) +
+    1.5 * missing +
+    0.8 * span
   );
 }
 
@@ -93,19 +98,14 @@ function choices(open: number, low: number, wanted: ReadonlySet<number>): (numbe
 }
 
 /** Every playable shape of a chord in a tuning, best first, at least one for any chord of both rings. */
-export function guitarShapes(
-  chord: Chord,
-  tuning: readonly number[] = STANDARD_TUNING,
-): Shape[] {
+export function guitarShapes(chord: Chord, tuning: readonly number[] = STANDARD_TUNING): Shape[] {
   const wanted = new Set(chord.degrees.map((d) => degreePcOf(chord, d)));
   const bass = bassPc(chord);
   const withBass = new Set([...wanted, bass]);
   const needed = neededPcs(chord);
   const found = new Map<string, Shape>();
   for (let low = 1; low <= LAST_FRET - SPAN + 1; low++) {
-    const options = tuning.map((open, s) =>
-      choices(open, low, s < 3 ? withBass : wanted),
-    );
+    const options = tuning.map((open, s) => choices(open, low, s < 3 ? withBass : wanted));
     const frets: (number | null)[] = [];
     const search = (string: number): void => {
       if (string === tuning.length) return keep();

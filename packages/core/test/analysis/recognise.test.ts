@@ -12,7 +12,9 @@ const notes = (...names: string[]): number[] => names.map((n) => parseMidi(n)!);
 const rootPosition = (symbol: string): number[] => {
   const chord = parseChord(symbol);
   const root = chordPitchClasses({ ...chord, degrees: ['1'] })[0]!;
-  return chordPitchClasses(chord).map((pc) => 48 + root + ((pc - root + 12) % 12)).sort((a, b) => a - b);
+  return chordPitchClasses(chord)
+    .map((pc) => 48 + root + ((pc - root + 12) % 12))
+    .sort((a, b) => a - b);
 };
 
 describe('recognition', () => {
@@ -33,7 +35,9 @@ describe('recognition', () => {
       for (const quality of ALL_QUALITIES) {
         const symbol = parseChord(root + quality).symbol;
         const { names } = recognise(rootPosition(symbol));
-        const same = names.filter((n) => chordPitchClasses(parseChord(n)).join() === chordPitchClasses(parseChord(symbol)).join());
+        const same = names.filter(
+          (n) => chordPitchClasses(parseChord(n)).join() === chordPitchClasses(parseChord(symbol)).join(),
+        );
         expect([symbol, same.length > 0]).toEqual([symbol, true]);
       }
     }

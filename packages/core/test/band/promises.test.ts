@@ -37,7 +37,9 @@ describe('same song, same seed, same notes', () => {
   it('another seed gives other notes', () => {
     const s = song('C | Am7 | F | G7', 'style: lamplight');
     expect(partOf({ ...s, seed: 2 }, 'solo').notes).not.toEqual(partOf(s, 'solo').notes);
-    expect(partOf({ ...s, seed: 2 }, 'bass').notes.map((n) => n.pitch)).not.toEqual(partOf(s, 'bass').notes.map((n) => n.pitch));
+    expect(partOf({ ...s, seed: 2 }, 'bass').notes.map((n) => n.pitch)).not.toEqual(
+      partOf(s, 'bass').notes.map((n) => n.pitch),
+    );
   });
 });
 
@@ -69,7 +71,9 @@ describe('every note', () => {
   it('comes from every kind of part, in both styles, in three and in four', () => {
     for (const style of ['quayside', 'lamplight']) {
       for (const metre of ['3/4', '4/4']) {
-        const band = renderBand(song('C | Am7 | Dm7 G7 | C | F | G | C | C', `style: ${style}\ntime: ${metre}`));
+        const band = renderBand(
+          song('C | Am7 | Dm7 G7 | C | F | G | C | C', `style: ${style}\ntime: ${metre}`),
+        );
         for (const kind of KINDS) {
           const part = band.parts.find((p) => p.kind === kind)!;
           expect([style, metre, kind, part.notes.length > 5]).toEqual([style, metre, kind, true]);
@@ -91,7 +95,8 @@ describe('locality', () => {
         passes.forEach((pass, i) => {
           // A region may know the first chord that follows it, so its neighbour before is let be.
           if (pass.section.id === section.id || passes[i + 1]?.section.id === section.id) return;
-          const slice = (part: BandPart) => part.notes.filter((n) => n.start >= pass.start && n.start < pass.start + pass.length);
+          const slice = (part: BandPart) =>
+            part.notes.filter((n) => n.start >= pass.start && n.start < pass.start + pass.length);
           expect(JSON.stringify(b.parts.map(slice))).toBe(JSON.stringify(a.parts.map(slice)));
         });
       }),
@@ -109,7 +114,10 @@ describe('locality', () => {
   it("changing one part's settings changes no other part", () => {
     fc.assert(
       fc.property(anyBandSong, fc.constantFrom(...KINDS), (s, kind) => {
-        const edited = applyEdit(s, setSettings(kind, null, { density: 1, register: 40, dynamics: 'ff' }))!.song;
+        const edited = applyEdit(
+          s,
+          setSettings(kind, null, { density: 1, register: 40, dynamics: 'ff' }),
+        )!.song;
         const [a, b] = [renderBand(s), renderBand(edited)];
         const others = (band: typeof a) => JSON.stringify(band.parts.filter((p) => p.kind !== kind));
         expect(others(b)).toBe(others(a));
@@ -133,13 +141,24 @@ describe('locality', () => {
 describe('density', () => {
   it('a lower density plays a subset of a higher one, in every part and pattern', () => {
     fc.assert(
-      fc.property(anyBandSong, fc.constantFrom(...KINDS), fc.integer({ min: 1, max: 4 }), (s, kind, density) => {
-        const at = (d: number) => partOf(withSettings(s, kind, { density: d, groove: { timing: 0 } }), kind).notes;
-        const key = (n: { start: number; pitch: number }) => `${n.start}/${n.pitch}`;
-        const more = new Set(at(density + 1).map(key));
-        const lost = at(density).filter((n) => !more.has(key(n)));
-        expect({ kind, style: s.style, density, lost }).toEqual({ kind, style: s.style, density, lost: [] });
-      }),
+      fc.property(
+        anyBandSong,
+        fc.constantFrom(...KINDS),
+        fc.integer({ min: 1, max: 4 }),
+        (s, kind, density) => {
+          const at = (d: number) =>
+            partOf(withSettings(s, kind, { density: d, groove: { timing: 0 } }), kind).notes;
+          const key = (n: { start: number; pitch: number }) => `${n.start}/${n.pitch}`;
+          const more = new Set(at(density + 1).map(key));
+          const lost = at(density).filter((n) => !more.has(key(n)));
+          expect({ kind, style: s.style, density, lost }).toEqual({
+            kind,
+            style: s.style,
+            density,
+            lost: [],
+          });
+        },
+      ),
       { numRuns: 100 },
     );
   });
@@ -149,20 +168,30 @@ describe('settings resolve from song to section to pass to cue', () => {
   const base = song('C | F | G | C\n[Chorus] x2\nF | G | C | C');
   const counts = (s: Song) => {
     const notes = partOf(s, 'bass').notes;
-    return Array.from({ length: 12 }, (_, bar) => notes.filter((n) => n.start >= bar * 1920 && n.start < (bar + 1) * 1920).length);
+    return Array.from(
+      { length: 12 },
+      (_, bar) => notes.filter((n) => n.start >= bar * 1920 && n.start < (bar + 1) * 1920).length,
+    );
   };
-  const inSection = (s: Song, id: string, settings: Settings): Song => applyEdit(s, setSettings('bass', id, settings))!.song;
+  const inSection = (s: Song, id: string, settings: Settings): Song =>
+    applyEdit(s, setSettings('bass', id, settings))!.song;
 
   it('a section overrides the song, a pass the section, a cue the pass', () => {
     const quiet = withSettings(base, 'bass', { density: 1 });
     const section = inSection(quiet, 's2', { density: 5 });
     const pass: Song = {
       ...section,
-      form: section.form.map((e) => (e.section === 's2' ? { ...e, passes: { '1': { bass: { on: false } } } } : e)),
+      form: section.form.map((e) =>
+        e.section === 's2' ? { ...e, passes: { '1': { bass: { on: false } } } } : e,
+      ),
     };
     const cued: Song = {
       ...pass,
-      sections: pass.sections.map((x) => (x.id === 's2' ? { ...x, cues: [{ id: 'q', bar: 2, part: 'bass', settings: { on: true, density: 1 } }] } : x)),
+      sections: pass.sections.map((x) =>
+        x.id === 's2'
+          ? { ...x, cues: [{ id: 'q', bar: 2, part: 'bass', settings: { on: true, density: 1 } }] }
+          : x,
+      ),
     };
     expect(counts(quiet).slice(0, 4)).toEqual([1, 1, 1, 1]);
     expect(counts(section)[4]).toBeGreaterThan(counts(quiet)[4]!);
@@ -177,7 +206,10 @@ describe('chords set by hand', () => {
     const hand = [50, 57, 64, 71];
     s.sections[0]!.drafts[0]!.chords[1]!.voicing = hand;
     for (const register of [48, 55, 67]) {
-      const notes = partOf(withSettings(s, 'keys', { register, density: 1, groove: { timing: 0 } }), 'keys').notes;
+      const notes = partOf(
+        withSettings(s, 'keys', { register, density: 1, groove: { timing: 0 } }),
+        'keys',
+      ).notes;
       const chord = notes.filter((n) => n.start === 1920).map((n) => n.pitch);
       expect(chord).toEqual(hand);
     }

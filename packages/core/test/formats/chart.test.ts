@@ -5,7 +5,9 @@ import { songSchema } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
 
 const spans = (bars: string, header = ''): string[] =>
-  song(bars, header).sections[0]!.drafts[0]!.chords.map((c) => `${c.symbol ?? 'N.C.'}@${c.start / 480}+${c.length / 480}`);
+  song(bars, header).sections[0]!.drafts[0]!.chords.map(
+    (c) => `${c.symbol ?? 'N.C.'}@${c.start / 480}+${c.length / 480}`,
+  );
 
 function errorOf(text: string): ChartError {
   try {

@@ -17,12 +17,16 @@ describe('swing', () => {
 
   it('leaves beats and triplet places where they are and never changes an order', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 5000 }), fc.double({ min: 50, max: 75, noNaN: true }), (tick, swing) => {
-        const feel = { swing, unit: 'eighth' as const };
-        expect(swung(tick - (tick % 480), feel)).toBe(tick - (tick % 480));
-        if (tick % 160 === 0 && tick % 240 !== 0) expect(swung(tick, feel)).toBe(tick);
-        expect(swung(240, feel)).toBeLessThan(480);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 5000 }),
+        fc.double({ min: 50, max: 75, noNaN: true }),
+        (tick, swing) => {
+          const feel = { swing, unit: 'eighth' as const };
+          expect(swung(tick - (tick % 480), feel)).toBe(tick - (tick % 480));
+          if (tick % 160 === 0 && tick % 240 !== 0) expect(swung(tick, feel)).toBe(tick);
+          expect(swung(240, feel)).toBeLessThan(480);
+        },
+      ),
     );
   });
 
@@ -32,16 +36,26 @@ describe('swing', () => {
       join(dir, 'feel.ly'),
       `\\version "2.24.0"\n\\include "swing.ly"\n\\score { \\tripletFeel 8 { c'8 d' e' f' c'8 d' e' f' } \\midi { } }\n`,
     );
-    execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-o', 'out', 'feel.ly'], { cwd: dir, timeout: 60_000 });
-    const script = 'import mido,sys,json\nm=mido.MidiFile(sys.argv[1])\nt=0\nout=[]\nfor x in mido.merge_tracks(m.tracks):\n t+=x.time\n if x.type=="note_on" and x.velocity>0: out.append(t/m.ticks_per_beat)\nprint(json.dumps(out))';
-    const theirs = JSON.parse(execFileSync('/usr/bin/python3', ['-c', script, join(dir, 'out.midi')], { encoding: 'utf8' })) as number[];
-    const ours = [0, 240, 480, 720, 960, 1200, 1440, 1680].map((t) => swung(t, { swing: 66.7, unit: 'eighth' }) / 480);
+    execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-o', 'out', 'feel.ly'], {
+      cwd: dir,
+      timeout: 60_000,
+    });
+    const script =
+      'import mido,sys,json\nm=mido.MidiFile(sys.argv[1])\nt=0\nout=[]\nfor x in mido.merge_tracks(m.tracks):\n t+=x.time\n if x.type=="note_on" and x.velocity>0: out.append(t/m.ticks_per_beat)\nprint(json.dumps(out))';
+    const theirs = JSON.parse(
+      execFileSync('/usr/bin/python3', ['-c', script, join(dir, 'out.midi')], { encoding: 'utf8' }),
+    ) as number[];
+    const ours = [0, 240, 480, 720, 960, 1200, 1440, 1680].map(
+      (t) => swung(t, { swing: 66.7, unit: 'eighth' }) / 480,
+    );
     expect(theirs).toHaveLength(8);
     theirs.forEach((beat, i) => expect(Math.abs(beat - ours[i]!)).toBeLessThan(0.01));
   }, 70_000);
 
   it('is heard in the swung style: ride off-beats stand at two thirds of the beat', () => {
-    const band = renderBand(withSettings(song('C | F | G | C', 'style: lamplight'), 'drums', { groove: { timing: 0 } }));
+    const band = renderBand(
+      withSettings(song('C | F | G | C', 'style: lamplight'), 'drums', { groove: { timing: 0 } }),
+    );
     const ride = band.parts.find((p) => p.kind === 'drums')!.notes.filter((n) => n.pitch === 51);
     const off = ride.map((n) => n.start % 480).filter((t) => t > 0);
     expect(off.length).toBeGreaterThan(3);

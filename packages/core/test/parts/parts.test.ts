@@ -17,16 +17,20 @@ const play = (s: Song, kind: Kind, settings = {}): readonly BandNote[] =>
   partOf(renderBand(withSettings(s, kind, { ...still, ...settings })), kind).notes;
 
 describe('styles are data', () => {
-  it.each(STYLES.map((s) => [s.id, s] as const))('%s fits the schema and has two patterns a part', (_, style) => {
-    expect(styleSchema.parse(style)).toEqual(style);
-    for (const kind of Object.keys(PATTERN_SCHEMAS) as Kind[]) {
-      const ids = style.parts[kind].patterns.map((p) => p.id);
-      expect(new Set(ids).size).toBe(ids.length);
-      expect(ids.length).toBeGreaterThanOrEqual(2);
-    }
-  });
+  it.each(STYLES.map((s) => [s.id, s] as const))(
+    '%s fits the schema and has two patterns a part',
+    (_, style) => {
+      expect(styleSchema.parse(style)).toEqual(style);
+      for (const kind of Object.keys(PATTERN_SCHEMAS) as Kind[]) {
+        const ids = style.parts[kind].patterns.map((p) => p.id);
+        expect(new Set(ids).size).toBe(ids.length);
+        expect(ids.length).toBeGreaterThanOrEqual(2);
+      }
+    },
+  );
 
-  it('differ in feel', () => expect(new Set(STYLES.map((s) => s.feel))).toEqual(new Set(['straight', 'swung'])));
+  it('differ in feel', () =>
+    expect(new Set(STYLES.map((s) => s.feel))).toEqual(new Set(['straight', 'swung'])));
 });
 
 describe('bass', () => {
@@ -39,11 +43,18 @@ describe('bass', () => {
         const pattern = patterns[pick % patterns.length]!.id;
         const band = renderBand(withSettings(s, 'bass', { ...still, pattern }));
         const notes = partOf(band, 'bass').notes;
-        const pushes = new Map(s.sections.flatMap((x) => x.drafts[0]!.chords.map((c) => [`${x.id}/${c.id}`, c.push ?? 0])));
+        const pushes = new Map(
+          s.sections.flatMap((x) => x.drafts[0]!.chords.map((c) => [`${x.id}/${c.id}`, c.push ?? 0])),
+        );
         const wrong = band.chords.filter((chord) => {
           if (chord.symbol === null) return false;
           const push = pushes.get(`${chord.sectionId}/${chord.chordId}`)!;
-          const at = notes.find((n) => n.start <= chord.start && n.start >= chord.start - push && n.start + n.duration > chord.start - push);
+          const at = notes.find(
+            (n) =>
+              n.start <= chord.start &&
+              n.start >= chord.start - push &&
+              n.start + n.duration > chord.start - push,
+          );
           return !at || at.pitch % 12 !== pitchClass(parseChord(chord.symbol).bass);
         });
         expect({ pattern, wrong }).toEqual({ pattern, wrong: [] });
@@ -54,11 +65,16 @@ describe('bass', () => {
 
   it('is one voice', () => {
     const notes = play(song('C | Am7 | Dm7 G7 | C', 'style: lamplight'), 'bass', { density: 5 });
-    notes.slice(1).forEach((n, i) => expect(notes[i]!.start + notes[i]!.duration).toBeLessThanOrEqual(n.start));
+    notes
+      .slice(1)
+      .forEach((n, i) => expect(notes[i]!.start + notes[i]!.duration).toBeLessThanOrEqual(n.start));
   });
 
   it('walks into each next root by a half step, a whole step or a fifth, repeats no tone, leaps an octave at most', () => {
-    const s = song('Dm7 | G7 | Cmaj7 | A7 | Dm7 G7 | Em7 A7 | Dm7 | G7 | C6 | C6', 'style: lamplight\nkey: C');
+    const s = song(
+      'Dm7 | G7 | Cmaj7 | A7 | Dm7 G7 | Em7 A7 | Dm7 | G7 | C6 | C6',
+      'style: lamplight\nkey: C',
+    );
     for (let seed = 1; seed <= 40; seed++) {
       const band = renderBand({ ...withSettings(s, 'bass', still), seed });
       const notes = partOf(band, 'bass').notes;
@@ -84,8 +100,14 @@ describe('chord changes', () => {
       const notes = play(s, kind, { strum: 0 });
       const early = notes.filter((n) => n.start === 1920 - 240);
       const tones = new Set(chordPitchClasses(parseChord('F')));
-      expect([kind, early.length > 0, early.every((n) => tones.has(n.pitch % 12))]).toEqual([kind, true, true]);
-      const overlapping = notes.filter((n) => n.start < 1680 && n.start + n.duration > 1680 && !tones.has(n.pitch % 12));
+      expect([kind, early.length > 0, early.every((n) => tones.has(n.pitch % 12))]).toEqual([
+        kind,
+        true,
+        true,
+      ]);
+      const overlapping = notes.filter(
+        (n) => n.start < 1680 && n.start + n.duration > 1680 && !tones.has(n.pitch % 12),
+      );
       expect([kind, overlapping]).toEqual([kind, []]);
     }
   });
@@ -100,7 +122,9 @@ describe('chord changes', () => {
   it('restart begins the pattern again in the middle of a bar, carry on keeps its place', () => {
     const s = song('C G | C G | C G | C G');
     const offsets = (atChange: 'restart' | 'carry on') =>
-      play(s, 'arp', { pattern: 'ripple', density: 5, atChange }).filter((n) => n.start >= 960 && n.start < 1920).map((n) => n.pitch);
+      play(s, 'arp', { pattern: 'ripple', density: 5, atChange })
+        .filter((n) => n.start >= 960 && n.start < 1920)
+        .map((n) => n.pitch);
     expect(offsets('restart')[0]).not.toBe(offsets('carry on')[0]);
     const [first] = play(s, 'arp', { pattern: 'ripple', density: 5, atChange: 'restart' });
     expect(first!.start).toBe(0);
@@ -133,14 +157,28 @@ describe('guitar', () => {
 
   it('the strum time can be set from none to 120 ms, and a stroke rings until the next', () => {
     const s = song('G | G | G | G', 'tempo: 120');
-    expect(new Set(play(s, 'guitar', { strum: 0 }).filter((n) => n.start < 200).map((n) => n.start))).toEqual(new Set([0]));
+    expect(
+      new Set(
+        play(s, 'guitar', { strum: 0 })
+          .filter((n) => n.start < 200)
+          .map((n) => n.start),
+      ),
+    ).toEqual(new Set([0]));
     const slow = play(s, 'guitar', { strum: 120 }).filter((n) => n.start < 200);
     expect(slow[slow.length - 1]!.start).toBe(115);
     expect(slow[0]!.start + slow[0]!.duration).toBe(480);
   });
 
   it('picks strings by their role', () => {
-    const event = (strings: 'bass' | '1' | '3') => ({ at: 0, for: 1, level: 1, accent: 1, stroke: 'pick' as const, strings, muted: false });
+    const event = (strings: 'bass' | '1' | '3') => ({
+      at: 0,
+      for: 1,
+      level: 1,
+      accent: 1,
+      stroke: 'pick' as const,
+      strings,
+      muted: false,
+    });
     expect(struckStrings(event('bass'), [43, 47, 50, 55, 59, 67])).toEqual([43]);
     expect(struckStrings(event('1'), [43, 47, 50, 55, 59, 67])).toEqual([67]);
     expect(struckStrings(event('3'), [43, 47, 50, 55, 59, 67])).toEqual([55]);
@@ -170,7 +208,10 @@ describe('drums', () => {
     expect(notes.some((n) => n.why === 'fill' && n.start >= 4 * 1920 - 960 && n.start < 4 * 1920)).toBe(true);
     expect(notes.some((n) => n.why === 'crash' && n.pitch === 49 && n.start === 4 * 1920)).toBe(true);
     const last = notes.filter((n) => n.start >= 7 * 1920);
-    expect(last.map((n) => [n.start, n.pitch, n.why]).sort()).toEqual([[7 * 1920, 36, 'last hit'], [7 * 1920, 49, 'last hit']]);
+    expect(last.map((n) => [n.start, n.pitch, n.why]).sort()).toEqual([
+      [7 * 1920, 36, 'last hit'],
+      [7 * 1920, 49, 'last hit'],
+    ]);
   });
 
   it('play on where the ending is left open', () => {
@@ -198,7 +239,8 @@ describe('solo', () => {
         if (n.start % 1920 === 0 && !isTone) throw new Error(`seed ${seed}: no chord tone at ${n.start}`);
         const anticipates = n.start + n.duration > chord.start + chord.duration - 10;
         const rubs = tones.includes((n.pitch + 11) % 12) && !isTone;
-        if (n.duration > 300 && !anticipates && rubs) throw new Error(`seed ${seed}: a held rub at ${n.start}`);
+        if (n.duration > 300 && !anticipates && rubs)
+          throw new Error(`seed ${seed}: a held rub at ${n.start}`);
       }
     }
   });
@@ -207,7 +249,11 @@ describe('solo', () => {
     let returned = 0;
     for (let seed = 1; seed <= 30; seed++) {
       const notes = play({ ...s, seed }, 'solo', { density: 5, pattern: 'eighths' });
-      const rhythm = (bar: number) => notes.filter((n) => Math.floor(n.start / 1920) === bar).map((n) => n.start % 1920).join();
+      const rhythm = (bar: number) =>
+        notes
+          .filter((n) => Math.floor(n.start / 1920) === bar)
+          .map((n) => n.start % 1920)
+          .join();
       for (let bar = 0; bar < 5; bar++) if (rhythm(bar) && rhythm(bar) === rhythm(bar + 2)) returned++;
     }
     expect(returned).toBeGreaterThan(10);

@@ -19,7 +19,9 @@ export const withSettings = (base: Song, part: string, settings: Settings): Song
 export const anyQuality = fc.constantFrom(...ALL_QUALITIES);
 export const anyRoot = fc.constantFrom(...SEVENTEEN_ROOTS);
 export const anySymbol = fc.tuple(anyRoot, anyQuality).map(([r, q]) => r + q);
-const plainSymbol = fc.tuple(fc.constantFrom(...TWELVE_ROOTS), fc.constantFrom(...EVERYDAY_QUALITIES)).map(([r, q]) => r + q);
+const plainSymbol = fc
+  .tuple(fc.constantFrom(...TWELVE_ROOTS), fc.constantFrom(...EVERYDAY_QUALITIES))
+  .map(([r, q]) => r + q);
 
 /** A bar of one chord, two, or one that is held, in text. */
 const anyBar = fc.oneof(
@@ -68,5 +70,10 @@ export function longSong(bars: number, perSection = 16): Song {
       },
     ],
   }));
-  return createSong({ title: 'Long', key: 'G', sections, form: sections.map((s) => ({ section: s.id, repeats: 1 })) });
+  return createSong({
+    title: 'Long',
+    key: 'G',
+    sections,
+    form: sections.map((s) => ({ section: s.id, repeats: 1 })),
+  });
 }

@@ -20,7 +20,10 @@ describe('pitch sets everyone agrees on', () => {
     for (const root of SEVENTEEN_ROOTS) {
       const from = pitchClass(parseNote(root)!);
       const expected = set.map((i) => mod(i + from, 12)).sort((a, b) => a - b);
-      expect([root + quality, chordPitchClasses(parseChord(root + quality))]).toEqual([root + quality, expected]);
+      expect([root + quality, chordPitchClasses(parseChord(root + quality))]).toEqual([
+        root + quality,
+        expected,
+      ]);
     }
   });
 });
@@ -33,8 +36,30 @@ describe('spelling', () => {
   });
 
   // tonal 6.4.3 is no oracle for these (CHECKS): it keeps the natural fifth or leaves tones out.
-  const NOT_IN_TONAL = new Set(['7b5b9', '7b5#9', 'm7#5', '13', 'maj13', 'm13', '11', 'm11', '7alt', '7b13', '7#11', 'maj7#11', 'maj7#5', '13b9']);
-  const TONAL_NAME: Record<string, string> = { '': 'M', mMaj7: 'mM7', dimMaj7: 'oM7', mMaj9: 'mM9', '6/9': '69', 'm6/9': 'm69' };
+  const NOT_IN_TONAL = new Set([
+    '7b5b9',
+    '7b5#9',
+    'm7#5',
+    '13',
+    'maj13',
+    'm13',
+    '11',
+    'm11',
+    '7alt',
+    '7b13',
+    '7#11',
+    'maj7#11',
+    'maj7#5',
+    '13b9',
+  ]);
+  const TONAL_NAME: Record<string, string> = {
+    '': 'M',
+    mMaj7: 'mM7',
+    dimMaj7: 'oM7',
+    mMaj9: 'mM9',
+    '6/9': '69',
+    'm6/9': 'm69',
+  };
 
   it('agrees with tonal wherever tonal knows the chord', () => {
     let compared = 0;
@@ -61,18 +86,27 @@ describe('spelling', () => {
     const lily = (root: string) => root[0]!.toLowerCase() + (LETTERS[root[1] ?? ''] ?? '');
     const wanted = SEVENTEEN_ROOTS.flatMap((root) => Object.keys(MODES).map((q) => ({ root, q })));
     const source = wanted
-      .map(({ root, q }) => `\\displayLilyMusic \\chordmode { ${lily(root)}1${MODES[q] ? ':' + MODES[q] : ''} }`)
+      .map(
+        ({ root, q }) => `\\displayLilyMusic \\chordmode { ${lily(root)}1${MODES[q] ? ':' + MODES[q] : ''} }`,
+      )
       .join('\n');
     const dir = mkdtempSync(join(tmpdir(), 'backline-'));
     writeFileSync(join(dir, 'chords.ly'), `\\version "2.24.0"\n${source}\n`);
-    const out = execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-dno-print-pages', 'chords.ly'], { cwd: dir, encoding: 'utf8', timeout: 120_000 });
+    const out = execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-dno-print-pages', 'chords.ly'], {
+      cwd: dir,
+      encoding: 'utf8',
+      timeout: 120_000,
+    });
     const spelled = [...out.matchAll(/<([^>]+)>/g)].map((m) =>
-      m[1]!.trim().split(/\s+/).map((n) => {
-        const [, letter, ending] = /^([a-g])((?:is|es|s)*)/.exec(n.replace(/[',0-9=!?]/g, ''))!;
-        const flats = (ending!.match(/es|s(?!.)/g) ?? []).length * (ending!.includes('is') ? 0 : 1);
-        const sharps = (ending!.match(/is/g) ?? []).length;
-        return letter!.toUpperCase() + 'b'.repeat(flats) + '#'.repeat(sharps);
-      }),
+      m[1]!
+        .trim()
+        .split(/\s+/)
+        .map((n) => {
+          const [, letter, ending] = /^([a-g])((?:is|es|s)*)/.exec(n.replace(/[',0-9=!?]/g, ''))!;
+          const flats = (ending!.match(/es|s(?!.)/g) ?? []).length * (ending!.includes('is') ? 0 : 1);
+          const sharps = (ending!.match(/is/g) ?? []).length;
+          return letter!.toUpperCase() + 'b'.repeat(flats) + '#'.repeat(sharps);
+        }),
     );
     expect(spelled).toHaveLength(wanted.length);
     wanted.forEach(({ root, q }, i) => {
@@ -138,7 +172,29 @@ describe('conventions where references differ', () => {
 });
 
 describe('what cannot be read', () => {
-  const REJECTED = ['', 'H7', 'Cfoo', 'C7b', 'C/', 'C/H', 'Cmaj7maj7', 'C(', 'C)', 'X', '7', 'c', 'C7b9b9', 'Csus4sus4', 'C//G', 'Cm7b5b5', 'C#b', 'Cadd', 'Cno', 'C/E/G', 'Ω'];
+  const REJECTED = [
+    '',
+    'H7',
+    'Cfoo',
+    'C7b',
+    'C/',
+    'C/H',
+    'Cmaj7maj7',
+    'C(',
+    'C)',
+    'X',
+    '7',
+    'c',
+    'C7b9b9',
+    'Csus4sus4',
+    'C//G',
+    'Cm7b5b5',
+    'C#b',
+    'Cadd',
+    'Cno',
+    'C/E/G',
+    'Ω',
+  ];
 
   it.each(REJECTED)('"%s" is an error, never C', (symbol) => {
     expect(() => parseChord(symbol)).toThrow(ChordError);
@@ -147,7 +203,9 @@ describe('what cannot be read', () => {
   // chord-symbol 4.0.0 is the best rejecter of the reference parsers (CHECKS); it reads H as a German B.
   it('chord-symbol rejects the same nonsense', () => {
     const theirs = chordParserFactory();
-    for (const symbol of REJECTED.filter((s) => !/H|^c$|7b$|b9b9|b5b5|sus4sus4|C\)|C\(|C#b|maj7maj7/.test(s) && s !== '')) {
+    for (const symbol of REJECTED.filter(
+      (s) => !/H|^c$|7b$|b9b9|b5b5|sus4sus4|C\)|C\(|C#b|maj7maj7/.test(s) && s !== '',
+    )) {
       expect([symbol, 'error' in theirs(symbol)]).toEqual([symbol, true]);
     }
   });

@@ -21,11 +21,20 @@ describe('keys', () => {
     }
   });
 
-  it.each([['E', 'E'], ['F#m', 'F#m'], ['Bb major', 'Bb'], ['a minor', 'Am'], ['E♭', 'Eb'], ['c', 'Cm']])('reads %s', (text, written) => {
+  it.each([
+    ['E', 'E'],
+    ['F#m', 'F#m'],
+    ['Bb major', 'Bb'],
+    ['a minor', 'Am'],
+    ['E♭', 'Eb'],
+    ['c', 'Cm'],
+  ])('reads %s', (text, written) => {
     expect(keyText(parseKey(text)!)).toBe(written);
   });
 
-  it.each(['', 'H', 'G##', 'Fb', 'C dorian', 'Cmaj7'])('"%s" is no key', (text) => expect(parseKey(text)).toBeNull());
+  it.each(['', 'H', 'G##', 'Fb', 'C dorian', 'Cmaj7'])('"%s" is no key', (text) =>
+    expect(parseKey(text)).toBeNull(),
+  );
 });
 
 describe('functions', () => {
@@ -42,7 +51,9 @@ describe('functions', () => {
       TonalKey.majorKey(tonic).chords.forEach((symbol, step) => {
         const chord = parseChord(symbol);
         expect([symbol, defaultScale(chord, keyOf(tonic))]).toEqual([symbol, modes[step]]);
-        expect(romanNumeral(chord, keyOf(tonic))).toBe(['Imaj7', 'ii7', 'iii7', 'IVmaj7', 'V7', 'vi7', 'viiø7'][step]);
+        expect(romanNumeral(chord, keyOf(tonic))).toBe(
+          ['Imaj7', 'ii7', 'iii7', 'IVmaj7', 'V7', 'vi7', 'viiø7'][step],
+        );
       });
     }
   });
@@ -50,7 +61,13 @@ describe('functions', () => {
 
 describe('chord-scales', () => {
   it('are the scales tonal knows by the same names', () => {
-    const theirNames: Record<string, string> = { 'whole-half diminished': 'diminished', 'half-whole diminished': 'half-whole diminished', 'locrian natural 2': 'locrian #2', 'mixolydian b6': 'mixolydian b6', 'ionian augmented': 'ionian augmented' };
+    const theirNames: Record<string, string> = {
+      'whole-half diminished': 'diminished',
+      'half-whole diminished': 'half-whole diminished',
+      'locrian natural 2': 'locrian #2',
+      'mixolydian b6': 'mixolydian b6',
+      'ionian augmented': 'ionian augmented',
+    };
     let compared = 0;
     for (const name of Object.keys(SCALES) as (keyof typeof SCALES)[]) {
       const theirs = TonalScale.get(`C ${theirNames[name] ?? name}`);

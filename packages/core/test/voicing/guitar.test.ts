@@ -2,7 +2,14 @@ import { chordPitchClasses, degreePcOf } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { degreeNumber } from '@backline/core/theory/degree';
 import { ALL_QUALITIES } from '@backline/core/theory/qualities';
-import { STANDARD_TUNING, fingersOf, guitarPath, guitarShapes, innerMutes, isPlayable } from '@backline/core/voicing/guitar';
+import {
+  STANDARD_TUNING,
+  fingersOf,
+  guitarPath,
+  guitarShapes,
+  innerMutes,
+  isPlayable,
+} from '@backline/core/voicing/guitar';
 import { TWELVE_ROOTS } from '../support/music';
 
 describe('guitar shapes', () => {
@@ -20,7 +27,8 @@ describe('guitar shapes', () => {
           const allowed = new Set(chordPitchClasses(chord));
           expect([...pcs].filter((pc) => !allowed.has(pc))).toEqual([]);
           expect(shape.pitches[0]! % 12).toBe(degreePcOf(chord, '1'));
-          for (const d of chord.degrees) if (degreeNumber(d) === 7) expect(pcs.has(degreePcOf(chord, d))).toBe(true);
+          for (const d of chord.degrees)
+            if (degreeNumber(d) === 7) expect(pcs.has(degreePcOf(chord, d))).toBe(true);
           const sounding = shape.frets.flatMap((f, s) => (f === null ? [] : [STANDARD_TUNING[s]! + f]));
           expect(sounding).toEqual([...shape.pitches]);
         }

@@ -27,18 +27,23 @@ const pitchOf = (symbol: string, voicing: readonly number[], number: number): nu
 describe('ii–V–I in twelve keys, four voices', () => {
   // Guide tones: the third holds and becomes the seventh, the seventh falls a step
   // (Mark Levine, The Jazz Theory Book, Sher, 1995).
-  it.each(TWELVE_ROOTS)('in %s guide tones hold or fall a step and no voice moves more than a whole step', (tonic) => {
-    const symbols = [`${step(tonic, 2)}m7`, `${step(tonic, 7)}7`, `${tonic}maj7`];
-    const voicings = voiceAll(symbols);
-    for (let i = 0; i + 1 < symbols.length; i++) {
-      const third = pitchOf(symbols[i]!, voicings[i]!, 3);
-      const seventh = pitchOf(symbols[i]!, voicings[i]!, 7);
-      expect(pitchOf(symbols[i + 1]!, voicings[i + 1]!, 7)).toBe(third);
-      const fall = seventh - pitchOf(symbols[i + 1]!, voicings[i + 1]!, 3);
-      expect([1, 2]).toContain(fall);
-      voicings[i]!.forEach((pitch, v) => expect(Math.abs(pitch - voicings[i + 1]![v]!)).toBeLessThanOrEqual(2));
-    }
-  });
+  it.each(TWELVE_ROOTS)(
+    'in %s guide tones hold or fall a step and no voice moves more than a whole step',
+    (tonic) => {
+      const symbols = [`${step(tonic, 2)}m7`, `${step(tonic, 7)}7`, `${tonic}maj7`];
+      const voicings = voiceAll(symbols);
+      for (let i = 0; i + 1 < symbols.length; i++) {
+        const third = pitchOf(symbols[i]!, voicings[i]!, 3);
+        const seventh = pitchOf(symbols[i]!, voicings[i]!, 7);
+        expect(pitchOf(symbols[i + 1]!, voicings[i + 1]!, 7)).toBe(third);
+        const fall = seventh - pitchOf(symbols[i + 1]!, voicings[i + 1]!, 3);
+        expect([1, 2]).toContain(fall);
+        voicings[i]!.forEach((pitch, v) =>
+          expect(Math.abs(pitch - voicings[i + 1]![v]!)).toBeLessThanOrEqual(2),
+        );
+      }
+    },
+  );
 });
 
 describe('which tones are left out and doubled', () => {
@@ -52,7 +57,8 @@ describe('which tones are left out and doubled', () => {
         for (const voices of [3, 4]) {
           const sounding = tonesOf(chord.symbol, voices, true);
           const vital = chord.degrees.filter((d) => [3, 7].includes(degreeNumber(d)));
-          for (const d of vital) expect([chord.symbol, d, sounding.has(degreePcOf(chord, d))]).toEqual([chord.symbol, d, true]);
+          for (const d of vital)
+            expect([chord.symbol, d, sounding.has(degreePcOf(chord, d))]).toEqual([chord.symbol, d, true]);
         }
       }
     }
@@ -72,7 +78,11 @@ describe('which tones are left out and doubled', () => {
           const altered = d.length > 1 && d !== 'b3';
           const leading = degreeNumber(d) === 3 && chord.degrees.includes('b7') && d === '3';
           if (degreeNumber(d) === 7 || (altered && degreeNumber(d) >= 9) || leading) {
-            expect({ symbol, d, doubled: (counts.get(degreePcOf(chord, d)) ?? 0) > 1 }).toEqual({ symbol, d, doubled: false });
+            expect({ symbol, d, doubled: (counts.get(degreePcOf(chord, d)) ?? 0) > 1 }).toEqual({
+              symbol,
+              d,
+              doubled: false,
+            });
           }
         }
       }),
@@ -85,13 +95,15 @@ describe('the path search', () => {
     fc.assert(
       fc.property(fc.array(anySymbol, { minLength: 2, maxLength: 3 }), (symbols) => {
         const layers = symbols.map((s) => candidates(parseChord(s), AIM));
-        const total = (path: typeof layers[number]) =>
+        const total = (path: (typeof layers)[number]) =>
           path.reduce((sum, c, i) => sum + c.cost + (i ? movingCost(path[i - 1]!.pitches, c.pitches) : 0), 0);
-        const found = cheapestPath(layers, (c) => c.cost, (l, from, to) =>
-          movingCost(layers[l - 1]![from]!.pitches, layers[l]![to]!.pitches),
+        const found = cheapestPath(
+          layers,
+          (c) => c.cost,
+          (l, from, to) => movingCost(layers[l - 1]![from]!.pitches, layers[l]![to]!.pitches),
         );
         let best = Infinity;
-        const walk = (i: number, path: typeof layers[number]): void => {
+        const walk = (i: number, path: (typeof layers)[number]): void => {
           if (i === layers.length) best = Math.min(best, total(path));
           else for (const c of layers[i]!) walk(i + 1, [...path, c]);
         };
@@ -104,19 +116,26 @@ describe('the path search', () => {
 
   it('on diatonic progressions of four chords no voice leaps more than a fourth', () => {
     const chords = ['C', 'Dm', 'Em', 'F', 'G', 'Am', 'Bdim'];
-    for (const a of chords) for (const b of chords) for (const c of chords) {
-      const voicings = voiceAll([a, b, c, 'C']);
-      for (let i = 0; i + 1 < voicings.length; i++) {
-        voicings[i]!.forEach((p, v) => expect(Math.abs(p - voicings[i + 1]![v]!)).toBeLessThanOrEqual(5));
-      }
-    }
+    for (const a of chords)
+      for (const b of chords)
+        for (const c of chords) {
+          const voicings = voiceAll([a, b, c, 'C']);
+          for (let i = 0; i + 1 < voicings.length; i++) {
+            voicings[i]!.forEach((p, v) => expect(Math.abs(p - voicings[i + 1]![v]!)).toBeLessThanOrEqual(5));
+          }
+        }
   });
 
   it('nothing closer than a fifth below C3, no seconds below E3, wherever the register asks for it to be possible', () => {
     fc.assert(
-      fc.property(fc.array(anySymbol, { minLength: 1, maxLength: 6 }), fc.integer({ min: 3, max: 6 }), (symbols, voices) => {
-        for (const pitches of voiceAll(symbols, { voices, register: 53 })) expect(muddyPairs(pitches)).toBe(0);
-      }),
+      fc.property(
+        fc.array(anySymbol, { minLength: 1, maxLength: 6 }),
+        fc.integer({ min: 3, max: 6 }),
+        (symbols, voices) => {
+          for (const pitches of voiceAll(symbols, { voices, register: 53 }))
+            expect(muddyPairs(pitches)).toBe(0);
+        },
+      ),
       { numRuns: 60 },
     );
   });

@@ -178,7 +178,8 @@ export class Engine {
     const due = this.score.notes[this.next * FIELDS];
     if (due !== undefined) ticks = Math.min(ticks, due - this.position);
     for (const note of this.sounding) ticks = Math.min(ticks, note.until - this.played);
-    for (const { tick } of this.score.tempos) if (tick > this.position) ticks = Math.min(ticks, tick - this.position);
+    for (const { tick } of this.score.tempos)
+      if (tick > this.position) ticks = Math.min(ticks, tick - this.position);
     if (this.waiting) ticks = Math.min(ticks, this.waiting.at - this.position);
     if (this.nextClick < Infinity) ticks = Math.min(ticks, this.nextClick - this.position);
     ticks = Math.min(ticks, this.end - this.position);
@@ -227,7 +228,12 @@ export class Engine {
       const channel = notes[at + 2]!;
       if (left < SHORTEST_TAKEN_UP || channel === DRUMS) continue;
       const pitch = notes[at + 3]!;
-      held.set(`${channel}/${pitch}`, { channel, pitch, velocity: notes[at + 4]!, until: this.played + left });
+      held.set(`${channel}/${pitch}`, {
+        channel,
+        pitch,
+        velocity: notes[at + 4]!,
+        until: this.played + left,
+      });
     }
     this.sounding = this.sounding.flatMap((note) => {
       const key = `${note.channel}/${note.pitch}`;

@@ -21,7 +21,12 @@ export type ToEngine =
   | { readonly type: 'stop' }
   | { readonly type: 'seek'; readonly to: number }
   | { readonly type: 'loop'; readonly loop: Loop | null }
-  | { readonly type: 'audition'; readonly program: number; readonly pitches: readonly number[]; readonly seconds: number };
+  | {
+      readonly type: 'audition';
+      readonly program: number;
+      readonly pitches: readonly number[];
+      readonly seconds: number;
+    };
 
 /** From the audio thread to the app. */
 export type FromEngine =

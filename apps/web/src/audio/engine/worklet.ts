@@ -56,7 +56,15 @@ class BacklineProcessor extends AudioWorkletProcessor {
 
   private report(): void {
     const { position, rate, playing, counting, soundingNotes } = this.engine;
-    this.say({ type: 'position', tick: position, time: currentTime, rate, playing, counting, sounding: soundingNotes });
+    this.say({
+      type: 'position',
+      tick: position,
+      time: currentTime,
+      rate,
+      playing,
+      counting,
+      sounding: soundingNotes,
+    });
   }
 
   process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {

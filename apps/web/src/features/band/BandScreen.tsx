@@ -21,19 +21,36 @@ function Shared({ song }: { song: Song }) {
   return (
     <View style={styles.shared}>
       <Choices
-        label="Style" value={song.style} choices={STYLES.map((s) => ({ value: s.id, label: `${s.name} (${s.feel})` }))}
+        label="Style"
+        value={song.style}
+        choices={STYLES.map((s) => ({ value: s.id, label: `${s.name} (${s.feel})` }))}
         onChoose={(id) => change(setStyle(id))}
       />
       <Range
-        label="Swing" value={swing} low={50} high={75} step={0.5} text={swing === 50 ? 'straight' : `off-beat at ${swing} %`}
+        label="Swing"
+        value={swing}
+        low={50}
+        high={75}
+        step={0.5}
+        text={swing === 50 ? 'straight' : `off-beat at ${swing} %`}
         onChange={(value) => change(setGroove({ swing: value }))}
       />
       <Choices
-        label="The last chord" value={song.ending}
-        choices={[{ value: 'hold', label: 'Held' }, { value: 'hit', label: 'A hit' }, { value: 'open', label: 'Plays on' }]}
+        label="The last chord"
+        value={song.ending}
+        choices={[
+          { value: 'hold', label: 'Held' },
+          { value: 'hit', label: 'A hit' },
+          { value: 'open', label: 'Plays on' },
+        ]}
         onChoose={(ending) => change(setEnding(ending))}
       />
-      <Button mode="outlined" icon="dice-multiple-outline" style={styles.start} onPress={() => change(setSeed((song.seed % 9999) + 1))}>
+      <Button
+        mode="outlined"
+        icon="dice-multiple-outline"
+        style={styles.start}
+        onPress={() => change(setSeed((song.seed % 9999) + 1))}
+      >
         Vary the whole band
       </Button>
     </View>
@@ -55,7 +72,11 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
   const pattern = style.parts[part.kind].patterns.find((p) => p.id === set.pattern)!.name;
   const { mix } = part;
   return (
-    <View role="group" aria-label={part.name} style={[styles.card, { borderColor: palette.line, backgroundColor: palette.raised }]}>
+    <View
+      role="group"
+      aria-label={part.name}
+      style={[styles.card, { borderColor: palette.line, backgroundColor: palette.raised }]}
+    >
       <View style={styles.head}>
         <PartBadge kind={part.kind} quiet={!set.on} />
         <View style={styles.names}>
@@ -65,27 +86,44 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
           </Text>
         </View>
         <IconButton
-          icon="headphones" selected={mix.solo} size={22} style={styles.touch}
-          accessibilityLabel={`Hear ${part.name} alone`} aria-pressed={mix.solo}
+          icon="headphones"
+          selected={mix.solo}
+          size={22}
+          style={styles.touch}
+          accessibilityLabel={`Hear ${part.name} alone`}
+          aria-pressed={mix.solo}
           onPress={() => change(setMix(part.id, { solo: !mix.solo }))}
         />
         <IconButton
-          icon={mix.mute ? 'volume-off' : 'volume-high'} selected={mix.mute} size={22} style={styles.touch}
-          accessibilityLabel={`Silence ${part.name}`} aria-pressed={mix.mute}
+          icon={mix.mute ? 'volume-off' : 'volume-high'}
+          selected={mix.mute}
+          size={22}
+          style={styles.touch}
+          accessibilityLabel={`Silence ${part.name}`}
+          aria-pressed={mix.mute}
           onPress={() => change(setMix(part.id, { mute: !mix.mute }))}
         />
         <Switch
-          value={set.on} accessibilityLabel={`${part.name} plays`}
+          value={set.on}
+          accessibilityLabel={`${part.name} plays`}
           onValueChange={(on) => void change(setSettings(part.id, sectionId, { on }))}
         />
       </View>
       <Range
-        label="Level" value={mix.level} low={0} high={127} text={`${Math.round((mix.level / 127) * 100)} %`}
+        label="Level"
+        value={mix.level}
+        low={0}
+        high={127}
+        text={`${Math.round((mix.level / 127) * 100)} %`}
         onChange={(level) => change(setMix(part.id, { level }))}
       />
       <Button
-        mode="text" icon={open ? 'chevron-up' : 'chevron-down'} onPress={onOpen} style={styles.start}
-        accessibilityLabel={`${open ? 'Fewer' : 'More'} settings of ${part.name}`} aria-expanded={open}
+        mode="text"
+        icon={open ? 'chevron-up' : 'chevron-down'}
+        onPress={onOpen}
+        style={styles.start}
+        accessibilityLabel={`${open ? 'Fewer' : 'More'} settings of ${part.name}`}
+        aria-expanded={open}
       >
         {open ? 'Fewer settings' : 'Pattern, density, register…'}
       </Button>
@@ -93,11 +131,19 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
         <View style={styles.more}>
           <PartSettings song={song} part={part} sectionId={sectionId} />
           <Range
-            label="Pan" value={mix.pan} low={0} high={127} text={mix.pan === 64 ? 'middle' : mix.pan < 64 ? 'left' : 'right'}
+            label="Pan"
+            value={mix.pan}
+            low={0}
+            high={127}
+            text={mix.pan === 64 ? 'middle' : mix.pan < 64 ? 'left' : 'right'}
             onChange={(pan) => change(setMix(part.id, { pan }))}
           />
           <Range
-            label="Room" value={mix.room} low={0} high={127} text={`${Math.round((mix.room / 127) * 100)} %`}
+            label="Room"
+            value={mix.room}
+            low={0}
+            high={127}
+            text={`${Math.round((mix.room / 127) * 100)} %`}
             onChange={(room) => change(setMix(part.id, { room }))}
           />
         </View>
@@ -114,14 +160,21 @@ export function BandScreen() {
   const [openPart, setOpenPart] = useState<string | null>(null);
   if (!song) return null;
   const section = song.sections.find((s) => s.id === scope);
-  const scopes = [{ value: WHOLE, label: 'Whole song' }, ...song.sections.map((s) => ({ value: s.id, label: s.name }))];
+  const scopes = [
+    { value: WHOLE, label: 'Whole song' },
+    ...song.sections.map((s) => ({ value: s.id, label: s.name })),
+  ];
   return (
     <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={styles.content}>
       <Shared song={song} />
       <Choices label="Settings for" value={section?.id ?? WHOLE} choices={scopes} onChoose={setScope} />
       {song.parts.map((part) => (
         <PartCard
-          key={part.id} song={song} part={part} sectionId={section?.id ?? null} open={openPart === part.id}
+          key={part.id}
+          song={song}
+          part={part}
+          sectionId={section?.id ?? null}
+          open={openPart === part.id}
           onOpen={() => setOpenPart(openPart === part.id ? null : part.id)}
         />
       ))}

@@ -36,7 +36,9 @@ const octaves = [-1, 0, 1].map((value) => ({ value, label: value > 0 ? `+${value
 
 function patternChange(song: Song, part: Part, set: Resolved): 'restart' | 'carry on' {
   if (set.atChange !== 'as the pattern') return set.atChange;
-  const patterns: readonly { id: string; atChange: 'restart' | 'carry on' }[] = styleOf(song.style).parts[part.kind].patterns;
+  const patterns: readonly { id: string; atChange: 'restart' | 'carry on' }[] = styleOf(song.style).parts[
+    part.kind
+  ].patterns;
   return (patterns.find((p) => p.id === set.pattern) ?? patterns[0]!).atChange;
 }
 
@@ -50,33 +52,61 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
   const patterns = style.parts[kind].patterns.map((p) => ({ value: p.id, label: p.name }));
   return (
     <View style={styles.panel}>
-      <Choices label="Pattern" value={set.pattern} choices={patterns} onChoose={(pattern) => put({ pattern })} />
-      <Choices label="Density, 1 sparse to 5 busy" value={set.density} choices={levels} onChoose={(density) => put({ density })} />
       <Choices
-        label="Dynamics" value={set.dynamics} choices={DYNAMICS.map((value) => ({ value, label: value }))}
+        label="Pattern"
+        value={set.pattern}
+        choices={patterns}
+        onChoose={(pattern) => put({ pattern })}
+      />
+      <Choices
+        label="Density, 1 sparse to 5 busy"
+        value={set.density}
+        choices={levels}
+        onChoose={(density) => put({ density })}
+      />
+      <Choices
+        label="Dynamics"
+        value={set.dynamics}
+        choices={DYNAMICS.map((value) => ({ value, label: value }))}
         onChoose={(dynamics) => put({ dynamics })}
       />
       {HAS.register.includes(kind) ? (
         <Range
-          label="Register" value={set.register} low={kind === 'bass' ? 28 : 36} high={kind === 'bass' ? 45 : 76}
-          text={`lowest near ${midiName(set.register)}`} onChange={(register) => put({ register })}
+          label="Register"
+          value={set.register}
+          low={kind === 'bass' ? 28 : 36}
+          high={kind === 'bass' ? 45 : 76}
+          text={`lowest near ${midiName(set.register)}`}
+          onChange={(register) => put({ register })}
         />
       ) : null}
       {HAS.spread.includes(kind) ? (
         <Range
-          label="Spread" value={set.spread} low={2} high={12} step={0.5} text={`${set.spread} semitones apart`}
+          label="Spread"
+          value={set.spread}
+          low={2}
+          high={12}
+          step={0.5}
+          text={`${set.spread} semitones apart`}
           onChange={(spread) => put({ spread })}
         />
       ) : null}
       {HAS.voices.includes(kind) ? (
         <Choices
-          label={kind === 'guitar' ? 'Strings' : 'Voices'} value={set.voices} choices={voiceCounts(kind)}
+          label={kind === 'guitar' ? 'Strings' : 'Voices'}
+          value={set.voices}
+          choices={voiceCounts(kind)}
           onChoose={(voices) => put({ voices })}
         />
       ) : null}
       {HAS.strum.includes(kind) ? (
         <Range
-          label="Strum" value={set.strum} low={0} high={120} step={5} text={`${set.strum} ms across`}
+          label="Strum"
+          value={set.strum}
+          low={0}
+          high={120}
+          step={5}
+          text={`${set.strum} ms across`}
           onChange={(strum) => put({ strum })}
         />
       ) : null}
@@ -85,26 +115,37 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
       ) : null}
       {HAS.atChange.includes(kind) ? (
         <Choices
-          label="At a chord change" value={patternChange(song, part, set)}
-          choices={[{ value: 'restart', label: 'Restart' }, { value: 'carry on', label: 'Carry on' }]}
+          label="At a chord change"
+          value={patternChange(song, part, set)}
+          choices={[
+            { value: 'restart', label: 'Restart' },
+            { value: 'carry on', label: 'Carry on' },
+          ]}
           onChoose={(atChange) => put({ atChange })}
         />
       ) : null}
       {kind === 'drums' ? null : (
         <Choices
-          label="Instrument" value={set.instrument}
+          label="Instrument"
+          value={set.instrument}
           choices={USUAL_INSTRUMENTS[kind].map((value) => ({ value, label: GM_PROGRAMS[value]! }))}
           onChoose={(instrument) => put({ instrument })}
         />
       )}
       <View style={styles.buttons}>
         {kind === 'bass' || kind === 'arp' || kind === 'solo' ? (
-          <Button mode="outlined" icon="dice-multiple-outline" onPress={() => put({ variation: (set.variation + 1) % 10000 })}>
+          <Button
+            mode="outlined"
+            icon="dice-multiple-outline"
+            onPress={() => put({ variation: (set.variation + 1) % 10000 })}
+          >
             Another variation
           </Button>
         ) : null}
         <Button
-          mode="outlined" icon="restore" disabled={!own || Object.keys(own).length === 0}
+          mode="outlined"
+          icon="restore"
+          disabled={!own || Object.keys(own).length === 0}
           onPress={() => put(Object.fromEntries(Object.keys(own ?? {}).map((k) => [k, undefined])))}
         >
           {sectionId ? 'As in the whole song' : 'As the style has it'}

@@ -94,8 +94,11 @@ export function BarSheet({ song, section, index }: BarSheetProps) {
     <Sheet title={`${section.name}, bar ${index + 1}`} onClose={() => select(null)}>
       <View style={styles.row}>
         <IconButton
-          icon="chevron-left" accessibilityLabel="Bar before" disabled={index === 0}
-          onPress={() => go(index - 1)} style={styles.step}
+          icon="chevron-left"
+          accessibilityLabel="Bar before"
+          disabled={index === 0}
+          onPress={() => go(index - 1)}
+          style={styles.step}
         />
         <TextInput
           mode="outlined"
@@ -107,13 +110,18 @@ export function BarSheet({ song, section, index }: BarSheetProps) {
           autoCapitalize="none"
           autoCorrect={false}
           spellCheck={false}
-          onSubmitEditing={() => (index + 1 < section.bars ? go(index + 1) : change(insertBar(section.id, index)) && go(index + 1))}
+          onSubmitEditing={() =>
+            index + 1 < section.bars ? go(index + 1) : change(insertBar(section.id, index)) && go(index + 1)
+          }
           submitBehavior="submit"
           style={[styles.field, { backgroundColor: palette.paper }]}
         />
         <IconButton
-          icon="chevron-right" accessibilityLabel="Bar after" disabled={index + 1 >= section.bars}
-          onPress={() => go(index + 1)} style={styles.step}
+          icon="chevron-right"
+          accessibilityLabel="Bar after"
+          disabled={index + 1 >= section.bars}
+          onPress={() => go(index + 1)}
+          style={styles.step}
         />
       </View>
       {'reason' in read ? (
@@ -136,16 +144,26 @@ export function BarSheet({ song, section, index }: BarSheetProps) {
       )}
       <View style={styles.buttons}>
         <Button
-          mode="outlined" icon="volume-high" disabled={!symbols.length}
-          onPress={() => symbols.forEach((symbol, i) => setTimeout(() => hear(section, bar.start, symbol), i * 900))}
+          mode="outlined"
+          icon="volume-high"
+          disabled={!symbols.length}
+          onPress={() =>
+            symbols.forEach((symbol, i) => setTimeout(() => hear(section, bar.start, symbol), i * 900))
+          }
         >
           Hear
         </Button>
-        <Button mode="outlined" icon="plus" onPress={() => change(insertBar(section.id, index)) && go(index + 1)}>
+        <Button
+          mode="outlined"
+          icon="plus"
+          onPress={() => change(insertBar(section.id, index)) && go(index + 1)}
+        >
           Bar after
         </Button>
         <Button
-          mode="outlined" icon="delete-outline" disabled={section.bars < 2}
+          mode="outlined"
+          icon="delete-outline"
+          disabled={section.bars < 2}
           onPress={() => {
             if (change(removeBar(section.id, index))) go(Math.max(0, index - 1));
           }}
@@ -154,8 +172,8 @@ export function BarSheet({ song, section, index }: BarSheetProps) {
         </Button>
       </View>
       <Text style={[styles.hint, { color: palette.quiet }]}>
-        Chords share the bar. Write / to hold one more beat, N.C. to rest, {'{push 1/8}'} behind a chord to play it early.
-        Return goes on to the next bar.
+        Chords share the bar. Write / to hold one more beat, N.C. to rest, {'{push 1/8}'} behind a chord to
+        play it early. Return goes on to the next bar.
       </Text>
     </Sheet>
   );

@@ -24,7 +24,9 @@ export function ChartSheet({ song }: { song: Song }) {
   if (!section) return null;
   if (selection.kind === 'section') return <SectionSheet key={section.id} song={song} section={section} />;
   if (selection.bar >= section.bars) return null;
-  return <BarSheet key={`${section.id}/${selection.bar}`} song={song} section={section} index={selection.bar} />;
+  return (
+    <BarSheet key={`${section.id}/${selection.bar}`} song={song} section={section} index={selection.bar} />
+  );
 }
 
 /** The sections one below another, bars of chords with their length to be seen. */
@@ -48,7 +50,11 @@ export function ChartScreen() {
             : null}
         </View>
         <View style={styles.buttons}>
-          <Button mode="outlined" icon="plus" onPress={() => change(addSection('Section', keyText(keyOf(song.key))))}>
+          <Button
+            mode="outlined"
+            icon="plus"
+            onPress={() => change(addSection('Section', keyText(keyOf(song.key))))}
+          >
             Add a section
           </Button>
           <Button mode="outlined" icon="text-box-outline" onPress={() => select({ kind: 'text' })}>

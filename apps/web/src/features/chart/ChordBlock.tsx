@@ -19,7 +19,11 @@ const LEAN = 12;
 
 /** ♭ and ♯ for the b and # of a numeral. */
 export const numeralGlyphs = (numeral: string): string =>
-  numeral.replace(/^b/, '♭').replace(/^#/, '♯').replace(/b(?=\d)/g, '♭').replace(/#(?=\d)/g, '♯');
+  numeral
+    .replace(/^b/, '♭')
+    .replace(/^#/, '♯')
+    .replace(/b(?=\d)/g, '♭')
+    .replace(/#(?=\d)/g, '♯');
 
 /** A chord as an object with a length; a pushed one leans over its bar line. */
 export const ChordBlock = memo(function ChordBlock({ fragment, height, keyText, playing }: ChordBlockProps) {
@@ -27,7 +31,8 @@ export const ChordBlock = memo(function ChordBlock({ fragment, height, keyText, 
   const { chord, left, right, begins, size } = fragment;
   const width = right - left;
   const pushed = begins && (chord.push ?? 0) > 0;
-  const degree = chord.symbol && begins ? numeralGlyphs(romanNumeral(parseChord(chord.symbol), keyOf(keyText))) : '';
+  const degree =
+    chord.symbol && begins ? numeralGlyphs(romanNumeral(parseChord(chord.symbol), keyOf(keyText))) : '';
   const edge = pushed ? LEAN : 0;
   const points = `${1 - edge},1 ${width - 1},1 ${width - 1},${height - 1} 1,${height - 1}`;
   return (
@@ -42,7 +47,11 @@ export const ChordBlock = memo(function ChordBlock({ fragment, height, keyText, 
         />
       </Svg>
       <View style={styles.symbol}>
-        <ChordSymbol symbol={chord.symbol} size={begins ? size : Math.min(size, 16)} color={begins ? palette.ink : palette.quiet} />
+        <ChordSymbol
+          symbol={chord.symbol}
+          size={begins ? size : Math.min(size, 16)}
+          color={begins ? palette.ink : palette.quiet}
+        />
       </View>
       {degree ? (
         <Text style={[styles.degree, { color: palette.quiet }]} numberOfLines={1}>

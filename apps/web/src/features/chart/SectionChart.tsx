@@ -75,7 +75,8 @@ function ChartLine({ section, line, layout, voicings, range, playingChord }: Cha
       </View>
       {line.bars.map((bar, i) => {
         const index = line.firstBar + i;
-        const chosen = selection?.kind === 'bar' && selection.section === section.id && selection.bar === index;
+        const chosen =
+          selection?.kind === 'bar' && selection.section === section.id && selection.bar === index;
         const left = (bar.start - line.start) * scale;
         return (
           <Pressable
@@ -87,7 +88,12 @@ function ChartLine({ section, line, layout, voicings, range, playingChord }: Cha
             style={[
               styles.bar,
               { left, width: bar.length * scale, borderColor: palette.quiet },
-              chosen && { borderWidth: 2.5, borderLeftWidth: 2.5, borderColor: palette.action, borderRadius: 6 },
+              chosen && {
+                borderWidth: 2.5,
+                borderLeftWidth: 2.5,
+                borderColor: palette.action,
+                borderRadius: 6,
+              },
             ]}
           />
         );
@@ -104,7 +110,8 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
   const range = useMemo(() => rangeOf(voicings), [voicings]);
   const playingChord = usePlayingChord(section);
   const first = layout.lines[0]?.bars[0];
-  const note = first && (first.key !== song.key || first.metre !== song.metre) ? `${first.key} · ${first.metre}` : '';
+  const note =
+    first && (first.key !== song.key || first.metre !== song.metre) ? `${first.key} · ${first.metre}` : '';
   const repeats = song.form.filter((e) => e.section === section.id).reduce((sum, e) => sum + e.repeats, 0);
   return (
     <View role="group" aria-label={`${section.name}, ${section.bars} bars`} style={styles.section}>
@@ -116,7 +123,11 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
       >
         <Text style={[styles.name, { color: palette.ink }]}>{section.name}</Text>
         <Text style={[styles.facts, { color: palette.quiet }]}>
-          {[`${section.bars} bars`, repeats === 1 ? '' : repeats === 0 ? 'not played' : `played ${repeats} times`, note]
+          {[
+            `${section.bars} bars`,
+            repeats === 1 ? '' : repeats === 0 ? 'not played' : `played ${repeats} times`,
+            note,
+          ]
             .filter(Boolean)
             .join(' · ')}
         </Text>

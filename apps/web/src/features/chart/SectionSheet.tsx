@@ -48,4 +48,6 @@ export function SectionSheet({ song, section }: { song: Song; section: Section }
   );
 }
 
-const styles = StyleSheet.create({ buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 } });
+const styles = StyleSheet.create({
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 },
+});

@@ -67,11 +67,23 @@ function Cell({ song, part, band, column, width, height, withLabel, onOpen }: Ce
       role="button"
       aria-label={`${part.name} in ${column.name}: ${words}`}
       onPress={onOpen}
-      style={[styles.cell, { width, height, borderColor: palette.line, backgroundColor: set.on ? palette.raised : palette.paper }]}
+      style={[
+        styles.cell,
+        {
+          width,
+          height,
+          borderColor: palette.line,
+          backgroundColor: set.on ? palette.raised : palette.paper,
+        },
+      ]}
     >
       {bandPart && width > 6 ? (
         <WeaveCell
-          part={bandPart} from={column.start} to={column.end} width={width - 2} height={height - 2}
+          part={bandPart}
+          from={column.start}
+          to={column.end}
+          width={width - 2}
+          height={height - 2}
           label={withLabel ? words : ''}
         />
       ) : null}
@@ -84,18 +96,35 @@ function EntryControls({ song, column }: { song: Song; column: Column }) {
   const palette = usePalette();
   const { index, repeats, name } = column;
   const touch = (icon: string, label: string, onPress: () => void, disabled = false) => (
-    <IconButton icon={icon} accessibilityLabel={label} onPress={onPress} disabled={disabled} size={22} style={styles.touch} />
+    <IconButton
+      icon={icon}
+      accessibilityLabel={label}
+      onPress={onPress}
+      disabled={disabled}
+      size={22}
+      style={styles.touch}
+    />
   );
   return (
     <View style={styles.controls}>
       {touch('arrow-left', `Play ${name} earlier`, () => change(moveEntry(index, -1)), index === 0)}
-      {touch('arrow-right', `Play ${name} later`, () => change(moveEntry(index, 1)), index + 1 >= song.form.length)}
+      {touch(
+        'arrow-right',
+        `Play ${name} later`,
+        () => change(moveEntry(index, 1)),
+        index + 1 >= song.form.length,
+      )}
       {touch('minus', `${name} once less`, () => change(setRepeats(index, repeats - 1)), repeats < 2)}
       <Text style={[styles.repeats, { color: palette.ink }]} aria-live="polite">
         {repeats === 1 ? 'once' : `${repeats} times`}
       </Text>
       {touch('plus', `${name} once more`, () => change(setRepeats(index, repeats + 1)), repeats >= 16)}
-      {touch('playlist-remove', `Take ${name} out here`, () => change(removeEntry(index)), song.form.length < 2)}
+      {touch(
+        'playlist-remove',
+        `Take ${name} out here`,
+        () => change(removeEntry(index)),
+        song.form.length < 2,
+      )}
     </View>
   );
 }
@@ -116,7 +145,8 @@ export function FormScreen() {
   if (!band) return null;
   const columns = columnsOf(song, band);
   const column = columns.find((c) => c.index === chosen) ?? columns[0];
-  if (!column) return <Notice text="No section is played. On the chart, open a section and let it play again." />;
+  if (!column)
+    return <Notice text="No section is played. On the chart, open a section and let it play again." />;
   const wide = width > 540;
   const total = columns.reduce((sum, c) => sum + c.bars, 0);
   const room = width - NAME - 4;
@@ -131,8 +161,12 @@ export function FormScreen() {
     <View style={[styles.screen, { backgroundColor: palette.paper }]}>
       <ScrollView contentContainerStyle={styles.content}>
         <Choices
-          label="Form" value={column.index}
-          choices={columns.map((c) => ({ value: c.index, label: c.repeats > 1 ? `${c.name} ×${c.repeats}` : c.name }))}
+          label="Form"
+          value={column.index}
+          choices={columns.map((c) => ({
+            value: c.index,
+            label: c.repeats > 1 ? `${c.name} ×${c.repeats}` : c.name,
+          }))}
           onChoose={setChosen}
         />
         <EntryControls song={song} column={column} />
@@ -143,7 +177,9 @@ export function FormScreen() {
                 return (
                   <View key={p.id} role="group" aria-label={p.name} style={styles.row}>
                     <Pressable
-                      role="switch" aria-checked={on} aria-label={`${p.name} plays in ${column.name}`}
+                      role="switch"
+                      aria-checked={on}
+                      aria-label={`${p.name} plays in ${column.name}`}
                       onPress={() => change(setSettings(p.id, column.sectionId, { on: !on }))}
                       style={styles.part}
                     >
@@ -152,8 +188,15 @@ export function FormScreen() {
                     </Pressable>
                     {shown.map((c) => (
                       <Cell
-                        key={c.index} song={song} part={p} band={band} column={c} width={widthOf(c)} height={ROW}
-                        withLabel={!wide} onOpen={() => openCell(c, p)}
+                        key={c.index}
+                        song={song}
+                        part={p}
+                        band={band}
+                        column={c}
+                        width={widthOf(c)}
+                        height={ROW}
+                        withLabel={!wide}
+                        onOpen={() => openCell(c, p)}
                       />
                     ))}
                   </View>

@@ -37,7 +37,10 @@ export const WeaveCell = memo(function WeaveCell({ part, from, to, width, height
         <Path d={path} stroke={partInk(part.kind, palette)} strokeWidth={crowded ? 1.3 : 1.6} />
       </Svg>
       {label ? (
-        <Text style={[styles.label, { color: palette.ink, backgroundColor: palette.raised }]} numberOfLines={1}>
+        <Text
+          style={[styles.label, { color: palette.ink, backgroundColor: palette.raised }]}
+          numberOfLines={1}
+        >
           {label}
         </Text>
       ) : null}
@@ -46,5 +49,13 @@ export const WeaveCell = memo(function WeaveCell({ part, from, to, width, height
 });
 
 const styles = StyleSheet.create({
-  label: { position: 'absolute', left: 3, top: 1, fontFamily: FONT.text, fontSize: 12, paddingHorizontal: 3, borderRadius: 4 },
+  label: {
+    position: 'absolute',
+    left: 3,
+    top: 1,
+    fontFamily: FONT.text,
+    fontSize: 12,
+    paddingHorizontal: 3,
+    borderRadius: 4,
+  },
 });

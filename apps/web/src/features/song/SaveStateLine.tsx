@@ -17,7 +17,11 @@ export function SaveStateLine() {
   const palette = usePalette();
   const save = useOpenSong((s) => s.save);
   return (
-    <Text aria-live="polite" role="status" style={{ fontFamily: FONT.text, fontSize: SIZE.tiny, color: palette.quiet }}>
+    <Text
+      aria-live="polite"
+      role="status"
+      style={{ fontFamily: FONT.text, fontSize: SIZE.tiny, color: palette.quiet }}
+    >
       {WORDS[save]}
     </Text>
   );

@@ -58,10 +58,20 @@ export function SongHeader({ id, view }: { id: string; view: SongView }) {
     if (band && song) download(writeMidiFile(song, band), `${song.title}.mid`);
   };
   const action = (icon: string, label: string, onPress: () => void, disabled = false) => (
-    <IconButton icon={icon} size={22} accessibilityLabel={label} onPress={onPress} disabled={disabled} style={styles.touch} />
+    <IconButton
+      icon={icon}
+      size={22}
+      accessibilityLabel={label}
+      onPress={onPress}
+      disabled={disabled}
+      style={styles.touch}
+    />
   );
   return (
-    <View role="banner" style={[styles.header, { backgroundColor: palette.paper, borderColor: palette.line }]}>
+    <View
+      role="banner"
+      style={[styles.header, { backgroundColor: palette.paper, borderColor: palette.line }]}
+    >
       <View style={styles.row}>
         {action('arrow-left', 'Songbook', () => router.replace('/'))}
         <View style={styles.names}>
@@ -83,7 +93,11 @@ export function SongHeader({ id, view }: { id: string; view: SongView }) {
               onPress={() => router.replace(`/song/${id}/${entry.view}`)}
               style={[styles.tab, here && { borderColor: palette.action }]}
             >
-              <Text style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}>{entry.label}</Text>
+              <Text
+                style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}
+              >
+                {entry.label}
+              </Text>
             </Pressable>
           );
         })}
@@ -99,6 +113,12 @@ const styles = StyleSheet.create({
   title: { fontFamily: FONT.chord, fontSize: SIZE.title, minHeight: 30, paddingHorizontal: 2, width: '100%' },
   touch: { width: TOUCH, height: TOUCH, margin: 0 },
   tabs: { flexDirection: 'row', paddingHorizontal: 10 },
-  tab: { minHeight: TOUCH, paddingHorizontal: 16, justifyContent: 'center', borderBottomWidth: 3, borderColor: 'transparent' },
+  tab: {
+    minHeight: TOUCH,
+    paddingHorizontal: 16,
+    justifyContent: 'center',
+    borderBottomWidth: 3,
+    borderColor: 'transparent',
+  },
   tabText: { fontSize: SIZE.body },
 });

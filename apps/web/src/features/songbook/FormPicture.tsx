@@ -13,7 +13,14 @@ export function FormPicture({ form }: Pick<SongSummary, 'form'>) {
         return (
           <View
             key={i}
-            style={{ flexGrow: entry.bars, flexBasis: 0, height, backgroundColor: palette.quiet, borderRadius: 3, opacity: 0.75 }}
+            style={{
+              flexGrow: entry.bars,
+              flexBasis: 0,
+              height,
+              backgroundColor: palette.quiet,
+              borderRadius: 3,
+              opacity: 0.75,
+            }}
           />
         );
       })}

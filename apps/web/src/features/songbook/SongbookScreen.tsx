@@ -38,7 +38,13 @@ function SongRow({ song, onDelete }: { song: SongSummary; onDelete: () => void }
         </Text>
         <FormPicture form={song.form} />
       </Pressable>
-      <IconButton icon="delete-outline" size={20} accessibilityLabel={`Delete ${song.title}`} onPress={onDelete} style={styles.remove} />
+      <IconButton
+        icon="delete-outline"
+        size={20}
+        accessibilityLabel={`Delete ${song.title}`}
+        onPress={onDelete}
+        style={styles.remove}
+      />
     </View>
   );
 }
@@ -92,7 +98,9 @@ export function SongbookScreen() {
             </Button>
           </Notice>
         ) : null}
-        {isLoading ? <ActivityIndicator accessibilityLabel="Loading the songbook" style={styles.wait} /> : null}
+        {isLoading ? (
+          <ActivityIndicator accessibilityLabel="Loading the songbook" style={styles.wait} />
+        ) : null}
         {data?.length === 0 ? (
           <Text style={[styles.empty, { color: palette.quiet }]}>
             No songs yet. Start one: it plays from its first chord.

@@ -53,7 +53,8 @@ function Position({ band }: { band: Band }) {
         value: index,
         'aria-label': 'Position',
         'aria-valuetext': words,
-        onChange: (e: React.ChangeEvent<HTMLInputElement>) => player.seek(band.bars[Number(e.target.value)]!.start),
+        onChange: (e: React.ChangeEvent<HTMLInputElement>) =>
+          player.seek(band.bars[Number(e.target.value)]!.start),
         style: { width: '100%', height: 24, accentColor: palette.action, margin: 0 },
       })}
     </View>
@@ -79,35 +80,69 @@ export function Transport() {
   };
   const tempo = (by: number): void => void change(setTempo(Math.max(30, Math.min(300, song.tempo + by))));
   return (
-    <View role="region" aria-label="Transport" style={[styles.bar, { backgroundColor: palette.raised, borderColor: palette.line }]}>
+    <View
+      role="region"
+      aria-label="Transport"
+      style={[styles.bar, { backgroundColor: palette.raised, borderColor: palette.line }]}
+    >
       {problem ? <Notice text={problem} /> : null}
       {loading ? (
         <ProgressBar
-          progress={toLoad ? loaded / toLoad : 0.1} color={palette.action} style={styles.progress}
+          progress={toLoad ? loaded / toLoad : 0.1}
+          color={palette.action}
+          style={styles.progress}
           accessibilityLabel={`Loading sounds, ${loaded} of ${toLoad}`}
         />
       ) : null}
       <View style={styles.row}>
         <IconButton
-          icon={playing ? 'stop' : 'play'} mode="contained" size={30} style={styles.play}
-          containerColor={palette.action} iconColor={palette.onAction}
-          accessibilityLabel={playing ? 'Stop' : loading ? 'Loading sounds' : 'Play'} onPress={togglePlay} disabled={!band}
+          icon={playing ? 'stop' : 'play'}
+          mode="contained"
+          size={30}
+          style={styles.play}
+          containerColor={palette.action}
+          iconColor={palette.onAction}
+          accessibilityLabel={playing ? 'Stop' : loading ? 'Loading sounds' : 'Play'}
+          onPress={togglePlay}
+          disabled={!band}
         />
         {band ? <Position band={band} /> : <View style={styles.position} />}
         <IconButton
-          icon="repeat" size={22} selected={loop !== null} style={styles.touch} aria-pressed={loop !== null}
-          accessibilityLabel={loop ? `Stop looping ${loop.name}` : 'Loop this section'} onPress={toggleLoop}
+          icon="repeat"
+          size={22}
+          selected={loop !== null}
+          style={styles.touch}
+          aria-pressed={loop !== null}
+          accessibilityLabel={loop ? `Stop looping ${loop.name}` : 'Loop this section'}
+          onPress={toggleLoop}
         />
         <IconButton
-          icon="numeric-4-circle-outline" size={22} selected={countIn} style={styles.touch} aria-pressed={countIn}
-          accessibilityLabel="Count-in" onPress={() => player.setCountIn(!countIn)}
+          icon="numeric-4-circle-outline"
+          size={22}
+          selected={countIn}
+          style={styles.touch}
+          aria-pressed={countIn}
+          accessibilityLabel="Count-in"
+          onPress={() => player.setCountIn(!countIn)}
         />
         <View role="group" aria-label="Tempo" style={styles.tempo}>
-          <IconButton icon="minus" size={18} style={styles.small} accessibilityLabel="Slower" onPress={() => tempo(-2)} />
+          <IconButton
+            icon="minus"
+            size={18}
+            style={styles.small}
+            accessibilityLabel="Slower"
+            onPress={() => tempo(-2)}
+          />
           <Text style={[styles.number, { color: palette.ink }]} aria-label={`${song.tempo} beats a minute`}>
             {song.tempo}
           </Text>
-          <IconButton icon="plus" size={18} style={styles.small} accessibilityLabel="Faster" onPress={() => tempo(2)} />
+          <IconButton
+            icon="plus"
+            size={18}
+            style={styles.small}
+            accessibilityLabel="Faster"
+            onPress={() => tempo(2)}
+          />
         </View>
       </View>
     </View>

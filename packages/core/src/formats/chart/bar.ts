@@ -56,9 +56,7 @@ function readToken(word: Word): Token {
     throw new ChartError(word.line, word.column + brace, 'The brace { is not closed by }.');
   }
   const options =
-    brace < 0
-      ? { push: 0, span: null }
-      : readOptions(word, word.text.slice(brace + 1, -1), brace);
+    brace < 0 ? { push: 0, span: null } : readOptions(word, word.text.slice(brace + 1, -1), brace);
   if (/^N\.?C\.?$/i.test(name)) return { word, symbol: null, ...options };
   try {
     return { word, symbol: parseChord(name).symbol, ...options };
@@ -138,7 +136,10 @@ const fraction = (ticks: number): string => {
 };
 
 const optionsText = (push: number, span: number | null): string => {
-  const options = [...(push ? [`push ${fraction(push)}`] : []), ...(span === null ? [] : [`for ${fraction(span)}`])];
+  const options = [
+    ...(push ? [`push ${fraction(push)}`] : []),
+    ...(span === null ? [] : [`for ${fraction(span)}`]),
+  ];
   return options.length ? `{${options.join(', ')}}` : '';
 };
 

@@ -1,5 +1,13 @@
 import { createSong, emptySection } from '../../song/create';
-import { LIMITS, tempoSchema, type Change, type ChordEvent, type FormEntry, type Section, type Song } from '../../song/schema';
+import {
+  LIMITS,
+  tempoSchema,
+  type Change,
+  type ChordEvent,
+  type FormEntry,
+  type Section,
+  type Song,
+} from '../../song/schema';
 import { DEFAULT_STYLE, STYLES, findStyle, styleOf } from '../../style';
 import { keyText, parseKey } from '../../theory/key';
 import { METRE_NAMES, barTicks, isMetre, type Metre } from '../../timeline/time';
@@ -65,7 +73,11 @@ class ChartReader {
     text.split(/\r\n|\r|\n/).forEach((raw, i) => this.line(raw, i + 1));
     this.close();
     if (!this.sections.some((s) => s.section.bars > 0)) {
-      throw new ChartError(1, 1, 'This chart has no bars. Write chords between bar lines, like C | F | G | C.');
+      throw new ChartError(
+        1,
+        1,
+        'This chart has no bars. Write chords between bar lines, like C | F | G | C.',
+      );
     }
     return createSong({
       ...this.header,
@@ -162,7 +174,11 @@ class ChartReader {
       this.sections.pop();
       const earlier = this.sections.find((s) => s.section.name === section.name);
       if (!earlier) {
-        throw new ChartError(line, 1, `The section "${section.name}" has no bars, and none of that name came before.`);
+        throw new ChartError(
+          line,
+          1,
+          `The section "${section.name}" has no bars, and none of that name came before.`,
+        );
       }
       this.form.push({ section: earlier.section.id, repeats });
       return;
@@ -190,7 +206,11 @@ class ChartReader {
       }
       if (bar.length) this.bar(bar);
       else if (seenLine) {
-        throw new ChartError(line, word.column, 'This bar is empty. Write % to repeat the bar before or N.C. to rest.');
+        throw new ChartError(
+          line,
+          word.column,
+          'This bar is empty. Write % to repeat the bar before or N.C. to rest.',
+        );
       }
       bar = [];
       seenLine = true;
@@ -276,7 +296,8 @@ function wordsOf(raw: string, line: number): Word[] {
 /** True where a text is too large to be a chart; the sentence says how large. */
 export function tooLarge(text: string): string | null {
   if (text.length <= LIMITS.chartBytes) return null;
-  const size = text.length >= 1e6 ? `${(text.length / 1e6).toFixed(1)} MB` : `${Math.round(text.length / 1000)} kB`;
+  const size =
+    text.length >= 1e6 ? `${(text.length / 1e6).toFixed(1)} MB` : `${Math.round(text.length / 1000)} kB`;
   return `This chart is ${size} long; at most ${LIMITS.chartBytes / 1000} kB can be read.`;
 }
 

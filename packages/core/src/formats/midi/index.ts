@@ -59,7 +59,12 @@ function conductor(song: Song, band: Band): Timed[] {
     }
     if (bar.key !== held.key) {
       const key = keyOf(bar.key);
-      add(bar.start, { type: 'keySignature', meta: true, key: signature(key), scale: key.mode === 'minor' ? 1 : 0 });
+      add(bar.start, {
+        type: 'keySignature',
+        meta: true,
+        key: signature(key),
+        scale: key.mode === 'minor' ? 1 : 0,
+      });
     }
     if (section !== held.section) add(bar.start, { type: 'marker', meta: true, text: utf8(bar.section) });
     held = { tempo: bar.tempo, metre: bar.metre, key: bar.key, section };

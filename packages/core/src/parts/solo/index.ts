@@ -15,9 +15,7 @@ import { SHAPES, planPhrases, type Beat, type Phrase } from './phrases';
 
 /** Solo: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. */
 export function soloNotes(region: Region): Note[] {
-  return region.stretches.flatMap((stretch) =>
-    stretch.settings.on ? stretchNotes(region, stretch) : [],
-  );
+  return region.stretches.flatMap((stretch) => (stretch.settings.on ? stretchNotes(region, stretch) : []));
 }
 
 /** A place of the rhythm with what it may draw on. */
@@ -109,7 +107,12 @@ function stepCost(from: number, to: number, leap: number): number {
 }
 
 /** Pitches of the anchors by the phrase's shape, then of what lies between them by the smoothest path. */
-function phrasePitches(spots: readonly Spot[], previous: number, reach: Reach, pattern: SoloPattern): number[] {
+function phrasePitches(
+  spots: readonly Spot[],
+  previous: number,
+  reach: Reach,
+  pattern: SoloPattern,
+): number[] {
   const motif: number[] = [];
   const pitches: number[] = [];
   let from = previous;
@@ -140,8 +143,11 @@ function anchorPitch(spot: Spot, from: number, reach: Reach, motif: readonly num
   for (const p of options) {
     const echo = turn !== undefined && first !== undefined ? 0.8 * Math.abs(p - from - (turn - first)) : 0;
     const cost =
-      0.45 * Math.abs(p - spot.aim) + stepCost(from, p, reach.leap) + 1.2 * toneCost(spot.harmony.chord, p) +
-      0.3 * echo + 2.4 * noise(reach.seed, spot.start, p);
+      0.45 * Math.abs(p - spot.aim) +
+      stepCost(from, p, reach.leap) +
+      1.2 * toneCost(spot.harmony.chord, p) +
+      0.3 * echo +
+      2.4 * noise(reach.seed, spot.start, p);
     if (cost < bestCost) [best, bestCost] = [p, cost];
   }
   return best;

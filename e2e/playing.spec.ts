@@ -1,0 +1,85 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { expect, test } from '@playwright/test';
+import { listen, loudness, peak, takeHeard } from './support/hearing';
+
+test('a change made while playing is heard, without a stuck note when it stops', async ({ page }) => {
+  await listen(page);
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect.poll(async () => loudness(await takeHeard(page)), { timeout: 30_000 }).toBeGreaterThan(0.005);
+  await page.getByRole('slider', { name: 'Position' }).fill('22');
+  await page.waitForTimeout(1500);
+  await takeHeard(page);
+  await page.waitForTimeout(2000);
+  const full = loudness(await takeHeard(page));
+
+  // All parts off, one by one, while it plays: from the next beat on there is less and less, then nothing.
+  for (const part of ['Bass', 'Keys', 'Guitar', 'Strings', 'Solo', 'Drums']) {
+    await page.getByRole('button', { name: `Silence ${part}` }).click();
+  }
+  await expect.poll(async () => loudness(await takeHeard(page)), { timeout: 15_000 }).toBeLessThan(full / 50);
+  await page.getByRole('button', { name: 'Silence Bass' }).click();
+  await expect
+    .poll(async () => loudness(await takeHeard(page)), { timeout: 15_000 })
+    .toBeGreaterThan(full / 20);
+
+  // The way goes on meanwhile, and after stop all is still.
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect.poll(async () => loudness(await takeHeard(page)), { timeout: 20_000 }).toBeLessThan(0.0005);
+});
+
+test('a section goes round in a loop', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Loop this section' }).click();
+  await expect(page.getByRole('button', { name: 'Stop looping Intro' })).toBeVisible();
+  const position = page.getByRole('slider', { name: 'Position' });
+  await position.fill('3');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 1', { timeout: 30_000 });
+  await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 2');
+});
+
+test('a count-in clicks before the band begins', async ({ page }) => {
+  await listen(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Count-in' }).click();
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.getByText('Count-in', { exact: true })).toBeVisible({ timeout: 30_000 });
+  await page.waitForTimeout(700);
+  const counted = await takeHeard(page);
+  // Clicks are short: loud at their peak, nearly nothing on the whole.
+  expect(peak(counted)).toBeGreaterThan(0.1);
+  expect(loudness(counted)).toBeLessThan(peak(counted) / 5);
+  await expect(page.getByText('Intro, bar 1')).toBeVisible();
+});
+
+test('a sound that cannot be loaded is said, and the song can still be worked on', async ({ page }) => {
+  await page.route('**/sound/drums.sf3', (route) => route.fulfill({ status: 404, body: '' }));
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.getByRole('alert')).toContainText('Some sounds could not be loaded', { timeout: 30_000 });
+  await page.unroute('**/sound/drums.sf3');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 30_000 });
+});
+
+test('the first sound of the demo needs under 4 MB of samples, the entry script under 650 kB gzip', async ({
+  page,
+}) => {
+  let bytes = 0;
+  page.on('response', async (response) => {
+    if (/\/sound\/.*\.sf3/.test(response.url())) bytes += (await response.body()).length;
+  });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Play' }).click();
+  await expect(page.getByText('Intro, bar 2')).toBeVisible({ timeout: 30_000 });
+  expect(bytes).toBeGreaterThan(100_000);
+  expect(bytes).toBeLessThan(4_000_000);
+  const folder = join(import.meta.dirname, '../apps/web/dist/_expo/static/js/web');
+  const entry = readdirSync(folder).find((f) => f.startsWith('entry-'))!;
+  expect(gzipSync(readFileSync(join(folder, entry))).length).toBeLessThan(650_000);
+});

@@ -1,0 +1,44 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Page } from '@playwright/test';
+import { notesOf, readStrictly, type ReadFile } from '../../packages/core/test/formats/strictMidi';
+
+/** Takes the MIDI file from the app as a writer would, and reads it strictly. */
+export async function takeMidi(page: Page): Promise<ReadFile> {
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Take the MIDI file' }).click();
+  const download = await waiting;
+  return readStrictly(readFileSync((await download.path())!));
+}
+
+/** Names of chords in a MIDI file, in order. */
+export const chordNames = (file: ReadFile): string[] =>
+  file.tracks[0]!.filter((e) => e.kind === 'meta' && e.a === 1).map((e) => e.text);
+
+/** Notes of one part between two ticks, as text to compare. */
+export function partNotes(file: ReadFile, name: string, from = 0, to = Infinity): string {
+  const track = file.tracks.find((t) => t.some((e) => e.kind === 'meta' && e.a === 3 && e.text === name));
+  if (!track) return '';
+  return notesOf(track)
+    .filter((n) => n.start >= from && n.start < to)
+    .map((n) => `${n.start}:${n.pitch}`)
+    .sort()
+    .join(' ');
+}
+
+export const saved = (page: Page) => expect(page.getByRole('status')).toHaveText('Saved');
+
+/** Starts a song from the songbook and types its chords bar by bar. */
+export async function typeSong(page: Page, bars: readonly string[]): Promise<void> {
+  await page.goto('/');
+  await page.evaluate(() => localStorage.setItem('backline/visited', '1'));
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New song' }).click();
+  await page.getByRole('button', { name: /^Verse, bar 1/ }).click();
+  for (const [i, bar] of bars.entries()) {
+    await expect(page.getByRole('dialog', { name: `Verse, bar ${i + 1}` })).toBeVisible();
+    const field = page.getByLabel('Chords of this bar');
+    await field.fill(bar);
+    if (i + 1 < bars.length) await field.press('Enter');
+  }
+  await page.getByRole('button', { name: /^Close/ }).click();
+}

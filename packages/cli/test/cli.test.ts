@@ -1,0 +1,121 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { readStrictly } from '../../core/test/formats/strictMidi';
+
+const ROOT = join(__dirname, '../../..');
+const dir = mkdtempSync(join(tmpdir(), 'backline-'));
+const CHART = join(dir, 'song.txt');
+writeFileSync(
+  CHART,
+  'title: Quay\nkey: G\ntempo: 110\n[Verse] x2\nG | Em7 | C D | G\n[Chorus]\nC | D7 | G | G\n',
+);
+
+function run(...args: string[]): { out: string; err: string; status: number | null } {
+  const { stdout, stderr, status } = spawnSync(join(ROOT, 'bin/backline'), args, {
+    encoding: 'utf8',
+    timeout: 30_000,
+  });
+  return { out: stdout, err: stderr, status };
+}
+const json = (...args: string[]) => JSON.parse(run(...args).out) as { names?: string[] };
+
+describe('bin/backline', () => {
+  it('chord', () => {
+    expect(json('chord', 'Ebm7b5/Gb')).toEqual({
+      symbol: 'Ebm7b5/Gb', root: 'Eb', bass: 'Gb', tones: ['Eb', 'Gb', 'Bbb', 'Db'], degrees: ['1', 'b3', 'b5', 'b7'],
+      pitchClasses: [1, 3, 6, 9], scale: 'locrian',
+    }); // prettier-ignore
+    expect(json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
+  });
+
+  it('recognise', () => {
+    expect(json('recognise', 'E3', 'A3', 'C4', 'E4').names?.[0]).toBe('Am/E');
+    expect(json('recognise', '60', '64', '67').names?.[0]).toBe('C');
+  });
+
+  it('styles', () => {
+    const styles = json('styles') as unknown as {
+      id: string;
+      feel: string;
+      metres: string[];
+      tempo: number[];
+    }[];
+    expect(styles.map((s) => s.feel)).toEqual(['straight', 'swung']);
+    for (const s of styles) expect(s.metres).toEqual(expect.arrayContaining(['3/4', '4/4']));
+  });
+
+  it('voice', () => {
+    const chords = json('voice', CHART, '--voices', '5', '--register', '48', '--spread', '5') as unknown as {
+      pitches: number[];
+      start: number;
+    }[];
+    expect(chords).toHaveLength(14);
+    expect(new Set(chords.map((c) => c.pitches.length))).toEqual(new Set([5]));
+    expect(chords[3]!.start).toBe(10);
+  });
+
+  it('notes', () => {
+    const read = json('notes', CHART, '--style', 'lamplight', '--seed', '7') as unknown as {
+      title: string; key: string; tempo: number; ppq: number;
+      chords: { symbol: string; start: number; pass: number; section: string }[];
+      parts: { kind: string; channel: number; notes: { start: number; why: string }[] }[];
+    }; // prettier-ignore
+    expect([read.title, read.key, read.tempo, read.ppq]).toEqual(['Quay', 'G', 110, 480]);
+    expect(read.chords.map((c) => c.pass).slice(4, 7)).toEqual([1, 2, 2]);
+    expect(read.parts.map((p) => p.kind).sort()).toEqual([
+      'arp',
+      'bass',
+      'drums',
+      'guitar',
+      'keys',
+      'solo',
+      'strings',
+    ]);
+    expect(run('notes', CHART, '--style', 'lamplight', '--seed', '7').out).toBe(
+      run('notes', CHART, '--style', 'lamplight', '--seed', '7').out,
+    );
+  });
+
+  it('band writes a file a strict reader takes', () => {
+    const out = join(dir, 'song.mid');
+    expect(run('band', CHART, '--out', out).status).toBe(0);
+    expect(readStrictly(readFileSync(out)).tracks).toHaveLength(8);
+  });
+
+  it.each([
+    [['chord', 'Cfoo'], /character 2 of the chord "Cfoo"/],
+    [['chord'], /Name one chord/],
+    [['recognise', 'C9x'], /"C9x" is not a note/],
+    [['notes', '/nowhere.txt'], /no such file/],
+    [['notes', CHART, '--style', 'polka9'], /no style "polka9"/],
+    [['notes', CHART, '--seed', 'many'], /whole number/],
+    [['notes', CHART, '--loud'], /--loud/],
+    [['voice', CHART, '--voices', '99'], /from 3 to 8/],
+    [['band', CHART], /where to write/],
+    [['band', CHART, '--out', '/nowhere/x.mid'], /cannot be written/],
+    [['sing'], /no command "sing"/],
+  ])('%j fails with one plain sentence and status 2', (args, sentence) => {
+    const { err, out, status } = run(...args);
+    expect([status, out]).toEqual([2, '']);
+    expect(err).toMatch(sentence);
+    expect(err.trim().split('\n')).toHaveLength(1);
+  });
+
+  it('says file, line and column of a chart that does not read', () => {
+    const bad = join(dir, 'bad.txt');
+    writeFileSync(bad, '[Verse]\nC | Gm77');
+    expect(run('notes', bad).err).toContain(
+      `${bad}:2:8: "Gm77" is not a chord that can be read. Did you mean "Gm7"?`,
+    );
+  });
+
+  it('helps everywhere', () => {
+    for (const args of [['--help'], ['chord', '--help'], ['band', '--help'], []]) {
+      const { out, status } = run(...args);
+      expect(status).toBe(0);
+      expect(out).toMatch(/backline/);
+    }
+  });
+});

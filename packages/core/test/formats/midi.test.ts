@@ -1,0 +1,173 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
+import fc from 'fast-check';
+import { renderBand } from '@backline/core/band/index';
+import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
+import { writeMidiFile } from '@backline/core/formats/midi/index';
+import { DRUMS } from '@backline/core/style/drums';
+import { anySong, song } from '../support/music';
+import { notesOf, readStrictly } from './strictMidi';
+
+const SONG = song(
+  'G | Em7 | C{push 1/8} | D7sus4 D7\n[Chorus] x2\nkey: A\ntime: 3/4\nA | F#m7 | Bm7 | E7',
+  'title: Fähre am Kai\nkey: G\ntempo: 112\n',
+);
+const BAND = renderBand(SONG);
+const BYTES = writeMidiFile(SONG, BAND);
+const asFile = (): string => {
+  const file = join(mkdtempSync(join(tmpdir(), 'backline-')), 'song.mid');
+  writeFileSync(file, BYTES);
+  return file;
+};
+
+describe('the MIDI file', () => {
+  const read = readStrictly(BYTES);
+  const [conductor, ...parts] = read.tracks;
+  const meta = (type: number) => conductor!.filter((e) => e.kind === 'meta' && e.a === type);
+
+  it('is type 1 with 480 ticks, a conductor and a track a part', () => {
+    expect([read.format, read.division, read.tracks.length]).toEqual([1, 480, 8]);
+  });
+
+  it('has the title in UTF-8, tempo, metres, keys, markers and chord names', () => {
+    expect(meta(3)[0]!.text).toBe('Fähre am Kai');
+    expect(meta(0x51)).toHaveLength(1);
+    expect(meta(0x58).map((e) => [e.tick, e.b])).toEqual([
+      [0, 4],
+      [7680, 3],
+    ]);
+    expect(meta(0x59).map((e) => [e.tick, e.b])).toEqual([
+      [0, 1],
+      [7680, 3],
+    ]);
+    expect(meta(6).map((e) => [e.tick, e.text])).toEqual([
+      [0, 'Verse'],
+      [7680, 'Chorus'],
+      [13440, 'Chorus'],
+    ]);
+    expect(
+      meta(1)
+        .slice(0, 5)
+        .map((e) => [e.tick, e.text]),
+    ).toEqual([
+      [0, 'G'],
+      [1920, 'Em7'],
+      [3840, 'C'],
+      [5760, 'D7sus4'],
+      [6720, 'D7'],
+    ]);
+  });
+
+  it('has exactly the notes of the band, drums on channel 10', () => {
+    parts.forEach((track, i) => {
+      const notes = notesOf(track)
+        .map((n) => `${n.start}-${n.end}:${n.pitch}`)
+        .sort();
+      expect(notes).toEqual(
+        BAND.parts[i]!.notes.map((n) => `${n.start}-${n.start + n.duration}:${n.pitch}`).sort(),
+      );
+      const channels = new Set(track.filter((e) => e.kind !== 'meta').map((e) => e.channel));
+      expect([...channels]).toEqual([BAND.parts[i]!.channel]);
+      expect(BAND.parts[i]!.kind === 'drums').toBe(BAND.parts[i]!.channel === 10);
+    });
+  });
+
+  it('sets program, level, pan and room before the first note', () => {
+    for (const track of parts) {
+      const firstNote = track.findIndex((e) => e.kind === 'note on');
+      const before = track.slice(0, firstNote);
+      expect(before.some((e) => e.kind === 'program')).toBe(true);
+      expect(before.filter((e) => e.kind === 'control').map((e) => e.a)).toEqual([7, 10, 91]);
+    }
+  });
+
+  it('reads strictly for any song', () => {
+    fc.assert(
+      fc.property(anySong, (s) => {
+        const { tracks } = readStrictly(writeMidiFile(s, renderBand(s)));
+        tracks.forEach(notesOf);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it('leaves muted parts out', () => {
+    const muted = {
+      ...SONG,
+      parts: SONG.parts.map((p) => (p.id === 'arp' ? { ...p, mix: { ...p.mix, mute: true } } : p)),
+    };
+    expect(readStrictly(writeMidiFile(muted, renderBand(muted))).tracks).toHaveLength(7);
+  });
+});
+
+describe('other readers', () => {
+  it('mido (Debian python3-mido) reads the same notes and the right length', () => {
+    const script = [
+      'import mido,sys,json',
+      'm=mido.MidiFile(sys.argv[1])',
+      'notes=sum(1 for t in m.tracks for x in t if x.type=="note_on" and x.velocity>0)',
+      'chords=[x.text for t in m.tracks for x in t if x.type=="text"]',
+      'print(json.dumps({"type":m.type,"length":m.length,"notes":notes,"chords":chords}))',
+    ].join('\n');
+    const theirs = JSON.parse(
+      execFileSync('/usr/bin/python3', ['-c', script, asFile()], { encoding: 'utf8' }),
+    ) as Record<string, unknown>;
+    expect(theirs.type).toBe(1);
+    expect(theirs.notes).toBe(BAND.parts.reduce((sum, p) => sum + p.notes.length, 0));
+    expect(theirs.chords).toEqual(BAND.chords.map((c) => c.symbol));
+    // 16 beats of four bars and twice 12 of four bars in three, at 112 a minute.
+    expect(theirs.length as number).toBeCloseTo((40 * 60) / 112, 1);
+  });
+
+  it('midi2abc (Debian abcmidi) finds no stuck or doubled note', () => {
+    const out = execFileSync('midi2abc', [asFile()], {
+      encoding: 'utf8',
+      stdio: ['ignore', 'pipe', 'pipe'],
+      timeout: 30_000,
+    });
+    expect(out).not.toMatch(/Error/i);
+    expect(out).toMatch(/^K:/m);
+  });
+});
+
+describe('General MIDI tables', () => {
+  const words = (s: string): string[] =>
+    s
+      .toLowerCase()
+      .replace(/[^a-z0-9 ]/g, ' ')
+      .split(/\s+/)
+      .filter((w) => w.length > 2);
+  const alike = (a: string, b: string): boolean =>
+    words(a).some((w) => words(b).some((v) => v.startsWith(w.slice(0, 4)) || w.startsWith(v.slice(0, 4))));
+  /** Positions at which two tables have no word in common. */
+  const differing = (theirs: readonly string[]): string[] =>
+    GM_PROGRAMS.flatMap((name, i) => (alike(name, theirs[i]!) ? [] : [`${i}: ${name} / ${theirs[i]}`]));
+
+  it('programs are those of @tonejs/midi, by position', () => {
+    expect(GM_PROGRAMS).toHaveLength(128);
+    expect(differing(instrumentByPatchID)).toEqual([]);
+  });
+
+  it('programs and drum keys are those of Debian libmidi-perl', () => {
+    const script =
+      'use MIDI; print join("|", map { $MIDI::number2patch{$_} } 0..127), "\n", join("|", map { "$_=$MIDI::notenum2percussion{$_}" } 35..81)';
+    const [patches, drums] = execFileSync('perl', ['-e', script], { encoding: 'utf8' }).split('\n');
+    // The Perl table misspells one name.
+    expect(differing(patches!.split('|'))).toEqual(['77: Shakuhachi / Skakuhachi']);
+    const table = Object.fromEntries(drums!.split('|').map((d) => d.split('=') as [string, string]));
+    const wanted: Record<keyof typeof DRUMS, RegExp> = {
+      kick: /bass drum/i, snare: /acoustic snare/i, 'side stick': /side stick/i, 'closed hat': /closed hi/i,
+      'pedal hat': /pedal hi/i, 'open hat': /open hi/i, ride: /ride cymbal 1/i, 'ride bell': /ride bell/i,
+      crash: /crash cymbal 1/i, 'low tom': /low tom/i, 'mid tom': /mid tom/i, 'high tom': /high tom/i, tambourine: /tambourine/i,
+    }; // prettier-ignore
+    for (const [name, key] of Object.entries(DRUMS)) {
+      expect([name, table[String(key)]]).toEqual([
+        name,
+        expect.stringMatching(wanted[name as keyof typeof DRUMS]),
+      ]);
+    }
+  });
+});

@@ -1,0 +1,60 @@
+#!/usr/bin/env bash
+# Runs every test: npm test. Stops at the first broken promise and leaves no process behind.
+set -euo pipefail
+root=$(cd "$(dirname "$0")/.." && pwd)
+cd "$root"
+export BACKLINE_DB=test
+
+step() { printf '\n== %s\n' "$1"; }
+
+step "Installing what is missing"
+bash scripts/install.sh /usr/bin/chromium=chromium lilypond=lilypond midi2abc=abcmidi \
+  /usr/lib/python3/dist-packages/mido=python3-mido /usr/share/perl5/MIDI.pm=libmidi-perl
+
+step "ESLint"
+node_modules/.bin/eslint .
+step "Prettier"
+node_modules/.bin/prettier --check --log-level warn .
+step "Types"
+for project in packages/core packages/cli apps/server apps/web .; do node_modules/.bin/tsc -p "$project"; done
+
+step "PostgreSQL for the tests"
+server=
+finish() {
+  trap - EXIT INT TERM
+  if [ -n "$server" ]; then
+    kill "$server" 2>/dev/null || true
+    wait "$server" 2>/dev/null || true
+  fi
+  bash scripts/postgres.sh stop
+}
+trap finish EXIT
+trap 'exit 130' INT
+trap 'exit 143' TERM
+bash scripts/postgres.sh start
+DATABASE_URL=$(bash scripts/postgres.sh url)
+export DATABASE_URL
+
+step "Jest"
+node_modules/.bin/jest
+
+step "The web app"
+bash scripts/build-web.sh
+
+step "Playwright"
+log=$(mktemp)
+# The tests of the server leave its tables; the app starts on fresh ones with the demo songs.
+node --import "file://$root/node_modules/tsx/dist/loader.mjs" scripts/reset-database.ts
+PORT=0 WEB_DIST="$root/apps/web/dist" NODE_ENV=production \
+  node --import "file://$root/node_modules/tsx/dist/loader.mjs" apps/server/src/main.ts > "$log" 2>&1 &
+server=$!
+for _ in $(seq 100); do
+  BACKLINE_URL=$(sed -n 's/^Vivid Backline is at //p' "$log")
+  [ -n "$BACKLINE_URL" ] && break
+  sleep 0.2
+done
+if [ -z "$BACKLINE_URL" ]; then cat "$log"; echo "The server did not start." >&2; exit 1; fi
+export BACKLINE_URL
+node_modules/.bin/playwright test
+
+step "Everything passed"
