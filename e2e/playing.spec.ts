@@ -2,38 +2,39 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { listen, loudness, peak, takeHeard } from './support/hearing';
+import { firstVisit } from './support/songs';
+import { listen, loudness, takeHeard } from './support/hearing';
 
 test('a change made while playing is heard, without a stuck note when it stops', async ({ page }) => {
   await listen(page);
-  await page.goto('/');
+  await firstVisit(page);
   await page.getByRole('link', { name: 'Band' }).click();
   await page.getByRole('button', { name: 'Play' }).click();
-  await expect.poll(async () => loudness(await takeHeard(page)), { timeout: 30_000 }).toBeGreaterThan(0.005);
+  await expect.poll(() => loudness(page), { timeout: 30_000 }).toBeGreaterThan(0.005);
   await page.getByRole('slider', { name: 'Position' }).fill('22');
   await page.waitForTimeout(1500);
   await takeHeard(page);
   await page.waitForTimeout(2000);
-  const full = loudness(await takeHeard(page));
+  const full = await loudness(page);
 
   // All parts off, one by one, while it plays: from the next beat on there is less and less, then nothing.
   for (const part of ['Bass', 'Keys', 'Guitar', 'Strings', 'Solo', 'Drums']) {
     await page.getByRole('button', { name: `Silence ${part}` }).click();
   }
-  await expect.poll(async () => loudness(await takeHeard(page)), { timeout: 15_000 }).toBeLessThan(full / 50);
+  await expect.poll(() => loudness(page), { timeout: 15_000 }).toBeLessThan(full / 50);
   await page.getByRole('button', { name: 'Silence Bass' }).click();
   await expect
-    .poll(async () => loudness(await takeHeard(page)), { timeout: 15_000 })
+    .poll(() => loudness(page), { timeout: 15_000 })
     .toBeGreaterThan(full / 20);
 
   // The way goes on meanwhile, and after stop all is still.
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  await expect.poll(async () => loudness(await takeHeard(page)), { timeout: 20_000 }).toBeLessThan(0.0005);
+  await expect.poll(() => loudness(page), { timeout: 20_000 }).toBeLessThan(0.0005);
 });
 
 test('a section goes round in a loop', async ({ page }) => {
-  await page.goto('/');
+  await firstVisit(page);
   await page.getByRole('button', { name: 'Loop this section' }).click();
   await expect(page.getByRole('button', { name: 'Stop looping Intro' })).toBeVisible();
   const position = page.getByRole('slider', { name: 'Position' });
@@ -45,21 +46,21 @@ test('a section goes round in a loop', async ({ page }) => {
 
 test('a count-in clicks before the band begins', async ({ page }) => {
   await listen(page);
-  await page.goto('/');
+  await firstVisit(page);
   await page.getByRole('button', { name: 'Count-in' }).click();
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.getByText('Count-in', { exact: true })).toBeVisible({ timeout: 30_000 });
   await page.waitForTimeout(700);
   const counted = await takeHeard(page);
   // Clicks are short: loud at their peak, nearly nothing on the whole.
-  expect(peak(counted)).toBeGreaterThan(0.1);
-  expect(loudness(counted)).toBeLessThan(peak(counted) / 5);
+  expect(counted.peak).toBeGreaterThan(0.1);
+  expect(counted.loudness).toBeLessThan(counted.peak / 5);
   await expect(page.getByText('Intro, bar 1')).toBeVisible();
 });
 
 test('a sound that cannot be loaded is said, and the song can still be worked on', async ({ page }) => {
   await page.route('**/sound/drums.sf3', (route) => route.fulfill({ status: 404, body: '' }));
-  await page.goto('/');
+  await firstVisit(page);
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.getByRole('alert')).toContainText('Some sounds could not be loaded', { timeout: 30_000 });
   await page.unroute('**/sound/drums.sf3');
@@ -74,7 +75,7 @@ test('the first sound of the demo needs under 4 MB of samples, the entry script 
   page.on('response', async (response) => {
     if (/\/sound\/.*\.sf3/.test(response.url())) bytes += (await response.body()).length;
   });
-  await page.goto('/');
+  await firstVisit(page);
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.getByText('Intro, bar 2')).toBeVisible({ timeout: 30_000 });
   expect(bytes).toBeGreaterThan(100_000);

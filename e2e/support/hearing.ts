@@ -6,7 +6,7 @@ import type { Page } from '@playwright/test';
  */
 export async function listen(page: Page): Promise<void> {
   await page.addInitScript(() => {
-    const heard: number[][] = [];
+    const heard: Float32Array[] = [];
     const connect = AudioNode.prototype.connect;
     const taps = new WeakSet<AudioNode>();
     Object.assign(window, { heard });
@@ -15,7 +15,7 @@ export async function listen(page: Page): Promise<void> {
       if (target instanceof AudioDestinationNode && !taps.has(this)) {
         taps.add(this);
         const recorder = (this.context as AudioContext).createScriptProcessor(4096, 2, 2);
-        recorder.onaudioprocess = ({ inputBuffer }) => heard.push([...inputBuffer.getChannelData(0)]);
+        recorder.onaudioprocess = ({ inputBuffer }) => heard.push(inputBuffer.getChannelData(0).slice());
         Reflect.apply(connect, this, [recorder]);
         Reflect.apply(connect, recorder, [target]);
       }
@@ -24,18 +24,27 @@ export async function listen(page: Page): Promise<void> {
   });
 }
 
-/** Samples heard since the last call, and how many a second. */
-export async function takeHeard(page: Page): Promise<number[]> {
-  return page.evaluate(() => {
-    const { heard } = window as unknown as { heard: number[][] };
-    return heard.splice(0).flat();
-  });
+/** What was heard since the last call: how many samples, their loudness (root mean square) and their peak. */
+export interface Heard {
+  readonly samples: number;
+  readonly loudness: number;
+  readonly peak: number;
 }
 
-/** Root mean square of samples: 0 is silence. */
-export const loudness = (samples: readonly number[]): number =>
-  samples.length ? Math.sqrt(samples.reduce((sum, x) => sum + x * x, 0) / samples.length) : 0;
+export const takeHeard = (page: Page): Promise<Heard> =>
+  page.evaluate(() => {
+    const { heard } = window as unknown as { heard: Float32Array[] };
+    let samples = 0;
+    let sum = 0;
+    let peak = 0;
+    for (const block of heard.splice(0)) {
+      samples += block.length;
+      for (const x of block) {
+        sum += x * x;
+        peak = Math.max(peak, Math.abs(x));
+      }
+    }
+    return { samples, loudness: samples ? Math.sqrt(sum / samples) : 0, peak };
+  });
 
-/** Loudest sample. */
-export const peak = (samples: readonly number[]): number =>
-  samples.reduce((a, x) => Math.max(a, Math.abs(x)), 0);
+export const loudness = async (page: Page): Promise<number> => (await takeHeard(page)).loudness;

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
+import type { StoredSong } from '@backline/core/song/transport';
 import { notesOf, readStrictly, type ReadFile } from '../../packages/core/test/formats/strictMidi';
 
 /** Takes the MIDI file from the app as a writer would, and reads it strictly. */
@@ -27,12 +28,22 @@ export function partNotes(file: ReadFile, name: string, from = 0, to = Infinity)
 
 export const saved = (page: Page) => expect(page.getByRole('status')).toHaveText('Saved');
 
+/** A first visit while the demo song is the newest of the songbook, as after the first start. */
+export async function firstVisit(page: Page): Promise<void> {
+  const list = (await (await page.request.get('/api/songs')).json()) as { songs: { id: string; title: string }[] };
+  const demo = list.songs.find((s) => s.title === 'Last Ferry Out')!;
+  const { revision, song } = (await (await page.request.get(`/api/songs/${demo.id}`)).json()) as StoredSong;
+  await page.request.put(`/api/songs/${demo.id}`, { data: { revision, song } });
+  await page.goto('/');
+  await expect(page.getByLabel('Title of the song')).toHaveValue('Last Ferry Out');
+}
+
 /** Starts a song from the songbook and types its chords bar by bar. */
 export async function typeSong(page: Page, bars: readonly string[]): Promise<void> {
   await page.goto('/');
   await page.evaluate(() => localStorage.setItem('backline/visited', '1'));
   await page.goto('/');
-  await page.getByRole('button', { name: 'New song' }).click();
+  await page.getByRole('button', { name: 'New song', exact: true }).click();
   await page.getByRole('button', { name: /^Verse, bar 1/ }).click();
   for (const [i, bar] of bars.entries()) {
     await expect(page.getByRole('dialog', { name: `Verse, bar ${i + 1}` })).toBeVisible();

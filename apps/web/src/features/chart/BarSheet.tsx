@@ -103,6 +103,7 @@ export function BarSheet({ song, section, index }: BarSheetProps) {
         <TextInput
           mode="outlined"
           label="Chords of this bar"
+          accessibilityLabel="Chords of this bar"
           value={text}
           onChangeText={type}
           error={'reason' in read}

@@ -17,6 +17,7 @@ export function SectionSheet({ song, section }: { song: Song; section: Section }
       <TextInput
         mode="outlined"
         label="Name of the section"
+        accessibilityLabel="Name of the section"
         value={name}
         maxLength={80}
         onChangeText={(next) => {

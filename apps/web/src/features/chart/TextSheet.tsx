@@ -29,6 +29,7 @@ export function TextSheet({ song }: { song: Song }) {
       <TextInput
         mode="outlined"
         label="Chart"
+        accessibilityLabel="Chart"
         multiline
         numberOfLines={14}
         value={text}
