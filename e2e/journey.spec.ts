@@ -24,7 +24,7 @@ test('chords in, a band out: typed, heard, varied by section, saved, taken away'
   await typeSong(page, ['C', 'Am7', 'F', 'Dm7 G7']);
 
   // Each chord was heard as it was entered.
-  expect(await loudness(page)).toBeGreaterThan(0.001);
+  await expect.poll(() => loudness(page), { timeout: 30_000 }).toBeGreaterThan(0.001);
 
   // Another style, and the band plays.
   await page.getByRole('link', { name: 'Band' }).click();

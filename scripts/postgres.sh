@@ -62,7 +62,7 @@ free_port() {
     const attempt = (port) => {
       const probe = net.createServer();
       probe.once("error", () => attempt(0));
-      probe.listen(port, "127.0.0.1", () => { console.log(probe.address().port); probe.close(); });
+      probe.listen(port, "127.0.0.1", () => { process.stdout.write(String(probe.address().port)); probe.close(); });
     };
     attempt(Number(process.argv[1]));' "$last"
 }

@@ -45,7 +45,9 @@ export default function RootLayout() {
       <PaperProvider
         theme={dark ? darkTheme : lightTheme}
         settings={{
-          icon: ({ name, ...props }) => <MaterialDesignIcons name={name as IconName} aria-hidden {...props} />,
+          icon: ({ name, ...props }) => (
+            <MaterialDesignIcons name={name as IconName} aria-hidden {...props} />
+          ),
         }}
       >
         <Stack

@@ -19,8 +19,9 @@ export function Sheet({ title, onClose, children, tall = false }: SheetProps) {
     const press = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') onClose();
     };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
+    // Caught on the way down: a text field keeps its keys to itself.
+    window.addEventListener('keydown', press, true);
+    return () => window.removeEventListener('keydown', press, true);
   }, [onClose]);
   return (
     <View

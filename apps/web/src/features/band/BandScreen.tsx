@@ -123,7 +123,6 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
         onPress={onOpen}
         style={styles.start}
         accessibilityLabel={`${open ? 'Fewer' : 'More'} settings of ${part.name}`}
-        aria-expanded={open}
       >
         {open ? 'Fewer settings' : 'Pattern, density, register…'}
       </Button>

@@ -109,6 +109,7 @@ export function Transport() {
         {band ? <Position band={band} /> : <View style={styles.position} />}
         <IconButton
           icon="repeat"
+          disabled={!band}
           size={22}
           selected={loop !== null}
           style={styles.touch}
