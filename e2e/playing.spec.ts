@@ -23,9 +23,7 @@ test('a change made while playing is heard, without a stuck note when it stops',
   }
   await expect.poll(() => loudness(page), { timeout: 15_000 }).toBeLessThan(full / 50);
   await page.getByRole('button', { name: 'Silence Bass' }).click();
-  await expect
-    .poll(() => loudness(page), { timeout: 15_000 })
-    .toBeGreaterThan(full / 20);
+  await expect.poll(() => loudness(page), { timeout: 15_000 }).toBeGreaterThan(full / 20);
 
   // The way goes on meanwhile, and after stop all is still.
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();

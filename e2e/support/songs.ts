@@ -30,7 +30,9 @@ export const saved = (page: Page) => expect(page.getByRole('status')).toHaveText
 
 /** A first visit while the demo song is the newest of the songbook, as after the first start. */
 export async function firstVisit(page: Page): Promise<void> {
-  const list = (await (await page.request.get('/api/songs')).json()) as { songs: { id: string; title: string }[] };
+  const list = (await (await page.request.get('/api/songs')).json()) as {
+    songs: { id: string; title: string }[];
+  };
   const demo = list.songs.find((s) => s.title === 'Last Ferry Out')!;
   const { revision, song } = (await (await page.request.get(`/api/songs/${demo.id}`)).json()) as StoredSong;
   await page.request.put(`/api/songs/${demo.id}`, { data: { revision, song } });

@@ -1,4 +1,4 @@
-import { useRouter } from 'expo-router';
+import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
@@ -86,19 +86,18 @@ export function SongHeader({ id, view }: { id: string; view: SongView }) {
         {VIEWS.map((entry) => {
           const here = entry.view === view;
           return (
-            <Pressable
-              key={entry.view}
-              role="link"
-              aria-current={here ? 'page' : undefined}
-              onPress={() => router.replace(`/song/${id}/${entry.view}`)}
-              style={[styles.tab, here && { borderColor: palette.action }]}
-            >
-              <Text
-                style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}
+            <Link key={entry.view} href={`/song/${id}/${entry.view}`} replace asChild>
+              <Pressable
+                aria-current={here ? 'page' : undefined}
+                style={StyleSheet.flatten([styles.tab, here && { borderColor: palette.action }])}
               >
-                {entry.label}
-              </Text>
-            </Pressable>
+                <Text
+                  style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}
+                >
+                  {entry.label}
+                </Text>
+              </Pressable>
+            </Link>
           );
         })}
       </View>

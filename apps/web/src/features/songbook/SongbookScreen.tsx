@@ -1,4 +1,4 @@
-import { useRouter } from 'expo-router';
+import { Link, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, Button, IconButton } from 'react-native-paper';
@@ -19,25 +19,21 @@ const NEW_SONG = 'title: New song\n[Verse]\n| C | / / / / | / / / / | / / / / |'
 
 function SongRow({ song, onDelete }: { song: SongSummary; onDelete: () => void }) {
   const palette = usePalette();
-  const router = useRouter();
   const style = findStyle(song.style)?.name ?? song.style;
   const facts = `${keyInWords(song.key)} · ${song.metre} · ${song.tempo} · ${style} · ${song.bars} bars`;
   return (
     <View style={[styles.row, { borderColor: palette.line, backgroundColor: palette.raised }]}>
-      <Pressable
-        role="link"
-        aria-label={`Open ${song.title}, ${facts}`}
-        onPress={() => router.push(`/song/${song.id}/chart`)}
-        style={styles.open}
-      >
-        <Text style={[styles.title, { color: palette.ink }]} numberOfLines={1}>
-          {song.title}
-        </Text>
-        <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
-          {facts}
-        </Text>
-        <FormPicture form={song.form} />
-      </Pressable>
+      <Link href={`/song/${song.id}/chart`} asChild>
+        <Pressable aria-label={`Open ${song.title}, ${facts}`} style={styles.open}>
+          <Text style={[styles.title, { color: palette.ink }]} numberOfLines={1}>
+            {song.title}
+          </Text>
+          <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
+            {facts}
+          </Text>
+          <FormPicture form={song.form} />
+        </Pressable>
+      </Link>
       <IconButton
         icon="delete-outline"
         size={20}
