@@ -1,4 +1,4 @@
-/** Four projects: core, command line and server in Node, the app's components under both renderers. */
+/** Core, command line, server and the sound engine in Node; the app's components under both renderers. */
 const node = (name, roots) => ({
   displayName: name,
   testEnvironment: 'node',
@@ -11,14 +11,12 @@ const node = (name, roots) => ({
   moduleNameMapper: { '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1' },
 });
 
-const web = (name, preset, testMatch) => ({
+const web = (name, preset, testMatch, names = {}) => ({
   displayName: name,
   preset,
   roots: ['<rootDir>/apps/web/src'],
   testMatch,
-  moduleNameMapper: {
-    '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1',
-  },
+  moduleNameMapper: { '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1', ...names },
   transform: { '\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] },
   transformIgnorePatterns: [
     '/node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo|@expo|@expo-google-fonts|react-navigation|@react-navigation|react-native-paper|immer|@backline|@react-native-vector-icons|react-native-svg|zustand|swr)/?)',
@@ -29,7 +27,8 @@ export default {
   projects: [
     node('core', ['<rootDir>/packages/core/test', '<rootDir>/packages/cli/test']),
     node('server', ['<rootDir>/apps/server/test']),
+    node('audio', ['<rootDir>/apps/web/test']),
     web('web', 'jest-expo/ios', ['**/*.native.test.tsx']),
-    web('web-dom', 'jest-expo/web', ['**/*.dom.test.{ts,tsx}']),
+    web('web-dom', 'jest-expo/web', ['**/*.dom.test.{ts,tsx}'], { '^react-native$': 'react-native-web' }),
   ],
 };

@@ -38,7 +38,9 @@ test('a section goes round in a loop', async ({ page }) => {
   const position = page.getByRole('slider', { name: 'Position' });
   await position.fill('3');
   await page.getByRole('button', { name: 'Play' }).click();
-  await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 1', { timeout: 30_000 });
+  await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 4', { timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 30_000 });
+  await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 1');
   await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 2');
 });
 

@@ -18,6 +18,9 @@ node_modules/.bin/prettier --check --log-level warn .
 step "Types"
 for project in packages/core packages/cli apps/server apps/web .; do node_modules/.bin/tsc -p "$project"; done
 
+step "The web app"
+bash scripts/build-web.sh
+
 step "PostgreSQL for the tests"
 server=
 finish() {
@@ -37,9 +40,6 @@ export DATABASE_URL
 
 step "Jest"
 node_modules/.bin/jest
-
-step "The web app"
-bash scripts/build-web.sh
 
 step "Playwright"
 log=$(mktemp)

@@ -21,7 +21,7 @@ function usePageColours(): void {
     const sheet = document.createElement('style');
     sheet.textContent = `
       html, body { background: ${palette.paper}; }
-      [role=dialog] input[type=text], [role=dialog] textarea { outline: none !important; }
+      [role=dialog] input:not([type=range]), [role=dialog] textarea { outline: none !important; }
       :focus-visible { outline: 3px solid ${palette.action} !important; outline-offset: 2px; border-radius: 6px; }
     `;
     document.head.appendChild(sheet);

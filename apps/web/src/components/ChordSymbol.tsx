@@ -48,7 +48,14 @@ function Signed({ text, size, color }: { text: string; size: number; color: stri
         return (
           <Text
             key={i}
-            style={{ fontFamily: sign ? FONT.symbols : FONT.chord, fontSize, lineHeight: size * 1.25, color }}
+            style={{
+              fontFamily: sign ? FONT.symbols : FONT.chord,
+              fontSize,
+              lineHeight: size * 1.25,
+              // The symbols' face sits low beside the letters.
+              marginTop: sign ? -size * 0.24 : 0,
+              color,
+            }}
           >
             {piece}
           </Text>

@@ -56,6 +56,10 @@ export const PART_INK: Record<Exclude<Kind, 'drums'>, string> = {
 export const partInk = (kind: Kind, palette: Palette): string =>
   kind === 'drums' ? palette.ink : PART_INK[kind];
 
+/** Inks that do not reach 3:1 against the paper alone and get an edge of ink. */
+export const needsEdge = (kind: Kind, palette: Palette): boolean =>
+  palette === LIGHT && ['arp', 'strings', 'solo'].includes(kind);
+
 export const PART_ICON: Record<Kind, string> = {
   bass: 'guitar-electric',
   keys: 'piano',

@@ -186,8 +186,9 @@ export class Engine {
     return Math.max(1, Math.min(BLOCK, Math.ceil(ticks * this.framesPerTick)));
   }
 
+  /** Where the way turns back or ends; the position may have run past it by less than a tick. */
   private get end(): number {
-    return this.loop && this.position < this.loop.end ? this.loop.end : this.score.length;
+    return this.loop && this.position < this.loop.end + 1 ? this.loop.end : this.score.length;
   }
 
   /** Everything that is due: ends first, then the change of score, clicks, the loop, and then starts. */
@@ -251,7 +252,7 @@ export class Engine {
   }
 
   private wrapOrEnd(): void {
-    if (!this.loop || this.position > this.loop.end + PPQ) {
+    if (!this.loop || this.position >= this.loop.end + 1) {
       this.playing = false;
       this.silence();
       this.position = 0;

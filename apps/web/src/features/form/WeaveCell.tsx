@@ -3,7 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import type { BandPart } from '@backline/core/band/index';
 import { usePalette } from '../../theme/usePalette';
-import { FONT, partInk } from '../../theme/tokens';
+import { FONT, needsEdge, partInk } from '../../theme/tokens';
 import { strokesOf } from './weave';
 
 export interface WeaveCellProps {
@@ -16,25 +16,24 @@ export interface WeaveCellProps {
 }
 
 /** Least distance of two strokes, px. */
-const LEAST_APART = 3;
+const LEAST_APART = 4;
 
 /** The part's real rhythm as upright strokes along the section, as tall as they are strong; bare where it rests. */
 export const WeaveCell = memo(function WeaveCell({ part, from, to, width, height, label }: WeaveCellProps) {
   const palette = usePalette();
-  const { path, crowded } = useMemo(() => {
+  const path = useMemo(() => {
     const strokes = strokesOf(part, from, to, LEAST_APART / width);
     const lines = strokes.map(({ at, strength }) => {
       const x = (2 + at * (width - 4)).toFixed(1);
       return `M${x},${height - 2}V${(height - 2 - strength * (height - 6)).toFixed(1)}`;
     });
-    return { path: lines.join(''), crowded: strokes.length * 5 > width };
+    return lines.join('');
   }, [part, from, to, width, height]);
   return (
     <View style={{ width, height }}>
       <Svg width={width} height={height} aria-hidden>
-        {/* Strokes get an edge of ink where there is room, so that the light inks hold on paper. */}
-        {crowded ? null : <Path d={path} stroke={palette.ink} strokeWidth={2.6} />}
-        <Path d={path} stroke={partInk(part.kind, palette)} strokeWidth={crowded ? 1.3 : 1.6} />
+        {needsEdge(part.kind, palette) ? <Path d={path} stroke={palette.ink} strokeWidth={2.6} /> : null}
+        <Path d={path} stroke={partInk(part.kind, palette)} strokeWidth={1.6} />
       </Svg>
       {label ? (
         <Text

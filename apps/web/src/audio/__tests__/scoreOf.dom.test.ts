@@ -1,0 +1,37 @@
+import { renderBand } from '@backline/core/band/index';
+import { readChart } from '@backline/core/formats/chart/index';
+import { setMix } from '@backline/core/edits/song';
+import { applyEdit } from '@backline/core/edits/apply';
+import { FIELDS, firstNoteAt, lastAt } from '../engine/score';
+import { scoreOf } from '../scoreOf';
+
+const song = readChart('tempo: 100\n[A]\nC | F\ntempo: 80\nG | C');
+const score = scoreOf(renderBand(song));
+
+it('has every note of the band in order of time, and the tempo map', () => {
+  const band = renderBand(song);
+  expect(score.notes.length / FIELDS).toBe(band.parts.reduce((sum, p) => sum + p.notes.length, 0));
+  for (let i = FIELDS; i < score.notes.length; i += FIELDS)
+    expect(score.notes[i]! >= score.notes[i - FIELDS]!).toBe(true);
+  expect(score.tempos).toEqual([
+    { tick: 0, tempo: 100 },
+    { tick: 3840, tempo: 80 },
+  ]);
+});
+
+it('finds the first note at a tick and the last entry before one', () => {
+  const at = firstNoteAt(score.notes, 1920);
+  expect(score.notes[at * FIELDS]!).toBeGreaterThanOrEqual(1920);
+  expect(score.notes[(at - 1) * FIELDS]!).toBeLessThan(1920);
+  expect(lastAt(score.tempos, 3839)!.tempo).toBe(100);
+  expect(lastAt(score.tempos, 3840)!.tempo).toBe(80);
+});
+
+it('a soloed part sounds alone, a muted one not at all', () => {
+  const audible = (...edits: ReturnType<typeof setMix>[]) => {
+    const edited = edits.reduce((s, e) => applyEdit(s, e)!.song, song);
+    return scoreOf(renderBand(edited)).channels.filter((c) => c.audible).length;
+  };
+  expect(audible(setMix('bass', { mute: true }))).toBe(6);
+  expect(audible(setMix('bass', { solo: true }))).toBe(1);
+});

@@ -1,0 +1,29 @@
+import { renderBand } from '@backline/core/band/index';
+import { readChart } from '@backline/core/formats/chart/index';
+import { notesWithin, passesOf, strokesOf } from '../weave';
+
+const band = renderBand(readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C'));
+const guitar = band.parts.find((p) => p.kind === 'guitar')!;
+
+describe('the weave', () => {
+  it('finds the playings of the sections in order', () => {
+    expect(passesOf(band).map((p) => [p.sectionId, p.start, p.end])).toEqual([
+      ['s1', 0, 3840], ['s1', 3840, 7680], ['s2', 7680, 11520],
+    ]); // prettier-ignore
+  });
+
+  it('shows the real notes: a stroke of six strings is one, as tall as its strongest', () => {
+    const strokes = strokesOf(guitar, 0, 1920);
+    const notes = notesWithin(guitar.notes, 0, 1920);
+    expect(notes.length).toBeGreaterThan(strokes.length * 2);
+    expect(strokes[0]!.strength).toBeCloseTo(
+      Math.max(...notes.filter((n) => n.start < 60).map((n) => n.velocity)) / 127,
+    );
+    expect(strokes.every((s) => s.at >= 0 && s.at < 1)).toBe(true);
+  });
+
+  it('keeps strokes apart where the picture is small', () => {
+    const strokes = strokesOf(guitar, 0, 3840, 0.1);
+    strokes.slice(1).forEach((s, i) => expect(s.at - strokes[i]!.at).toBeGreaterThanOrEqual(0.09));
+  });
+});

@@ -1,0 +1,171 @@
+/** The sound engine rendered in Node with the app's own banks: what is heard, sample by sample. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { BasicSoundBank, SoundBankLoader } from 'spessasynth_core';
+import { Engine } from '../src/audio/engine/engine';
+import type { DecodedBank } from '../src/audio/engine/messages';
+import { EMPTY_SCORE, type ChannelSetup, type Score } from '../src/audio/engine/score';
+
+const RATE = 44_100;
+const FLUTE = 73;
+
+function bank(id: string): DecodedBank {
+  const file = readFileSync(join(__dirname, `../public/sound/${id}.sf3`));
+  const bytes = file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) as ArrayBuffer;
+  const { samples } = SoundBankLoader.fromArrayBuffer(bytes.slice(0));
+  return {
+    id,
+    bank: bytes,
+    samples: samples.map((s) => ({ data: s.getAudioData().slice(), rate: s.sampleRate })),
+  };
+}
+
+const channel = (changes: Partial<ChannelSetup> = {}): ChannelSetup => ({
+  channel: 0, programs: [{ tick: 0, program: FLUTE }], level: 110, pan: 64, room: 0, audible: true, ...changes,
+}); // prettier-ignore
+
+/** Notes as [start, duration, pitch] on the first channel, at 120 a minute: a beat is half a second. */
+const score = (notes: [number, number, number][], changes: Partial<Score> = {}): Score => ({
+  ...EMPTY_SCORE,
+  length: 3840,
+  tempos: [{ tick: 0, tempo: 120 }],
+  bars: [{ tick: 0, beats: 4 }, { tick: 1920, beats: 4 }],
+  channels: [channel()],
+  notes: Int32Array.from(notes.flatMap(([start, duration, pitch]) => [start, duration, 0, pitch, 100])),
+  ...changes,
+}); // prettier-ignore
+
+function render(engine: Engine, seconds: number): Float32Array {
+  const total = Math.round((seconds * RATE) / 128) * 128;
+  const out = new Float32Array(total);
+  const right = new Float32Array(128);
+  for (let at = 0; at < total; at += 128) {
+    right.fill(0);
+    engine.process(out.subarray(at, at + 128), right);
+  }
+  return out;
+}
+
+const loud = (samples: Float32Array, from: number, to: number): number => {
+  const cut = samples.subarray(Math.round(from * RATE), Math.round(to * RATE));
+  return Math.sqrt(cut.reduce((sum, x) => sum + x * x, 0) / cut.length);
+};
+
+/** Frequency by autocorrelation, with a parabola through the peak. */
+function pitchOf(samples: Float32Array, from: number): number {
+  const start = Math.round(from * RATE);
+  const size = 4096;
+  const at = (lag: number): number => {
+    let sum = 0;
+    for (let i = 0; i < size; i++) sum += samples[start + i]! * samples[start + i + lag]!;
+    return sum;
+  };
+  const values = Array.from({ length: 400 }, (_, lag) => (lag < 40 ? 0 : at(lag)));
+  const most = Math.max(...values);
+  // The first peak that is nearly as high as the highest: a longer one is a multiple of the period.
+  const best = values.findIndex((v, lag) => v > 0.85 * most && v >= values[lag - 1]! && v >= values[lag + 1]!);
+  const [a, b, c] = [at(best - 1), at(best), at(best + 1)];
+  return RATE / (best + (a - c) / (2 * (a - 2 * b + c)));
+}
+
+const flute = (): DecodedBank => bank(String(FLUTE));
+
+async function engineWith(first: Score): Promise<Engine> {
+  await BasicSoundBank.isSF3DecoderReady;
+  const engine = new Engine(RATE);
+  await engine.ready;
+  engine.addBank(flute());
+  engine.setScore(first);
+  return engine;
+}
+
+it('sounds the pitch it is asked for, A4 as 440 Hz within ten cents', async () => {
+  for (const [midi, hertz] of [
+    [69, 440],
+    [72, 523.25],
+    [76, 659.26],
+  ] as const) {
+    const engine = await engineWith(score([[0, 1900, midi]]));
+    engine.play(0, false);
+    const cents = 1200 * Math.log2(pitchOf(render(engine, 1.2), 0.6) / hertz);
+    expect(Math.abs(cents)).toBeLessThan(10);
+  }
+}, 30_000);
+
+it('strikes a note at its place to the sample, and ends it', async () => {
+  const engine = await engineWith(score([[480, 480, 72]]));
+  engine.play(0, false);
+  const out = render(engine, 3);
+  const first = out.findIndex((x) => Math.abs(x) > 1e-5) / RATE;
+  expect(loud(out, 0, 0.499)).toBe(0);
+  expect(first).toBeGreaterThanOrEqual(0.5);
+  expect(first).toBeLessThan(0.52);
+  expect(loud(out, 0.6, 0.9)).toBeGreaterThan(0.01);
+  expect(loud(out, 2.5, 3)).toBeLessThan(0.0005);
+});
+
+it('follows the tempo map', async () => {
+  const engine = await engineWith(
+    score([[960, 480, 72]], {
+      tempos: [
+        { tick: 0, tempo: 120 },
+        { tick: 480, tempo: 60 },
+      ],
+    }),
+  );
+  engine.play(0, false);
+  const out = render(engine, 2);
+  expect(out.findIndex((x) => Math.abs(x) > 1e-5) / RATE).toBeCloseTo(1.5, 1);
+});
+
+it('goes round a loop without drifting', async () => {
+  const engine = await engineWith(score([[0, 240, 72]]));
+  engine.setLoop({ start: 0, end: 960 });
+  engine.play(0, false);
+  render(engine, 10);
+  // Ten seconds are ten rounds of two beats.
+  expect(Math.min(engine.position, 960 - engine.position)).toBeLessThan(3);
+  expect(engine.playing).toBe(true);
+});
+
+it('takes another score from the next beat on: what it does not hold ends, what it holds begins, nothing hangs', async () => {
+  const engine = await engineWith(score([[0, 3840, 69]]));
+  engine.play(0, false);
+  render(engine, 0.7);
+  engine.setScore(score([[0, 3840, 76]]));
+  const rest = render(engine, 1.6);
+  expect(Math.abs(1200 * Math.log2(pitchOf(rest, 0.05) / 440))).toBeLessThan(15);
+  expect(Math.abs(1200 * Math.log2(pitchOf(rest, 1.1) / 659.26))).toBeLessThan(10);
+  expect(engine.soundingNotes).toBe(1);
+  engine.stop();
+  expect(engine.soundingNotes).toBe(0);
+  expect(loud(render(engine, 3), 2.5, 3)).toBeLessThan(0.0005);
+});
+
+it('counts in with clicks before the first note, and keeps what is silenced silent', async () => {
+  const engine = await engineWith(score([[0, 960, 72]]));
+  engine.play(0, true);
+  const out = render(engine, 3);
+  expect(engine.counting).toBe(false);
+  for (const beat of [0, 0.5, 1, 1.5]) expect(loud(out, beat, beat + 0.02)).toBeGreaterThan(0.02);
+  expect(loud(out, 1.7, 1.95)).toBeLessThan(0.001);
+  expect(loud(out, 2.1, 2.5)).toBeGreaterThan(0.01);
+  const silent = await engineWith(score([[0, 960, 72]], { channels: [channel({ audible: false })] }));
+  silent.play(0, false);
+  expect(loud(render(silent, 1), 0, 1)).toBe(0);
+});
+
+it('stops at the end of the song and stands at its beginning', async () => {
+  const engine = await engineWith(score([[0, 480, 72]], { length: 960 }));
+  engine.play(0, false);
+  render(engine, 1.5);
+  expect([engine.playing, engine.position, engine.soundingNotes]).toEqual([false, 0, 0]);
+});
+
+it('a chord is auditioned beside whatever plays, and ends by itself', async () => {
+  const engine = await engineWith(EMPTY_SCORE);
+  engine.audition(FLUTE, [72, 76], 0.5);
+  const out = render(engine, 3);
+  expect(loud(out, 0.1, 0.4)).toBeGreaterThan(0.01);
+  expect(loud(out, 2.5, 3)).toBeLessThan(0.0005);
+});
