@@ -63,7 +63,9 @@ function pitchOf(samples: Float32Array, from: number): number {
   const values = Array.from({ length: 400 }, (_, lag) => (lag < 40 ? 0 : at(lag)));
   const most = Math.max(...values);
   // The first peak that is nearly as high as the highest: a longer one is a multiple of the period.
-  const best = values.findIndex((v, lag) => v > 0.85 * most && v >= values[lag - 1]! && v >= values[lag + 1]!);
+  const best = values.findIndex(
+    (v, lag) => v > 0.85 * most && v >= values[lag - 1]! && v >= values[lag + 1]!,
+  );
   const [a, b, c] = [at(best - 1), at(best), at(best + 1)];
   return RATE / (best + (a - c) / (2 * (a - 2 * b + c)));
 }
