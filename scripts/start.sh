@@ -8,18 +8,7 @@ bash scripts/install.sh
 bash scripts/build-web.sh
 echo "Starting PostgreSQL on 127.0.0.1"
 bash scripts/postgres.sh start
-server=
-finish() {
-  trap - EXIT INT TERM
-  if [ -n "$server" ]; then
-    kill "$server" 2>/dev/null || true
-    wait "$server" 2>/dev/null || true
-  fi
-  bash scripts/postgres.sh stop
-}
-trap finish EXIT
-trap 'exit 130' INT
-trap 'exit 143' TERM
+source scripts/cleanup.sh
 DATABASE_URL=$(bash scripts/postgres.sh url) WEB_DIST="$root/apps/web/dist" NODE_ENV=production \
   node --import "file://$root/node_modules/tsx/dist/loader.mjs" apps/server/src/main.ts &
 server=$!

@@ -22,18 +22,7 @@ step "The web app"
 bash scripts/build-web.sh
 
 step "PostgreSQL for the tests"
-server=
-finish() {
-  trap - EXIT INT TERM
-  if [ -n "$server" ]; then
-    kill "$server" 2>/dev/null || true
-    wait "$server" 2>/dev/null || true
-  fi
-  bash scripts/postgres.sh stop
-}
-trap finish EXIT
-trap 'exit 130' INT
-trap 'exit 143' TERM
+source scripts/cleanup.sh
 bash scripts/postgres.sh start
 DATABASE_URL=$(bash scripts/postgres.sh url)
 export DATABASE_URL

@@ -38,7 +38,7 @@ export function barsLength(bars: readonly Bar[]): number {
 }
 
 /** Index of the bar in which a tick lies; ticks before or after the run give its first or last. */
-export function barIndexAt(bars: readonly Bar[], tick: number): number {
+export function barIndexAt(bars: readonly { readonly start: number }[], tick: number): number {
   let low = 0;
   let high = bars.length - 1;
   while (low < high) {

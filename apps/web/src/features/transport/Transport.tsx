@@ -1,8 +1,9 @@
 import { createElement, useCallback } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { IconButton, ProgressBar } from 'react-native-paper';
-import type { Band, BandBar } from '@backline/core/band/index';
+import type { Band } from '@backline/core/band/index';
 import { setTempo } from '@backline/core/edits/song';
+import { barIndexAt } from '@backline/core/timeline/bars';
 import { player, usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { Notice } from '../../components/Notice';
@@ -10,17 +11,6 @@ import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
-
-const barIndexAt = (bars: readonly BandBar[], tick: number): number => {
-  let low = 0;
-  let high = bars.length - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (bars[middle]!.start <= tick) low = middle;
-    else high = middle - 1;
-  }
-  return low;
-};
 
 /** The stretch of the section that plays at a bar, to go round in. */
 function sectionStretch(band: Band, index: number) {
