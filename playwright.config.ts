@@ -1,9 +1,15 @@
 import { defineConfig } from '@playwright/test';
 
 const ARGS = [
-  '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking',
-  '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
-]; // prettier-ignore
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--autoplay-policy=no-user-gesture-required',
+];
 
 /** The real interface at the size of a phone, in Debian's Chromium, against the real server and database. */
 export default defineConfig({

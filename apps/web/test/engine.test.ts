@@ -21,19 +21,28 @@ function bank(id: string): DecodedBank {
 }
 
 const channel = (changes: Partial<ChannelSetup> = {}): ChannelSetup => ({
-  channel: 0, programs: [{ tick: 0, program: FLUTE }], level: 110, pan: 64, room: 0, audible: true, ...changes,
-}); // prettier-ignore
+  channel: 0,
+  programs: [{ tick: 0, program: FLUTE }],
+  level: 110,
+  pan: 64,
+  room: 0,
+  audible: true,
+  ...changes,
+});
 
 /** Notes as [start, duration, pitch] on the first channel, at 120 a minute: a beat is half a second. */
 const score = (notes: [number, number, number][], changes: Partial<Score> = {}): Score => ({
   ...EMPTY_SCORE,
   length: 3840,
   tempos: [{ tick: 0, tempo: 120 }],
-  bars: [{ tick: 0, beats: 4 }, { tick: 1920, beats: 4 }],
+  bars: [
+    { tick: 0, beats: 4 },
+    { tick: 1920, beats: 4 },
+  ],
   channels: [channel()],
   notes: Int32Array.from(notes.flatMap(([start, duration, pitch]) => [start, duration, 0, pitch, 100])),
   ...changes,
-}); // prettier-ignore
+});
 
 function render(engine: Engine, seconds: number): Float32Array {
   const total = Math.round((seconds * RATE) / 128) * 128;

@@ -80,16 +80,25 @@ function notes({ operands, options }: Given): unknown {
     tempo: song.tempo,
     ppq: PPQ,
     chords: band.chords.map(({ symbol, start, duration, section, pass, key }) => ({
-      symbol, start: toBeats(start), duration: toBeats(duration), section, pass, key,
-    })), // prettier-ignore
+      symbol,
+      start: toBeats(start),
+      duration: toBeats(duration),
+      section,
+      pass,
+      key,
+    })),
     parts: band.parts.map(({ id, kind, channel, program, notes: played }) => ({
       id,
       kind,
       channel,
       program,
       notes: played.map(({ start, duration, pitch, velocity, why }) => ({
-        start: toBeats(start), duration: toBeats(duration), pitch, velocity, why,
-      })), // prettier-ignore
+        start: toBeats(start),
+        duration: toBeats(duration),
+        pitch,
+        velocity,
+        why,
+      })),
     })),
   };
 }

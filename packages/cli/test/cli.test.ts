@@ -24,9 +24,14 @@ const json = (...args: string[]) => JSON.parse(run(...args).out) as { names?: st
 describe('bin/backline', () => {
   it('chord', () => {
     expect(json('chord', 'Ebm7b5/Gb')).toEqual({
-      symbol: 'Ebm7b5/Gb', root: 'Eb', bass: 'Gb', tones: ['Eb', 'Gb', 'Bbb', 'Db'], degrees: ['1', 'b3', 'b5', 'b7'],
-      pitchClasses: [1, 3, 6, 9], scale: 'locrian',
-    }); // prettier-ignore
+      symbol: 'Ebm7b5/Gb',
+      root: 'Eb',
+      bass: 'Gb',
+      tones: ['Eb', 'Gb', 'Bbb', 'Db'],
+      degrees: ['1', 'b3', 'b5', 'b7'],
+      pitchClasses: [1, 3, 6, 9],
+      scale: 'locrian',
+    });
     expect(json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
   });
 
@@ -58,10 +63,13 @@ describe('bin/backline', () => {
 
   it('notes', () => {
     const read = json('notes', CHART, '--style', 'lamplight', '--seed', '7') as unknown as {
-      title: string; key: string; tempo: number; ppq: number;
+      title: string;
+      key: string;
+      tempo: number;
+      ppq: number;
       chords: { symbol: string; start: number; pass: number; section: string }[];
       parts: { kind: string; channel: number; notes: { start: number; why: string }[] }[];
-    }; // prettier-ignore
+    };
     expect([read.title, read.key, read.tempo, read.ppq]).toEqual(['Quay', 'G', 110, 480]);
     expect(read.chords.map((c) => c.pass).slice(4, 7)).toEqual([1, 2, 2]);
     expect(read.parts.map((p) => p.kind).sort()).toEqual([

@@ -50,13 +50,16 @@ style: quayside
     Intro: { bass: off, drums: off, solo: off, guitar: { pattern: 'fingers' }, keys: { density: 1 } },
     Verse: { strings: off, solo: off, arp: off, guitar: { pattern: 'fingers' }, drums: { density: 2 } },
     Chorus: {
-      bass: { pattern: 'eighths' }, keys: { pattern: 'pulse', register: 58 }, guitar: { pattern: 'strum', density: 4 },
-      drums: { density: 4, dynamics: 'f' }, arp: off,
+      bass: { pattern: 'eighths' },
+      keys: { pattern: 'pulse', register: 58 },
+      guitar: { pattern: 'strum', density: 4 },
+      drums: { density: 4, dynamics: 'f' },
+      arp: off,
     },
     Bridge: { guitar: { pattern: 'backbeat' }, drums: { pattern: 'half-time' }, keys: { pattern: 'broken' } },
     Coda: { solo: off, arp: off, drums: { density: 2 }, guitar: { pattern: 'fingers' } },
   },
-}; // prettier-ignore
+};
 
 const lampRoom: DemoSong = {
   chart: `title: The Lamp Room Keeper

@@ -146,11 +146,15 @@ class Player {
     this.context = context;
     await context.audioWorklet.addModule('/sound/engine.js');
     const node = new AudioWorkletNode(context, 'backline', { numberOfInputs: 0, outputChannelCount: [2] });
-    const gain = new GainNode(context, { gain: 1.9 });
+    const gain = new GainNode(context, { gain: 2.3 });
     // A limiter: it holds back only what would clip.
     const limiter = new DynamicsCompressorNode(context, {
-      threshold: -3, knee: 0, ratio: 20, attack: 0.002, release: 0.12,
-    }); // prettier-ignore
+      threshold: -3,
+      knee: 0,
+      ratio: 20,
+      attack: 0.002,
+      release: 0.12,
+    });
     node.connect(gain).connect(limiter).connect(context.destination);
     node.port.onmessage = ({ data }: MessageEvent<FromEngine>) => this.hear(data);
     this.node = node;

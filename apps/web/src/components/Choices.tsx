@@ -58,8 +58,13 @@ const styles = StyleSheet.create({
   label: { fontFamily: FONT.strong, fontSize: SIZE.small },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
   choice: {
-    minHeight: TOUCH, minWidth: TOUCH, paddingHorizontal: 12, borderWidth: 1.5, borderRadius: 12,
-    alignItems: 'center', justifyContent: 'center',
+    minHeight: TOUCH,
+    minWidth: TOUCH,
+    paddingHorizontal: 12,
+    borderWidth: 1.5,
+    borderRadius: 12,
+    alignItems: 'center',
+    justifyContent: 'center',
   },
   text: { fontSize: SIZE.small },
-}); // prettier-ignore
+});

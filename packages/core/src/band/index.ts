@@ -157,8 +157,12 @@ function placedAt(start: number, region: readonly GroovedNote[]): readonly BandN
   const known = placements.get(region);
   if (known?.start === start) return known.notes;
   const notes = region.map(({ start: at, duration, pitch, velocity, why }) => ({
-    start: Math.max(0, start + at), duration, pitch, velocity, why,
-  })); // prettier-ignore
+    start: Math.max(0, start + at),
+    duration,
+    pitch,
+    velocity,
+    why,
+  }));
   placements.set(region, { start, notes });
   return notes;
 }

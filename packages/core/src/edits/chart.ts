@@ -30,8 +30,11 @@ export function barText(song: Song, section: Section, index: number): string {
   const inBar = chordsInUse(section)
     .filter((c) => startsIn(c, bar))
     .map(({ start, length, symbol, push = 0 }) => ({
-      start: start - bar.start, length: Math.min(length, end - start), symbol, push,
-    })); // prettier-ignore
+      start: start - bar.start,
+      length: Math.min(length, end - start),
+      symbol,
+      push,
+    }));
   return writeBar(inBar, bar.length);
 }
 
@@ -160,6 +163,10 @@ export const takeChart = (written: Song): Edit =>
       return { section: id, repeats, ...(kept ? { passes: kept } : {}) };
     });
     Object.assign(song, {
-      title: written.title, key: written.key, metre: written.metre, tempo: written.tempo, style: written.style,
-    }); // prettier-ignore
+      title: written.title,
+      key: written.key,
+      metre: written.metre,
+      tempo: written.tempo,
+      style: written.style,
+    });
   });

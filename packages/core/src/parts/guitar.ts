@@ -8,8 +8,14 @@ import { endOnHit, placeOnChords, soundsUntil, type Placed } from './placing';
 import { regionVoicings } from './voicings';
 
 const ONSET: GuitarEvent = {
-  at: 0, for: 4, level: 1, accent: 1, stroke: 'down', strings: 'all', muted: false,
-}; // prettier-ignore
+  at: 0,
+  for: 4,
+  level: 1,
+  accent: 1,
+  stroke: 'down',
+  strings: 'all',
+  muted: false,
+};
 
 /** Guitar: strokes and picked strings over real shapes. A stroke rings until the next one. */
 export function guitarNotes(region: Region): Note[] {

@@ -69,7 +69,13 @@ const scaleOf = (span: Span, chord: Chord): number[] =>
 
 /** The notes of one chord, from a tick to where it stops sounding. */
 function walkSpan(
-  region: Region, stretch: Stretch, span: Span, index: number, chord: Chord, from: number, until: number,
+  region: Region,
+  stretch: Stretch,
+  span: Span,
+  index: number,
+  chord: Chord,
+  from: number,
+  until: number,
 ): Walked[] {
   const count = Math.ceil((until - from) / PPQ);
   if (count < 1) return [];
@@ -78,7 +84,12 @@ function walkSpan(
   const root = bassPitch(chord, stretch);
   const seed = hash(`${region.seed}/walk/${stretch.settings.variation}`);
   const pitches = walkPitches({
-    chord, scale: scaleOf(span, chord), root, beats: count, seed, at: from,
+    chord,
+    scale: scaleOf(span, chord),
+    root,
+    beats: count,
+    seed,
+    at: from,
     target: next ? bassPitch(next, stretch) : root,
   });
   return pitches.flatMap((pitch, beat) => {
@@ -98,7 +109,7 @@ function walkSpan(
     }
     return steps;
   });
-} // prettier-ignore
+}
 
 const isTone = (chord: Chord, pitch: number): boolean => degreeAt(chord, pitch) !== null;
 
@@ -154,7 +165,11 @@ function approachOf({ root, target, scale, seed, at, beats }: Walk): number {
 
 /** A tone for a middle beat: near the aim, chord tones before scale tones, never the same twice. */
 function between(
-  { chord, scale, seed, at }: Walk, line: readonly number[], aim: number, beat: number, approach: number,
+  { chord, scale, seed, at }: Walk,
+  line: readonly number[],
+  aim: number,
+  beat: number,
+  approach: number,
 ): number {
   const last = line[line.length - 1]!;
   let best = last;
@@ -163,12 +178,16 @@ function between(
     const tone = isTone(chord, p);
     if (p === last || Math.abs(p - last) > 12 || !(tone || scale.includes(mod(p, 12)))) continue;
     const cost =
-      Math.abs(p - aim) + (tone ? 0 : beat % 2 === 0 ? 3 : 1) + 0.25 * Math.abs(p - last) +
-      (line.includes(p) ? 2 : 0) + (p === approach ? 3 : 0) + 1.5 * noise(seed, at + p, 4 + beat);
+      Math.abs(p - aim) +
+      (tone ? 0 : beat % 2 === 0 ? 3 : 1) +
+      0.25 * Math.abs(p - last) +
+      (line.includes(p) ? 2 : 0) +
+      (p === approach ? 3 : 0) +
+      1.5 * noise(seed, at + p, 4 + beat);
     if (cost < bestCost) [best, bestCost] = [p, cost];
   }
   return best;
-} // prettier-ignore
+}
 
 /** The approach from the other side, where the line already stands on the first choice. */
 const other = ({ scale }: Walk, approach: number, target: number): number => {

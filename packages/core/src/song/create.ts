@@ -13,13 +13,13 @@ const NAMES: Record<Kind, string> = {
 };
 
 const LEVELS: Record<Kind, readonly [level: number, pan: number, room: number]> = {
-  bass: [100, 64, 12],
-  keys: [92, 54, 30],
-  guitar: [84, 78, 28],
-  arp: [72, 42, 46],
-  strings: [70, 64, 60],
-  solo: [96, 68, 40],
-  drums: [96, 64, 20],
+  bass: [86, 64, 12],
+  keys: [108, 54, 30],
+  guitar: [112, 78, 28],
+  arp: [98, 42, 46],
+  strings: [106, 64, 60],
+  solo: [106, 68, 40],
+  drums: [100, 64, 20],
 };
 
 /** The level, pan and room a part of a kind starts with. */

@@ -7,8 +7,13 @@ export type Dynamics = (typeof DYNAMICS)[number];
 
 /** Velocity of a normally struck note at each dynamic. Common practice: about 13 a step. */
 export const DYNAMIC_VELOCITY: Record<Dynamics, number> = {
-  pp: 40, p: 52, mp: 66, mf: 80, f: 94, ff: 108,
-}; // prettier-ignore
+  pp: 40,
+  p: 52,
+  mp: 66,
+  mf: 80,
+  f: 94,
+  ff: 108,
+};
 
 /** Lowest and highest pitch a part of each kind may sound, MIDI numbers. */
 export const RANGES: Record<Kind, readonly [number, number]> = {

@@ -169,7 +169,7 @@ export const songSchema = z
     style: z.string().min(1).max(40),
     seed: z.number().int().min(0).max(2_147_483_647),
     groove: grooveSchema,
-    /** How the last bar ends: held, cut short, or played on as any other. */
+    /** How the last bar ends: held, cut short, or played on like the bars before. */
     ending: z.enum(['hold', 'hit', 'open']),
     parts: z.array(partSchema).max(LIMITS.parts),
     sections: z.array(sectionSchema).min(1).max(LIMITS.sections),

@@ -1,15 +1,5 @@
 import type { Chord } from './chord';
-import {
-  LETTERS,
-  intervalBetween,
-  mod,
-  noteName,
-  pitchClass,
-  readNote,
-  transpose,
-  type Interval,
-  type Spelled,
-} from './pitch';
+import { intervalBetween, mod, noteName, readNote, transpose, type Spelled } from './pitch';
 
 export type Mode = 'major' | 'minor';
 
@@ -89,19 +79,4 @@ export function romanNumeral(chord: Chord, key: Key): string {
   const numeral = minor ? NUMERALS[step]!.toLowerCase() : NUMERALS[step]!;
   const sign = alter < 0 ? 'b'.repeat(-alter) : '#'.repeat(alter);
   return sign + numeral + numeralSuffix(chord.quality);
-}
-
-/** The interval that carries one key's tonic to another's, spelling included. */
-export const keyInterval = (from: Key, to: Key): Interval => intervalBetween(from.tonic, to.tonic);
-
-/** Spells a pitch class as the key would: its own notes first, then the nearer side of the circle. */
-export function spellInKey(pc: number, key: Key): Spelled {
-  const own = keyNotes(key).find((n) => pitchClass(n) === mod(pc, 12));
-  if (own) return own;
-  const flats = signature(key) < 0 || (signature(key) === 0 && [3, 8, 10].includes(mod(pc, 12)));
-  for (let letter = 0; letter < LETTERS.length; letter++) {
-    const note = { letter, alter: flats ? -1 : 1 };
-    if (pitchClass(note) === mod(pc, 12)) return note;
-  }
-  return keyNotes(key)[0]!;
 }

@@ -33,11 +33,23 @@ export const SCALE_NAMES = Object.keys(SCALES) as ScaleName[];
 const has = (chord: Chord, degree: Degree): boolean => chord.degrees.includes(degree);
 
 const MAJOR_MODES: readonly ScaleName[] = [
-  'ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian',
-]; // prettier-ignore
+  'ionian',
+  'dorian',
+  'phrygian',
+  'lydian',
+  'mixolydian',
+  'aeolian',
+  'locrian',
+];
 const MINOR_MODES: readonly ScaleName[] = [
-  'aeolian', 'locrian', 'ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian',
-]; // prettier-ignore
+  'aeolian',
+  'locrian',
+  'ionian',
+  'dorian',
+  'phrygian',
+  'lydian',
+  'mixolydian',
+];
 
 const fits = (chord: Chord, scale: ScaleName): boolean => {
   const pcs = new Set(SCALES[scale].map(degreePc));
@@ -58,9 +70,14 @@ function byQuality(chord: Chord): readonly ScaleName[] {
   if (dominant) {
     if (has(chord, '#5') && has(chord, '9')) return ['whole tone'];
     return [
-      'mixolydian', 'lydian dominant', 'mixolydian b6', 'phrygian dominant',
-      'half-whole diminished', 'altered', 'whole tone',
-    ]; // prettier-ignore
+      'mixolydian',
+      'lydian dominant',
+      'mixolydian b6',
+      'phrygian dominant',
+      'half-whole diminished',
+      'altered',
+      'whole tone',
+    ];
   }
   if (has(chord, '#5')) return ['ionian augmented', 'lydian augmented', 'whole tone'];
   return ['ionian', 'lydian', 'mixolydian', 'lydian augmented', 'whole-half diminished'];

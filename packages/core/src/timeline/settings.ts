@@ -107,9 +107,7 @@ export function settingsAt(stretches: readonly Stretch[], tick: number): Resolve
 }
 
 /** Settings a part has in a section before its cues: what the Form and Band screens show. */
-export const sectionSettings = (
-  style: Style, song: Song, part: Part, sectionId: string,
-): Resolved => {
+export const sectionSettings = (style: Style, song: Song, part: Part, sectionId: string): Resolved => {
   const section = song.sections.find((s) => s.id === sectionId);
   return resolveSettings(style, song, part, [section?.settings[part.id]]);
-}; // prettier-ignore
+};

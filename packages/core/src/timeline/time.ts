@@ -36,6 +36,3 @@ export const toBeats = (ticks: number): number => Math.round((ticks / PPQ) * 1e6
 
 /** Milliseconds at a tempo (quarter notes a minute) to ticks, unrounded. */
 export const msToTicks = (ms: number, tempo: number): number => (ms * tempo * PPQ) / 60000;
-
-/** Ticks at a tempo to seconds. */
-export const ticksToSeconds = (ticks: number, tempo: number): number => (ticks / PPQ) * (60 / tempo);

@@ -130,8 +130,11 @@ export function guitarShapes(chord: Chord, tuning: readonly number[] = STANDARD_
       const pressed = fretted(frets);
       const position = pressed.length ? Math.min(...pressed) : 0;
       found.set(key, {
-        frets: [...frets], pitches, position, cost: shapeCost(frets, pitches, withBass.size),
-      }); // prettier-ignore
+        frets: [...frets],
+        pitches,
+        position,
+        cost: shapeCost(frets, pitches, withBass.size),
+      });
     };
     search(0);
   }

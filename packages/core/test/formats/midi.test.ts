@@ -159,10 +159,20 @@ describe('General MIDI tables', () => {
     expect(differing(patches!.split('|'))).toEqual(['77: Shakuhachi / Skakuhachi']);
     const table = Object.fromEntries(drums!.split('|').map((d) => d.split('=') as [string, string]));
     const wanted: Record<keyof typeof DRUMS, RegExp> = {
-      kick: /bass drum/i, snare: /acoustic snare/i, 'side stick': /side stick/i, 'closed hat': /closed hi/i,
-      'pedal hat': /pedal hi/i, 'open hat': /open hi/i, ride: /ride cymbal 1/i, 'ride bell': /ride bell/i,
-      crash: /crash cymbal 1/i, 'low tom': /low tom/i, 'mid tom': /mid tom/i, 'high tom': /high tom/i, tambourine: /tambourine/i,
-    }; // prettier-ignore
+      kick: /bass drum/i,
+      snare: /acoustic snare/i,
+      'side stick': /side stick/i,
+      'closed hat': /closed hi/i,
+      'pedal hat': /pedal hi/i,
+      'open hat': /open hi/i,
+      ride: /ride cymbal 1/i,
+      'ride bell': /ride bell/i,
+      crash: /crash cymbal 1/i,
+      'low tom': /low tom/i,
+      'mid tom': /mid tom/i,
+      'high tom': /high tom/i,
+      tambourine: /tambourine/i,
+    };
     for (const [name, key] of Object.entries(DRUMS)) {
       expect([name, table[String(key)]]).toEqual([
         name,

@@ -83,9 +83,11 @@ describe('humanise', () => {
 describe('notes of one pitch', () => {
   const anyNotes = fc.array(
     fc.record({
-      start: fc.integer({ min: 0, max: 2000 }), duration: fc.integer({ min: 1, max: 900 }),
-      pitch: fc.integer({ min: 60, max: 63 }), velocity: fc.integer({ min: 1, max: 127 }),
-    }), // prettier-ignore
+      start: fc.integer({ min: 0, max: 2000 }),
+      duration: fc.integer({ min: 1, max: 900 }),
+      pitch: fc.integer({ min: 60, max: 63 }),
+      velocity: fc.integer({ min: 1, max: 127 }),
+    }),
     { maxLength: 40 },
   );
 

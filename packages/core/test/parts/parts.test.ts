@@ -187,8 +187,11 @@ describe('guitar', () => {
 
 describe('arp orders', () => {
   it.each([
-    ['up', [1, 2, 3]], ['down', [3, 2, 1]], ['up-down', [1, 2, 3, 2]], ['converging', [1, 3, 2]],
-  ] as const)('%s', (order, expected) => expect(cycle(order, [1, 2, 3], 1)).toEqual(expected)); // prettier-ignore
+    ['up', [1, 2, 3]],
+    ['down', [3, 2, 1]],
+    ['up-down', [1, 2, 3, 2]],
+    ['converging', [1, 3, 2]],
+  ] as const)('%s', (order, expected) => expect(cycle(order, [1, 2, 3], 1)).toEqual(expected));
 
   it('spans octaves', () => expect(cycle('up', [60, 64], 2)).toEqual([60, 64, 72, 76]));
 });

@@ -40,8 +40,16 @@ describe('the song schema', () => {
 
 describe('settings over one another', () => {
   it('a stronger layer wins, what it leaves out shows through, grooves mix', () => {
-    expect(overlay([{ density: 1, strum: 10, groove: { swing: 60 } }, undefined, { density: 4, groove: { timing: 3 } }])).toEqual({
-      density: 4, strum: 10, groove: { swing: 60, timing: 3 },
-    }); // prettier-ignore
+    expect(
+      overlay([
+        { density: 1, strum: 10, groove: { swing: 60 } },
+        undefined,
+        { density: 4, groove: { timing: 3 } },
+      ]),
+    ).toEqual({
+      density: 4,
+      strum: 10,
+      groove: { swing: 60, timing: 3 },
+    });
   });
 });

@@ -78,10 +78,30 @@ describe('spelling', () => {
 
   it('agrees with LilyPond 2.24 \\chordmode', () => {
     const MODES: Record<string, string> = {
-      '': '', m: 'm', '7': '7', maj7: 'maj7', m7: 'm7', dim: 'dim', aug: 'aug', dim7: 'dim7', m7b5: 'm7.5-', '6': '6',
-      m6: 'm6', sus4: 'sus4', sus2: 'sus2', '9': '9', maj9: 'maj9', m9: 'm9', add9: '3.5.9', '7sus4': '7sus4',
-      mMaj7: 'm7+', '7b9': '7.9-', '7#9': '7.9+', '7#5': '7.5+', '7b5': '7.5-',
-    }; // prettier-ignore
+      '': '',
+      m: 'm',
+      '7': '7',
+      maj7: 'maj7',
+      m7: 'm7',
+      dim: 'dim',
+      aug: 'aug',
+      dim7: 'dim7',
+      m7b5: 'm7.5-',
+      '6': '6',
+      m6: 'm6',
+      sus4: 'sus4',
+      sus2: 'sus2',
+      '9': '9',
+      maj9: 'maj9',
+      m9: 'm9',
+      add9: '3.5.9',
+      '7sus4': '7sus4',
+      mMaj7: 'm7+',
+      '7b9': '7.9-',
+      '7#9': '7.9+',
+      '7#5': '7.5+',
+      '7b5': '7.5-',
+    };
     const LETTERS: Record<string, string> = { b: 'es', '#': 'is' };
     const lily = (root: string) => root[0]!.toLowerCase() + (LETTERS[root[1] ?? ''] ?? '');
     const wanted = SEVENTEEN_ROOTS.flatMap((root) => Object.keys(MODES).map((q) => ({ root, q })));

@@ -39,11 +39,19 @@ describe('keys', () => {
 
 describe('functions', () => {
   it.each([
-    ['C', 'Dm7', 'ii7'], ['C', 'G7', 'V7'], ['C', 'Bdim', 'vii°'], ['C', 'Ab', 'bVI'], ['C', 'F#m7b5', '#ivø7'],
-    ['Am', 'E7', 'V7'], ['Am', 'F', 'VI'], ['Am', 'Bdim', 'ii°'], ['Eb', 'Cm7', 'vi7'], ['C', 'E+', 'III+'],
+    ['C', 'Dm7', 'ii7'],
+    ['C', 'G7', 'V7'],
+    ['C', 'Bdim', 'vii°'],
+    ['C', 'Ab', 'bVI'],
+    ['C', 'F#m7b5', '#ivø7'],
+    ['Am', 'E7', 'V7'],
+    ['Am', 'F', 'VI'],
+    ['Am', 'Bdim', 'ii°'],
+    ['Eb', 'Cm7', 'vi7'],
+    ['C', 'E+', 'III+'],
   ])('in %s, %s is %s', (key, symbol, numeral) => {
     expect(romanNumeral(parseChord(symbol), keyOf(key))).toBe(numeral);
-  }); // prettier-ignore
+  });
 
   it('diatonic seventh chords have the numerals and modes of their step (Levine, The Jazz Theory Book)', () => {
     const modes = ['ionian', 'dorian', 'phrygian', 'lydian', 'mixolydian', 'aeolian', 'locrian'];
@@ -80,12 +88,17 @@ describe('chord-scales', () => {
   });
 
   it.each([
-    ['C', 'A7', 'phrygian dominant'], ['C', 'D7', 'mixolydian'], ['Am', 'E7', 'phrygian dominant'],
-    ['C', 'G7alt', 'altered'], ['C', 'Cdim7', 'whole-half diminished'], ['Cm', 'CmMaj7', 'melodic minor'],
-    ['C', 'G9#5', 'whole tone'], ['C', 'Db7#11', 'lydian dominant'],
+    ['C', 'A7', 'phrygian dominant'],
+    ['C', 'D7', 'mixolydian'],
+    ['Am', 'E7', 'phrygian dominant'],
+    ['C', 'G7alt', 'altered'],
+    ['C', 'Cdim7', 'whole-half diminished'],
+    ['Cm', 'CmMaj7', 'melodic minor'],
+    ['C', 'G9#5', 'whole tone'],
+    ['C', 'Db7#11', 'lydian dominant'],
   ])('in %s, %s takes %s', (key, symbol, scale) => {
     expect(defaultScale(parseChord(symbol), keyOf(key))).toBe(scale);
-  }); // prettier-ignore
+  });
 });
 
 const keyNotesOf = (name: string) => parseChord(name).root;

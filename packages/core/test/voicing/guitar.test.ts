@@ -38,11 +38,25 @@ describe('guitar shapes', () => {
 
   // Open-position shapes every beginner's handbook prints; common practice.
   it.each([
-    ['C', 'x32010'], ['A', 'x02220'], ['E', '022100'], ['D', 'xx0232'], ['Am', 'x02210'], ['Em', '022000'],
-    ['Dm', 'xx0231'], ['F', '133211'], ['Cmaj7', 'x32000'], ['G7', '320001'], ['B7', 'x21202'], ['F#m', '244222'],
+    ['C', 'x32010'],
+    ['A', 'x02220'],
+    ['E', '022100'],
+    ['D', 'xx0232'],
+    ['Am', 'x02210'],
+    ['Em', '022000'],
+    ['Dm', 'xx0231'],
+    ['F', '133211'],
+    ['Cmaj7', 'x32000'],
+    ['G7', '320001'],
+    ['B7', 'x21202'],
+    ['F#m', '244222'],
   ])('%s is first %s', (symbol, frets) => {
-    expect(guitarShapes(parseChord(symbol))[0]!.frets.map((f) => f ?? 'x').join('')).toBe(frets);
-  }); // prettier-ignore
+    expect(
+      guitarShapes(parseChord(symbol))[0]!
+        .frets.map((f) => f ?? 'x')
+        .join(''),
+    ).toBe(frets);
+  });
 
   it('counts a barre as one finger, unless an open string lies under it', () => {
     expect(fingersOf([1, 3, 3, 2, 1, 1])).toBe(4);

@@ -143,9 +143,13 @@ describe('the path search', () => {
   it('register and spread move every auto chord and no hand-set one', () => {
     const hand = [48, 55, 64, 71];
     const at = (register: number, spread: number) =>
-      voice(['Am7', 'D7', 'Gmaj7', 'Em7', 'Cmaj7', 'A7'].map((symbol, i) => ({
-        symbol, aim: { ...AIM, register, spread }, fixed: i === 1 ? hand : null,
-      }))); // prettier-ignore
+      voice(
+        ['Am7', 'D7', 'Gmaj7', 'Em7', 'Cmaj7', 'A7'].map((symbol, i) => ({
+          symbol,
+          aim: { ...AIM, register, spread },
+          fixed: i === 1 ? hand : null,
+        })),
+      );
     const high = at(62, 4);
     const low = at(50, 4);
     const wide = at(50, 8);

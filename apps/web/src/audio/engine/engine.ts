@@ -271,8 +271,12 @@ export class Engine {
     const { notes } = this.score;
     const at = index * FIELDS;
     const [start, duration, channel, pitch, velocity] = [
-      notes[at]!, notes[at + 1]!, notes[at + 2]!, notes[at + 3]!, notes[at + 4]!,
-    ]; // prettier-ignore
+      notes[at]!,
+      notes[at + 1]!,
+      notes[at + 2]!,
+      notes[at + 3]!,
+      notes[at + 4]!,
+    ];
     if (start < this.heardFrom) return;
     this.followProgram(channel);
     const held = this.sounding.findIndex((n) => n.channel === channel && n.pitch === pitch);

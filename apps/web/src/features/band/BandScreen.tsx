@@ -192,4 +192,4 @@ const styles = StyleSheet.create({
   facts: { fontFamily: FONT.text, fontSize: SIZE.small },
   touch: { width: 44, height: 44, margin: 0 },
   more: { gap: 6, paddingTop: 6 },
-}); // prettier-ignore
+});

@@ -158,4 +158,4 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
 const styles = StyleSheet.create({
   panel: { gap: 6 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 },
-}); // prettier-ignore
+});

@@ -190,4 +190,4 @@ const styles = StyleSheet.create({
   words: { fontFamily: FONT.text, fontSize: SIZE.small },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
-}); // prettier-ignore
+});

@@ -224,4 +224,4 @@ const styles = StyleSheet.create({
   part: { width: NAME, flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 44 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.small },
   cell: { borderWidth: 1, borderRadius: 6, overflow: 'hidden' },
-}); // prettier-ignore
+});

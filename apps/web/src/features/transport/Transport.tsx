@@ -151,4 +151,4 @@ const styles = StyleSheet.create({
   tempo: { flexDirection: 'row', alignItems: 'center' },
   small: { width: 36, height: TOUCH, margin: 0 },
   number: { fontFamily: FONT.strong, fontSize: SIZE.body, minWidth: 30, textAlign: 'center' },
-}); // prettier-ignore
+});

@@ -53,9 +53,13 @@ function conductor(song: Song, band: Band): Timed[] {
     }
     if (bar.metre !== held.metre && isMetre(bar.metre)) {
       add(bar.start, {
-        type: 'timeSignature', meta: true, numerator: beatsPerBar(bar.metre), denominator: 4,
-        metronome: 24, thirtyseconds: 8,
-      }); // prettier-ignore
+        type: 'timeSignature',
+        meta: true,
+        numerator: beatsPerBar(bar.metre),
+        denominator: 4,
+        metronome: 24,
+        thirtyseconds: 8,
+      });
     }
     if (bar.key !== held.key) {
       const key = keyOf(bar.key);

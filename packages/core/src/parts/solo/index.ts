@@ -155,7 +155,11 @@ function anchorPitch(spot: Spot, from: number, reach: Reach, motif: readonly num
 
 /** Scale tones and half-step approaches between two anchors, by the path of least cost. */
 function fill(
-  spots: readonly Spot[], from: number, to: number, reach: Reach, pattern: SoloPattern,
+  spots: readonly Spot[],
+  from: number,
+  to: number,
+  reach: Reach,
+  pattern: SoloPattern,
 ): number[] {
   if (!spots.length) return [];
   const layers = spots.map((spot, i) => {
@@ -174,17 +178,25 @@ function fill(
     (layer, from, to) => stepCost(all[layer - 1]![from]!.pitch, all[layer]![to]!.pitch, pattern.leap),
   );
   return path.slice(1, -1).map((c) => c.pitch);
-} // prettier-ignore
+}
 
 function fillCost(
-  spot: Spot, pitch: number, index: number, count: number, from: number, to: number, reach: Reach,
+  spot: Spot,
+  pitch: number,
+  index: number,
+  count: number,
+  from: number,
+  to: number,
+  reach: Reach,
 ): number {
   const straight = from + ((to - from) * (index + 1)) / (count + 1);
   const bow = 3 * (noise(reach.seed, spot.start, 1) - 0.5) + (spot.aim - straight) * 0.25;
   const chromatic = inScale(spot.harmony, pitch) ? 0 : 1.6;
   const tone = inChord(spot.harmony, pitch) ? 0 : 0.4;
-  return 0.5 * Math.abs(pitch - straight - bow) + chromatic + tone + 1.8 * noise(reach.seed, spot.start, pitch);
-} // prettier-ignore
+  return (
+    0.5 * Math.abs(pitch - straight - bow) + chromatic + tone + 1.8 * noise(reach.seed, spot.start, pitch)
+  );
+}
 
 /** Density from which a note plays: the line's frame first, then beats, off-beats and quicker notes. */
 function levelOf(spot: Spot): number {
@@ -208,16 +220,18 @@ function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly
   return spots.flatMap((spot, i) => {
     if (levelOf(spot) > stretch.settings.density) return [];
     const accent = (spot.anchor ? 1.02 : 0.9) + 0.08 * ((pitches[i]! % 12) / 12);
-    return [{
-      start: spot.start,
-      duration: Math.max(30, Math.round(spot.length * 0.94)),
-      pitch: pitches[i]!,
-      velocity: velocityOf(stretch.settings, accent),
-      why: whyOfLine(spots, pitches, i),
-      span: spot.harmony.span,
-    }];
+    return [
+      {
+        start: spot.start,
+        duration: Math.max(30, Math.round(spot.length * 0.94)),
+        pitch: pitches[i]!,
+        velocity: velocityOf(stretch.settings, accent),
+        why: whyOfLine(spots, pitches, i),
+        span: spot.harmony.span,
+      },
+    ];
   });
-} // prettier-ignore
+}
 
 /** The last hit: a tone of the last chord near where the line stands. */
 function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
@@ -228,12 +242,14 @@ function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
   const options = harmony.tones.map((pc) => nearest(pc, previous));
   const cost = (p: number) => Math.abs(p - previous) + 2 * toneCost(harmony.chord, p);
   const pitch = options.reduce((a, b) => (cost(b) < cost(a) ? b : a));
-  return [{
-    start: hit,
-    duration: lastLength(region, hit),
-    pitch,
-    velocity: velocityOf(stretch.settings, 1),
-    why: whyOf(harmony.chord, pitch),
-    span: harmony.span,
-  }];
-} // prettier-ignore
+  return [
+    {
+      start: hit,
+      duration: lastLength(region, hit),
+      pitch,
+      velocity: velocityOf(stretch.settings, 1),
+      why: whyOf(harmony.chord, pitch),
+      span: harmony.span,
+    },
+  ];
+}

@@ -74,7 +74,7 @@ export const lamplight: Style = {
       ],
     },
     guitar: {
-      settings: { on: true, density: 3, dynamics: 'p', register: 43, voices: 4, instrument: 26, strum: 22 },
+      settings: { on: true, density: 3, dynamics: 'mp', register: 43, voices: 4, instrument: 26, strum: 22 },
       patterns: [
         {
           id: 'four', name: 'Four to the bar', atChange: 'carry on',
@@ -135,7 +135,7 @@ export const lamplight: Style = {
       ],
     },
     strings: {
-      settings: { on: true, density: 3, dynamics: 'pp', register: 48, spread: 7, voices: 4, instrument: 48 },
+      settings: { on: true, density: 3, dynamics: 'p', register: 48, spread: 7, voices: 4, instrument: 48 },
       patterns: [
         {
           id: 'held', name: 'Held', atChange: 'restart',
@@ -184,7 +184,7 @@ export const lamplight: Style = {
       ],
     },
     drums: {
-      settings: { on: true, density: 3, dynamics: 'mp' },
+      settings: { on: true, density: 3, dynamics: 'f' },
       patterns: [
         {
           id: 'ride', name: 'Ride', atChange: 'carry on',
@@ -241,4 +241,4 @@ export const lamplight: Style = {
       ],
     },
   },
-}; // prettier-ignore
+};

@@ -338,4 +338,4 @@ export const quayside: Style = {
       ],
     },
   },
-}; // prettier-ignore
+};

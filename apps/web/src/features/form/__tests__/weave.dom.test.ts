@@ -8,8 +8,10 @@ const guitar = band.parts.find((p) => p.kind === 'guitar')!;
 describe('the weave', () => {
   it('finds the playings of the sections in order', () => {
     expect(passesOf(band).map((p) => [p.sectionId, p.start, p.end])).toEqual([
-      ['s1', 0, 3840], ['s1', 3840, 7680], ['s2', 7680, 11520],
-    ]); // prettier-ignore
+      ['s1', 0, 3840],
+      ['s1', 3840, 7680],
+      ['s2', 7680, 11520],
+    ]);
   });
 
   it('shows the real notes: a stroke of six strings is one, as tall as its strongest', () => {
