@@ -43,7 +43,6 @@ async function request(path: string, init: RequestInit = {}): Promise<unknown> {
 
 export const SONGS = '/api/songs';
 export const songPath = (id: string): string => `${SONGS}/${encodeURIComponent(id)}`;
-export const midiPath = (id: string): string => `${songPath(id)}/midi`;
 
 export const fetchSongs = async (): Promise<SongSummary[]> =>
   songListSchema.parse(await request(SONGS)).songs;

@@ -44,7 +44,7 @@ export const DARK: Palette = {
 };
 
 /** Inks of the parts: Okabe–Ito, for strokes and fills, never for text. Drums take the ink itself. */
-export const PART_INK: Record<Exclude<Kind, 'drums'>, string> = {
+const PART_INK: Record<Exclude<Kind, 'drums'>, string> = {
   bass: '#0072B2',
   keys: '#009E73',
   guitar: '#D55E00',
@@ -78,7 +78,6 @@ export const FONT = {
 } as const;
 
 export const SIZE = { tiny: 12, small: 14, body: 16, title: 20, display: 28 } as const;
-export const SPACE = { xs: 4, s: 8, m: 12, l: 16, xl: 24 } as const;
 /** Least side of anything that is touched. */
 export const TOUCH = 44;
 /** From this width on, neighbouring screens stand side by side. */

@@ -192,10 +192,8 @@ export const songSchema = z
 
 export type Song = z.infer<typeof songSchema>;
 export type Section = z.infer<typeof sectionSchema>;
-export type ChordDraft = z.infer<typeof draftSchema>;
 export type ChordEvent = z.infer<typeof chordEventSchema>;
 export type Change = z.infer<typeof changeSchema>;
-export type Cue = z.infer<typeof cueSchema>;
 export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;
 export type Mix = z.infer<typeof mixSchema>;

@@ -13,19 +13,19 @@ const timed = {
   accent: z.number().min(0.2).max(1.4),
 };
 
-export const bassEventSchema = z.strictObject({
+const bassEventSchema = z.strictObject({
   ...timed,
   tone: z.enum(['root', 'third', 'fifth', 'low fifth', 'seventh', 'octave', 'approach', 'ghost']),
 });
 
-export const keysEventSchema = z.strictObject({
+const keysEventSchema = z.strictObject({
   ...timed,
   hand: z.enum(['left', 'right']),
   /** Right hand: the whole voicing, its top, its lower tones. Left hand: root, octave, fifth. */
   play: z.enum(['all', 'top', 'lower', 'root', 'octave', 'fifth']),
 });
 
-export const guitarEventSchema = z.strictObject({
+const guitarEventSchema = z.strictObject({
   ...timed,
   stroke: z.enum(['down', 'up', 'pick']),
   /** Strings struck; for a pick the bass string or the nth highest. */
@@ -33,14 +33,14 @@ export const guitarEventSchema = z.strictObject({
   muted: z.boolean(),
 });
 
-export const stringsEventSchema = z.strictObject({
+const stringsEventSchema = z.strictObject({
   ...timed,
   voices: z.enum(['all', 'outer', 'inner', 'top', 'low']),
   /** Legato notes hold common tones across a change; others are struck anew. */
   legato: z.boolean(),
 });
 
-export const drumsEventSchema = z.strictObject({
+const drumsEventSchema = z.strictObject({
   ...timed,
   drum: z.enum(Object.keys(DRUMS) as [Drum, ...Drum[]]),
 });
@@ -59,14 +59,14 @@ const head = {
   atChange: z.enum(['restart', 'carry on']),
 };
 
-export const bassPatternSchema = z.discriminatedUnion('generator', [
+const bassPatternSchema = z.discriminatedUnion('generator', [
   z.strictObject({ ...head, generator: z.literal('events'), grid: grid(bassEventSchema) }),
   z.strictObject({ ...head, generator: z.literal('walking') }),
 ]);
-export const keysPatternSchema = z.strictObject({ ...head, grid: grid(keysEventSchema) });
-export const guitarPatternSchema = z.strictObject({ ...head, grid: grid(guitarEventSchema) });
-export const stringsPatternSchema = z.strictObject({ ...head, grid: grid(stringsEventSchema) });
-export const arpPatternSchema = z.strictObject({
+const keysPatternSchema = z.strictObject({ ...head, grid: grid(keysEventSchema) });
+const guitarPatternSchema = z.strictObject({ ...head, grid: grid(guitarEventSchema) });
+const stringsPatternSchema = z.strictObject({ ...head, grid: grid(stringsEventSchema) });
+const arpPatternSchema = z.strictObject({
   ...head,
   order: z.enum(['up', 'down', 'up-down', 'as voiced', 'converging', 'random']),
   octaves: z.number().int().min(1).max(4),
@@ -79,13 +79,13 @@ export const arpPatternSchema = z.strictObject({
   /** Step numbers within a bar that rest. */
   rests: z.array(z.number().int().min(0).max(63)),
 });
-export const drumsPatternSchema = z.strictObject({
+const drumsPatternSchema = z.strictObject({
   ...head,
   grid: grid(drumsEventSchema),
   /** Last two beats before a new section. */
   fill: z.array(drumsEventSchema),
 });
-export const soloPatternSchema = z.strictObject({
+const soloPatternSchema = z.strictObject({
   ...head,
   /** Phrase length in bars: least and most. */
   phrase: z.tuple([z.number().int().min(1), z.number().int().max(8)]),
@@ -102,16 +102,6 @@ export const soloPatternSchema = z.strictObject({
   /** Widest leap between neighbouring notes, semitones. */
   leap: z.number().int().min(3).max(12),
 });
-
-export const PATTERN_SCHEMAS = {
-  bass: bassPatternSchema,
-  keys: keysPatternSchema,
-  guitar: guitarPatternSchema,
-  arp: arpPatternSchema,
-  strings: stringsPatternSchema,
-  solo: soloPatternSchema,
-  drums: drumsPatternSchema,
-} as const;
 
 const voice = <T extends z.ZodType>(pattern: T) =>
   z.strictObject({ settings: settingsSchema, patterns: z.array(pattern).min(2) });
@@ -143,12 +133,7 @@ export type KeysEvent = z.infer<typeof keysEventSchema>;
 export type GuitarEvent = z.infer<typeof guitarEventSchema>;
 export type StringsEvent = z.infer<typeof stringsEventSchema>;
 export type DrumsEvent = z.infer<typeof drumsEventSchema>;
-export type BassPattern = z.infer<typeof bassPatternSchema>;
-export type KeysPattern = z.infer<typeof keysPatternSchema>;
-export type GuitarPattern = z.infer<typeof guitarPatternSchema>;
 export type ArpPattern = z.infer<typeof arpPatternSchema>;
-export type StringsPattern = z.infer<typeof stringsPatternSchema>;
-export type DrumsPattern = z.infer<typeof drumsPatternSchema>;
 export type SoloPattern = z.infer<typeof soloPatternSchema>;
 
 /** What every event of a pattern has. */

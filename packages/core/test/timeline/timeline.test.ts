@@ -6,14 +6,7 @@ import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/timel
 import { expandForm } from '@backline/core/timeline/passes';
 import { passSpans, regionsOf } from '@backline/core/timeline/region';
 import { resolveSettings, settingsAt, stretchesOf } from '@backline/core/timeline/settings';
-import {
-  METRE_NAMES,
-  barTicks,
-  beatsPerBar,
-  msToTicks,
-  ticksToSeconds,
-  toBeats,
-} from '@backline/core/timeline/time';
+import { METRE_NAMES, barTicks, beatsPerBar, msToTicks, toBeats } from '@backline/core/timeline/time';
 import { anySong, song } from '../support/music';
 
 describe('time', () => {
