@@ -171,6 +171,28 @@ export function FormScreen() {
         />
         <EntryControls song={song} column={column} />
         <View onLayout={(e: LayoutChangeEvent) => setWidth(Math.floor(e.nativeEvent.layout.width))}>
+          {wide ? (
+            <View style={styles.row} aria-hidden>
+              <View style={styles.part} />
+              {columns.map((c) => (
+                <Text
+                  key={c.index}
+                  numberOfLines={1}
+                  style={[
+                    styles.column,
+                    {
+                      width: widthOf(c),
+                      color: palette.ink,
+                      fontFamily: c === column ? FONT.strong : FONT.text,
+                    },
+                    { borderColor: c === column ? palette.action : 'transparent' },
+                  ]}
+                >
+                  {c.name}
+                </Text>
+              ))}
+            </View>
+          ) : null}
           {width > 0
             ? song.parts.map((p) => {
                 const on = sectionSettings(styleOf(song.style), song, p, column.sectionId).on;
@@ -223,5 +245,6 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', marginBottom: 4 },
   part: { width: NAME, flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 44 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  column: { fontSize: SIZE.tiny, paddingHorizontal: 3, borderBottomWidth: 2.5 },
   cell: { borderWidth: 1, borderRadius: 6, overflow: 'hidden' },
 });
