@@ -3,11 +3,11 @@ import { patternOf, styleOf } from '../style';
 import { degreeNumber } from '../theory/degree';
 import { degreePcOf, isSlash, type Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
-import type { Region, Span } from '../timeline/region';
+import type { Region } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
-import { bassPc } from '../voicing/tones';
 import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from './note';
 import { endOnHit, placeOnChords, type Placed } from './placing';
+import { bassPitch, chordAfter } from './bassPlace';
 import { placeWalk } from './walking';
 
 /** The bass: one voice, the chord's bass on its first beat. */
@@ -26,16 +26,6 @@ function stretchNotes(region: Region, stretch: Stretch): Note[] {
   return placed
     .filter((p) => p.event.level <= stretch.settings.density)
     .map((p) => eventNote(region, stretch, p));
-}
-
-/** Where a chord's bass lies: the lowest place at or above the register. */
-export const bassPitch = (chord: Chord, stretch: Stretch): number =>
-  intoRange(atOrAbove(bassPc(chord), stretch.settings.register) + 12 * stretch.settings.octave, 'bass');
-
-/** The chord after a span: in the region, or the first of what follows it. */
-export function chordAfter(region: Region, index: number): Chord | null {
-  const next: Pick<Span, 'symbol'> | null = region.spans[index + 1] ?? region.next;
-  return next?.symbol ? parseChord(next.symbol) : null;
 }
 
 /** A half step into the next bass from the side nearer to where the line is, never the tone itself. */

@@ -9,7 +9,7 @@ import type { Region, Span } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 import { EIGHTH, PPQ } from '../timeline/time';
 import { RANGES } from '../song/kinds';
-import { bassPitch, chordAfter } from './bass';
+import { bassPitch, chordAfter } from './bassPlace';
 import { velocityOf, whyOf, type Note } from './note';
 import { lastHit, lastLength, soundsUntil } from './placing';
 
