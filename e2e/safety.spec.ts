@@ -84,6 +84,19 @@ test('the server does not answer and the page is reloaded: the unsaved edit is s
   await saved(page);
 });
 
+test('leaving a song at once after an edit loses nothing', async ({ page }) => {
+  await typeSong(page, ['C']);
+  await saved(page);
+  await setTitle(page, 'Left in a hurry');
+  await page.getByRole('button', { name: 'Songbook' }).click();
+  const row = page.getByRole('link', { name: /^Open Left in a hurry/ }).first();
+  await expect(row).toBeVisible();
+  await row.click();
+  await expect(page.getByLabel('Title of the song')).toHaveValue('Left in a hurry');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await saved(page);
+});
+
 test('an unknown song and a songbook out of reach are said in words', async ({ page }) => {
   await page.goto('/song/6b1f0a52-3a7e-4a55-9a3e-1111111111ab/chart');
   await expect(page.getByRole('alert')).toContainText('not in the songbook');

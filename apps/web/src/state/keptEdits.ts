@@ -6,7 +6,8 @@ export interface KeptEdit {
   readonly song: Song;
 }
 
-const keyOf = (id: string): string => `backline/unsaved/${id}`;
+const PREFIX = 'backline/unsaved/';
+const keyOf = (id: string): string => PREFIX + id;
 
 /** Keeps an edit on this device until the server has it. A full or forbidden storage loses nothing that is on screen. */
 export function keepEdit(id: string, edit: KeptEdit): void {
@@ -22,6 +23,17 @@ export function forgetEdit(id: string): void {
     localStorage.removeItem(keyOf(id));
   } catch {
     // Nothing was kept.
+  }
+}
+
+/** Songs of which this device keeps an edit. */
+export function songsWithKeptEdits(): string[] {
+  try {
+    return Object.keys(localStorage).flatMap((key) =>
+      key.startsWith(PREFIX) ? [key.slice(PREFIX.length)] : [],
+    );
+  } catch {
+    return [];
   }
 }
 

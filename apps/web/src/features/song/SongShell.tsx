@@ -7,6 +7,7 @@ import { Notice } from '../../components/Notice';
 import { ApiError, fetchSong, songPath } from '../../state/api';
 import { useBandOfOpenSong } from '../../state/band';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
+import { keptEditSettled } from '../../state/sendKeptEdits';
 import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
 import { useIsWide, usePalette } from '../../theme/usePalette';
@@ -17,15 +18,17 @@ import { Troubles } from './Troubles';
 
 /** Loads the song once and opens it; later versions come through saves, never over the writer's edits. */
 function useSong(id: string) {
-  const { data, error, isLoading, mutate } = useSWR(songPath(id), fetchSong, {
+  // What was left unsaved a moment ago goes first, so that the song is opened as it will be.
+  const load = (path: string) => keptEditSettled(id).then(() => fetchSong(path));
+  const { data, error, isLoading, isValidating, mutate } = useSWR(songPath(id), load, {
     revalidateOnFocus: false,
     revalidateIfStale: true,
     revalidateOnReconnect: false,
   });
   const open = useOpenSong((s) => s.id);
   useEffect(() => {
-    if (data && open !== data.id && data.id === id) openSong(data);
-  }, [data, open, id]);
+    if (data && !isValidating && open !== data.id && data.id === id) openSong(data);
+  }, [data, isValidating, open, id]);
   useEffect(() => () => closeSong(), [id]);
   return { error: error as unknown, isLoading, retry: () => void mutate() };
 }

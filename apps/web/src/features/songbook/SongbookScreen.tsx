@@ -1,5 +1,5 @@
 import { Link, useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, Button, IconButton } from 'react-native-paper';
 import useSWR from 'swr';
@@ -10,6 +10,7 @@ import type { SongSummary } from '@backline/core/song/transport';
 import { Notice } from '../../components/Notice';
 import { SONGS, createSongAt, deleteSong, fetchSongs, songPath } from '../../state/api';
 import { forgetEdit } from '../../state/keptEdits';
+import { sendKeptEdits } from '../../state/sendKeptEdits';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
 import { FormPicture } from './FormPicture';
@@ -50,6 +51,9 @@ export function SongbookScreen() {
   const palette = usePalette();
   const router = useRouter();
   const { data, error, isLoading, mutate } = useSWR(SONGS, fetchSongs);
+  useEffect(() => {
+    void sendKeptEdits().then(() => mutate());
+  }, [mutate]);
   const [asking, setAsking] = useState<SongSummary | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
 
