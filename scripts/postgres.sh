@@ -30,13 +30,12 @@ find_binaries() {
 
 # The owner must be able to walk to its data; where a parent folder is closed, it is kept elsewhere.
 choose_home() {
-  local home="$root/.data/postgres-$cluster" dir="$root"
+  local home="$root/.data/postgres-$cluster"
   if [ "$(id -u)" = 0 ]; then
     mkdir -p "$root/.data"
     chmod a+x "$root/.data"
     if ! as_owner test -x "$root/.data"; then
       home="/var/tmp/backline-$(echo -n "$root" | cksum | cut -d' ' -f1)-$cluster"
-      say "the user postgres cannot reach $dir; its data is kept in $home"
     fi
   fi
   echo "$home"
@@ -68,6 +67,7 @@ free_port() {
 }
 
 create() {
+  if [ "${home#"$root"}" = "$home" ]; then say "the user postgres cannot reach $root; the data is kept elsewhere"; fi
   say "creating a database in $home"
   mkdir -p "$home"
   if [ "$(id -u)" = 0 ]; then chown postgres "$home"; fi
