@@ -25,10 +25,7 @@ export function useAutosave(): void {
   const song = useOpenSong((s) => s.song);
   const save = useOpenSong((s) => s.save);
   const { mutate } = useSWRConfig();
-  const { trigger } = useSWRMutation(id ? songPath(id) : null, send, {
-    revalidate: false,
-    populateCache: true,
-  });
+  const { trigger } = useSWRMutation(id ? songPath(id) : null, send, { revalidate: false });
   const wait = useRef(FIRST_WAIT);
 
   const saveNow = useCallback(async () => {

@@ -1,8 +1,9 @@
 import { Slot, useLocalSearchParams, usePathname, useRouter } from 'expo-router';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator, Button } from 'react-native-paper';
 import useSWR from 'swr';
+import type { StoredSong } from '@backline/core/song/transport';
 import { Notice } from '../../components/Notice';
 import { ApiError, fetchSong, songPath } from '../../state/api';
 import { useBandOfOpenSong } from '../../state/band';
@@ -16,21 +17,26 @@ import { Transport, togglePlay } from '../transport/Transport';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
 
-/** Loads the song once and opens it; later versions come through saves, never over the writer's edits. */
+let visits = 0;
+
+/**
+ * Loads the song and opens it. Every visit asks the server anew, for what an earlier visit remembers
+ * may be older than what has been saved since; later versions come through saves, never over the writer's edits.
+ */
 function useSong(id: string) {
+  const [visit] = useState(() => ++visits);
   // What was left unsaved a moment ago goes first, so that the song is opened as it will be.
-  const load = (path: string) => keptEditSettled(id).then(() => fetchSong(path));
-  const { data, error, isLoading, isValidating, mutate } = useSWR(songPath(id), load, {
+  const load = ([path]: [string, number]) => keptEditSettled(id).then(() => fetchSong(path));
+  const { data, error, mutate } = useSWR<StoredSong, unknown, [string, number]>([songPath(id), visit], load, {
     revalidateOnFocus: false,
-    revalidateIfStale: true,
     revalidateOnReconnect: false,
   });
   const open = useOpenSong((s) => s.id);
   useEffect(() => {
-    if (data && !isValidating && open !== data.id && data.id === id) openSong(data);
-  }, [data, isValidating, open, id]);
+    if (data && open !== data.id && data.id === id) openSong(data);
+  }, [data, open, id]);
   useEffect(() => () => closeSong(), [id]);
-  return { error: error as unknown, isLoading, retry: () => void mutate() };
+  return { error, retry: () => void mutate() };
 }
 
 function viewOf(pathname: string): SongView {
