@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { BankLoader } from './banks';
 import { EMPTY_SCORE, type Score } from './engine/score';
-import type { FromEngine, Loop, ToEngine } from './engine/messages';
+import type { Report, Loop, ToEngine } from './engine/messages';
 
 export interface PlayerState {
   /** Sound starts on a tap: until then it is off. */
@@ -156,7 +156,7 @@ class Player {
       release: 0.12,
     });
     node.connect(gain).connect(limiter).connect(context.destination);
-    node.port.onmessage = ({ data }: MessageEvent<FromEngine>) => this.hear(data);
+    node.port.onmessage = ({ data }: MessageEvent<Report>) => this.hear(data);
     this.node = node;
     const { loop } = usePlayer.getState();
     if (loop) this.send({ type: 'loop', loop: { start: loop.start, end: loop.end } });
@@ -192,8 +192,7 @@ class Player {
     this.node?.port.postMessage(message);
   }
 
-  private hear(message: FromEngine): void {
-    if (message.type !== 'position') return;
+  private hear(message: Report): void {
     const late = this.context ? Math.max(0, this.context.currentTime - message.time) : 0;
     this.fix = {
       tick: message.tick,

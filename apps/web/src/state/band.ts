@@ -11,11 +11,9 @@ export interface BandState {
   /** The song the band was made from. */
   readonly song: Song | null;
   readonly failed: string | null;
-  /** Milliseconds the last generation took. */
-  readonly took: number;
 }
 
-export const useBand = create<BandState>(() => ({ band: null, song: null, failed: null, took: 0 }));
+export const useBand = create<BandState>(() => ({ band: null, song: null, failed: null }));
 
 /** The worker that generates: one song at a time, of those that wait only the newest. */
 class Generation {
@@ -60,7 +58,7 @@ class Generation {
         failed: `The band could not be generated (${reply.failed}). Undo the last change.`,
       });
     } else if (!this.next && useOpenSong.getState().song) {
-      useBand.setState({ band: reply.band, song, failed: null, took: reply.took });
+      useBand.setState({ band: reply.band, song, failed: null });
       player.setScore(reply.score);
     }
     this.post();

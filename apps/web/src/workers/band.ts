@@ -13,8 +13,6 @@ export interface BandReply {
   readonly number: number;
   readonly band: Band;
   readonly score: Score;
-  /** Milliseconds the generation took. */
-  readonly took: number;
 }
 
 export interface BandFailure {
@@ -29,11 +27,10 @@ const scope = self as unknown as {
 };
 
 scope.onmessage = ({ data }) => {
-  const started = performance.now();
   try {
     const band = renderBand(data.song, memory);
     const score = scoreOf(band);
-    scope.postMessage({ number: data.number, band, score, took: performance.now() - started });
+    scope.postMessage({ number: data.number, band, score });
   } catch (error) {
     scope.postMessage({
       number: data.number,

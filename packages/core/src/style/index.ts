@@ -23,3 +23,18 @@ export function patternOf<K extends Kind>(
   const patterns: readonly Style['parts'][K]['patterns'][number][] = style.parts[kind].patterns;
   return patterns.find((p) => p.id === id) ?? patterns[0]!;
 }
+
+/** What a pattern leaves to the engine, so that a control is shown only where it is heard. */
+export interface Freedom {
+  /** Another variation gives other notes. */
+  readonly varies: boolean;
+  /** It can begin again at a chord change or carry on. */
+  readonly restarts: boolean;
+}
+
+export function freedomOf(style: Style, kind: Kind, id: string): Freedom {
+  const walks = kind === 'bass' && patternOf(style, 'bass', id).generator === 'walking';
+  const scatters = kind === 'arp' && patternOf(style, 'arp', id).order === 'random';
+  const lines = kind === 'solo' || kind === 'drums';
+  return { varies: kind === 'solo' || walks || scatters, restarts: !lines && !walks };
+}

@@ -28,17 +28,13 @@ export type ToEngine =
       readonly seconds: number;
     };
 
-/** From the audio thread to the app. */
-export type FromEngine =
-  | { readonly type: 'bank'; readonly id: string }
-  | {
-      readonly type: 'position';
-      readonly tick: number;
-      /** Context time the tick belongs to, seconds. */
-      readonly time: number;
-      /** Ticks a second there. */
-      readonly rate: number;
-      readonly playing: boolean;
-      readonly counting: boolean;
-      readonly sounding: number;
-    };
+/** From the audio thread to the app: where it stands, every few blocks and whenever that changes. */
+export interface Report {
+  readonly tick: number;
+  /** Context time the tick belongs to, seconds. */
+  readonly time: number;
+  /** Ticks a second there. */
+  readonly rate: number;
+  readonly playing: boolean;
+  readonly counting: boolean;
+}

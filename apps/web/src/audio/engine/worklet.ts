@@ -1,6 +1,6 @@
 /** The audio thread: the engine behind messages. Bundled into one file for the worklet. */
 import { Engine } from './engine';
-import type { FromEngine, ToEngine } from './messages';
+import type { Report, ToEngine } from './messages';
 
 /** What a worklet's global scope has; the DOM types leave it out. */
 declare const sampleRate: number;
@@ -27,7 +27,7 @@ class BacklineProcessor extends AudioWorkletProcessor {
     switch (message.type) {
       case 'bank':
         engine.addBank(message.bank);
-        return this.say({ type: 'bank', id: message.bank.id });
+        break;
       case 'score':
         engine.setScore(message.score);
         break;
@@ -50,21 +50,10 @@ class BacklineProcessor extends AudioWorkletProcessor {
     this.report();
   }
 
-  private say(message: FromEngine): void {
-    this.port.postMessage(message);
-  }
-
   private report(): void {
-    const { position, rate, playing, counting, soundingNotes } = this.engine;
-    this.say({
-      type: 'position',
-      tick: position,
-      time: currentTime,
-      rate,
-      playing,
-      counting,
-      sounding: soundingNotes,
-    });
+    const { position, rate, playing, counting } = this.engine;
+    const report: Report = { tick: position, time: currentTime, rate, playing, counting };
+    this.port.postMessage(report);
   }
 
   process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {

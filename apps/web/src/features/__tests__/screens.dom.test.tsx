@@ -45,7 +45,7 @@ jest.mock('../../audio/player', () => {
 // The worker is a browser's; here the band is put in place by hand.
 jest.mock('../../state/band', () => {
   const { create } = jest.requireActual('zustand');
-  return { useBand: create(() => ({ band: null, song: null, failed: null, took: 0 })) };
+  return { useBand: create(() => ({ band: null, song: null, failed: null })) };
 });
 
 const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C | D7 | G\n[Chorus]\nC | G');
@@ -127,6 +127,18 @@ describe('the band', () => {
     expect(now().song!.sections[1]!.settings.keys).toEqual({ pattern: 'broken' });
     fireEvent.click(part('Keys').getByRole('button', { name: /As in the whole song/ }));
     expect(now().song!.sections[1]!.settings.keys).toBeUndefined();
+  });
+
+  it('offers a variation and a way through chord changes only where they are heard', () => {
+    const button = { name: 'Another variation' };
+    const change = { name: 'At a chord change' };
+    fireEvent.click(part('Bass').getByRole('button', { name: 'More settings of Bass' }));
+    expect(part('Bass').queryByRole('button', button)).toBeNull();
+    expect(part('Bass').getByRole('radiogroup', change)).toBeTruthy();
+    fireEvent.click(screen.getByRole('radio', { name: /Lamplight/ }));
+    expect(part('Bass').getByRole('radio', { name: 'Walking' }).getAttribute('aria-checked')).toBe('true');
+    expect(part('Bass').getByRole('button', button)).toBeTruthy();
+    expect(part('Bass').queryByRole('radiogroup', change)).toBeNull();
   });
 
   it('sets style, swing, ending, level, and who is heard alone', () => {

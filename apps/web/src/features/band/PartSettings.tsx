@@ -3,7 +3,7 @@ import { Button } from 'react-native-paper';
 import { setSettings } from '@backline/core/edits/song';
 import { DYNAMICS, type Kind } from '@backline/core/song/kinds';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
-import { styleOf } from '@backline/core/style/index';
+import { freedomOf, styleOf } from '@backline/core/style/index';
 import { USUAL_INSTRUMENTS } from '@backline/core/style/instruments';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import { midiName } from '@backline/core/theory/pitch';
@@ -20,13 +20,12 @@ export interface PartSettingsProps {
 }
 
 /** Which settings mean something for a kind of part. */
-const HAS: Record<'register' | 'voices' | 'spread' | 'strum' | 'octave' | 'atChange', readonly Kind[]> = {
+const HAS: Record<'register' | 'voices' | 'spread' | 'strum' | 'octave', readonly Kind[]> = {
   register: ['bass', 'keys', 'guitar', 'arp', 'strings', 'solo'],
   voices: ['keys', 'guitar', 'arp', 'strings'],
   spread: ['keys', 'arp', 'strings'],
   strum: ['guitar'],
   octave: ['bass', 'keys', 'arp', 'strings', 'solo'],
-  atChange: ['bass', 'keys', 'guitar', 'arp', 'strings'],
 };
 
 const levels = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
@@ -47,6 +46,7 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
   const style = styleOf(song.style);
   const set = sectionSettings(style, song, part, sectionId ?? '');
   const { kind } = part;
+  const freedom = freedomOf(style, kind, set.pattern);
   const put = (settings: Settings): void => void change(setSettings(part.id, sectionId, settings));
   const own = sectionId ? song.sections.find((s) => s.id === sectionId)?.settings[part.id] : part.settings;
   const patterns = style.parts[kind].patterns.map((p) => ({ value: p.id, label: p.name }));
@@ -113,7 +113,7 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
       {HAS.octave.includes(kind) ? (
         <Choices label="Octave" value={set.octave} choices={octaves} onChoose={(octave) => put({ octave })} />
       ) : null}
-      {HAS.atChange.includes(kind) ? (
+      {freedom.restarts ? (
         <Choices
           label="At a chord change"
           value={patternChange(song, part, set)}
@@ -133,7 +133,7 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
         />
       )}
       <View style={styles.buttons}>
-        {kind === 'bass' || kind === 'arp' || kind === 'solo' ? (
+        {freedom.varies ? (
           <Button
             mode="outlined"
             icon="dice-multiple-outline"
