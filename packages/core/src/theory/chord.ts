@@ -16,6 +16,8 @@ export interface Chord {
   readonly bass: Spelled;
   readonly degrees: readonly Degree[];
   readonly optional: readonly Degree[];
+  /** The very pitches of a cluster, MIDI numbers ascending; a named chord has none. */
+  readonly exact?: readonly number[];
 }
 
 /** Parts of a quality as the grammar collects them. */

@@ -1,19 +1,21 @@
 import { degreeNumber, type Degree } from './degree';
 import { structureDegrees, type Chord, type Structure } from './chord';
 import { noteName, readNote, type Spelled } from './pitch';
-import { nearestChord } from './chordSuggestion';
+import { looksLikeCluster, readCluster } from './cluster';
+import { nearestChords } from './chordSuggestion';
 
-/** Why a symbol could not be read: a 0-based position and the nearest chord that can be. */
+/** Why a symbol could not be read: a 0-based position and the nearest chords that can be. */
 export class ChordError extends Error {
   constructor(
     readonly symbol: string,
     readonly position: number,
-    readonly suggestion: string | null,
+    /** The nearest readable chords, nearest first; empty where nothing is near. */
+    readonly suggestions: readonly string[],
     what: string,
   ) {
     super(
       `${what} at character ${position + 1} of the chord "${symbol}".` +
-        (suggestion ? ` Did you mean "${suggestion}"?` : ''),
+        (suggestions.length ? ` Did you mean "${suggestions[0]}"?` : ''),
     );
     this.name = 'ChordError';
   }
@@ -278,13 +280,12 @@ export function qualityText(s: Structure): string {
     .sort(byNumber)
     .map((d) => 'add' + d)
     .join('');
-  return (
-    text +
-    [...s.omitted]
-      .sort((a, b) => a - b)
-      .map((n) => `no${n}`)
-      .join('')
-  );
+  text += [...s.omitted]
+    .sort((a, b) => a - b)
+    .map((n) => `no${n}`)
+    .join('');
+  // Right behind the root an altered fifth would read as the root's accidental: C(b5), never Cb5.
+  return text.replace(/^[b#]\d+/, '($&)');
 }
 
 /** A sixth inverted fraction `6/9` is not a slash bass; a slash bass is a note at the end. */
@@ -298,9 +299,13 @@ const memo = new Map<string, Chord | ChordError>();
 
 function readChord(given: string): Chord {
   const fail = (position: number, what: string): never => {
-    throw new ChordError(given, position, nearestChord(given, isReadable), what);
+    throw new ChordError(given, position, nearestChords(given, isReadable), what);
   };
   const text = ascii(given.trim());
+  if (looksLikeCluster(text)) {
+    const cluster = readCluster(text);
+    return cluster ?? fail(0, 'A cluster names two to ten notes with their octaves, like <C4,Db4,E4>; look');
+  }
   const { head, bass, bassAt } = splitBass(text);
   const read = readNote(head);
   if (!read) return fail(0, 'A chord starts with a note from A to G, which is missing');

@@ -17,35 +17,62 @@ export function editDistance(a: string, b: string): number {
   return rows[a.length]![b.length]!;
 }
 
-const GERMAN: Record<string, string> = { H: 'B' };
+/** Starts of a symbol as other conventions write them: German H, fixed-do syllables, look-alike letters. */
+const OTHER_STARTS: readonly (readonly [RegExp, string])[] = [
+  [/^Sol/i, 'G'],
+  [/^La/i, 'A'],
+  [/^[ST]i(?!m)/i, 'B'],
+  [/^Mi(?!n)/i, 'E'],
+  [/^Fa/i, 'F'],
+  [/^Re/i, 'D'],
+  [/^Do/i, 'C'],
+  [/^[HНB]/i, 'B'],
+  // Letters of the Greek and Cyrillic alphabets that look or sound like ours.
+  [/^[ΑАа]/, 'A'],
+  [/^[ΒВв]/, 'B'],
+  [/^[СсЦ]/, 'C'],
+  [/^[ДдΔ](?=.)/, 'D'],
+  [/^[ΕЕе]/, 'E'],
+  [/^[ФфΦ]/, 'F'],
+  [/^[ГгΓ]/, 'G'],
+];
+
+/** The text with its start put into our letters, or null where it starts with none we know. */
+function rooted(text: string): string | null {
+  const plain = text.normalize('NFKC');
+  if (/^[A-Ga-g]/.test(plain) && !/^(do|re|fa)/i.test(plain)) return plain[0]!.toUpperCase() + plain.slice(1);
+  for (const [start, root] of OTHER_STARTS) if (start.test(plain)) return plain.replace(start, root);
+  return /^[A-G]/i.test(plain) ? plain[0]!.toUpperCase() + plain.slice(1) : null;
+}
+
+const OFFERED = 3;
 
 /**
- * The nearest readable chord to an unreadable text, or null where nothing is near:
- * first the same text with its root put right, then the longest readable start
- * or the closest known quality, whichever needs fewer edits.
+ * The nearest readable chords to an unreadable text, nearest first; empty where nothing is near:
+ * the same text with its root put right, the longest readable start, the closest known qualities.
  */
-export function nearestChord(given: string, isReadable: (symbol: string) => boolean): string | null {
-  const text = given.trim().slice(0, 24);
-  const first = (text[0] ?? '').toUpperCase();
-  const root = GERMAN[first] ?? first;
-  if (!/[A-G]/.test(root)) return null;
-  const rooted = root + text.slice(1);
-  if (isReadable(rooted)) return rooted;
-  const accidental = /^[b#♭♯]/.exec(rooted.slice(1))?.[0] ?? '';
-  const head = root + accidental;
-  const tail = rooted.slice(head.length);
-  let best = head;
-  let bestCost = tail.length + 0.5;
+export function nearestChords(given: string, isReadable: (symbol: string) => boolean): string[] {
+  const text = rooted(given.trim().slice(0, 24));
+  if (text === null) return [];
+  const found = new Map<string, number>();
+  const offer = (symbol: string, cost: number): void => {
+    if (isReadable(symbol) && cost < (found.get(symbol) ?? Infinity)) found.set(symbol, cost);
+  };
+  offer(text, -1);
+  const accidental = /^[b#♭♯]/.exec(text.slice(1))?.[0] ?? '';
+  const head = text[0]! + accidental;
+  const tail = text.slice(head.length);
+  offer(head, tail.length + 0.5);
   for (let cut = tail.length - 1; cut > 0; cut--) {
-    if (isReadable(head + tail.slice(0, cut))) {
-      best = head + tail.slice(0, cut);
-      bestCost = tail.length - cut + 0.25;
-      break;
-    }
+    if (!isReadable(head + tail.slice(0, cut))) continue;
+    offer(head + tail.slice(0, cut), tail.length - cut + 0.25);
+    break;
   }
-  for (const quality of ALL_QUALITIES) {
-    const cost = editDistance(tail, quality);
-    if (cost < bestCost) [best, bestCost] = [head + quality, cost];
-  }
-  return best;
+  for (const quality of ALL_QUALITIES) offer(head + quality, editDistance(tail, quality));
+  const ranked = [...found].sort((a, b) => a[1] - b[1]);
+  const best = ranked[0]?.[1] ?? 0;
+  return ranked
+    .filter(([, cost], i) => i === 0 || cost <= best + 1)
+    .slice(0, OFFERED)
+    .map(([symbol]) => symbol);
 }

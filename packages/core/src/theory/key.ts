@@ -72,9 +72,20 @@ function numeralSuffix(quality: string): string {
     .replace(/^m(?!aj)/, '');
 }
 
-/** Roman numeral of a chord in a key: `"ii7"`, `"V7"`, `"bVI"`, `"vii°"`. */
+const isDiminished = (chord: Chord): boolean => chord.degrees.includes('b3') && chord.degrees.includes('b5');
+
+/**
+ * Diminished chords on the seventh step of a minor key stand on its raised leading tone: vii° in
+ * A minor is G♯° (common practice). What is to be added to the step's own alteration.
+ */
+export const leadingAlter = (step: number, key: Key, diminished: boolean): number =>
+  key.mode === 'minor' && step === 6 && diminished ? 1 : 0;
+
+/** Roman numeral of a chord in a key: `"ii7"`, `"V7"`, `"bVI"`, `"vii°"`; empty for a cluster. */
 export function romanNumeral(chord: Chord, key: Key): string {
-  const { step, alter } = scaleStep(chord, key);
+  if (chord.exact) return '';
+  const { step, alter: written } = scaleStep(chord, key);
+  const alter = written - leadingAlter(step, key, isDiminished(chord));
   const minor = chord.degrees.includes('b3') && !chord.degrees.includes('3');
   const numeral = minor ? NUMERALS[step]!.toLowerCase() : NUMERALS[step]!;
   const sign = alter < 0 ? 'b'.repeat(-alter) : '#'.repeat(alter);

@@ -1,5 +1,5 @@
 import { isSlash, type Chord } from './chord';
-import { LETTERS, type Spelled } from './pitch';
+import { LETTERS, usualSpelling, type Spelled } from './pitch';
 
 const SIGNS: Record<string, string> = {
   '-2': ' double flat',
@@ -38,7 +38,8 @@ const WORDS: readonly (readonly [RegExp, string])[] = [
   [/^1/, 'one'],
 ];
 
-function spokenQuality(quality: string): string {
+function spokenQuality(text: string): string {
+  const quality = text.replace(/[()]/g, '');
   if (quality === '') return 'major';
   if (quality === '5') return 'power chord';
   const words: string[] = [];
@@ -54,6 +55,7 @@ function spokenQuality(quality: string): string {
 
 /** A chord as it is said: "E flat minor seven flat five over G flat". */
 export function spokenChord(chord: Chord): string {
+  if (chord.exact) return `cluster of ${chord.exact.map((p) => spokenNote(usualSpelling(p))).join(', ')}`;
   const over = isSlash(chord) ? ` over ${spokenNote(chord.bass)}` : '';
   return `${spokenNote(chord.root)} ${spokenQuality(chord.quality)}${over}`;
 }

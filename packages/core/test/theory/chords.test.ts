@@ -256,7 +256,7 @@ describe('what cannot be read', () => {
     } catch (error) {
       expect(error).toBeInstanceOf(ChordError);
       expect((error as ChordError).position).toBe(position);
-      expect((error as ChordError).suggestion).toBe(suggestion);
+      expect((error as ChordError).suggestions[0] ?? null).toBe(suggestion);
     }
   });
 
