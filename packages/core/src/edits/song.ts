@@ -1,4 +1,5 @@
-import type { Groove, Mix, Settings, Song } from '../song/schema';
+import { USUAL_GUIDE } from '../song/create';
+import type { Groove, Guide, Mix, Settings, Song } from '../song/schema';
 import { styleOf } from '../style';
 import { edit, type Edit } from './apply';
 
@@ -17,6 +18,14 @@ export const setStyle = (style: string): Edit =>
 
 export const setGroove = (groove: Groove): Edit =>
   edit('change the groove', (s) => void Object.assign(s.groove, groove), 'groove');
+
+/** How the chart's own chords sound: on entry, under playback, by which instrument and how loud. */
+export const setGuide = (guide: Partial<Guide>): Edit =>
+  edit(
+    'change the guide sound',
+    (s) => void (s.guide = { ...USUAL_GUIDE, ...s.guide, ...guide }),
+    `guide/${Object.keys(guide).join()}`,
+  );
 
 /** Another seed gives other fills, lines and accents for the same song. */
 export const setSeed = (seed: number): Edit => edit('vary the whole band', (s) => void (s.seed = seed));

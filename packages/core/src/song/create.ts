@@ -1,6 +1,6 @@
 import { DEFAULT_STYLE, styleOf } from '../style';
 import { KINDS, type Kind } from './kinds';
-import type { Mix, Part, Section, Song } from './schema';
+import type { Guide, Mix, Part, Section, Song } from './schema';
 
 const NAMES: Record<Kind, string> = {
   bass: 'Bass',
@@ -62,3 +62,6 @@ export function createSong(given: Partial<Song> & Pick<Song, 'sections' | 'form'
     ...given,
   };
 }
+
+/** The guide sound of a song that says nothing of it: a piano, heard on entry only. */
+export const USUAL_GUIDE: Guide = { onEntry: true, playback: false, instrument: 0, level: 96 };

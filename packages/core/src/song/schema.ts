@@ -82,10 +82,10 @@ export const chordEventSchema = z.strictObject({
   id,
   start: ticks,
   length: ticks.min(1),
-  /** A chord symbol, or null for no chord. */
+  /** A chord symbol, a cluster of exact tones like `<C4,Db4,E4>`, or null for no chord. */
   symbol: z
     .string()
-    .max(40)
+    .max(60)
     .refine((text) => tryParseChord(text) !== null, {
       error: (issue) => `"${String(issue.input)}" is not a chord that can be read.`,
     })
@@ -150,6 +150,17 @@ export const mixSchema = z.strictObject({
   solo: z.boolean(),
 });
 
+/** The guide sound: the chart's own chords, beside the band. */
+export const guideSchema = z.strictObject({
+  /** Chords sound as they are entered. */
+  onEntry: z.boolean(),
+  /** They sound under playback as well. */
+  playback: z.boolean(),
+  /** General MIDI program, 0-based. */
+  instrument: z.number().int().min(0).max(127),
+  level: z.number().int().min(0).max(127),
+});
+
 export const partSchema = z.strictObject({
   id,
   kind: kindSchema,
@@ -174,6 +185,8 @@ export const songSchema = z
     parts: z.array(partSchema).max(LIMITS.parts),
     sections: z.array(sectionSchema).min(1).max(LIMITS.sections),
     form: z.array(formEntrySchema).max(LIMITS.formEntries),
+    /** Left out where the writer has changed nothing about it. */
+    guide: guideSchema.optional(),
   })
   .superRefine((song, ctx) => {
     const sections = new Set(song.sections.map((s) => s.id));
@@ -199,6 +212,7 @@ export type Part = z.infer<typeof partSchema>;
 export type Mix = z.infer<typeof mixSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type Groove = z.infer<typeof grooveSchema>;
+export type Guide = z.infer<typeof guideSchema>;
 
 /** The first complaint of a failed check as a sentence with its place: `sections.0.name: …`. */
 export function firstIssue(error: z.ZodError): string {

@@ -1,4 +1,6 @@
 import { ChordError, parseChord } from '../../theory/chordGrammar';
+import { keyOf } from '../../theory/key';
+import { nearestNumerals, readNumeral } from '../../theory/numerals';
 import { PPQ } from '../../timeline/time';
 import { ChartError } from './error';
 
@@ -49,7 +51,22 @@ function readOptions(word: Word, text: string, at: number): { push: number; span
   return { push, span };
 }
 
-function readToken(word: Word): Token {
+/** A word as a chord symbol: a name, or a numeral or degree in the bar's key. */
+function readSymbol(word: Word, name: string, key: string): string {
+  try {
+    return parseChord(name).symbol;
+  } catch (error) {
+    if (!(error instanceof ChordError)) throw error;
+    const numeral = readNumeral(name, keyOf(key));
+    if (numeral) return numeral;
+    const offers = error.suggestions.length ? error.suggestions : nearestNumerals(name, keyOf(key));
+    const hint = offers.length ? ` Did you mean "${offers[0]!}"?` : '';
+    const reason = `"${name}" is not a chord that can be read.${hint}`;
+    throw new ChartError(word.line, word.column + error.position, reason, { word: name, offers });
+  }
+}
+
+function readToken(word: Word, key: string): Token {
   const brace = word.text.indexOf('{');
   const name = brace < 0 ? word.text : word.text.slice(0, brace);
   if (brace >= 0 && !word.text.endsWith('}')) {
@@ -58,18 +75,11 @@ function readToken(word: Word): Token {
   const options =
     brace < 0 ? { push: 0, span: null } : readOptions(word, word.text.slice(brace + 1, -1), brace);
   if (/^N\.?C\.?$/i.test(name)) return { word, symbol: null, ...options };
-  try {
-    return { word, symbol: parseChord(name).symbol, ...options };
-  } catch (error) {
-    if (!(error instanceof ChordError)) throw error;
-    const hint = error.suggestion ? ` Did you mean "${error.suggestion}"?` : '';
-    const reason = `"${name}" is not a chord that can be read.${hint}`;
-    throw new ChartError(word.line, word.column + error.position, reason);
-  }
+  return { word, symbol: readSymbol(word, name, key), ...options };
 }
 
 /** Words of a bar that read as chords, one a beat, with `/` holding the one before. */
-function readBeats(words: readonly Word[], length: number): BarChord[] {
+function readBeats(words: readonly Word[], length: number, key: string): BarChord[] {
   const chords: BarChord[] = [];
   const total = length / PPQ;
   if (words.length > total) {
@@ -79,7 +89,7 @@ function readBeats(words: readonly Word[], length: number): BarChord[] {
   }
   words.forEach((word, beat) => {
     if (word.text === '/') return;
-    const { symbol, push } = readToken(word);
+    const { symbol, push } = readToken(word, key);
     chords.push({ start: beat * PPQ, length: PPQ, symbol, push });
   });
   return chords.map((chord, i) => ({
@@ -89,8 +99,8 @@ function readBeats(words: readonly Word[], length: number): BarChord[] {
 }
 
 /** Words of a bar that share it: evenly, the first taking the remainder in whole beats. */
-function readShares(words: readonly Word[], length: number): BarChord[] {
-  const tokens = words.map(readToken);
+function readShares(words: readonly Word[], length: number, key: string): BarChord[] {
+  const tokens = words.map((word) => readToken(word, key));
   const given = tokens.reduce((sum, t) => sum + (t.span ?? 0), 0);
   const open = tokens.filter((t) => t.span === null).length;
   const free = length - given;
@@ -121,11 +131,11 @@ function readShares(words: readonly Word[], length: number): BarChord[] {
 
 /**
  * Reads the words of one bar into chords that begin in it. A bar in which nothing begins
- * (only `/`) gives an empty list: the chord before is held.
+ * (only `/`) gives an empty list: the chord before is held. Numerals are read in the bar's key.
  * @throws ChartError
  */
-export function readBar(words: readonly Word[], length: number): BarChord[] {
-  return words.some((w) => w.text === '/') ? readBeats(words, length) : readShares(words, length);
+export function readBar(words: readonly Word[], length: number, key: string): BarChord[] {
+  return words.some((w) => w.text === '/') ? readBeats(words, length, key) : readShares(words, length, key);
 }
 
 const fraction = (ticks: number): string => {
@@ -153,7 +163,7 @@ export function writeBar(chords: readonly BarChord[], length: number): string {
   const shared = chords.map((c) => name(c) + optionsText(c.push, null));
   if (chords.length && chords[0]!.start === 0 && chords.length <= total) {
     const words = shared.map((text) => ({ text, line: 1, column: 1 }));
-    const same = readShares(words, length).every((c, i) => c.start === chords[i]!.start);
+    const same = readShares(words, length, 'C').every((c, i) => c.start === chords[i]!.start);
     if (same) return shared.join(' ');
   }
   if (chords.every((c) => c.start % PPQ === 0)) {

@@ -228,7 +228,7 @@ class ChartReader {
     }
     this.noteChange(section, running);
     const length = barTicks(running.metre);
-    const chords = this.barChords(words, reading, length);
+    const chords = this.barChords(words, reading, length, running.key);
     const list = section.drafts[0]!.chords;
     if (!chords.length || chords[0]!.start > 0) {
       const held = list[list.length - 1];
@@ -241,8 +241,13 @@ class ChartReader {
     reading.lastBar = chords.length ? chords : reading.lastBar;
   }
 
-  private barChords(words: readonly Word[], reading: ReadingSection, length: number): readonly BarChord[] {
-    if (words.length !== 1 || words[0]!.text !== '%') return readBar(words, length);
+  private barChords(
+    words: readonly Word[],
+    reading: ReadingSection,
+    length: number,
+    key: string,
+  ): readonly BarChord[] {
+    if (words.length !== 1 || words[0]!.text !== '%') return readBar(words, length, key);
     const { line, column } = words[0]!;
     if (!reading.lastBar) throw new ChartError(line, column, 'There is no bar before this one to repeat.');
     const last = reading.lastBar[reading.lastBar.length - 1]!;

@@ -1,0 +1,171 @@
+/** Edits of bars: what is written in them, and how many there are. */
+import type { Draft } from 'immer';
+import { readBar, writeBar, type BarChord, type Word } from '../formats/chart/bar';
+import { ChartError } from '../formats/chart/error';
+import { LIMITS, type ChordEvent, type Section, type Song } from '../song/schema';
+import { barsLength, sectionBars, type Bar } from '../timeline/bars';
+import { chordsInUse } from '../timeline/passes';
+import { PPQ } from '../timeline/time';
+import { edit, type Edit } from './apply';
+import { freeId } from './form';
+import {
+  addBars,
+  chordAt,
+  cutToLength,
+  draftIn,
+  freeChordId,
+  holdUntilNext,
+  sectionIn,
+  startsWithin,
+  takeBars,
+} from './within';
+
+const startsIn = (chord: ChordEvent, bar: Bar): boolean =>
+  startsWithin(chord, bar.start, bar.start + bar.length);
+
+/** The chords of one bar as text, the way the chart writes them; a bar that only holds is `/ / / /`. */
+export function barText(song: Song, section: Section, index: number): string {
+  const bar = sectionBars(section, song)[index];
+  if (!bar) return '';
+  const end = bar.start + bar.length;
+  const inBar = chordsInUse(section)
+    .filter((c) => startsIn(c, bar))
+    .map(({ start, length, symbol, push = 0 }) => ({
+      start: start - bar.start,
+      length: Math.min(length, end - start),
+      symbol,
+      push,
+    }));
+  return writeBar(inBar, bar.length);
+}
+
+const wordsOf = (text: string, before = 0): Word[] =>
+  [...text.matchAll(/(?:[^\s|{]|\{[^}|]*\}?)+/g)].map((m) => ({
+    text: m[0],
+    line: 1,
+    column: before + m.index + 1,
+  }));
+
+const REST = [{ text: 'N.C.', line: 1, column: 1 }];
+
+/**
+ * Reads a bar's text against a bar of the section. Throws ChartError where it does not read,
+ * with the column; an empty text is a rest.
+ */
+export const readBarText = (text: string, bar: Pick<Bar, 'length' | 'key'>): BarChord[] =>
+  readBar(text.trim() === '' ? REST : wordsOf(text), bar.length, bar.key);
+
+/**
+ * Reads several bars between bar lines (or on lines) against the metre and key of one bar:
+ * a pasted line of a chart. `%` repeats the bar before.
+ * @throws ChartError
+ */
+export function readBarsText(text: string, bar: Pick<Bar, 'length' | 'key'>): BarChord[][] {
+  const bars: BarChord[][] = [];
+  let at = 0;
+  for (const piece of text.split(/[|\n\r]/)) {
+    const words = wordsOf(piece.replace(/[:‖𝄆𝄇]/gu, ' '), at);
+    at += piece.length + 1;
+    if (!words.length) continue;
+    const before = bars[bars.length - 1];
+    const repeats = words.length === 1 && words[0]!.text === '%';
+    if (repeats && !before) {
+      throw new ChartError(1, words[0]!.column, 'There is no bar before this one to repeat.');
+    }
+    bars.push(repeats ? before! : readBar(words, bar.length, bar.key));
+  }
+  return bars;
+}
+
+/** Writes other chords into a bar. What was set by hand stays with a chord that stays where it was. */
+export const setBar = (sectionId: string, index: number, text: string): Edit =>
+  edit(
+    'change a bar',
+    (song) => {
+      const section = sectionIn(song, sectionId);
+      const bar = section && sectionBars(section, song)[index];
+      if (section && bar) writeInto(song, section, bar, readBarText(text, bar));
+    },
+    `bar/${sectionId}/${index}`,
+  );
+
+function writeInto(song: Draft<Song>, section: Draft<Section>, bar: Bar, read: readonly BarChord[]): void {
+  const draft = draftIn(section);
+  const taken = draft.chords.map((c) => c.id);
+  const fresh = read.map(({ start, length, symbol, push }): ChordEvent => {
+    const at = bar.start + start;
+    const same = draft.chords.find((c) => c.start === at && c.symbol === symbol);
+    const id = same?.id ?? freeId('c', taken);
+    if (!same) taken.push(id);
+    return { ...same, id, start: at, length, symbol, push: push || undefined };
+  });
+  const others = draft.chords.filter((c) => !startsIn(c, bar));
+  draft.chords = holdUntilNext([...others, ...fresh], barsLength(sectionBars(section, song)));
+}
+
+/** Writes bars of a pasted line over those from an index on; the section grows where they need more. */
+export const setBars = (sectionId: string, index: number, text: string): Edit =>
+  edit('paste a line', (song) => {
+    const section = sectionIn(song, sectionId);
+    const bar = section && sectionBars(section, song)[index];
+    if (!section || !bar) return;
+    const read = readBarsText(text, bar);
+    const missing = index + read.length - section.bars;
+    if (section.bars + Math.max(0, missing) > LIMITS.barsPerSection) return;
+    if (missing > 0) addBars(section, song, section.bars, missing);
+    const bars = sectionBars(section, song);
+    read.forEach((chords, i) => {
+      if (bars[index + i]!.length === bar.length) writeInto(song, section, bars[index + i]!, chords);
+    });
+  });
+
+/** Adds a bar behind a bar; the chord before it is held through it. */
+export const insertBar = (sectionId: string, after: number): Edit =>
+  edit('add a bar', (song) => {
+    const section = sectionIn(song, sectionId);
+    if (!section || after >= section.bars || section.bars >= LIMITS.barsPerSection) return;
+    addBars(section, song, after + 1, 1);
+  });
+
+/** Takes bars out; a chord held over from them begins in the bar that follows. The last bar stays. */
+export const removeBars = (sectionId: string, from: number, to: number): Edit =>
+  edit(from === to ? 'remove a bar' : 'remove bars', (song) => {
+    const section = sectionIn(song, sectionId);
+    if (section) takeBars(section, song, from, to - from + 1);
+  });
+
+/** Makes a section longer (its last chord is held) or shorter, in bars. */
+export const setSectionLength = (sectionId: string, bars: number): Edit =>
+  edit(
+    'change the length of a section',
+    (song) => {
+      const section = sectionIn(song, sectionId);
+      if (!section) return;
+      const wanted = Math.max(1, Math.min(LIMITS.barsPerSection, Math.round(bars)));
+      if (wanted > section.bars) addBars(section, song, section.bars, wanted - section.bars);
+      else if (wanted < section.bars) {
+        section.bars = wanted;
+        cutToLength(section, song);
+      }
+    },
+    `length/${sectionId}`,
+  );
+
+/** Splits the longest chord of a bar in two, on a beat; the second half can then be another chord. */
+export const splitBar = (sectionId: string, index: number): Edit =>
+  edit('split a bar', (song) => {
+    const section = sectionIn(song, sectionId);
+    const bar = section && sectionBars(section, song)[index];
+    if (!section || !bar) return;
+    const draft = draftIn(section);
+    const end = bar.start + bar.length;
+    const starts = [bar.start, ...draft.chords.map((c) => c.start).filter((s) => s > bar.start && s < end)];
+    const spans = starts.map((from, i) => ({ from, length: (starts[i + 1] ?? end) - from }));
+    const longest = spans.reduce((a, b) => (b.length > a.length ? b : a));
+    const beat = longest.length >= 2 * PPQ ? PPQ : longest.length / 2;
+    const at = longest.from + Math.ceil(longest.length / 2 / beat) * beat;
+    const held = chordAt(draft.chords, longest.from)?.chord;
+    if (!held || at >= longest.from + longest.length || !Number.isInteger(at)) return;
+    const half: ChordEvent = { ...held, id: freeChordId(draft.chords), start: at, push: undefined };
+    draft.chords = holdUntilNext([...draft.chords, half], barsLength(sectionBars(section, song)));
+  });

@@ -1,0 +1,121 @@
+/** Edits of single chords: what they are, where they begin, how early they are played. */
+import type { ChordEvent } from '../song/schema';
+import { sectionBars, barsLength } from '../timeline/bars';
+import type { ScaleName } from '../theory/scale';
+import { edit, type Edit } from './apply';
+import { draftIn, freeChordId, holdUntilNext, sectionIn, sectionLength } from './within';
+
+/** The shortest a chord can be made by moving a boundary: a thirty-second note. */
+export const SHORTEST = 60;
+
+/** What is set for a chord besides its name. */
+export interface Detail {
+  /** Exact tones for every part that uses voicings, MIDI numbers. */
+  readonly voicing?: readonly number[];
+}
+
+/**
+ * Puts a chord at a tick of the section; it sounds until the next one begins. A chord that
+ * begins there is replaced, one that sounds through gives way from there on.
+ * @param symbol a readable symbol, or null for no chord.
+ */
+export const setChordAt = (
+  sectionId: string,
+  tick: number,
+  symbol: string | null,
+  { voicing }: Detail = {},
+): Edit =>
+  edit('enter a chord', (song) => {
+    const section = sectionIn(song, sectionId);
+    const end = section && sectionLength(section, song);
+    if (!section || !end || tick < 0 || tick >= end) return;
+    const draft = draftIn(section);
+    const there = draft.chords.find((c) => c.start === tick);
+    const fresh: ChordEvent = {
+      id: there?.id ?? freeChordId(draft.chords),
+      start: tick,
+      length: 1,
+      symbol,
+      ...(there?.push ? { push: there.push } : {}),
+      ...(voicing?.length ? { voicing: [...voicing].sort((a, b) => a - b) } : {}),
+    };
+    draft.chords = holdUntilNext([...draft.chords.filter((c) => c.start !== tick), fresh], end);
+  });
+
+/** Takes a chord out; the one before it is held on, or the one after it begins earlier. */
+export const removeChord = (sectionId: string, chordId: string): Edit =>
+  edit('remove a chord', (song) => {
+    const section = sectionIn(song, sectionId);
+    if (!section) return;
+    const draft = draftIn(section);
+    const index = draft.chords.findIndex((c) => c.id === chordId);
+    if (index < 0 || draft.chords.length < 2) return;
+    const left = draft.chords.filter((_, i) => i !== index);
+    if (index === 0) left[0] = { ...left[0]!, start: 0 };
+    draft.chords = holdUntilNext(left, sectionLength(section, song));
+  });
+
+/** The ticks between which the beginning of a chord can be moved; null where there is no such boundary. */
+export function boundaryRoom(chords: readonly ChordEvent[], index: number): readonly [number, number] | null {
+  const before = chords[index - 1];
+  const chord = chords[index];
+  if (!before || !chord) return null;
+  return [before.start + SHORTEST, chord.start + chord.length - SHORTEST];
+}
+
+/** Moves the boundary before a chord; both neighbours together stay as long as they were. */
+export const moveBoundary = (sectionId: string, chordId: string, tick: number): Edit =>
+  edit(
+    'move a boundary',
+    (song) => {
+      const section = sectionIn(song, sectionId);
+      if (!section) return;
+      const { chords } = draftIn(section);
+      const index = chords.findIndex((c) => c.id === chordId);
+      const room = boundaryRoom(chords, index);
+      if (!room || room[0] > room[1]) return;
+      const chord = chords[index]!;
+      const before = chords[index - 1]!;
+      const end = chord.start + chord.length;
+      chord.start = Math.max(room[0], Math.min(room[1], Math.round(tick)));
+      chord.length = end - chord.start;
+      before.length = chord.start - before.start;
+    },
+    `boundary/${sectionId}/${chordId}`,
+  );
+
+const change = (name: string, sectionId: string, chordId: string, to: (chord: ChordEvent) => void): Edit =>
+  edit(name, (song) => {
+    const section = sectionIn(song, sectionId);
+    const chord = section && draftIn(section).chords.find((c) => c.id === chordId);
+    if (chord) to(chord);
+  });
+
+/** How early a chord is played, ticks up to a half note; 0 on its place. */
+export const setPush = (sectionId: string, chordId: string, ticks: number): Edit =>
+  change('push a chord', sectionId, chordId, (chord) => {
+    if (ticks > 0) chord.push = Math.min(960, Math.round(ticks));
+    else delete chord.push;
+  });
+
+/** The scale lines over a chord take; null goes back to the one its function gives. */
+export const setScale = (sectionId: string, chordId: string, scale: ScaleName | null): Edit =>
+  change('choose a chord-scale', sectionId, chordId, (chord) => {
+    if (scale) chord.scale = scale;
+    else delete chord.scale;
+  });
+
+/** Lets a chord's exact tones go: the voicing is chosen for it again. */
+export const backToAuto = (sectionId: string, chordId: string): Edit =>
+  change('back to auto', sectionId, chordId, (chord) => void delete chord.voicing);
+
+/** The step after a tick, by ticks, that still lies in the section; null at its end. */
+export function nextPlace(
+  section: Parameters<typeof sectionBars>[0],
+  song: Parameters<typeof sectionBars>[1],
+  tick: number,
+  step: number,
+): number | null {
+  const next = tick + step;
+  return next < barsLength(sectionBars(section, song)) ? next : null;
+}

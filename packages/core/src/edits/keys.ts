@@ -1,0 +1,117 @@
+/** Edits of key and metre: for the song, for a section, or from a bar on. */
+import type { Draft } from 'immer';
+import { LIMITS, type Change, type ChordEvent, type Section, type Song } from '../song/schema';
+import { keyOf } from '../theory/key';
+import { keyInterval, nearerWay, respell, transposeSymbol } from '../theory/transposition';
+import { barIndexAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
+import type { Metre } from '../timeline/time';
+import { edit, type Edit } from './apply';
+import { addBars, cutToLength, holdUntilNext, squeezed } from './within';
+
+/** Where a key or metre holds from: the whole song, a section, or a bar (0-based) of a section. */
+export interface Place {
+  readonly section?: string;
+  readonly bar?: number;
+}
+
+/** What a key change does to the chords after it: take them along, or keep their sound and spell them anew. */
+export type KeyManner = 'move' | 'keep';
+
+/** What a metre change keeps: each chord in its bar, or every length in beats. */
+export type MetreManner = 'bars' | 'beats';
+
+type Value = Pick<Change, 'key'> | Pick<Change, 'metre'>;
+
+/** Writes a value where it belongs; undefined takes a section's or bar's own value away. */
+function write(song: Draft<Song>, { section: id, bar = 0 }: Place, value: Value): void {
+  if (id === undefined) {
+    Object.assign(song, value);
+    return;
+  }
+  const section = song.sections.find((s) => s.id === id);
+  if (!section || bar >= section.bars) return;
+  const there = section.changes.find((c) => c.bar === bar);
+  const next: Change = { ...there, ...value, bar };
+  for (const name of ['key', 'metre', 'tempo'] as const) if (next[name] === undefined) delete next[name];
+  const others = section.changes.filter((c) => c.bar !== bar);
+  section.changes = (Object.keys(next).length > 1 ? [...others, next] : others).sort((a, b) => a.bar - b.bar);
+}
+
+const shifted = (voicing: readonly number[], semitones: number): number[] =>
+  voicing.map((p) => Math.max(0, Math.min(127, p + semitones)));
+
+/** A chord taken from one key into another. */
+function carried(chord: Draft<ChordEvent>, from: string, to: string, manner: KeyManner): void {
+  if (from === to || chord.symbol === null) return;
+  if (manner === 'keep') {
+    chord.symbol = respell(chord.symbol, keyOf(to));
+    return;
+  }
+  const by = keyInterval(keyOf(from), keyOf(to));
+  chord.symbol = transposeSymbol(chord.symbol, by);
+  if (chord.voicing) chord.voicing = shifted(chord.voicing, nearerWay(by.semitones));
+}
+
+/** Sets a key (null takes a section's or bar's own away) and carries the chords it now holds for. */
+export const setKey = (place: Place, key: string | null, manner: KeyManner): Edit =>
+  edit(place.section === undefined ? 'change the key' : 'change a key', (song) => {
+    if (key === null && place.section === undefined) return;
+    const before = new Map(song.sections.map((s) => [s.id, sectionBars(s, song)]));
+    write(song, place, { key: key ?? undefined });
+    for (const section of song.sections) {
+      const old = before.get(section.id)!;
+      const now = sectionBars(section, song);
+      if (old.every((bar, i) => bar.key === now[i]!.key)) continue;
+      for (const draft of section.drafts) {
+        for (const chord of draft.chords) {
+          const bar = barIndexAt(old, chord.start);
+          carried(chord, old[bar]!.key, now[bar]!.key, manner);
+        }
+      }
+    }
+  });
+
+/** Sets a metre (null takes a section's or bar's own away); the chords stay in their bars or keep their beats. */
+export const setMetre = (place: Place, metre: Metre | null, manner: MetreManner): Edit =>
+  edit('change the metre', (song) => {
+    if (metre === null && place.section === undefined) return;
+    const before = new Map(song.sections.map((s) => [s.id, sectionBars(s, song)]));
+    write(song, place, { metre: metre ?? undefined });
+    for (const section of song.sections) {
+      const old = before.get(section.id)!;
+      const now = sectionBars(section, song);
+      if (old.every((bar, i) => bar.length === now[i]!.length)) continue;
+      if (manner === 'bars') keepBars(section, old, now);
+      else keepBeats(section, song, barsLength(old));
+    }
+  });
+
+/** Every chord stays in its bar: on its beat where all fit, else squeezed in proportion. */
+function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Bar[]): void {
+  for (const draft of section.drafts) {
+    const byBar = old.map((): ChordEvent[] => []);
+    for (const chord of draft.chords) byBar[barIndexAt(old, chord.start)]!.push(chord);
+    const placed = byBar.flatMap((chords, i) => {
+      const offsets = squeezed(
+        chords.map((c) => c.start - old[i]!.start),
+        old[i]!.length,
+        now[i]!.length,
+      );
+      return chords.map((c, n) => ({ ...c, start: now[i]!.start + offsets[n]! }));
+    });
+    draft.chords = holdUntilNext(placed, barsLength(now));
+  }
+}
+
+/** Every chord keeps its length in beats; the bars are counted anew so that all have room. */
+function keepBeats(section: Draft<Section>, song: Draft<Song>, length: number): void {
+  const starts = section.drafts.map((d) => d.chords.map((c) => ({ ...c })));
+  let bars = sectionBars(section, song);
+  while (barsLength(bars) < length && section.bars < LIMITS.barsPerSection) {
+    addBars(section, song, section.bars, 1);
+    bars = sectionBars(section, song);
+  }
+  while (section.bars > 1 && bars[section.bars - 1]!.start >= length) section.bars -= 1;
+  section.drafts.forEach((draft, i) => (draft.chords = starts[i]!));
+  cutToLength(section, song);
+}

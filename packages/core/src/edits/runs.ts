@@ -1,0 +1,178 @@
+/** Edits of runs of bars: paste, repeat, move, transpose, clear, remove. */
+import type { Draft } from 'immer';
+import { LIMITS, type ChordEvent, type Section, type Song } from '../song/schema';
+import { keyOf } from '../theory/key';
+import { fitSymbol, shiftSymbol } from '../theory/transposition';
+import { barAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
+import { edit, type Edit } from './apply';
+import { clipLength, clipOf, stretchTicks, type BarPlace, type Clip, type Run } from './run';
+import {
+  addBars,
+  draftIn,
+  freeChordId,
+  holdUntilNext,
+  sectionIn,
+  squeezed,
+  startsWithin,
+  takeBars,
+  withoutStretch,
+} from './within';
+
+export interface Paste {
+  /** In place of the bars that stand there, or between them. */
+  readonly where: 'over' | 'between';
+  /** Symbols as they were, or fitted by degree to the key they come into. */
+  readonly key: 'as it was' | 'fitted';
+  /** Between metres: every length in beats, or every chord in its bar. */
+  readonly keep: 'beats' | 'bars';
+}
+
+/** Bars of the target that a clip needs from a bar on. */
+function barsNeeded(clip: Clip, keep: Paste['keep'], barLength: number): number {
+  return keep === 'bars' ? clip.bars.length : Math.ceil(clipLength(clip) / barLength);
+}
+
+/** Places of a clip's chords in the bars they come into. */
+function landed(clip: Clip, bars: readonly Bar[], at: number, keep: Paste['keep']): ChordEvent[] {
+  const base = bars[at]!.start;
+  if (keep === 'beats') return clip.chords.map((c) => ({ ...c, id: 'new', start: base + c.start }));
+  return clip.bars.flatMap((from, i) => {
+    const to = bars[at + i]!;
+    const inBar = clip.chords.filter((c) =>
+      startsWithin({ ...c, id: '' }, from.start, from.start + from.length),
+    );
+    const offsets = squeezed(
+      inBar.map((c) => c.start - from.start),
+      from.length,
+      to.length,
+    );
+    return inBar.map((c, n) => ({ ...c, id: 'new', start: to.start + offsets[n]! }));
+  });
+}
+
+const shiftedBy = (voicing: number[] | undefined, semitones: number): number[] | undefined =>
+  voicing?.map((p) => Math.max(0, Math.min(127, p + semitones)));
+
+/** Puts a clip into a section from a bar on. Returns whether it had room. */
+function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip, paste: Paste): boolean {
+  const here = sectionBars(section, song)[Math.min(at, section.bars - 1)]!;
+  const count = barsNeeded(clip, paste.keep, here.length);
+  const missing = paste.where === 'between' ? count : Math.max(0, at + count - section.bars);
+  if (!count || section.bars + missing > LIMITS.barsPerSection) return false;
+  if (missing) addBars(section, song, paste.where === 'between' ? at : section.bars, missing);
+  const bars = sectionBars(section, song);
+  const last = bars[at + count - 1]!;
+  const draft = draftIn(section);
+  const kept = withoutStretch(draft.chords, bars[at]!.start, last.start + last.length);
+  const fresh = landed(clip, bars, at, paste.keep).map((chord, i) => {
+    if (paste.key === 'as it was' || chord.symbol === null) return chord;
+    const from = barAtTick(clip.bars, clip.chords[i]!.start).key;
+    const symbol = fitSymbol(chord.symbol, keyOf(from), keyOf(barAt(bars, chord.start).key));
+    // A voicing by hand belongs to the pitches it was set for.
+    return symbol === chord.symbol ? chord : { ...chord, symbol, voicing: undefined };
+  });
+  const all = [...kept];
+  for (const chord of fresh) all.push({ ...chord, id: freeChordId(all) });
+  draft.chords = holdUntilNext(all, barsLength(bars));
+  return true;
+}
+
+function barAtTick<T extends { readonly start: number }>(bars: readonly T[], tick: number): T {
+  let found = bars[0]!;
+  for (const bar of bars) if (bar.start <= tick) found = bar;
+  return found;
+}
+
+/** Pastes a clip from a bar on; over the end of a section the section grows. */
+export const pasteClip = (place: BarPlace, clip: Clip, paste: Paste): Edit =>
+  edit('paste', (song) => {
+    const section = sectionIn(song, place.section);
+    if (section && place.bar <= section.bars) put(song, section, place.bar, clip, paste);
+  });
+
+const AS_IT_WAS: Paste = { where: 'between', key: 'as it was', keep: 'bars' };
+
+/** Repeats a run right behind itself, so many times more. */
+export const repeatRun = (run: Run, times: number): Edit =>
+  edit('repeat', (song) => {
+    const last = run[run.length - 1];
+    const section = last && sectionIn(song, last.section);
+    if (!last || !section) return;
+    const clip = clipOf(song, run);
+    for (let n = 0; n < times; n++) {
+      if (!put(song, section, last.to + 1, clip, AS_IT_WAS)) return;
+    }
+  });
+
+/** Moves a run of one section so that it begins before a bar of the same or another section. */
+export const moveRun = (run: Run, to: BarPlace): Edit =>
+  edit('move bars', (song) => {
+    const stretch = run[0];
+    const from = stretch && sectionIn(song, stretch.section);
+    const target = sectionIn(song, to.section);
+    if (!stretch || run.length > 1 || !from || !target) return;
+    const count = stretch.to - stretch.from + 1;
+    const same = from.id === target.id;
+    if (count >= from.bars || (same && to.bar >= stretch.from && to.bar <= stretch.to + 1)) return;
+    if (!same && target.bars + count > LIMITS.barsPerSection) return;
+    const clip = clipOf(song, run);
+    takeBars(from, song, stretch.from, count);
+    const at = same && to.bar > stretch.to ? to.bar - count : to.bar;
+    put(song, target, Math.min(at, target.bars), clip, AS_IT_WAS);
+  });
+
+/** Does something to the chords in use that begin in a run. */
+function eachChord(song: Draft<Song>, run: Run, what: (chord: Draft<ChordEvent>, key: string) => void): void {
+  for (const stretch of run) {
+    const section = sectionIn(song, stretch.section);
+    if (!section || stretch.from >= section.bars) continue;
+    const [from, to] = stretchTicks(section, song, stretch);
+    const bars = sectionBars(section, song);
+    for (const chord of draftIn(section).chords) {
+      if (startsWithin(chord, from, to)) what(chord, barAt(bars, chord.start).key);
+    }
+  }
+}
+
+/** Moves the chords of a run up or down in semitones, spelled for the key they stand in. */
+export const transposeRun = (run: Run, semitones: number): Edit =>
+  edit('transpose', (song) =>
+    eachChord(song, run, (chord, key) => {
+      if (chord.symbol === null) return;
+      chord.symbol = shiftSymbol(chord.symbol, semitones, keyOf(key));
+      if (chord.voicing) chord.voicing = shiftedBy(chord.voicing, semitones);
+    }),
+  );
+
+/** Empties the bars of a run: they rest, and what was held past them goes on behind. */
+export const clearRun = (run: Run): Edit =>
+  edit('clear', (song) => {
+    for (const stretch of run) {
+      const section = sectionIn(song, stretch.section);
+      if (!section || stretch.from >= section.bars) continue;
+      const [from, to] = stretchTicks(section, song, stretch);
+      const draft = draftIn(section);
+      const kept = withoutStretch(draft.chords, from, to);
+      const rest: ChordEvent = {
+        id: freeChordId([...draft.chords, ...kept]),
+        start: from,
+        length: 1,
+        symbol: null,
+      };
+      draft.chords = holdUntilNext([...kept, rest], barsLength(sectionBars(section, song)));
+    }
+  });
+
+/** Takes the bars of a run out; a section that would be left without bars keeps one, at rest. */
+export const removeRun = (run: Run): Edit =>
+  edit('cut', (song) => {
+    for (const stretch of run) {
+      const section = sectionIn(song, stretch.section);
+      if (!section) continue;
+      const whole = stretch.from === 0 && stretch.to >= section.bars - 1;
+      takeBars(section, song, stretch.from, stretch.to - stretch.from + 1 - (whole ? 1 : 0));
+      if (!whole) continue;
+      const end = barsLength(sectionBars(section, song));
+      draftIn(section).chords = [{ id: 'c1', start: 0, length: end, symbol: null }];
+    }
+  });

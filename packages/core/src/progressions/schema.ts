@@ -1,0 +1,37 @@
+/** A progression as data: chords by degree, so that it fits any key. */
+import { z } from 'zod';
+import { isReadable } from '../theory/chordGrammar';
+import { keyOf } from '../theory/key';
+import { readNumeral } from '../theory/numerals';
+import { METRE_NAMES } from '../timeline/time';
+
+export const GENRES = ['pop', 'folk', 'rock', 'soul', 'blues', 'jazz', 'country', 'hymn', 'film'] as const;
+export const MOODS = ['bright', 'warm', 'wistful', 'dark', 'restless', 'calm', 'grand', 'playful'] as const;
+
+/** Words of a bar: numerals, `/` to hold a beat, `%` for the bar before, `N.C.`. */
+function readsAsNumerals(bars: string, mode: 'major' | 'minor'): boolean {
+  const key = keyOf(mode === 'major' ? 'C' : 'Cm');
+  return bars
+    .split('|')
+    .flatMap((bar) => bar.trim().split(/\s+/))
+    .every((word) => {
+      const symbol = ['/', '%', 'N.C.'].includes(word) ? 'C' : readNumeral(word.replace(/\{.*\}$/, ''), key);
+      return symbol !== null && isReadable(symbol);
+    });
+}
+
+export const progressionSchema = z
+  .strictObject({
+    name: z.string().trim().min(1, 'A name is missing.').max(80, 'A name has at most 80 characters.'),
+    /** Bars by roman numerals, with bar lines between: `I | V | vi | IV`. */
+    bars: z.string().min(1).max(4000),
+    mode: z.enum(['major', 'minor']),
+    metre: z.enum(METRE_NAMES),
+    genres: z.array(z.enum(GENRES)).max(GENRES.length),
+    moods: z.array(z.enum(MOODS)).max(MOODS.length),
+  })
+  .refine((p) => readsAsNumerals(p.bars, p.mode), 'The chords are not all numerals that can be read.');
+
+export type Progression = z.infer<typeof progressionSchema>;
+export type Genre = (typeof GENRES)[number];
+export type Mood = (typeof MOODS)[number];
