@@ -1,10 +1,13 @@
 import { writeFileSync } from 'node:fs';
+import { ideas } from '@backline/core/analysis/ideas';
 import { recognise } from '@backline/core/analysis/recognise';
+import { ROUTE_STEPS, readTarget, routes } from '@backline/core/analysis/route';
 import { renderBand } from '@backline/core/band/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { STYLES } from '@backline/core/style/index';
+import { STYLES, styleOf } from '@backline/core/style/index';
 import { ChordError, parseChord } from '@backline/core/theory/chordGrammar';
 import { chordPitchClasses, chordTones } from '@backline/core/theory/chord';
+import { keyText, parseKey } from '@backline/core/theory/key';
 import { noteName, parseMidi } from '@backline/core/theory/pitch';
 import { defaultScale } from '@backline/core/theory/scale';
 import { PPQ, toBeats } from '@backline/core/timeline/time';
@@ -17,15 +20,19 @@ export interface Given {
   readonly options: Readonly<Record<string, string | undefined>>;
 }
 
-function chord({ operands }: Given): unknown {
-  if (operands.length !== 1) throw new UsageError('Name one chord, like: backline chord Ebm7b5');
-  let found;
+/** Runs what reads chords and keys; their complaints become usage errors. */
+function reading<T>(what: () => T): T {
   try {
-    found = parseChord(operands[0]!);
+    return what();
   } catch (error) {
     if (error instanceof ChordError) throw new UsageError(error.message);
     throw error;
   }
+}
+
+function chord({ operands }: Given): unknown {
+  if (operands.length !== 1) throw new UsageError('Name one chord, like: backline chord Ebm7b5');
+  const found = reading(() => parseChord(operands[0]!));
   return {
     symbol: found.symbol,
     root: noteName(found.root),
@@ -117,12 +124,53 @@ function band({ operands, options }: Given): unknown {
   return { file: out, parts: rendered.parts.length, notes: count };
 }
 
+function nextIdeas({ operands, options }: Given): unknown {
+  const song = loadChart(operands[0], {});
+  const sounding = renderBand({ ...song, parts: [] }).chords.flatMap((c) =>
+    c.symbol === null ? [] : [{ symbol: c.symbol, key: c.key }],
+  );
+  const after = wholeNumber('after', options.after, 0, sounding.length) ?? sounding.length;
+  const before = sounding.slice(0, after);
+  const next = sounding[after];
+  const key = before[before.length - 1]?.key ?? next?.key ?? song.key;
+  return {
+    key,
+    before: before[before.length - 1]?.symbol ?? null,
+    after: next?.symbol ?? null,
+    ideas: ideas({
+      before: before.map((c) => c.symbol),
+      after: next?.symbol ?? null,
+      key,
+      palette: null,
+      feel: styleOf(song.style).feel,
+    }),
+  };
+}
+
+function route({ operands, options }: Given): unknown {
+  const [from, to] = operands;
+  if (!from || !to) throw new UsageError('Name two chords, like: backline route C G --steps 3 --key C');
+  const steps = wholeNumber('steps', options.steps, ROUTE_STEPS.least, ROUTE_STEPS.most);
+  if (steps === undefined) throw new UsageError('Say in how many steps, like: --steps 3');
+  const key = parseKey(options.key ?? 'C');
+  if (!key) throw new UsageError(`"${options.key}" is not a key. Write one like C, Eb or F#m.`);
+  const asked = reading(() => ({
+    from: parseChord(from).symbol,
+    to: readTarget(to),
+    steps,
+    key: keyText(key),
+  }));
+  return { ...asked, routes: routes(asked) };
+}
+
 /** Each command with the options it takes. */
 export const COMMANDS: Record<string, { run: (given: Given) => unknown; options: readonly string[] }> = {
   chord: { run: chord, options: [] },
   recognise: { run: recogniseNotes, options: [] },
   styles: { run: styles, options: [] },
   voice: { run: voiceChart, options: ['voices', 'register', 'spread'] },
+  ideas: { run: nextIdeas, options: ['after'] },
+  route: { run: route, options: ['steps', 'key'] },
   notes: { run: notes, options: ['style', 'seed'] },
   band: { run: band, options: ['style', 'seed', 'out'] },
 };

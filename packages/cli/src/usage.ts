@@ -10,6 +10,12 @@ export const HELP: Record<string, string> = {
   Lists the styles. Prints [{id, name, feel, metres, tempo: [low, high]}].`,
   voice: `backline voice CHART [--voices N] [--register MIDI] [--spread SEMITONES]
   Voices a chart's chords. Prints [{symbol, start, duration, pitches}], times in quarter-note beats.`,
+  ideas: `backline ideas CHART [--after N]
+  Ranks chords that could follow chord number N of the chart (0: at its start; without it: at its end).
+  Prints {key, before, after, ideas: [{symbol, numeral, why, cost}]}, near to far.`,
+  route: `backline route FROM TO --steps N [--key K]
+  Finds the smoothest ways from one chord to another chord, or to a key written "Eb major", in N moves.
+  Prints {from, to, steps, key, routes: [{chords, numerals, why, cost}]}.`,
   notes: `backline notes CHART [--style ID] [--seed N]
   Generates the band. Prints {title, key, tempo, ppq, chords, parts}, times in quarter-note beats.`,
   band: `backline band CHART [--style ID] [--seed N] --out FILE.mid

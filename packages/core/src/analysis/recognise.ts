@@ -2,6 +2,8 @@ import { chordPitchClasses, chordTones, type Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { degreePc } from '../theory/degree';
 import { mod, noteName, pitchClass, usualSpelling, type Spelled } from '../theory/pitch';
+import type { Key } from '../theory/key';
+import { spellFor } from '../theory/transposition';
 import { ALL_QUALITIES } from '../theory/qualities';
 
 /** Names of a set of sounding notes, best first; empty where nothing fits and it stays a cluster. */
@@ -35,8 +37,9 @@ interface Match {
   readonly cost: number;
 }
 
-/** Roots are spelled by their usual names; minor chords on the black keys take sharps but for B♭ and E♭. */
-function rootFor(pc: number, quality: string): Spelled {
+/** Roots are spelled for the key, without one by their usual names; minor chords on the black keys take sharps but for B♭ and E♭. */
+function rootFor(pc: number, quality: string, key: Key | null): Spelled {
+  if (key) return spellFor(pc, key, /^(dim|m7b5)/.test(quality));
   const minor = /^(m(?!aj)|dim)/.test(quality);
   if (minor && pc === 1) return { letter: 0, alter: 1 };
   if (minor && pc === 8) return { letter: 4, alter: 1 };
@@ -59,9 +62,10 @@ function cost(template: Template, root: number, pcs: ReadonlySet<number>, bass: 
 /**
  * Ranked names of sounding notes, the lowest as the bass.
  * @param notes MIDI numbers in any order.
+ * @param key spells the names; without one they take their usual spelling.
  * @example recognise([52, 57, 60, 64]).names[0] // "Am/E"
  */
-export function recognise(notes: readonly number[]): Recognised {
+export function recognise(notes: readonly number[], key: Key | null = null): Recognised {
   const sorted = [...new Set(notes)].sort((a, b) => a - b);
   if (!sorted.length) return { names: [], tones: [] };
   const bass = sorted[0]! % 12;
@@ -72,7 +76,7 @@ export function recognise(notes: readonly number[]): Recognised {
       for (const template of TEMPLATES) {
         const found = cost(template, root, pcs, bass);
         if (found === null) continue;
-        const name = noteName(rootFor(root, template.quality)) + template.quality;
+        const name = noteName(rootFor(root, template.quality, key)) + template.quality;
         const plain = parseChord(name);
         const slash = root === bass ? name : `${name}/${noteName(spelledIn(plain, bass))}`;
         matches.push({ chord: parseChord(slash), cost: found });

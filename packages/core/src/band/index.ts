@@ -7,6 +7,7 @@ import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
 import { resolveSettings } from '../timeline/settings';
 import type { Kind } from '../song/kinds';
+import { guideNotes } from './guide';
 
 /** A note of the band: ticks from the song's start, after groove. */
 export interface BandNote {
@@ -61,6 +62,8 @@ export interface Band {
   readonly bars: readonly BandBar[];
   readonly chords: readonly BandChord[];
   readonly parts: readonly BandPart[];
+  /** The chart's own chords, where the writer wants them under playback; no part of the band. */
+  readonly guide: readonly BandNote[];
 }
 
 /** Notes of one region, ticks from the region's start. The same region gives the same notes. */
@@ -146,6 +149,7 @@ export function renderBand(song: Song, memory: RegionMemory = forgetful): Band {
     bars: passes.flatMap(passBars),
     chords: passes.flatMap(passChords),
     parts,
+    guide: song.guide?.playback ? guideNotes(passes) : [],
   };
 }
 

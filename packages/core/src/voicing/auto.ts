@@ -48,9 +48,11 @@ function movesBetween(from: readonly Candidate[], to: readonly Candidate[]): Flo
  * @returns for each chord its pitches as MIDI numbers, ascending.
  */
 export function voice(chords: readonly ToVoice[]): (readonly number[])[] {
-  const layers = chords.map(({ symbol, aim, fixed }) =>
-    fixed?.length ? [{ pitches: [...fixed].sort((a, b) => a - b), cost: 0 }] : candidatesOf(symbol, aim),
-  );
+  const layers = chords.map(({ symbol, aim, fixed }) => {
+    // A cluster is its exact tones wherever it sounds.
+    const exact = fixed?.length ? fixed : parseChord(symbol).exact;
+    return exact ? [{ pitches: [...exact].sort((a, b) => a - b), cost: 0 }] : candidatesOf(symbol, aim);
+  });
   const moves = layers.map((layer, i) => (i ? movesBetween(layers[i - 1]!, layer) : EMPTY));
   const width = layers.map((layer) => layer.length);
   return cheapestPath(

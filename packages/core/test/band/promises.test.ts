@@ -4,7 +4,7 @@ import { regionMemory, renderBand, type BandPart } from '@backline/core/band/ind
 import { RANGES, KINDS, type Kind } from '@backline/core/song/kinds';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { STYLES } from '@backline/core/style/index';
-import { setBar } from '@backline/core/edits/chart';
+import { setBar } from '@backline/core/edits/bars';
 import { setSettings } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
 import { expandForm } from '@backline/core/timeline/passes';

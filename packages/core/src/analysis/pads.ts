@@ -1,0 +1,66 @@
+/** One pad a scale degree: the chord that stands on it, as rich and as high as wanted. */
+import { parseChord } from '../theory/chordGrammar';
+import { chordsOfScale, type Richness } from '../theory/diatonic';
+import { romanNumeral, type Key } from '../theory/key';
+import { SCALES, type ScaleName } from '../theory/scale';
+import { voice } from '../voicing/auto';
+import { homeIn, worksAs } from './stepCost';
+
+export interface Pad {
+  /** 1-based number of the degree: the key that plays it. */
+  readonly number: number;
+  readonly symbol: string;
+  readonly numeral: string;
+  readonly pitches: readonly number[];
+}
+
+export interface PadSettings {
+  /** 0 triads, 1 sevenths, 2 ninths, 3 elevenths, 4 thirteenths; between them some pads are already richer. */
+  readonly rich: number;
+  /** 0 low and close to 1 high and open. */
+  readonly high: number;
+}
+
+/** Chords that lead are the first to grow richer, chords of rest the last. */
+const EAGERNESS = { dominant: 0.75, subdominant: 0.5, tonic: 0.25 } as const;
+
+const LOWEST = 46;
+const HIGHEST = 67;
+const CLOSE = 3.2;
+const OPEN = 7.5;
+
+/** The scale a key has of itself. */
+export const ownScale = (key: Key): ScaleName => (key.mode === 'major' ? 'ionian' : 'aeolian');
+
+/** How many thirds a pad stacks at a setting between whole numbers. */
+const levelOf = (rich: number, eagerness: number): Richness =>
+  Math.max(0, Math.min(4, Math.floor(rich + eagerness * (Number.isInteger(rich) ? 0 : 1)))) as Richness;
+
+/**
+ * The pads of a key on a scale from its tonic.
+ * @example pads(keyOf('C'), 'ionian', { rich: 0, high: 0.3 })[2].symbol // "Em"
+ */
+export function pads(key: Key, scale: ScaleName, { rich, high }: PadSettings): Pad[] {
+  const levels = ([0, 1, 2, 3, 4] as const).map((level) => chordsOfScale(key.tonic, scale, level));
+  const home = homeIn(key);
+  const aim = {
+    voices: 4,
+    register: Math.round(LOWEST + high * (HIGHEST - LOWEST)),
+    spread: CLOSE + high * (OPEN - CLOSE),
+    low: 36,
+    high: 96,
+    bassPlays: false,
+  };
+  return SCALES[scale].map((_, i) => {
+    const works = worksAs(parseChord(levels[0]![i]!), home);
+    const symbol = levels[levelOf(rich, EAGERNESS[works])]![i]!;
+    const chord = parseChord(symbol);
+    const voices = Math.max(4, Math.min(6, chord.degrees.length));
+    return {
+      number: i + 1,
+      symbol,
+      numeral: romanNumeral(chord, key),
+      pitches: voice([{ symbol, aim: { ...aim, voices } }])[0]!,
+    };
+  });
+}

@@ -1,0 +1,18 @@
+import type { Pass } from '../timeline/passes';
+import { passSpans } from '../timeline/region';
+import { guideVoicings } from '../voicing/guide';
+import type { BandNote } from './index';
+
+const VELOCITY = 70;
+
+/** The chords of the chart as held notes in the song's time, voiced as the chart's threads show them. */
+export function guideNotes(passes: readonly Pass[]): BandNote[] {
+  return passes.flatMap((pass, p) => {
+    const voicings = guideVoicings(pass.chords);
+    return passSpans(pass, p === 0).flatMap((span, i) => {
+      const start = Math.max(0, pass.start + span.start - span.push);
+      const duration = pass.start + span.end - start;
+      return voicings[i]!.map((pitch) => ({ start, duration, pitch, velocity: VELOCITY, why: 'guide' }));
+    });
+  });
+}
