@@ -4,11 +4,14 @@ import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem, problemHandler } from './http/problem';
+import { progressionRoutes } from './progressions/routes';
+import type { ProgressionStore } from './progressions/store';
 import { songRoutes } from './songs/routes';
 import type { SongStore } from './songs/store';
 
 export interface AppOptions {
   readonly store: SongStore;
+  readonly progressions: ProgressionStore;
   /** Folder of the exported web app; without it only the API is served. */
   readonly web?: string;
   readonly log?: (error: unknown) => void;
@@ -26,7 +29,7 @@ const CONTENT_POLICY = {
 };
 
 /** App and API in one Express application. */
-export function createApp({ store, web, log = () => undefined }: AppOptions): Express {
+export function createApp({ store, progressions, web, log = () => undefined }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, hsts: false }));
@@ -37,6 +40,7 @@ export function createApp({ store, web, log = () => undefined }: AppOptions): Ex
     next();
   });
   app.use('/api/songs', songRoutes(store));
+  app.use('/api/progressions', progressionRoutes(progressions));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The server has nothing at this address. Reload the app.');
   });

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { createApp } from './app';
 import { connect, migrate } from './db/connect';
 import { seedDemo } from './demo/seed';
+import { ProgressionStore } from './progressions/store';
 import { SongStore } from './songs/store';
 
 /** Starts the server: DATABASE_URL, PORT (0 for any free one), WEB_DIST from the environment. */
@@ -18,6 +19,7 @@ async function main(): Promise<void> {
   }
   const app = createApp({
     store,
+    progressions: new ProgressionStore(db),
     web: WEB_DIST ? resolve(WEB_DIST) : undefined,
     log: (error) => console.error(error),
   });

@@ -4,10 +4,12 @@ import request from 'supertest';
 import { readChart } from '@backline/core/formats/chart/index';
 import { songSchema, type Song } from '@backline/core/song/schema';
 import { songListSchema, storedSongSchema, type StoredSong } from '@backline/core/song/transport';
+import { ownProgressionSchema, ownProgressionsSchema } from '@backline/core/progressions/transport';
 import { createApp } from '../src/app';
 import { connect, migrate } from '../src/db/connect';
 import { DEMO_SONGS } from '../src/demo/songs';
 import { demoSong, seedDemo } from '../src/demo/seed';
+import { ProgressionStore } from '../src/progressions/store';
 import { SongStore } from '../src/songs/store';
 import { readStrictly } from '../../../packages/core/test/formats/strictMidi';
 
@@ -19,15 +21,19 @@ const logged: unknown[] = [];
 let db: Knex;
 let app: Express;
 
+const appOn = (on: Knex): Express =>
+  createApp({ store: new SongStore(on), progressions: new ProgressionStore(on), log: (e) => logged.push(e) });
+
 beforeAll(async () => {
   db = connect(URL);
   await db.migrate.rollback(undefined, true);
   await migrate(db);
-  app = createApp({ store: new SongStore(db), log: (e) => logged.push(e) });
+  app = appOn(db);
 });
 afterAll(() => db.destroy());
 beforeEach(async () => {
   await db('songs').delete();
+  await db('progressions').delete();
   logged.length = 0;
 });
 
@@ -151,7 +157,7 @@ describe('bad requests', () => {
 describe('a database that is away', () => {
   it('is said as 503 without its inside', async () => {
     const away = connect('postgres://backline:x@127.0.0.1:1/none');
-    const lost = createApp({ store: new SongStore(away), log: (e) => logged.push(e) });
+    const lost = appOn(away);
     expectProblem(
       await request(lost).put(NOWHERE).send({ revision: 1, song: SONG }),
       503,
@@ -184,5 +190,41 @@ describe('headers', () => {
     expect(headers['content-security-policy']).toContain("script-src 'self'");
     expect(headers['cache-control']).toBe('no-store');
     expect(headers['x-powered-by']).toBeUndefined();
+  });
+});
+
+describe("the writer's own progressions", () => {
+  const progression = {
+    name: 'Round the quay',
+    bars: 'I | V/7 | vi / IV / | %',
+    mode: 'major',
+    metre: '4/4',
+    genres: ['folk'],
+    moods: [],
+  };
+
+  it('are saved, listed newest first, and deleted', async () => {
+    const first = await request(app).post('/api/progressions').send({ progression }).expect(201);
+    await request(app)
+      .post('/api/progressions')
+      .send({ progression: { ...progression, name: 'Second' } })
+      .expect(201);
+    const list = ownProgressionsSchema.parse((await request(app).get('/api/progressions').expect(200)).body);
+    expect(list.progressions.map((p) => p.progression.name)).toEqual(['Second', 'Round the quay']);
+    const { id } = ownProgressionSchema.parse(first.body);
+    await request(app).delete(`/api/progressions/${id}`).expect(204);
+    expectProblem(await request(app).delete(`/api/progressions/${id}`), 404, /not in your library/);
+    expectProblem(await request(app).delete('/api/progressions/nonsense'), 404, /not in your library/);
+  });
+
+  it('are refused where their chords are no numerals, or something is missing', async () => {
+    const post = (wrong: object) =>
+      request(app)
+        .post('/api/progressions')
+        .send({ progression: { ...progression, ...wrong } });
+    expectProblem(await post({ bars: 'I | H7 | V' }), 422, /not all numerals/);
+    expectProblem(await post({ name: '' }), 422, /A name is missing/);
+    expectProblem(await post({ metre: '11/8' }), 422, /metre/);
+    expectProblem(await request(app).post('/api/progressions').send({}), 422, /progression/);
   });
 });

@@ -19,7 +19,21 @@ const createSongs = {
   },
 };
 
-const ALL = [createSongs];
+const createProgressions = {
+  name: '002_create_progressions',
+  async up(knex: Knex): Promise<void> {
+    await knex.schema.createTable('progressions', (table) => {
+      table.uuid('id').primary();
+      table.jsonb('progression').notNullable();
+      table.timestamp('created_at', { useTz: true }).notNullable().defaultTo(knex.fn.now());
+    });
+  },
+  async down(knex: Knex): Promise<void> {
+    await knex.schema.dropTable('progressions');
+  },
+};
+
+const ALL = [createSongs, createProgressions];
 
 export const FIRST_MIGRATION = createSongs.name;
 
