@@ -5,7 +5,7 @@
  */
 import { regionMemory, renderBand } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
-import { setBar } from '@backline/core/edits/chart';
+import { setBar } from '@backline/core/edits/bars';
 import { STYLES } from '@backline/core/style/index';
 import { longSong } from '../packages/core/test/support/music';
 

@@ -1,5 +1,7 @@
 import type { Band, BandPart } from '@backline/core/band/index';
-import { FIELDS, type Score } from './engine/score';
+import type { Guide } from '@backline/core/song/schema';
+import { USUAL_GUIDE } from '@backline/core/song/create';
+import { FIELDS, GUIDE_CHANNEL, type ChannelSetup, type Score } from './engine/score';
 
 /** A part sounds unless it is muted, or another part is soloed and it is not. */
 export function isAudible(part: BandPart, parts: readonly BandPart[]): boolean {
@@ -8,10 +10,11 @@ export function isAudible(part: BandPart, parts: readonly BandPart[]): boolean {
 }
 
 /** The player's event list of a band. */
-export function scoreOf(band: Band): Score {
+export function scoreOf(band: Band, guide: Guide = USUAL_GUIDE): Score {
   const notes = band.parts.flatMap((part) =>
     part.notes.map((n) => [n.start, n.duration, part.channel - 1, n.pitch, n.velocity] as const),
   );
+  for (const n of band.guide) notes.push([n.start, n.duration, GUIDE_CHANNEL, n.pitch, n.velocity]);
   notes.sort((a, b) => a[0] - b[0]);
   const packed = new Int32Array(notes.length * FIELDS);
   notes.forEach((note, i) => packed.set(note, i * FIELDS));
@@ -22,7 +25,22 @@ export function scoreOf(band: Band): Score {
     length: band.length,
     tempos: tempos.length ? tempos : [{ tick: 0, tempo: 100 }],
     bars: band.bars.map((bar) => ({ tick: bar.start, beats: bar.length / 480 })),
-    channels: band.parts
+    channels: [...partChannels(band), ...(band.guide.length ? [guideChannel(guide)] : [])],
+    notes: packed,
+  };
+}
+
+const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
+  channel: GUIDE_CHANNEL,
+  programs: [{ tick: 0, program: instrument }],
+  level,
+  pan: 64,
+  room: 30,
+  audible: true,
+});
+
+const partChannels = (band: Band): ChannelSetup[] =>
+  band.parts
       .filter((part) => part.notes.length > 0)
       .map((part) => ({
         channel: part.channel - 1,
@@ -31,7 +49,4 @@ export function scoreOf(band: Band): Score {
         pan: part.mix.pan,
         room: part.mix.room,
         audible: isAudible(part, band.parts),
-      })),
-    notes: packed,
-  };
-}
+      }));

@@ -29,7 +29,7 @@ const scope = self as unknown as {
 scope.onmessage = ({ data }) => {
   try {
     const band = renderBand(data.song, memory);
-    const score = scoreOf(band);
+    const score = scoreOf(band, data.song.guide);
     scope.postMessage({ number: data.number, band, score });
   } catch (error) {
     scope.postMessage({

@@ -1,6 +1,6 @@
 import { SoundBankLoader, SpessaSynthProcessor, type BasicSoundBank } from 'spessasynth_core';
 import type { DecodedBank, Loop } from './messages';
-import { EMPTY_SCORE, FIELDS, firstNoteAt, lastAt, type Score } from './score';
+import { EMPTY_SCORE, FIELDS, GUIDE_CHANNEL, firstNoteAt, lastAt, type Score } from './score';
 
 const PPQ = 480;
 const BLOCK = 128;
@@ -53,7 +53,7 @@ export class Engine {
     this.synth = new SpessaSynthProcessor(sampleRate, { maxBufferSize: BLOCK, eventsEnabled: false });
     // Presets come one by one: until one has come, its channel keeps silent rather than borrow another.
     this.synth.onMissingPreset = () => undefined;
-    while (this.synth.midiChannels.length <= AUDITION) this.synth.createMIDIChannel();
+    while (this.synth.midiChannels.length <= GUIDE_CHANNEL) this.synth.createMIDIChannel();
   }
 
   /** Resolves once the sampler can be used. */

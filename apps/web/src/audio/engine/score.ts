@@ -3,6 +3,9 @@
  * audio thread.
  */
 
+/** The channel of the guide sound, beyond the sixteen of the band and the one for single chords. */
+export const GUIDE_CHANNEL = 17;
+
 export interface ChannelSetup {
   /** 0-based synthesizer channel; 9 is drums. */
   readonly channel: number;

@@ -1,5 +1,5 @@
 import { setTempo, setTitle } from '@backline/core/edits/song';
-import { setBar } from '@backline/core/edits/chart';
+import { setBar } from '@backline/core/edits/bars';
 import { readChart } from '@backline/core/formats/chart/index';
 import { change, closeSong, openSong, redo, resolveConflict, saved, undo, useOpenSong } from '../openSong';
 import { keptEdit } from '../keptEdits';
