@@ -175,7 +175,7 @@ it('stops at the end of the song and stands at its beginning', async () => {
 
 it('a chord is auditioned beside whatever plays, and ends by itself', async () => {
   const engine = await engineWith(EMPTY_SCORE);
-  engine.audition(FLUTE, [72, 76], 0.5);
+  engine.audition(FLUTE, [72, 76], 96, 0.5);
   const out = render(engine, 3);
   expect(loud(out, 0.1, 0.4)).toBeGreaterThan(0.01);
   expect(loud(out, 2.5, 3)).toBeLessThan(0.0005);

@@ -49,6 +49,7 @@ class Player {
   private starting: Promise<void> | null = null;
   private readonly banks = new BankLoader();
   private readonly sent = new Set<string>();
+  private readonly pressed = new Set<number>();
   private score: Score = EMPTY_SCORE;
   private fix: Fix = { tick: 0, at: 0, rate: 0 };
   private shown = 0;
@@ -106,14 +107,32 @@ class Player {
   }
 
   /** Sounds a chord at once; the first one starts the sound. Failing to sound is no reason to stop working. */
-  async audition(program: number, pitches: readonly number[], seconds = 1.6): Promise<void> {
+  async audition(program: number, pitches: readonly number[], seconds = 1.6, level = 96): Promise<void> {
     if (!pitches.length) return;
+    if (await this.canSound(program)) this.send({ type: 'audition', program, pitches, level, seconds });
+  }
+
+  /** A key goes down: it sounds until {@link release}. */
+  async press(program: number, pitch: number, velocity = 84): Promise<void> {
+    this.pressed.add(pitch);
+    if (!(await this.canSound(program))) return;
+    // Let go meanwhile, while the sound was loading: it must not start to hang.
+    if (this.pressed.has(pitch)) this.send({ type: 'press', program, pitch, velocity });
+  }
+
+  release(pitch: number): void {
+    this.pressed.delete(pitch);
+    this.send({ type: 'release', pitch });
+  }
+
+  private async canSound(program: number): Promise<boolean> {
     try {
       await this.start();
       await this.loadBanks([String(program)]);
-      this.send({ type: 'audition', program, pitches, seconds });
+      return true;
     } catch {
       // The state already says what went wrong with the sound.
+      return false;
     }
   }
 

@@ -41,12 +41,12 @@ const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
 
 const partChannels = (band: Band): ChannelSetup[] =>
   band.parts
-      .filter((part) => part.notes.length > 0)
-      .map((part) => ({
-        channel: part.channel - 1,
-        programs: [{ tick: 0, program: part.program }, ...part.programs],
-        level: part.mix.level,
-        pan: part.mix.pan,
-        room: part.mix.room,
-        audible: isAudible(part, band.parts),
-      }));
+    .filter((part) => part.notes.length > 0)
+    .map((part) => ({
+      channel: part.channel - 1,
+      programs: [{ tick: 0, program: part.program }, ...part.programs],
+      level: part.mix.level,
+      pan: part.mix.pan,
+      room: part.mix.room,
+      audible: isAudible(part, band.parts),
+    }));

@@ -12,16 +12,26 @@ export interface ChoicesProps<T extends string | number> {
   readonly value: T | null;
   readonly choices: readonly Choice<T>[];
   readonly onChoose: (value: T) => void;
+  /** True where the label is read out but not shown, since the choices say it. */
+  readonly bare?: boolean;
 }
 
 /** One of a few: all in sight, the chosen one filled. */
-export function Choices<T extends string | number>({ label, value, choices, onChoose }: ChoicesProps<T>) {
+export function Choices<T extends string | number>({
+  label,
+  value,
+  choices,
+  onChoose,
+  bare = false,
+}: ChoicesProps<T>) {
   const palette = usePalette();
   return (
     <View style={styles.group}>
-      <Text style={[styles.label, { color: palette.ink }]} aria-hidden>
-        {label}
-      </Text>
+      {bare ? null : (
+        <Text style={[styles.label, { color: palette.ink }]} aria-hidden>
+          {label}
+        </Text>
+      )}
       <View role="radiogroup" aria-label={label} style={styles.row}>
         {choices.map((choice) => {
           const chosen = choice.value === value;

@@ -1,7 +1,7 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { isSlash } from '@backline/core/theory/chord';
-import { LETTERS, type Spelled } from '@backline/core/theory/pitch';
+import { LETTERS, usualSpelling, type Spelled } from '@backline/core/theory/pitch';
 import { FONT } from '../theme/tokens';
 
 export interface ChordSymbolProps {
@@ -16,6 +16,7 @@ const ACCIDENTALS: Record<number, string> = { [-2]: '♭♭', [-1]: '♭', 0: ''
 /** What stands on the line and what is raised: m, °, ø, Δ low; numbers and alterations high. */
 export function typeset(quality: string): { low: string; high: string } {
   const text = quality
+    .replace(/[()]/g, '')
     .replace(/^m7b5/, 'ø7')
     .replace(/^dimMaj7/, '°Δ7')
     .replace(/^dim/, '°')
@@ -28,10 +29,14 @@ export function typeset(quality: string): { low: string; high: string } {
 /** Real flats and sharps for the letters b and # of a quality's numbers. */
 const withGlyphs = (text: string): string => text.replace(/b(?=\d)/g, '♭').replace(/#(?=\d)/g, '♯');
 
+/** Size of a cluster's note names against the root's letter of a named chord. */
+const CLUSTER = 0.5;
+
 /** About how wide the symbol is, px: the chart lays its bars out by it. */
 export function symbolWidth(symbol: string | null, size: number): number {
   if (symbol === null) return size * 1.7;
   const chord = parseChord(symbol);
+  if (chord.exact) return size * CLUSTER * (1.1 + 0.9 * Math.ceil(chord.exact.length / 2));
   const { low, high } = typeset(chord.quality);
   const bass = isSlash(chord) ? 0.72 * (1 + 0.5 * Math.abs(chord.bass.alter)) : 0;
   const quality = (low === 'm' ? 0.86 : 0.56 * low.length) + 0.37 * high.length;
@@ -75,6 +80,7 @@ export function ChordSymbol({ symbol, size, color }: ChordSymbolProps) {
     );
   }
   const chord = parseChord(symbol);
+  if (chord.exact) return <Cluster pitches={chord.exact} size={size} color={color} />;
   const { low, high } = typeset(chord.quality);
   return (
     <View style={styles.row} aria-hidden>
@@ -94,6 +100,25 @@ export function ChordSymbol({ symbol, size, color }: ChordSymbolProps) {
           </View>
         </View>
       ) : null}
+    </View>
+  );
+}
+
+/** Tones without a name, in two rows, the lower ones below. */
+function Cluster({ pitches, size, color }: { pitches: readonly number[]; size: number; color: string }) {
+  const half = Math.floor(pitches.length / 2);
+  const names = (from: number, to: number): string =>
+    pitches
+      .slice(from, to)
+      .map((p) => noteText(usualSpelling(p)))
+      .join(' ');
+  return (
+    <View aria-hidden>
+      {[names(half, pitches.length), names(0, half)].map((text, i) => (
+        <View key={i} style={styles.row}>
+          <Signed text={text} size={size * CLUSTER} color={color} />
+        </View>
+      ))}
     </View>
   );
 }

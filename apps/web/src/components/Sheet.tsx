@@ -10,10 +10,12 @@ export interface SheetProps {
   readonly children: ReactNode;
   /** Tall sheets take most of the height, others what they need. */
   readonly tall?: boolean;
+  /** True where it stands beside the chart on a wide screen rather than below it. */
+  readonly beside?: boolean;
 }
 
 /** A panel at the thumb that leaves what it is about in sight. Escape closes it. */
-export function Sheet({ title, onClose, children, tall = false }: SheetProps) {
+export function Sheet({ title, onClose, children, tall = false, beside = false }: SheetProps) {
   const palette = usePalette();
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
@@ -30,6 +32,7 @@ export function Sheet({ title, onClose, children, tall = false }: SheetProps) {
       style={[
         styles.sheet,
         tall && styles.tall,
+        beside && styles.beside,
         { backgroundColor: palette.raised, borderColor: palette.line },
       ]}
     >
@@ -61,6 +64,7 @@ const styles = StyleSheet.create({
     flexShrink: 0,
   },
   tall: { maxHeight: '82%' },
+  beside: { maxHeight: '100%', flex: 1, borderTopWidth: 0, borderTopLeftRadius: 0, borderTopRightRadius: 0 },
   head: { flexDirection: 'row', alignItems: 'center', paddingLeft: 16, paddingRight: 4 },
   title: { flex: 1, fontFamily: FONT.strong, fontSize: SIZE.body },
   close: { width: 44, height: 44, margin: 0 },

@@ -6,6 +6,8 @@ import {
   type SongSummary,
   type StoredSong,
 } from '@backline/core/song/transport';
+import type { Progression } from '@backline/core/progressions/schema';
+import { ownProgressionsSchema, type OwnProgression } from '@backline/core/progressions/transport';
 import type { Song } from '@backline/core/song/schema';
 
 /** What the server said, or that it did not answer (status 0). */
@@ -58,3 +60,14 @@ export const replaceSong = async (path: string, revision: number, song: Song): P
 
 export const deleteSong = async (path: string): Promise<void> =>
   void (await request(path, { method: 'DELETE' }));
+
+export const PROGRESSION_LIST = '/api/progressions';
+
+export const fetchProgressions = async (): Promise<OwnProgression[]> =>
+  ownProgressionsSchema.parse(await request(PROGRESSION_LIST)).progressions;
+
+export const createProgression = async (progression: Progression): Promise<void> =>
+  void (await request(PROGRESSION_LIST, { method: 'POST', body: JSON.stringify({ progression }) }));
+
+export const deleteProgression = async (id: string): Promise<void> =>
+  void (await request(`${PROGRESSION_LIST}/${encodeURIComponent(id)}`, { method: 'DELETE' }));

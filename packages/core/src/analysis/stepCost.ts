@@ -2,7 +2,7 @@
  * What it costs to go from one chord to another in a key: the scale on which next-chord ideas
  * are ranked and routes are found. The unit is one fifth on the circle between the roots.
  */
-import { chordPitchClasses, isSlash, type Chord } from '../theory/chord';
+import { chordPitchClasses, type Chord } from '../theory/chord';
 import { mod, pitchClass } from '../theory/pitch';
 import { keyNotes, type Key } from '../theory/key';
 
@@ -44,7 +44,7 @@ const rootPc = (chord: Chord): number => pitchClass(chord.root);
 /** Roots: along the circle of fifths, downward cheaper, steps smoother than the circle says. */
 function rootMotion(from: Chord, to: Chord): number {
   const up = mod(rootPc(to) - rootPc(from), 12);
-  if (up === 0) return isSlash(from) === isSlash(to) ? STEP_COST.sameRoot : STEP_COST.sameRoot / 2;
+  if (up === 0) return STEP_COST.sameRoot;
   const fifths = fifthsFrom(rootPc(from), rootPc(to));
   const circle = fifths < 0 ? -fifths * STEP_COST.fifthDown : fifths * STEP_COST.fifthUp;
   if ([1, 2, 10, 11].includes(up)) return Math.min(circle, STEP_COST.rootStep);

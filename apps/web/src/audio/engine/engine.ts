@@ -1,11 +1,17 @@
 import { SoundBankLoader, SpessaSynthProcessor, type BasicSoundBank } from 'spessasynth_core';
 import type { DecodedBank, Loop } from './messages';
-import { EMPTY_SCORE, FIELDS, GUIDE_CHANNEL, firstNoteAt, lastAt, type Score } from './score';
+import {
+  AUDITION_CHANNEL,
+  EMPTY_SCORE,
+  FIELDS,
+  HAND_CHANNEL,
+  firstNoteAt,
+  lastAt,
+  type Score,
+} from './score';
 
 const PPQ = 480;
 const BLOCK = 128;
-/** A channel beyond the sixteen of the score, for hearing chords as they are entered. */
-const AUDITION = 16;
 const VOLUME = 7;
 const PAN = 10;
 const REVERB = 91;
@@ -53,7 +59,7 @@ export class Engine {
     this.synth = new SpessaSynthProcessor(sampleRate, { maxBufferSize: BLOCK, eventsEnabled: false });
     // Presets come one by one: until one has come, its channel keeps silent rather than borrow another.
     this.synth.onMissingPreset = () => undefined;
-    while (this.synth.midiChannels.length <= GUIDE_CHANNEL) this.synth.createMIDIChannel();
+    while (this.synth.midiChannels.length <= HAND_CHANNEL) this.synth.createMIDIChannel();
   }
 
   /** Resolves once the sampler can be used. */
@@ -138,13 +144,25 @@ export class Engine {
   }
 
   /** Sounds pitches at once for a while, beside whatever plays. */
-  audition(program: number, pitches: readonly number[], seconds: number): void {
-    for (const { pitch } of this.auditioned) this.synth.noteOff(AUDITION, pitch);
-    this.setProgram(AUDITION, program);
-    this.synth.controllerChange(AUDITION, VOLUME, 96);
-    this.synth.controllerChange(AUDITION, REVERB, 30);
-    for (const pitch of pitches) this.synth.noteOn(AUDITION, pitch, 78);
+  audition(program: number, pitches: readonly number[], level: number, seconds: number): void {
+    for (const { pitch } of this.auditioned) this.synth.noteOff(AUDITION_CHANNEL, pitch);
+    this.setProgram(AUDITION_CHANNEL, program);
+    this.synth.controllerChange(AUDITION_CHANNEL, VOLUME, level);
+    this.synth.controllerChange(AUDITION_CHANNEL, REVERB, 30);
+    for (const pitch of pitches) this.synth.noteOn(AUDITION_CHANNEL, pitch, 78);
     this.auditioned = pitches.map((pitch) => ({ pitch, frames: seconds * this.sampleRate }));
+  }
+
+  /** A key pressed by hand: it sounds until it is released. */
+  press(program: number, pitch: number, velocity: number): void {
+    this.setProgram(HAND_CHANNEL, program);
+    this.synth.controllerChange(HAND_CHANNEL, VOLUME, 100);
+    this.synth.noteOff(HAND_CHANNEL, pitch);
+    this.synth.noteOn(HAND_CHANNEL, pitch, velocity);
+  }
+
+  release(pitch: number): void {
+    this.synth.noteOff(HAND_CHANNEL, pitch);
   }
 
   /** Renders frames into a stereo pair of up to 128 frames each. */
@@ -346,7 +364,7 @@ export class Engine {
     this.auditioned = this.auditioned.filter((note) => {
       note.frames -= frames;
       if (note.frames > 0) return true;
-      this.synth.noteOff(AUDITION, note.pitch);
+      this.synth.noteOff(AUDITION_CHANNEL, note.pitch);
       return false;
     });
   }

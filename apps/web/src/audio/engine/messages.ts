@@ -21,10 +21,14 @@ export type ToEngine =
   | { readonly type: 'stop' }
   | { readonly type: 'seek'; readonly to: number }
   | { readonly type: 'loop'; readonly loop: Loop | null }
+  /** A key pressed or let go by hand, sounding until it is let go. */
+  | { readonly type: 'press'; readonly program: number; readonly pitch: number; readonly velocity: number }
+  | { readonly type: 'release'; readonly pitch: number }
   | {
       readonly type: 'audition';
       readonly program: number;
       readonly pitches: readonly number[];
+      readonly level: number;
       readonly seconds: number;
     };
 

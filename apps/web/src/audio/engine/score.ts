@@ -3,8 +3,13 @@
  * audio thread.
  */
 
-/** The channel of the guide sound, beyond the sixteen of the band and the one for single chords. */
+/**
+ * Channels beyond the sixteen of the band: chords heard as they are entered, the guide sound under
+ * playback, keys played by hand.
+ */
+export const AUDITION_CHANNEL = 16;
 export const GUIDE_CHANNEL = 17;
+export const HAND_CHANNEL = 18;
 
 export interface ChannelSetup {
   /** 0-based synthesizer channel; 9 is drums. */

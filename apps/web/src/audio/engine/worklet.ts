@@ -44,7 +44,13 @@ class BacklineProcessor extends AudioWorkletProcessor {
         engine.setLoop(message.loop);
         break;
       case 'audition':
-        engine.audition(message.program, message.pitches, message.seconds);
+        engine.audition(message.program, message.pitches, message.level, message.seconds);
+        break;
+      case 'press':
+        engine.press(message.program, message.pitch, message.velocity);
+        break;
+      case 'release':
+        engine.release(message.pitch);
         break;
     }
     this.report();

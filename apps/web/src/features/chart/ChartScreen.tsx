@@ -1,47 +1,84 @@
-import { useState } from 'react';
-import { ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
-import { Button } from 'react-native-paper';
+import { useEffect, useState } from 'react';
+import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
+import { Button, IconButton } from 'react-native-paper';
 import { addSection } from '@backline/core/edits/form';
 import type { Song } from '@backline/core/song/schema';
 import { styleOf } from '@backline/core/style/index';
 import { keyInWords } from '@backline/core/theory/speech';
 import { keyOf, keyText } from '@backline/core/theory/key';
 import { change, useOpenSong } from '../../state/openSong';
-import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE } from '../../theme/tokens';
-import { BarSheet } from './BarSheet';
+import { prefer, usePreferences } from '../../state/preferences';
+import { useIsWide, usePalette } from '../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
-import { SectionSheet } from './SectionSheet';
-import { TextSheet } from './TextSheet';
+import { barElementId, useRunKeys } from './run/useRunKeys';
 import { select, useSelection } from './selection';
 
-/** What is selected on the chart, at the thumb. */
-export function ChartSheet({ song }: { song: Song }) {
+/** Keeps the bar in hand in sight when the sheet rises over it. */
+function useBarInSight(): void {
   const selection = useSelection((s) => s.selection);
-  if (!selection) return null;
-  if (selection.kind === 'text') return <TextSheet song={song} />;
-  const section = song.sections.find((s) => s.id === selection.section);
-  if (!section) return null;
-  if (selection.kind === 'section') return <SectionSheet key={section.id} song={song} section={section} />;
-  if (selection.bar >= section.bars) return null;
+  const way = useSelection((s) => s.way);
+  useEffect(() => {
+    const place = selection?.kind === 'bar' ? selection : selection?.kind === 'run' ? selection.head : null;
+    if (!place) return undefined;
+    const frame = requestAnimationFrame(() =>
+      document.getElementById(barElementId(place))?.scrollIntoView?.({ block: 'nearest' }),
+    );
+    return () => cancelAnimationFrame(frame);
+  }, [selection, way]);
+}
+
+/** Key, metre and style of the song, and how the chart is shown and heard. */
+function ChartHead({ song }: { song: Song }) {
+  const palette = usePalette();
+  const degrees = usePreferences((s) => s.degrees);
   return (
-    <BarSheet key={`${section.id}/${selection.bar}`} song={song} section={section} index={selection.bar} />
+    <View style={styles.head}>
+      <Pressable
+        role="button"
+        aria-label={`${keyInWords(song.key)}, ${song.metre}: change key or metre of the song`}
+        onPress={() => select({ kind: 'key' })}
+        style={styles.key}
+      >
+        <Text style={[styles.facts, { color: palette.ink }]}>
+          {[keyInWords(song.key), song.metre, styleOf(song.style).name].join(' · ')}
+        </Text>
+      </Pressable>
+      <Pressable
+        role="button"
+        aria-pressed={degrees}
+        aria-label="Degrees under the symbols"
+        onPress={() => prefer({ degrees: !degrees })}
+        style={[styles.degrees, { borderColor: degrees ? palette.action : palette.line }]}
+      >
+        <Text style={[styles.facts, { color: degrees ? palette.action : palette.quiet }]}>ii V I</Text>
+      </Pressable>
+      <IconButton
+        icon="ear-hearing"
+        size={20}
+        accessibilityLabel="Guide sound"
+        onPress={() => select({ kind: 'guide' })}
+        style={styles.touch}
+      />
+    </View>
   );
 }
 
 /** The sections one below another, bars of chords with their length to be seen. */
 export function ChartScreen() {
   const palette = usePalette();
+  const wide = useIsWide();
   const song = useOpenSong((s) => s.song);
   const [width, setWidth] = useState(0);
   const measure = (event: LayoutChangeEvent): void => setWidth(Math.floor(event.nativeEvent.layout.width));
+  useRunKeys();
+  useBarInSight();
   if (!song) return null;
   return (
     <View style={styles.screen}>
       <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={styles.content}>
-        <Text style={[styles.facts, { color: palette.quiet }]}>
-          {[keyInWords(song.key), song.metre, styleOf(song.style).name].join(' · ')}
-        </Text>
+        <ChartHead song={song} />
         <View onLayout={measure}>
           {width > 0
             ? song.sections.map((section) => (
@@ -62,7 +99,7 @@ export function ChartScreen() {
           </Button>
         </View>
       </ScrollView>
-      <ChartSheet song={song} />
+      {wide ? null : <ChartSheet song={song} beside={false} />}
     </View>
   );
 }
@@ -70,6 +107,17 @@ export function ChartScreen() {
 const styles = StyleSheet.create({
   screen: { flex: 1, minHeight: 0 },
   content: { paddingHorizontal: 14, paddingBottom: 24 },
-  facts: { fontFamily: FONT.text, fontSize: SIZE.small, paddingTop: 8 },
+  head: { flexDirection: 'row', alignItems: 'center' },
+  key: { flex: 1, minHeight: TOUCH, justifyContent: 'center' },
+  degrees: {
+    height: TOUCH,
+    minWidth: TOUCH,
+    paddingHorizontal: 8,
+    borderBottomWidth: 3,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
+  facts: { fontFamily: FONT.text, fontSize: SIZE.small },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

@@ -13,6 +13,8 @@ export interface ChordBlockProps {
   readonly height: number;
   readonly keyText: string;
   readonly playing: boolean;
+  /** Whether the degree stands under the symbol. */
+  readonly degrees: boolean;
 }
 
 const LEAN = 12;
@@ -26,13 +28,16 @@ export const numeralGlyphs = (numeral: string): string =>
     .replace(/#(?=\d)/g, '♯');
 
 /** A chord as an object with a length; a pushed one leans over its bar line. */
-export const ChordBlock = memo(function ChordBlock({ fragment, height, keyText, playing }: ChordBlockProps) {
+export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
+  const { fragment, height, keyText, playing, degrees } = props;
   const palette = usePalette();
   const { chord, left, right, begins, size } = fragment;
   const width = right - left;
   const pushed = begins && (chord.push ?? 0) > 0;
   const degree =
-    chord.symbol && begins ? numeralGlyphs(romanNumeral(parseChord(chord.symbol), keyOf(keyText))) : '';
+    degrees && chord.symbol && begins
+      ? numeralGlyphs(romanNumeral(parseChord(chord.symbol), keyOf(keyText)))
+      : '';
   const edge = pushed ? LEAN : 0;
   const points = `${1 - edge},1 ${width - 1},1 ${width - 1},${height - 1} 1,${height - 1}`;
   return (

@@ -1,17 +1,23 @@
 import { memo, useCallback, useMemo } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { runBetween } from '@backline/core/edits/run';
 import type { Section, Song } from '@backline/core/song/schema';
+import { keyInWords } from '@backline/core/theory/speech';
+import type { Bar } from '@backline/core/timeline/bars';
 import { guideVoicings } from '@backline/core/voicing/guide';
 import { useBand } from '../../state/band';
 import { usePosition } from '../../audio/usePosition';
 import { usePlayer } from '../../audio/player';
+import { usePreferences } from '../../state/preferences';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
 import { ChordBlock } from './ChordBlock';
 import { VoiceThreads } from './VoiceThreads';
 import { barLabel } from './barLabel';
+import { Boundaries, SectionEnd } from './Boundaries';
 import { layoutSection, type Line, type SectionLayout } from './layout';
-import { select, useSelection } from './selection';
+import { barElementId } from './run/useRunKeys';
+import { reachTo, select, selectBar, useSelection } from './selection';
 
 const SYMBOL = 34;
 const THREADS = 40;
@@ -46,61 +52,117 @@ const rangeOf = (voicings: readonly (readonly number[])[]): readonly [number, nu
   return all.length ? [Math.min(...all), Math.max(...all)] : [55, 72];
 };
 
-interface ChartLineProps extends SectionChartProps {
+interface ChartLineProps {
+  readonly song: Song;
+  readonly section: Section;
   readonly line: Line;
   readonly layout: SectionLayout;
   readonly voicings: readonly (readonly number[])[];
   readonly range: readonly [number, number];
+  /** Index of the playing chord where it stands on this line, else −1. */
   readonly playingChord: number;
+  readonly degrees: boolean;
 }
 
-function ChartLine({ section, line, layout, voicings, range, playingChord }: ChartLineProps) {
+/** How a line's bars are marked: the bar in hand and the bars of the run, as one text so that a line is drawn again only when its own marks change. */
+function useMarks(
+  song: Song,
+  section: string,
+  line: Line,
+): { readonly chosen: number; readonly run: readonly [number, number] } {
+  const text = useSelection(({ selection }) => {
+    if (selection?.kind === 'bar' && selection.section === section) return `${selection.bar}//`;
+    if (selection?.kind !== 'run') return '-1//';
+    const stretch = runBetween(song, selection.anchor, selection.head).find((s) => s.section === section);
+    const last = line.firstBar + line.bars.length - 1;
+    if (!stretch || stretch.to < line.firstBar || stretch.from > last) return '-1//';
+    return `-1/${Math.max(stretch.from, line.firstBar)}/${Math.min(stretch.to, last)}`;
+  });
+  const [chosen, from, to] = text.split('/');
+  return { chosen: Number(chosen), run: from ? [Number(from), Number(to)] : [0, -1] };
+}
+
+/** A bar is taken in hand; with Shift, or while a run is selected, the selection reaches to it. */
+function press(section: string, bar: number, shift: boolean): void {
+  const { selection } = useSelection.getState();
+  if (shift || selection?.kind === 'run') reachTo(section, bar);
+  else selectBar(section, bar);
+}
+
+const ChartLine = memo(function ChartLine(props: ChartLineProps) {
+  const { song, section, line, layout, voicings, range, playingChord, degrees } = props;
   const palette = usePalette();
-  const selection = useSelection((s) => s.selection);
+  const { chosen, run } = useMarks(song, section.id, line);
   const scale = line.fragments.length ? line.fragments[line.fragments.length - 1]!.right / line.length : 0;
   const width = line.length * scale;
+  const height = degrees ? HEIGHT : HEIGHT - DEGREE + 6;
+  const bar = line.bars[chosen - line.firstBar];
   return (
-    <View style={{ height: HEIGHT, width }}>
+    <View style={{ height, width }}>
       {line.fragments.map((fragment) => (
         <ChordBlock
           key={`${fragment.index}`}
           fragment={fragment}
-          height={HEIGHT}
+          height={height}
           keyText={line.bars.find((b) => b.start + b.length > fragment.chord.start)?.key ?? line.bars[0]!.key}
           playing={fragment.index === playingChord}
+          degrees={degrees}
         />
       ))}
       <View style={styles.threads} pointerEvents="none">
         <VoiceThreads line={line} width={width} height={THREADS} voicings={voicings} range={range} />
       </View>
-      {line.bars.map((bar, i) => {
+      {line.bars.map((b, i) => {
         const index = line.firstBar + i;
-        const chosen =
-          selection?.kind === 'bar' && selection.section === section.id && selection.bar === index;
-        const left = (bar.start - line.start) * scale;
+        const inRun = index >= run[0] && index <= run[1];
+        const note = changeWords(b, line.bars[i - 1]);
         return (
           <Pressable
             key={index}
+            id={barElementId({ section: section.id, bar: index })}
             role="button"
-            aria-label={barLabel(section, bar, index, layout, voicings)}
-            aria-pressed={chosen}
-            onPress={() => select({ kind: 'bar', section: section.id, bar: index })}
+            aria-label={barLabel(section, b, index, layout, voicings)}
+            aria-pressed={index === chosen || inRun}
+            onPress={(event) =>
+              press(section.id, index, (event.nativeEvent as unknown as MouseEvent).shiftKey)
+            }
+            onLongPress={() => reachTo(section.id, index)}
             style={[
               styles.bar,
-              { left, width: bar.length * scale, borderColor: palette.quiet },
-              chosen && {
+              {
+                left: (b.start - line.start) * scale,
+                width: b.length * scale,
+                height,
+                borderColor: palette.quiet,
+              },
+              inRun && { backgroundColor: `${palette.action}2A` },
+              index === chosen && {
                 borderWidth: 2.5,
                 borderLeftWidth: 2.5,
                 borderColor: palette.action,
                 borderRadius: 6,
               },
             ]}
-          />
+          >
+            {note && i > 0 ? <Text style={[styles.change, { color: palette.quiet }]}>{note}</Text> : null}
+          </Pressable>
         );
       })}
+      {bar ? <Boundaries {...{ section, line, layout, bar, height, scale }} /> : null}
+      {bar && chosen === section.bars - 1 ? (
+        <SectionEnd {...{ section, bar, height, scale }} x={(bar.start + bar.length - line.start) * scale} />
+      ) : null}
     </View>
   );
-}
+});
+
+/** What changes at a bar against the one before: key, metre. */
+const changeWords = (bar: Bar, before: Bar | undefined): string =>
+  before
+    ? [before.key === bar.key ? '' : keyInWords(bar.key), before.metre === bar.metre ? '' : bar.metre]
+        .filter(Boolean)
+        .join(' · ')
+    : '';
 
 /** One section of the chart: lines of chords as wide as they last, their voices threaded through. */
 export const SectionChart = memo(function SectionChart({ song, section, width }: SectionChartProps) {
@@ -109,15 +171,20 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
   const voicings = useMemo(() => guideVoicings(layout.chords), [layout]);
   const range = useMemo(() => rangeOf(voicings), [voicings]);
   const playingChord = usePlayingChord(section);
+  const degrees = usePreferences((s) => s.degrees);
   const first = layout.lines[0]?.bars[0];
   const note =
-    first && (first.key !== song.key || first.metre !== song.metre) ? `${first.key} · ${first.metre}` : '';
+    first && (first.key !== song.key || first.metre !== song.metre)
+      ? `${keyInWords(first.key)} · ${first.metre}`
+      : '';
+  const drafts = section.drafts.length;
+  const draft = section.drafts.findIndex((d) => d.id === section.draft);
   const repeats = song.form.filter((e) => e.section === section.id).reduce((sum, e) => sum + e.repeats, 0);
   return (
     <View role="group" aria-label={`${section.name}, ${section.bars} bars`} style={styles.section}>
       <Pressable
         role="button"
-        aria-label={`Section ${section.name}: rename, double or remove`}
+        aria-label={`Section ${section.name}: name, length, drafts, key`}
         onPress={() => select({ kind: 'section', section: section.id })}
         style={styles.heading}
       >
@@ -127,6 +194,7 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
             `${section.bars} bars`,
             repeats === 1 ? '' : repeats === 0 ? 'not played' : `played ${repeats} times`,
             note,
+            drafts > 1 ? `${section.drafts[draft]!.name}, draft ${draft + 1} of ${drafts}` : '',
           ]
             .filter(Boolean)
             .join(' · ')}
@@ -136,7 +204,8 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
         {layout.lines.map((line) => (
           <ChartLine
             key={line.firstBar}
-            {...{ song, section, width, line, layout, voicings, range, playingChord }}
+            {...{ song, section, line, layout, voicings, range, degrees }}
+            playingChord={line.fragments.some((f) => f.index === playingChord) ? playingChord : -1}
           />
         ))}
       </View>
@@ -149,7 +218,8 @@ const styles = StyleSheet.create({
   heading: { flexDirection: 'row', alignItems: 'baseline', gap: 10, minHeight: 44, paddingTop: 10 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.title },
   facts: { fontFamily: FONT.text, fontSize: SIZE.small },
-  lines: { gap: 8 },
+  lines: { gap: 14 },
   threads: { position: 'absolute', left: 0, top: SYMBOL },
-  bar: { position: 'absolute', top: 0, height: HEIGHT, borderLeftWidth: 1.5 },
+  bar: { position: 'absolute', top: 0, borderLeftWidth: 1.5 },
+  change: { position: 'absolute', top: -13, left: 2, fontFamily: FONT.text, fontSize: 11 },
 });

@@ -1,12 +1,63 @@
 import { create } from 'zustand';
+import type { BarPlace } from '@backline/core/edits/run';
+import { PPQ } from '@backline/core/timeline/time';
 
-/** What is open at the thumb on the chart: a bar, the whole text, or nothing. */
+/** The ways chords come in, in the order of the entry sheet. */
+export const WAYS = ['type', 'choose', 'pads', 'play', 'ideas', 'library', 'time'] as const;
+export type Way = (typeof WAYS)[number];
+
+/** How far entry goes on after a chord. */
+export const STEPS = ['bar', 'half', 'beat'] as const;
+export type Step = (typeof STEPS)[number];
+
+/** What boundaries snap to, ticks. */
+export const GRIDS = { beat: PPQ, eighth: PPQ / 2, triplet: PPQ / 3, sixteenth: PPQ / 4 } as const;
+export type Grid = keyof typeof GRIDS;
+
+/** What is open at the thumb on the chart. A bar's `offset` is the place in it, ticks. */
 export type Selection =
-  | { readonly kind: 'bar'; readonly section: string; readonly bar: number }
-  | { readonly kind: 'text' }
+  | { readonly kind: 'bar'; readonly section: string; readonly bar: number; readonly offset: number }
+  | { readonly kind: 'run'; readonly anchor: BarPlace; readonly head: BarPlace }
+  | { readonly kind: 'text' | 'guide' | 'key'; readonly text?: string }
   | { readonly kind: 'section'; readonly section: string }
+  | { readonly kind: 'drafts'; readonly section: string }
+  | { readonly kind: 'section key'; readonly section: string; readonly bar: number }
   | null;
 
-export const useSelection = create<{ selection: Selection }>(() => ({ selection: null }));
+export interface ChartState {
+  readonly selection: Selection;
+  readonly way: Way;
+  readonly step: Step;
+  readonly grid: Grid;
+  /** What the Type way's field begins with, when typing began on the chart itself. */
+  readonly typed: string | null;
+}
 
-export const select = (selection: Selection): void => useSelection.setState({ selection });
+export const useSelection = create<ChartState>(() => ({
+  selection: null,
+  way: 'type',
+  step: 'bar',
+  grid: 'beat',
+  typed: null,
+}));
+
+export const select = (selection: Selection): void => useSelection.setState({ selection, typed: null });
+
+export const selectBar = (section: string, bar: number, offset = 0): void =>
+  select({ kind: 'bar', section, bar, offset });
+
+/** Opens a bar for typing with a first character. */
+export const typeInto = (section: string, bar: number, typed: string): void =>
+  useSelection.setState({ selection: { kind: 'bar', section, bar, offset: 0 }, way: 'type', typed });
+
+export const chooseWay = (way: Way): void => useSelection.setState({ way, typed: null });
+
+/** Selects a run, or lets an open one reach to another bar. */
+export function reachTo(section: string, bar: number): void {
+  const { selection } = useSelection.getState();
+  const head = { section, bar };
+  if (selection?.kind === 'run') select({ ...selection, head });
+  else if (selection?.kind === 'bar') {
+    select({ kind: 'run', anchor: { section: selection.section, bar: selection.bar }, head });
+  } else select({ kind: 'run', anchor: head, head });
+}

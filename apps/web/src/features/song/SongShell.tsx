@@ -13,6 +13,8 @@ import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
 import { useIsWide, usePalette } from '../../theme/usePalette';
 import { ChartScreen } from '../chart/ChartScreen';
+import { ChartSheet } from '../chart/ChartSheet';
+import { select, useSelection } from '../chart/selection';
 import { Transport, togglePlay } from '../transport/Transport';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
@@ -53,6 +55,8 @@ export function SongShell() {
   const wide = useIsWide();
   const { error, retry } = useSong(id);
   const song = useOpenSong((s) => s.song);
+  const selected = useSelection((s) => s.selection !== null);
+  useEffect(() => () => select(null), [id]);
   useAutosave();
   useBandOfOpenSong();
   useKeys(useMemo(() => ({ play: togglePlay, undo, redo }), []));
@@ -88,9 +92,7 @@ export function SongShell() {
             <View style={[styles.half, { borderColor: palette.line }]}>
               <ChartScreen />
             </View>
-            <View style={styles.half}>
-              <Slot />
-            </View>
+            <View style={styles.half}>{selected ? <ChartSheet song={song} beside /> : <Slot />}</View>
           </>
         ) : (
           <Slot />

@@ -4,11 +4,11 @@ import { Button, HelperText, TextInput } from 'react-native-paper';
 import { takeChart } from '@backline/core/edits/chart';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
-import { Sheet } from '../../components/Sheet';
-import { change } from '../../state/openSong';
-import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE } from '../../theme/tokens';
-import { select } from './selection';
+import { Sheet } from '../../../components/Sheet';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE } from '../../../theme/tokens';
+import { select } from '../selection';
 
 function tryRead(text: string): { song: Song } | { message: string } {
   try {
@@ -20,12 +20,12 @@ function tryRead(text: string): { song: Song } | { message: string } {
 }
 
 /** The whole chart as text: type it, paste it, put it in. What does not read stays in the field. */
-export function TextSheet({ song }: { song: Song }) {
+export function TextSheet({ song, begin, beside }: { song: Song; begin?: string; beside: boolean }) {
   const palette = usePalette();
-  const [text, setText] = useState(() => writeChart(song));
+  const [text, setText] = useState(() => begin ?? writeChart(song));
   const read = useMemo(() => tryRead(text), [text]);
   return (
-    <Sheet title="Chart as text" onClose={() => select(null)} tall>
+    <Sheet title="Chart as text" onClose={() => select(null)} tall beside={beside}>
       <TextInput
         mode="outlined"
         label="Chart"

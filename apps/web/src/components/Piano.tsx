@@ -1,0 +1,93 @@
+import { StyleSheet, Text, View } from 'react-native';
+import { midiName } from '@backline/core/theory/pitch';
+import { usePalette } from '../theme/usePalette';
+import { FONT } from '../theme/tokens';
+
+export interface PianoProps {
+  readonly label: string;
+  /** Lowest and highest key, MIDI numbers; both white. */
+  readonly low: number;
+  readonly high: number;
+  readonly down: readonly number[];
+  readonly onDown: (pitch: number) => void;
+  readonly onUp: (pitch: number) => void;
+  readonly height?: number;
+}
+
+const BLACK = [1, 3, 6, 8, 10];
+const isBlack = (pitch: number): boolean => BLACK.includes(pitch % 12);
+
+/** A keyboard's keys: each is a button that says its note and whether it is down. */
+export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: PianoProps) {
+  const palette = usePalette();
+  const pitches = Array.from({ length: high - low + 1 }, (_, i) => low + i);
+  const whites = pitches.filter((p) => !isBlack(p));
+  const width = 100 / whites.length;
+  const key = (pitch: number): React.ReactNode => {
+    const black = isBlack(pitch);
+    const left = width * whites.filter((w) => w < pitch).length - (black ? width * 0.32 : 0);
+    const pressed = down.includes(pitch);
+    const face = pressed ? palette.action : black ? palette.ink : palette.raised;
+    return (
+      <button
+        key={pitch}
+        type="button"
+        aria-label={midiName(pitch)
+          .replace('#', ' sharp ')
+          .replace(/b(?=\d)/, ' flat ')}
+        aria-pressed={pressed}
+        onPointerDown={(event) => {
+          event.currentTarget.releasePointerCapture?.(event.pointerId);
+          onDown(pitch);
+        }}
+        onPointerUp={() => onUp(pitch)}
+        onPointerLeave={() => onUp(pitch)}
+        onPointerCancel={() => onUp(pitch)}
+        onKeyDown={(event) => {
+          if ((event.key === 'Enter' || event.key === ' ') && !event.repeat) onDown(pitch);
+        }}
+        onKeyUp={(event) => {
+          if (event.key === 'Enter' || event.key === ' ') onUp(pitch);
+        }}
+        style={{
+          position: 'absolute',
+          left: `${left}%`,
+          width: `${black ? width * 0.64 : width}%`,
+          top: 0,
+          height: black ? '62%' : '100%',
+          zIndex: black ? 2 : 1,
+          padding: 0,
+          background: face,
+          border: `1px solid ${black ? palette.ink : palette.quiet}`,
+          borderRadius: '0 0 6px 6px',
+          touchAction: 'none',
+          cursor: 'pointer',
+        }}
+      >
+        {pitch % 12 === 0 ? (
+          <Text
+            style={[styles.name, { color: pressed ? palette.onAction : palette.quiet }]}
+            aria-hidden
+          >{`C${pitch / 12 - 1}`}</Text>
+        ) : null}
+      </button>
+    );
+  };
+  return (
+    <View role="group" aria-label={label} style={{ height }}>
+      {pitches.map(key)}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  name: {
+    position: 'absolute',
+    left: 0,
+    right: 0,
+    bottom: 4,
+    textAlign: 'center',
+    fontFamily: FONT.text,
+    fontSize: 11,
+  },
+});

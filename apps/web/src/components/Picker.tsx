@@ -1,0 +1,56 @@
+import { createElement, useId } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { usePalette } from '../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../theme/tokens';
+import type { Choice } from './Choices';
+
+export interface PickerProps<T extends string> {
+  readonly label: string;
+  readonly value: T;
+  readonly choices: readonly Choice<T>[];
+  readonly onChoose: (value: T) => void;
+}
+
+/** One of many: the browser's own list, which every phone and screen reader knows. */
+export function Picker<T extends string>({ label, value, choices, onChoose }: PickerProps<T>) {
+  const palette = usePalette();
+  const id = useId();
+  return (
+    <View style={styles.row}>
+      {createElement('label', { htmlFor: id, style: { display: 'contents' } }, [
+        <Text key="label" style={[styles.label, { color: palette.ink }]}>
+          {label}
+        </Text>,
+      ])}
+      {createElement(
+        'select',
+        {
+          id,
+          value,
+          'aria-label': label,
+          onChange: (event: React.ChangeEvent<HTMLSelectElement>) => onChoose(event.target.value as T),
+          style: {
+            flex: 1,
+            minWidth: 0,
+            height: TOUCH,
+            borderRadius: 12,
+            border: `1.5px solid ${palette.line}`,
+            background: palette.raised,
+            color: palette.ink,
+            fontFamily: FONT.text,
+            fontSize: SIZE.small,
+            padding: '0 10px',
+          },
+        },
+        choices.map((choice) =>
+          createElement('option', { key: choice.value, value: choice.value }, choice.label),
+        ),
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 12, minHeight: TOUCH },
+  label: { fontFamily: FONT.strong, fontSize: SIZE.small, width: 112 },
+});

@@ -1,0 +1,41 @@
+import type { Song } from '@backline/core/song/schema';
+import { EntrySheet } from './entry/EntrySheet';
+import { RunSheet } from './run/RunSheet';
+import { DraftsSheet } from './section/DraftsSheet';
+import { GuideSheet } from './section/GuideSheet';
+import { KeySheet } from './section/KeySheet';
+import { SectionSheet } from './section/SectionSheet';
+import { TextSheet } from './section/TextSheet';
+import { useSelection } from './selection';
+
+/** What is selected on the chart: at the thumb, or beside the chart on a wide screen. */
+export function ChartSheet({ song, beside }: { song: Song; beside: boolean }) {
+  const selection = useSelection((s) => s.selection);
+  if (!selection) return null;
+  const sectionOf = (id: string) => song.sections.find((s) => s.id === id);
+  switch (selection.kind) {
+    case 'text':
+      return <TextSheet song={song} begin={selection.text} beside={beside} />;
+    case 'guide':
+      return <GuideSheet song={song} beside={beside} />;
+    case 'key':
+      return <KeySheet song={song} section={null} bar={0} beside={beside} />;
+    case 'run':
+      return <RunSheet song={song} anchor={selection.anchor} head={selection.head} beside={beside} />;
+    case 'bar': {
+      const { section, bar, offset } = selection;
+      return <EntrySheet song={song} section={section} bar={bar} offset={offset} beside={beside} />;
+    }
+    default: {
+      const section = sectionOf(selection.section);
+      if (!section) return null;
+      if (selection.kind === 'drafts') return <DraftsSheet song={song} section={section} beside={beside} />;
+      if (selection.kind === 'section') {
+        return <SectionSheet key={section.id} song={song} section={section} beside={beside} />;
+      }
+      return selection.bar < section.bars ? (
+        <KeySheet song={song} section={section} bar={selection.bar} beside={beside} />
+      ) : null;
+    }
+  }
+}

@@ -1,0 +1,93 @@
+import { createElement, useState } from 'react';
+import { usePalette } from '../../theme/usePalette';
+
+export interface DragHandleProps {
+  /** What is moved: "Boundary between C and F". */
+  readonly label: string;
+  /** Where it stands, in words, and as a number between two ends. */
+  readonly text: string;
+  readonly value: number;
+  readonly low: number;
+  readonly high: number;
+  /** One step of the keyboard. */
+  readonly step: number;
+  /** Place and height on the line, px. */
+  readonly x: number;
+  readonly height: number;
+  readonly pxPerUnit: number;
+  /** The nearest place it may come to. */
+  readonly snap: (value: number) => number;
+  readonly onMove: (value: number) => void;
+}
+
+const REACH = 32;
+
+/**
+ * A grip on the chart that is dragged sideways or moved by the arrow keys. While it is dragged
+ * only the grip moves; the song changes once, where it is let go.
+ */
+export function DragHandle(props: DragHandleProps) {
+  const { label, text, value, low, high, step, x, height, pxPerUnit, snap, onMove } = props;
+  const palette = usePalette();
+  const [drag, setDrag] = useState<{ readonly from: number; readonly to: number } | null>(null);
+  const clamp = (to: number): number => Math.max(low, Math.min(high, to));
+  const placeAt = (from: number, clientX: number): number =>
+    clamp(snap(value + (clientX - from) / pxPerUnit));
+  const end = (): void => {
+    if (drag && drag.to !== value) onMove(drag.to);
+    setDrag(null);
+  };
+  return createElement(
+    'div',
+    {
+      role: 'slider',
+      tabIndex: 0,
+      'aria-label': label,
+      'aria-orientation': 'horizontal',
+      'aria-valuenow': value,
+      'aria-valuemin': low,
+      'aria-valuemax': high,
+      'aria-valuetext': text,
+      onPointerDown: (event: React.PointerEvent<HTMLElement>) => {
+        event.preventDefault();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        event.currentTarget.focus({ preventScroll: true });
+        setDrag({ from: event.clientX, to: value });
+      },
+      onPointerMove: (event: React.PointerEvent) => {
+        if (drag) setDrag({ from: drag.from, to: placeAt(drag.from, event.clientX) });
+      },
+      onPointerUp: end,
+      onPointerCancel: () => setDrag(null),
+      onKeyDown: (event: React.KeyboardEvent) => {
+        const by = { ArrowRight: step, ArrowUp: step, ArrowLeft: -step, ArrowDown: -step }[event.key];
+        if (by === undefined) return;
+        event.preventDefault();
+        event.stopPropagation();
+        if (clamp(value + by) !== value) onMove(clamp(value + by));
+      },
+      style: {
+        position: 'absolute',
+        left: x + ((drag?.to ?? value) - value) * pxPerUnit - REACH / 2,
+        top: 0,
+        width: REACH,
+        height,
+        cursor: 'ew-resize',
+        touchAction: 'none',
+        display: 'flex',
+        alignItems: 'center',
+        justifyContent: 'center',
+        zIndex: 3,
+      },
+    },
+    createElement('div', {
+      style: {
+        width: drag === null ? 6 : 4,
+        height: drag === null ? 34 : height,
+        borderRadius: 3,
+        background: palette.action,
+        border: `1.5px solid ${palette.raised}`,
+      },
+    }),
+  );
+}

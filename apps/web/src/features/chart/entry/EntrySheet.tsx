@@ -1,0 +1,61 @@
+import type { Song } from '@backline/core/song/schema';
+import { useEffect } from 'react';
+import { Sheet } from '../../../components/Sheet';
+import { Tabs, type Tab } from '../../../components/Tabs';
+import { chooseWay, select, useSelection, type Way } from '../selection';
+import { ChooseWay } from './ChooseWay';
+import { IdeasWay } from './IdeasWay';
+import { LibraryWay } from './LibraryWay';
+import { PadsWay } from './PadsWay';
+import { PlaceStrip } from './PlaceStrip';
+import { PlayWay } from './PlayWay';
+import { TimeWay } from './TimeWay';
+import { TypeWay } from './TypeWay';
+import { placeIn, type Place } from './entry';
+import { hush } from './hearing';
+
+const TABS: readonly Tab<Way>[] = [
+  { value: 'type', label: 'Type', icon: 'form-textbox' },
+  { value: 'choose', label: 'Choose', icon: 'gesture-tap' },
+  { value: 'pads', label: 'Pads', icon: 'view-grid-outline' },
+  { value: 'play', label: 'Play', icon: 'piano' },
+  { value: 'ideas', label: 'Ideas', icon: 'lightbulb-on-outline' },
+  { value: 'library', label: 'Library', icon: 'bookshelf' },
+  { value: 'time', label: 'Time', icon: 'arrow-split-vertical' },
+];
+
+const WAY: Record<Way, (props: { place: Place }) => React.ReactNode> = {
+  type: TypeWay,
+  choose: ChooseWay,
+  pads: PadsWay,
+  play: PlayWay,
+  ideas: IdeasWay,
+  library: LibraryWay,
+  time: TimeWay,
+};
+
+export interface EntrySheetProps {
+  readonly song: Song;
+  readonly section: string;
+  readonly bar: number;
+  readonly offset: number;
+  readonly beside: boolean;
+}
+
+/** A bar in hand: where entry stands, and the ways chords come in. The chart stays in sight. */
+export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetProps) {
+  const way = useSelection((s) => s.way);
+  const place = placeIn(song, section, bar, offset);
+  useEffect(() => hush, []);
+  if (!place) return null;
+  const Content = WAY[way];
+  // Each bar begins with a field of its own; the other ways go on as they are.
+  const key = way === 'type' ? `${section}/${bar}` : way;
+  return (
+    <Sheet title={`${place.section.name}, bar ${bar + 1}`} onClose={() => select(null)} beside={beside}>
+      <PlaceStrip place={place} />
+      <Tabs label="Ways to enter chords" value={way} tabs={TABS} onChoose={chooseWay} />
+      <Content key={key} place={place} />
+    </Sheet>
+  );
+}

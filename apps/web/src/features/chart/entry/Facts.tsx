@@ -1,0 +1,48 @@
+import { StyleSheet, Text, View } from 'react-native';
+import { chordTones } from '@backline/core/theory/chord';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { keyOf, romanNumeral } from '@backline/core/theory/key';
+import { midiName, noteName } from '@backline/core/theory/pitch';
+import { ChordSymbol } from '../../../components/ChordSymbol';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE } from '../../../theme/tokens';
+import { numeralGlyphs } from '../ChordBlock';
+
+export const noteGlyphs = (text: string): string =>
+  text.replace(/(?<=[A-G])b+/g, (m) => '♭'.repeat(m.length)).replace(/#/g, '♯');
+const degreeGlyphs = (degree: string): string => degree.replace(/b/g, '♭').replace(/#/g, '♯');
+
+/** A chord's tones with their degrees, and its place in the key. */
+export function Facts({
+  symbol,
+  keyText,
+  detailed = false,
+}: {
+  symbol: string;
+  keyText: string;
+  detailed?: boolean;
+}) {
+  const palette = usePalette();
+  const chord = parseChord(symbol);
+  const tones = chord.exact ? chord.exact.map(midiName) : chordTones(chord).map(noteName);
+  const numeral = numeralGlyphs(romanNumeral(chord, keyOf(keyText)));
+  return (
+    <View style={styles.facts}>
+      <ChordSymbol symbol={symbol} size={20} color={palette.ink} />
+      <Text style={[styles.words, { color: palette.quiet }]}>
+        {[
+          numeral,
+          tones.map(noteGlyphs).join(' '),
+          detailed && !chord.exact ? chord.degrees.map(degreeGlyphs).join(' ') : '',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </Text>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  facts: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+});

@@ -1,0 +1,246 @@
+import { useMemo, useState } from 'react';
+import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Button, IconButton, TextInput } from 'react-native-paper';
+import useSWR from 'swr';
+import { pasteClip } from '@backline/core/edits/runs';
+import { otherMetre } from '@backline/core/edits/run';
+import {
+  barCount,
+  barsOfClip,
+  fitProgression,
+  searchProgressions,
+  type Search,
+} from '@backline/core/progressions/fit';
+import { PROGRESSIONS } from '@backline/core/progressions/library';
+import { GENRES, MOODS, type Genre, type Mood, type Progression } from '@backline/core/progressions/schema';
+import { METRE_NAMES, type Metre } from '@backline/core/timeline/time';
+import { Notice } from '../../../components/Notice';
+import { Picker } from '../../../components/Picker';
+import { PROGRESSION_LIST, deleteProgression, fetchProgressions } from '../../../state/api';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { noteGlyphs } from './Facts';
+import type { Place } from './entry';
+import { hearRun } from './hearing';
+
+interface Listed extends Progression {
+  /** Of one's own: its id on the server. */
+  readonly id: string | null;
+}
+
+const EVERYTHING: Search = { text: '', genre: null, mood: null, mode: null, bars: null, metre: null };
+const LIBRARY: readonly Listed[] = PROGRESSIONS.map((p) => ({ ...p, id: null }));
+const SHOWN = 12;
+const any = <T extends string>(values: readonly T[]) => [
+  { value: '' as const, label: 'any' },
+  ...values.map((value) => ({ value, label: value })),
+];
+
+/** Progressions by degree, searched, heard in the key of the place, and put in whole or in part. */
+export function LibraryWay({ place }: { place: Place }) {
+  const palette = usePalette();
+  const [search, setSearch] = useState<Search>(EVERYTHING);
+  const [open, setOpen] = useState<string | null>(null);
+  const [count, setCount] = useState(SHOWN);
+  const [filters, setFilters] = useState(false);
+  const set = [search.genre, search.mood, search.bars, search.metre, search.mode].filter(Boolean).length;
+  const { data: own, error } = useSWR(PROGRESSION_LIST, fetchProgressions);
+  const found = useMemo(() => {
+    const mine = (own ?? []).map((o): Listed => ({ ...o.progression, id: o.id }));
+    return searchProgressions([...mine, ...LIBRARY], search);
+  }, [own, search]);
+  const put = (next: Partial<Search>): void => {
+    setSearch({ ...search, ...next });
+    setCount(SHOWN);
+  };
+  return (
+    <>
+      <View style={styles.head}>
+        <TextInput
+          mode="outlined"
+          dense
+          label="Search: a degree, a word"
+          accessibilityLabel="Search the library"
+          value={search.text}
+          onChangeText={(text) => put({ text })}
+          autoCapitalize="none"
+          autoCorrect={false}
+          style={[styles.search, { backgroundColor: palette.paper }]}
+        />
+        <Button
+          icon="tune-variant"
+          aria-expanded={filters}
+          onPress={() => setFilters(!filters)}
+          style={styles.filter}
+        >
+          {set ? `Filters (${set})` : 'Filters'}
+        </Button>
+      </View>
+      {filters ? (
+        <View style={styles.filters}>
+          <Picker
+            label="Genre"
+            value={search.genre ?? ''}
+            choices={any(GENRES)}
+            onChoose={(v) => put({ genre: (v || null) as Genre | null })}
+          />
+          <Picker
+            label="Mood"
+            value={search.mood ?? ''}
+            choices={any(MOODS)}
+            onChoose={(v) => put({ mood: (v || null) as Mood | null })}
+          />
+          <Picker
+            label="Length"
+            value={search.bars ?? ''}
+            choices={any(['up to 4', '5 to 8', 'more than 8'] as const)}
+            onChoose={(v) => put({ bars: v || null })}
+          />
+          <Picker
+            label="Metre"
+            value={search.metre ?? ''}
+            choices={any(METRE_NAMES)}
+            onChoose={(v) => put({ metre: (v || null) as Metre | null })}
+          />
+          <Picker
+            label="Mode"
+            value={search.mode ?? ''}
+            choices={any(['major', 'minor'] as const)}
+            onChoose={(v) => put({ mode: v || null })}
+          />
+        </View>
+      ) : null}
+      {error ? <Notice text="Your own progressions cannot be loaded now; the library is all here." /> : null}
+      <Text style={[styles.facts, { color: palette.quiet }]} role="status">
+        {found.length === 0
+          ? 'Nothing found. Leave a filter out.'
+          : `${found.length} found, in ${place.bar.key}`}
+      </Text>
+      {found.slice(0, count).map((progression) => {
+        const id = progression.id ?? progression.name;
+        return (
+          <Row
+            key={id}
+            progression={progression}
+            place={place}
+            open={open === id}
+            onOpen={() => setOpen(open === id ? null : id)}
+          />
+        );
+      })}
+      {found.length > count ? <Button onPress={() => setCount(count + 24)}>More</Button> : null}
+    </>
+  );
+}
+
+interface RowProps {
+  readonly progression: Listed;
+  readonly place: Place;
+  readonly open: boolean;
+  readonly onOpen: () => void;
+}
+
+function Row({ progression, place, open, onOpen }: RowProps) {
+  const palette = usePalette();
+  const { mutate } = useSWR(PROGRESSION_LIST, fetchProgressions);
+  const [without, setWithout] = useState<readonly number[]>([]);
+  const clip = useMemo(() => fitProgression(progression, place.bar.key), [progression, place.bar.key]);
+  const bars = Array.from({ length: barCount(progression) }, (_, i) => i);
+  const wanted = barsOfClip(
+    clip,
+    bars.filter((i) => !without.includes(i)),
+  );
+  const symbols = clip.chords.map((c) => noteGlyphs(c.symbol ?? 'N.C.')).join('  ');
+  const about = [progression.bars, ...progression.genres, ...progression.moods, progression.metre].join(
+    ' · ',
+  );
+  const where = { section: place.section.id, bar: place.index };
+  const put = (how: 'over' | 'between'): void => {
+    const keep = otherMetre(wanted, place.bar.metre) ? 'bars' : 'beats';
+    change(pasteClip(where, wanted, { where: how, key: 'as it was', keep }));
+    hearRun(wanted.chords);
+  };
+  return (
+    <View role="group" aria-label={progression.name} style={[styles.row, { borderColor: palette.line }]}>
+      <View style={styles.head}>
+        <Pressable
+          role="button"
+          aria-expanded={open}
+          aria-label={`${progression.name}: ${progression.bars}`}
+          onPress={onOpen}
+          style={styles.name}
+        >
+          <Text style={[styles.title, { color: palette.ink }]}>{progression.name}</Text>
+          <Text style={[styles.chords, { color: palette.ink }]} numberOfLines={open ? undefined : 1}>
+            {symbols}
+          </Text>
+        </Pressable>
+        <IconButton
+          icon="volume-high"
+          accessibilityLabel={`Hear ${progression.name}`}
+          onPress={() => hearRun(wanted.chords)}
+          style={styles.touch}
+        />
+      </View>
+      {open ? (
+        <>
+          <Text style={[styles.facts, { color: palette.quiet }]}>{about}</Text>
+          <View role="group" aria-label="Bars to put in" style={styles.wrap}>
+            {bars.map((i) => {
+              const on = !without.includes(i);
+              return (
+                <Button
+                  key={i}
+                  compact
+                  mode={on ? 'contained-tonal' : 'outlined'}
+                  aria-pressed={on}
+                  accessibilityLabel={`Bar ${i + 1}${on ? '' : ', left out'}`}
+                  style={styles.bar}
+                  onPress={() => setWithout(on ? [...without, i] : without.filter((w) => w !== i))}
+                >
+                  {String(i + 1)}
+                </Button>
+              );
+            })}
+          </View>
+          <View style={styles.wrap}>
+            <Button mode="contained" disabled={!wanted.bars.length} onPress={() => put('over')}>
+              {`Put in from bar ${place.index + 1}`}
+            </Button>
+            <Button mode="outlined" disabled={!wanted.bars.length} onPress={() => put('between')}>
+              Between the bars
+            </Button>
+            {progression.id ? (
+              <Button
+                icon="delete-outline"
+                onPress={() =>
+                  void deleteProgression(progression.id!)
+                    .then(() => mutate())
+                    .catch(() => undefined)
+                }
+              >
+                Delete
+              </Button>
+            ) : null}
+          </View>
+        </>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  filters: { gap: 2 },
+  search: { flex: 1, minWidth: 0 },
+  filter: { minHeight: TOUCH, justifyContent: 'center' },
+  row: { borderTopWidth: 1, paddingVertical: 4, gap: 6 },
+  head: { flexDirection: 'row', alignItems: 'center' },
+  name: { flex: 1, minHeight: 48, justifyContent: 'center', minWidth: 0 },
+  title: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  chords: { fontFamily: FONT.chord, fontSize: SIZE.body },
+  facts: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  bar: { minWidth: TOUCH, minHeight: TOUCH, justifyContent: 'center' },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+});

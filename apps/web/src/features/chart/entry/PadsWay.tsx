@@ -1,0 +1,148 @@
+import { useEffect, useMemo, useState } from 'react';
+import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Button, Switch } from 'react-native-paper';
+import { ownScale, pads, type Pad } from '@backline/core/analysis/pads';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { keyOf } from '@backline/core/theory/key';
+import { SCALE_NAMES, type ScaleName } from '@backline/core/theory/scale';
+import { keyInWords, spokenChord } from '@backline/core/theory/speech';
+import { ChordSymbol } from '../../../components/ChordSymbol';
+import { Picker } from '../../../components/Picker';
+import { Range } from '../../../components/Range';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { numeralGlyphs } from '../ChordBlock';
+import { StepChoice } from './StepChoice';
+import { enter, type Place } from './entry';
+import { hearChord } from './hearing';
+
+const RICH = ['triads', 'sevenths', 'ninths', 'elevenths', 'thirteenths'];
+
+/** Between two whole settings some chords are richer already. */
+const richWords = (rich: number): string => {
+  const low = RICH[Math.floor(rich)]!;
+  return Number.isInteger(rich) ? low : `${low}, some ${RICH[Math.floor(rich) + 1]!}`;
+};
+
+const isField = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) &&
+  (target as HTMLInputElement).type !== 'range';
+
+/** One pad a degree, played by touch or by the number keys, heard and taken into the chart. */
+export function PadsWay({ place }: { place: Place }) {
+  const palette = usePalette();
+  const key = place.bar.key;
+  const [scale, setScale] = useState<ScaleName | null>(null);
+  const [rich, setRich] = useState(0);
+  const [high, setHigh] = useState(0.3);
+  const [writes, setWrites] = useState(true);
+  const [last, setLast] = useState<Pad | null>(null);
+  const shown = useMemo(() => {
+    const parsed = keyOf(key);
+    return pads(parsed, scale ?? ownScale(parsed), { rich, high });
+  }, [key, scale, rich, high]);
+
+  const play = (pad: Pad): void => {
+    setLast(pad);
+    hearChord(pad.symbol, pad.pitches);
+    if (writes) enter(pad.symbol, { heard: true });
+  };
+
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const pad = shown[Number(event.key) - 1];
+      if (!pad || event.repeat || event.ctrlKey || event.metaKey || event.altKey || isField(event.target))
+        return;
+      event.preventDefault();
+      play(pad);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  });
+
+  const own = ownScale(keyOf(key));
+  return (
+    <>
+      <View role="group" aria-label={`Pads in ${keyInWords(key)}`} style={styles.pads}>
+        {shown.map((pad) => (
+          <Pressable
+            key={pad.number}
+            role="button"
+            aria-label={`Pad ${pad.number}: ${spokenChord(parseChord(pad.symbol))}`}
+            onPress={() => play(pad)}
+            style={({ pressed }) => [
+              styles.pad,
+              {
+                borderColor: palette.line,
+                backgroundColor: pressed ? palette.playing : palette.paper,
+              },
+            ]}
+          >
+            <ChordSymbol symbol={pad.symbol} size={symbolSize(pad.symbol)} color={palette.ink} />
+            <View style={styles.foot}>
+              <Text style={[styles.small, { color: palette.quiet }]}>{numeralGlyphs(pad.numeral)}</Text>
+              <Text style={[styles.small, { color: palette.quiet }]}>{pad.number}</Text>
+            </View>
+          </Pressable>
+        ))}
+      </View>
+      <View style={styles.line}>
+        <Switch value={writes} accessibilityLabel="Write as I play" onValueChange={setWrites} />
+        <Text style={[styles.words, { color: palette.ink }]}>Write as I play</Text>
+        {last && !writes ? (
+          <Button mode="contained" onPress={() => enter(last.symbol)}>
+            {`Put in ${last.symbol}`}
+          </Button>
+        ) : null}
+      </View>
+      <StepChoice />
+      <Range
+        label="How rich"
+        value={rich}
+        low={0}
+        high={4}
+        step={0.25}
+        text={richWords(rich)}
+        onChange={setRich}
+      />
+      <Range
+        label="How high"
+        value={high}
+        low={0}
+        high={1}
+        step={0.02}
+        text={high < 0.25 ? 'low and close' : high > 0.65 ? 'high and open' : 'in the middle'}
+        onChange={setHigh}
+      />
+      <Picker
+        label="Scale"
+        value={scale ?? own}
+        choices={SCALE_NAMES.map((value) => ({
+          value,
+          label: value === own ? `${value} (the key’s own)` : value,
+        }))}
+        onChoose={setScale}
+      />
+    </>
+  );
+}
+
+const symbolSize = (symbol: string): number => (symbol.length > 6 ? 15 : symbol.length > 4 ? 18 : 23);
+
+const styles = StyleSheet.create({
+  pads: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  pad: {
+    flexBasis: '22%',
+    flexGrow: 1,
+    height: 68,
+    borderWidth: 1,
+    borderRadius: 12,
+    padding: 8,
+    justifyContent: 'space-between',
+  },
+  foot: { flexDirection: 'row', justifyContent: 'space-between' },
+  small: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  line: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+});

@@ -1,0 +1,92 @@
+import { Pressable, StyleSheet, View } from 'react-native';
+import { IconButton } from 'react-native-paper';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { spokenChord } from '@backline/core/theory/speech';
+import { PPQ } from '@backline/core/timeline/time';
+import { ChordSymbol } from '../../../components/ChordSymbol';
+import { usePalette } from '../../../theme/usePalette';
+import { TOUCH } from '../../../theme/tokens';
+import { selectBar } from '../selection';
+import type { Place } from './entry';
+
+const HEIGHT = 52;
+
+/** The bar in hand, beat by beat, its chords over the beats they last; a tap moves entry to a beat. */
+export function PlaceStrip({ place }: { place: Place }) {
+  const palette = usePalette();
+  const { section, index, bar, tick, chords } = place;
+  const end = bar.start + bar.length;
+  const beats = Array.from({ length: bar.length / PPQ }, (_, i) => i);
+  const here = chords.filter((c) => c.start < end && c.start + c.length > bar.start);
+  const sounding = (at: number) => here.findLast((c) => c.start <= at) ?? here[0];
+  const spoken = (beat: number): string => {
+    const symbol = sounding(bar.start + beat * PPQ)?.symbol ?? null;
+    return `Beat ${beat + 1}: ${symbol === null ? 'no chord' : spokenChord(parseChord(symbol))}`;
+  };
+  const arrow = (icon: string, label: string, to: number) => (
+    <IconButton
+      icon={icon}
+      accessibilityLabel={label}
+      disabled={to < 0 || to >= section.bars}
+      onPress={() => selectBar(section.id, to)}
+      style={styles.arrow}
+    />
+  );
+  return (
+    <View style={styles.row}>
+      {arrow('chevron-left', 'Bar before', index - 1)}
+      <View style={[styles.bar, { borderColor: palette.line, backgroundColor: palette.paper }]}>
+        {here.map((chord) => {
+          const from = Math.max(chord.start, bar.start);
+          return (
+            <View
+              key={chord.id}
+              style={[
+                styles.chord,
+                {
+                  left: `${((from - bar.start) / bar.length) * 100}%`,
+                  borderColor: chord.start > bar.start ? palette.quiet : 'transparent',
+                },
+              ]}
+            >
+              <ChordSymbol
+                symbol={chord.symbol}
+                size={chord.start < bar.start ? 14 : 21}
+                color={chord.start < bar.start ? palette.quiet : palette.ink}
+              />
+            </View>
+          );
+        })}
+        {beats.map((beat) => {
+          const at = bar.start + beat * PPQ;
+          const chosen = tick >= at && tick < at + PPQ;
+          return (
+            <Pressable
+              key={beat}
+              role="button"
+              aria-pressed={chosen}
+              aria-label={spoken(beat)}
+              onPress={() => selectBar(section.id, index, beat * PPQ)}
+              style={[
+                styles.beat,
+                {
+                  borderBottomColor: chosen ? palette.action : palette.line,
+                  borderBottomWidth: chosen ? 4 : 2,
+                },
+              ]}
+            />
+          );
+        })}
+      </View>
+      {arrow('chevron-right', 'Bar after', index + 1)}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', marginHorizontal: -12 },
+  arrow: { width: TOUCH, height: TOUCH, margin: 0 },
+  bar: { flex: 1, height: HEIGHT, flexDirection: 'row', borderWidth: 1, borderRadius: 8, overflow: 'hidden' },
+  chord: { position: 'absolute', top: 0, bottom: 0, paddingLeft: 6, paddingTop: 8, borderLeftWidth: 1.5 },
+  beat: { flex: 1, height: HEIGHT - 2 },
+});

@@ -1,0 +1,236 @@
+import { useEffect, useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button, IconButton, Switch, TextInput } from 'react-native-paper';
+import { clusterSymbol } from '@backline/core/theory/cluster';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { midiName, parseMidi } from '@backline/core/theory/pitch';
+import { spokenChord } from '@backline/core/theory/speech';
+import { USUAL_GUIDE } from '@backline/core/song/create';
+import { ChordSymbol } from '../../../components/ChordSymbol';
+import { Notice } from '../../../components/Notice';
+import { Piano } from '../../../components/Piano';
+import { Picker } from '../../../components/Picker';
+import { useComputerKeys } from '../../../midi/computerKeys';
+import { simulatedKeyboard } from '../../../midi/devices';
+import {
+  chooseInput,
+  forgetLast,
+  lookForInputs,
+  setProgram,
+  silenceAll,
+  take,
+  usePlaying,
+} from '../../../midi/playing';
+import { useAnswer } from '../../../state/analysis';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { StepChoice } from './StepChoice';
+import { noteGlyphs } from './Facts';
+import { enter, type Place } from './entry';
+
+const OCTAVES = { lowest: 24, highest: 84 } as const;
+/** Keys on screen: an octave and a half. */
+const SPAN = 19;
+
+/** Chords played on the keys of the screen, of the computer or of a MIDI keyboard, named as they sound. */
+export function PlayWay({ place }: { place: Place }) {
+  const palette = usePalette();
+  const { notes, last, inputs, input, trouble } = usePlaying();
+  const [low, setLow] = useState(48);
+  const [stay, setStay] = useState(true);
+  const instrument = (place.song.guide ?? USUAL_GUIDE).instrument;
+  useComputerKeys(low + 12);
+  useEffect(() => setProgram(instrument), [instrument]);
+  useEffect(() => {
+    void lookForInputs();
+    return () => {
+      chooseInput(null);
+      forgetLast();
+    };
+  }, []);
+  const played = notes.length ? notes : last;
+
+  const down = (pitch: number): void => {
+    const isDown = usePlaying.getState().held.screen.down.includes(pitch);
+    if (stay && isDown) take('screen', { kind: 'off', pitch });
+    else take('screen', { kind: 'on', pitch, velocity: 84 });
+  };
+  const up = (pitch: number): void => {
+    if (!stay) take('screen', { kind: 'off', pitch });
+  };
+  const taken = (symbol: string, voicing?: readonly number[]): void => {
+    forgetLast();
+    enter(symbol, { voicing, heard: true });
+  };
+
+  return (
+    <>
+      <Names notes={played} keyText={place.bar.key} onTake={taken} />
+      <Piano
+        label="Keys"
+        low={low}
+        high={low + SPAN - 1 + (low % 12 === 0 ? 1 : 0)}
+        down={notes}
+        onDown={down}
+        onUp={up}
+      />
+      <View style={styles.line}>
+        <IconButton
+          icon="chevron-double-left"
+          accessibilityLabel="Octave lower"
+          disabled={low <= OCTAVES.lowest}
+          onPress={() => setLow(low - 12)}
+          style={styles.touch}
+        />
+        <IconButton
+          icon="chevron-double-right"
+          accessibilityLabel="Octave higher"
+          disabled={low >= OCTAVES.highest}
+          onPress={() => setLow(low + 12)}
+          style={styles.touch}
+        />
+        <Switch
+          value={stay}
+          accessibilityLabel="Keys stay down"
+          onValueChange={(next) => {
+            silenceAll();
+            setStay(next);
+          }}
+        />
+        <Text style={[styles.words, { color: palette.ink }]}>Keys stay down</Text>
+        <Button icon="volume-off" onPress={forgetLast}>
+          All notes off
+        </Button>
+      </View>
+      <StepChoice />
+      <Picker
+        label="MIDI keyboard"
+        value={input?.id ?? ''}
+        choices={[
+          { value: '', label: 'none' },
+          ...inputs.map((i) => ({ value: i.id, label: i.name ?? i.id })),
+        ]}
+        onChoose={(id) => chooseInput(id || null)}
+      />
+      {trouble ? <Notice text={trouble} /> : null}
+      {input === simulatedKeyboard ? <Simulated /> : null}
+      <Text style={[styles.hint, { color: palette.quiet }]}>
+        On the computer’s keyboard A S D F G H J K L are the white keys, W E T Y U O the black ones.
+      </Text>
+    </>
+  );
+}
+
+interface NamesProps {
+  readonly notes: readonly number[];
+  readonly keyText: string;
+  readonly onTake: (symbol: string, voicing?: readonly number[]) => void;
+}
+
+/** The best name of what sounds, its alternatives, and taking one of them with or without its exact tones. */
+function Names({ notes, keyText, onTake }: NamesProps) {
+  const palette = usePalette();
+  const [wanted, setWanted] = useState<string | null>(null);
+  const { answer } = useAnswer('recognise', notes.length ? { notes, key: keyText } : null);
+  const names = notes.length && answer ? answer.names.slice(0, 6) : [];
+  const chosen = names.find((n) => n === wanted) ?? names[0] ?? null;
+  const cluster = notes.length > 1 && !names.length && answer ? clusterSymbol(notes) : null;
+  const symbol = chosen ?? cluster;
+  const tones = notes.map((n) => noteGlyphs(midiName(n))).join(' ');
+  const title = !notes.length
+    ? 'Play some notes'
+    : chosen
+      ? spokenChord(parseChord(chosen))
+      : cluster
+        ? 'No name: a cluster'
+        : tones;
+  return (
+    <View style={styles.names}>
+      <View style={styles.line} aria-live="polite">
+        {symbol ? <ChordSymbol symbol={symbol} size={30} color={palette.ink} /> : null}
+        <View style={styles.grow}>
+          <Text style={[styles.words, { color: palette.ink }]}>{title}</Text>
+          <Text style={[styles.hint, { color: palette.quiet }]}>{tones}</Text>
+        </View>
+      </View>
+      {names.length > 1 ? (
+        <View role="radiogroup" aria-label="Names" style={styles.wrap}>
+          {names.map((name) => (
+            <Button
+              key={name}
+              mode={name === chosen ? 'contained-tonal' : 'outlined'}
+              compact
+              role="radio"
+              aria-checked={name === chosen}
+              accessibilityLabel={`Call it ${spokenChord(parseChord(name))}`}
+              onPress={() => setWanted(name)}
+              style={styles.name}
+            >
+              {noteGlyphs(name)}
+            </Button>
+          ))}
+        </View>
+      ) : null}
+      <View style={styles.wrap}>
+        <Button mode="contained" disabled={!symbol} onPress={() => symbol && onTake(symbol)}>
+          {cluster ? 'Take the cluster' : 'Take the name'}
+        </Button>
+        {cluster ? null : (
+          <Button mode="outlined" disabled={!chosen} onPress={() => chosen && onTake(chosen, notes)}>
+            Take these tones
+          </Button>
+        )}
+      </View>
+    </View>
+  );
+}
+
+/** Plays the keyboard that ships with the app: notes by name, pressed, let go, unplugged. */
+function Simulated() {
+  const palette = usePalette();
+  const [text, setText] = useState('E3 A3 C4 E4');
+  const pitches = text.trim().split(/\s+/).map(parseMidi);
+  const readable = pitches.every((p) => p !== null);
+  return (
+    <View role="group" aria-label="Simulated keyboard" style={styles.names}>
+      <TextInput
+        mode="outlined"
+        dense
+        label="Notes it plays"
+        accessibilityLabel="Notes it plays"
+        value={text}
+        onChangeText={setText}
+        error={!readable}
+        autoCapitalize="none"
+        autoCorrect={false}
+        style={{ backgroundColor: palette.paper }}
+      />
+      <View style={styles.wrap}>
+        <Button
+          mode="outlined"
+          disabled={!readable}
+          onPress={() => simulatedKeyboard.press(pitches.filter((p) => p !== null))}
+        >
+          Press
+        </Button>
+        <Button mode="outlined" onPress={() => simulatedKeyboard.release()}>
+          Let go
+        </Button>
+        <Button mode="outlined" onPress={() => simulatedKeyboard.unplug()}>
+          Unplug
+        </Button>
+      </View>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  line: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, minHeight: TOUCH },
+  wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  grow: { flex: 1 },
+  names: { gap: 6 },
+  name: { minWidth: TOUCH },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+});

@@ -1,0 +1,145 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button, HelperText, IconButton, TextInput } from 'react-native-paper';
+import { ROUTE_STEPS, readTarget, type RouteAsked } from '@backline/core/analysis/route';
+import { ChordError, tryParseChord } from '@backline/core/theory/chordGrammar';
+import { parseKey } from '@backline/core/theory/key';
+import { Notice } from '../../../components/Notice';
+import { Stepper } from '../../../components/Stepper';
+import { useAnswer } from '../../../state/analysis';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { StepChoice } from './StepChoice';
+import { enter, type Place } from './entry';
+import { asChords, hearRun } from './hearing';
+
+/** A target that reads, or why it does not. */
+function target(text: string): RouteAsked['to'] | string {
+  try {
+    return readTarget(text);
+  } catch (error) {
+    if (error instanceof ChordError) return error.message;
+    return `"${text}" is not a chord or key. Write a chord like F#m7 or a key like "Eb major".`;
+  }
+}
+
+/** The chord a route starts from: what sounds before the place. */
+const startOf = ({ chords, tick, bar }: Place): string => {
+  const before = chords.filter((c) => c.start < tick && c.symbol !== null).at(-1)?.symbol;
+  const key = parseKey(bar.key)!;
+  return before ?? bar.key.replace(/m$/, '') + (key.mode === 'minor' ? 'm' : '');
+};
+
+/** The smoothest ways to a chord or key in so many steps, each to be heard, changed and put in. */
+export function RouteFinder({ place }: { place: Place }) {
+  const palette = usePalette();
+  const [to, setTo] = useState('');
+  const [steps, setSteps] = useState(3);
+  const from = startOf(place);
+  const wanted = to.trim() === '' ? null : target(to);
+  const asked = wanted && typeof wanted !== 'string' ? { from, to: wanted, steps, key: place.bar.key } : null;
+  const { answer, failed } = useAnswer('routes', asked);
+  return (
+    <>
+      <TextInput
+        mode="outlined"
+        dense
+        label="Chord or key to arrive at"
+        accessibilityLabel="Chord or key to arrive at"
+        placeholder="F#m7, or Eb major"
+        value={to}
+        onChangeText={setTo}
+        error={typeof wanted === 'string'}
+        autoCapitalize="none"
+        autoCorrect={false}
+        style={{ backgroundColor: palette.paper }}
+      />
+      {typeof wanted === 'string' ? (
+        <View role="alert">
+          <HelperText type="error">{wanted}</HelperText>
+        </View>
+      ) : null}
+      <Stepper
+        label={`Steps from ${from}`}
+        text={String(steps)}
+        less="One step less"
+        more="One step more"
+        onLess={steps > ROUTE_STEPS.least ? () => setSteps(steps - 1) : undefined}
+        onMore={steps < ROUTE_STEPS.most ? () => setSteps(steps + 1) : undefined}
+      />
+      {failed ? <Notice text={failed} /> : null}
+      {asked && answer
+        ? answer.map((route) => (
+            <RouteRow key={route.chords.join()} chords={route.chords} why={route.why} place={place} />
+          ))
+        : null}
+      <StepChoice />
+    </>
+  );
+}
+
+interface RouteRowProps {
+  readonly chords: readonly string[];
+  readonly why: readonly string[];
+  readonly place: Place;
+}
+
+/** One route as a line that can be changed before it goes in. */
+function RouteRow({ chords, why, place }: RouteRowProps) {
+  const palette = usePalette();
+  const [text, setText] = useState(chords.slice(1).join(' '));
+  const words = text.trim().split(/\s+/).filter(Boolean);
+  const unread = words.find((w) => !tryParseChord(w));
+  const put = (): void => {
+    for (const symbol of words) enter(tryParseChord(symbol)!.symbol, { heard: true });
+    hearRun(asChords(words));
+  };
+  return (
+    <View
+      role="group"
+      aria-label={`Route by ${chords.slice(1).join(', ')}`}
+      style={[styles.route, { borderColor: palette.line }]}
+    >
+      <View style={styles.row}>
+        <TextInput
+          mode="outlined"
+          dense
+          accessibilityLabel={`Chords of the route by ${chords.slice(1).join(', ')}`}
+          value={text}
+          onChangeText={setText}
+          error={unread !== undefined}
+          autoCapitalize="none"
+          autoCorrect={false}
+          style={[styles.field, { backgroundColor: palette.paper }]}
+        />
+        <IconButton
+          icon="volume-high"
+          accessibilityLabel="Hear this route"
+          disabled={unread !== undefined}
+          onPress={() => hearRun(asChords([chords[0]!, ...words]))}
+          style={styles.touch}
+        />
+        <Button mode="contained" disabled={unread !== undefined || !words.length} onPress={put}>
+          Put in
+        </Button>
+      </View>
+      <Text style={[styles.why, { color: palette.quiet }]}>
+        {unread === undefined
+          ? why.map((reason, i) => `${chords[i + 1]!}: ${reason}`).join('; ')
+          : `"${unread}" is not a chord that can be read.`}
+      </Text>
+      <Text
+        style={[styles.why, { color: palette.quiet }]}
+        aria-hidden
+      >{`from ${place.section.name}, bar ${place.index + 1}`}</Text>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  route: { borderTopWidth: 1, paddingVertical: 6, gap: 4 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 4 },
+  field: { flex: 1, minWidth: 0 },
+  why: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+});

@@ -1,0 +1,79 @@
+/** Where entry stands, and how a chord goes in and entry goes on. */
+import { insertBar } from '@backline/core/edits/bars';
+import { setChordAt } from '@backline/core/edits/chords';
+import { chordAt } from '@backline/core/edits/within';
+import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
+import { sectionBars, type Bar } from '@backline/core/timeline/bars';
+import { chordsInUse } from '@backline/core/timeline/passes';
+import { PPQ } from '@backline/core/timeline/time';
+import { change, useOpenSong } from '../../../state/openSong';
+import { selectBar, useSelection, type Step } from '../selection';
+import { hearEntered } from './hearing';
+
+/** Entry's place in the song as it is now. */
+export interface Place {
+  readonly song: Song;
+  readonly section: Section;
+  readonly index: number;
+  readonly bar: Bar;
+  /** Ticks from the section's start. */
+  readonly tick: number;
+  readonly chords: readonly ChordEvent[];
+  /** The chord that sounds at the place, and its place in the list. */
+  readonly chord: ChordEvent;
+  readonly chordIndex: number;
+}
+
+export function placeIn(song: Song, sectionId: string, index: number, offset: number): Place | null {
+  const section = song.sections.find((s) => s.id === sectionId);
+  const bar = section && sectionBars(section, song)[index];
+  if (!section || !bar) return null;
+  const tick = bar.start + Math.min(offset, bar.length - 1);
+  const chords = chordsInUse(section);
+  const found = chordAt(chords, tick);
+  return found && { song, section, index, bar, tick, chords, chord: found.chord, chordIndex: found.index };
+}
+
+/** Ticks entry goes on by, from the start of a bar. */
+export const stepTicks = (step: Step, bar: Bar): number => {
+  if (step === 'bar') return bar.length;
+  const half = Math.ceil(bar.length / 2 / PPQ) * PPQ;
+  return step === 'half' ? half : PPQ;
+};
+
+/** Goes on to a tick of the section; a bar is added where it lies behind the end. */
+function goTo(section: Section, song: Song, tick: number): void {
+  const bars = sectionBars(section, song);
+  const index = bars.findIndex((b) => tick >= b.start && tick < b.start + b.length);
+  if (index >= 0) selectBar(section.id, index, tick - bars[index]!.start);
+  else if (change(insertBar(section.id, section.bars - 1))) selectBar(section.id, section.bars, 0);
+}
+
+export interface Entering {
+  /** Exact tones for the chord, MIDI numbers. */
+  readonly voicing?: readonly number[];
+  /** True where the chord has already been heard as it was played. */
+  readonly heard?: boolean;
+}
+
+/** Puts a chord at the place, sounds it, and goes on by the step that is set. */
+export function enter(symbol: string | null, { voicing, heard = false }: Entering = {}): void {
+  const { song } = useOpenSong.getState();
+  const { selection, step } = useSelection.getState();
+  if (!song || selection?.kind !== 'bar') return;
+  const place = placeIn(song, selection.section, selection.bar, selection.offset);
+  if (!place) return;
+  const { section, tick, bar } = place;
+  change(setChordAt(section.id, tick, symbol, voicing ? { voicing } : {}));
+  const now = useOpenSong.getState().song!;
+  const written = now.sections.find((s) => s.id === section.id)!;
+  if (!heard) hearEntered(chordsInUse(written), tick);
+  goTo(written, now, step === 'bar' ? bar.start + bar.length : tick + stepTicks(step, bar));
+}
+
+/** Replaces the chord in hand where it stands; entry stays. */
+export function replaceInHand(place: Place, symbol: string): void {
+  change(setChordAt(place.section.id, place.chord.start, symbol));
+  const section = useOpenSong.getState().song!.sections.find((s) => s.id === place.section.id)!;
+  hearEntered(chordsInUse(section), place.chord.start);
+}

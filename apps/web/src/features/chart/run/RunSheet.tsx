@@ -1,0 +1,207 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button, HelperText, TextInput } from 'react-native-paper';
+import { clipOf, runBetween, runInWords, type BarPlace, type Run } from '@backline/core/edits/run';
+import { moveRun, type Paste } from '@backline/core/edits/runs';
+import { progressionOf } from '@backline/core/progressions/fit';
+import type { Song } from '@backline/core/song/schema';
+import { Choices } from '../../../components/Choices';
+import { Sheet } from '../../../components/Sheet';
+import { Stepper } from '../../../components/Stepper';
+import { ApiError, createProgression } from '../../../state/api';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE } from '../../../theme/tokens';
+import { hearRun } from '../entry/hearing';
+import { select } from '../selection';
+import { clear, copy, cut, paste, questions, repeat, say, transpose, useClipboard } from './clipboard';
+
+export interface RunSheetProps {
+  readonly song: Song;
+  readonly anchor: BarPlace;
+  readonly head: BarPlace;
+  readonly beside: boolean;
+}
+
+/** A run of bars in hand: what can be done with it, in words and at one tap each. */
+export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
+  const palette = usePalette();
+  const { clip, said } = useClipboard();
+  const [times, setTimes] = useState(1);
+  const [asking, setAsking] = useState<'paste' | 'keep' | null>(null);
+  const run = runBetween(song, anchor, head);
+  const words = runInWords(song, run);
+  const first = run[0];
+  if (!first) return null;
+  const button = (icon: string, label: string, onPress: () => void, disabled = false) => (
+    <Button mode="outlined" icon={icon} onPress={onPress} disabled={disabled} compact style={styles.button}>
+      {label}
+    </Button>
+  );
+  return (
+    <Sheet title={words} onClose={() => select(null)} beside={beside}>
+      <Text role="status" style={[styles.hint, { color: palette.quiet }]}>
+        {said || 'Tap another bar and the selection reaches to it.'}
+      </Text>
+      <View style={styles.wrap}>
+        {button('content-copy', 'Copy', () => copy(run))}
+        {button('content-cut', 'Cut', () => cut(run))}
+        {button('content-paste', 'Paste…', () => setAsking(asking === 'paste' ? null : 'paste'), !clip)}
+        {button('volume-high', 'Hear', () => hearRun(clipOf(song, run).chords))}
+        {button('eraser', 'Clear', () => clear(run))}
+        {button('bookmark-plus-outline', 'Keep…', () => setAsking(asking === 'keep' ? null : 'keep'))}
+        {button('arrow-left', 'A bar earlier', () => shift(run, -1))}
+        {button('arrow-right', 'A bar later', () => shift(run, 1))}
+      </View>
+      {asking === 'paste' && clip ? (
+        <PasteQuestions
+          song={song}
+          place={{ section: first.section, bar: first.from }}
+          onDone={() => setAsking(null)}
+        />
+      ) : null}
+      {asking === 'keep' ? <KeepIt song={song} run={run} onDone={() => setAsking(null)} /> : null}
+      <Stepper
+        label="Transpose"
+        text="semitones"
+        less="A semitone down"
+        more="A semitone up"
+        onLess={() => transpose(run, -1)}
+        onMore={() => transpose(run, 1)}
+      />
+      <View style={styles.row}>
+        <View style={styles.grow}>
+          <Stepper
+            label="Repeat"
+            text={times === 1 ? 'once more' : `${times} times more`}
+            less="Once less"
+            more="Once more often"
+            onLess={times > 1 ? () => setTimes(times - 1) : undefined}
+            onMore={times < 16 ? () => setTimes(times + 1) : undefined}
+          />
+        </View>
+        <Button mode="contained-tonal" onPress={() => repeat(run, times)}>
+          Repeat
+        </Button>
+      </View>
+      <Text style={[styles.hint, { color: palette.quiet }]}>
+        Keys on the chart: Shift with arrows selects, Ctrl C X V copy, cut, paste, Delete clears, Alt with up
+        or down transposes, Ctrl D repeats, Alt with left or right moves.
+      </Text>
+    </Sheet>
+  );
+}
+
+/** Moves a run of one section by a bar, with the selection. */
+export function shift(run: Run, by: 1 | -1): void {
+  const stretch = run[0];
+  if (!stretch || run.length > 1) return say('Bars move within one section. Cut and paste goes further.');
+  const to = by < 0 ? stretch.from - 1 : stretch.to + 2;
+  if (to < 0 || !change(moveRun(run, { section: stretch.section, bar: to }))) {
+    return say('They stand at the edge of the section.');
+  }
+  const at = (bar: number) => ({ section: stretch.section, bar: bar + by });
+  select({ kind: 'run', anchor: at(stretch.from), head: at(stretch.to) });
+  say(by < 0 ? 'Moved a bar earlier' : 'Moved a bar later');
+}
+
+/** How to paste; only what the clip and the place leave open is asked. */
+function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; onDone: () => void }) {
+  const { clip, words } = useClipboard();
+  const [key, setKey] = useState<Paste['key']>('fitted');
+  const [keep, setKeep] = useState<Paste['keep']>('bars');
+  const palette = usePalette();
+  if (!clip) return null;
+  const open = questions(song, clip, place);
+  const put = (where: Paste['where']): void => {
+    paste(place, { where, key: open.key ? key : 'as it was', keep: open.metre ? keep : 'beats' });
+    onDone();
+  };
+  return (
+    <View role="group" aria-label="Paste" style={styles.box}>
+      <Text style={[styles.words, { color: palette.ink }]}>{`Copied: ${words}`}</Text>
+      {open.key ? (
+        <Choices
+          label="The key is another here"
+          value={key}
+          choices={[
+            { value: 'fitted', label: 'fit the chords to it' },
+            { value: 'as it was', label: 'chords as they were' },
+          ]}
+          onChoose={setKey}
+        />
+      ) : null}
+      {open.metre ? (
+        <Choices
+          label="The metre is another here"
+          value={keep}
+          choices={[
+            { value: 'bars', label: 'keep the bars' },
+            { value: 'beats', label: 'keep the beats' },
+          ]}
+          onChoose={setKeep}
+        />
+      ) : null}
+      <View style={styles.wrap}>
+        <Button mode="contained" onPress={() => put('over')}>
+          In place of these bars
+        </Button>
+        <Button mode="outlined" onPress={() => put('between')}>
+          Before these bars
+        </Button>
+      </View>
+    </View>
+  );
+}
+
+/** Saves the run among one's own progressions. */
+function KeepIt({ song, run, onDone }: { song: Song; run: Run; onDone: () => void }) {
+  const palette = usePalette();
+  const [name, setName] = useState('');
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const made = progressionOf(name.trim() || 'Unnamed', clipOf(song, run));
+  const reason = typeof made === 'string' ? made : null;
+  const save = async (): Promise<void> => {
+    if (typeof made === 'string') return;
+    try {
+      await createProgression(made);
+      say(`Kept as ${made.name} in your library`);
+      onDone();
+    } catch (error) {
+      setTrouble(error instanceof ApiError ? error.message : 'It could not be saved. Try again.');
+    }
+  };
+  return (
+    <View role="group" aria-label="Keep in your library" style={styles.box}>
+      <TextInput
+        mode="outlined"
+        dense
+        label="Name of the progression"
+        accessibilityLabel="Name of the progression"
+        value={name}
+        maxLength={80}
+        onChangeText={setName}
+        style={{ backgroundColor: palette.paper }}
+      />
+      <Text style={[styles.hint, { color: palette.quiet }]}>{typeof made === 'string' ? '' : made.bars}</Text>
+      {(reason ?? trouble) ? (
+        <View role="alert">
+          <HelperText type="error">{reason ?? trouble}</HelperText>
+        </View>
+      ) : null}
+      <Button mode="contained" disabled={reason !== null || !name.trim()} onPress={() => void save()}>
+        Keep it in my library
+      </Button>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1 },
+  button: { minHeight: 44, justifyContent: 'center' },
+  box: { gap: 6, paddingVertical: 4 },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+});

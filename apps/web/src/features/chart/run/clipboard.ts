@@ -1,0 +1,110 @@
+import { create } from 'zustand';
+import { chordsInRun, clipOf, runBetween, runInWords, type Clip, type Run } from '@backline/core/edits/run';
+import {
+  clearRun,
+  pasteClip,
+  removeRun,
+  repeatRun,
+  transposeRun,
+  type Paste,
+} from '@backline/core/edits/runs';
+import { otherMetre, type BarPlace } from '@backline/core/edits/run';
+import { keyOf } from '@backline/core/theory/key';
+import { sectionBars } from '@backline/core/timeline/bars';
+import type { Song } from '@backline/core/song/schema';
+import { change, useOpenSong } from '../../../state/openSong';
+import { select, useSelection } from '../selection';
+
+/** What was copied last, with words for it; it stays from song to song. */
+export interface Clipboard {
+  readonly clip: Clip | null;
+  readonly words: string;
+  /** What was just done, for who hears the screen. */
+  readonly said: string;
+}
+
+export const useClipboard = create<Clipboard>(() => ({ clip: null, words: '', said: '' }));
+
+export const say = (said: string): void => useClipboard.setState({ said });
+
+/** The run that is selected: a run, or the bar in hand. */
+export function selectedRun(song: Song): Run {
+  const { selection } = useSelection.getState();
+  if (selection?.kind === 'run') return runBetween(song, selection.anchor, selection.head);
+  if (selection?.kind === 'bar') {
+    const place = { section: selection.section, bar: selection.bar };
+    return runBetween(song, place, place);
+  }
+  return [];
+}
+
+export function copy(run: Run): void {
+  const { song } = useOpenSong.getState();
+  if (!song || !run.length) return;
+  const words = runInWords(song, run);
+  useClipboard.setState({ clip: clipOf(song, run), words, said: `Copied ${words}` });
+}
+
+export function cut(run: Run): void {
+  const { song } = useOpenSong.getState();
+  if (!song || !run.length) return;
+  copy(run);
+  change(removeRun(run));
+  say(`Cut ${useClipboard.getState().words}`);
+  stayInside(run);
+}
+
+/** Keeps the selection on bars that still are there. */
+function stayInside(run: Run): void {
+  const first = run[0];
+  const section = useOpenSong.getState().song?.sections.find((s) => s.id === first?.section);
+  if (!first || !section) return select(null);
+  const bar = Math.min(first.from, section.bars - 1);
+  select({ kind: 'run', anchor: { section: section.id, bar }, head: { section: section.id, bar } });
+}
+
+export function clear(run: Run): void {
+  const { song } = useOpenSong.getState();
+  if (song && change(clearRun(run))) say(`Cleared ${runInWords(song, run)}`);
+}
+
+export function repeat(run: Run, times: number): void {
+  if (change(repeatRun(run, times))) say(times === 1 ? 'Repeated once' : `Repeated ${times} times`);
+}
+
+export function transpose(run: Run, semitones: number): void {
+  const { song } = useOpenSong.getState();
+  if (!song || !change(transposeRun(run, semitones))) return;
+  const size = Math.abs(semitones);
+  say(
+    `${chordsInRun(song, run)} chords ${size} ${size === 1 ? 'semitone' : 'semitones'} ${semitones > 0 ? 'up' : 'down'}`,
+  );
+}
+
+/** What has to be asked before a clip can be pasted at a place. */
+export function questions(
+  song: Song,
+  clip: Clip,
+  place: BarPlace,
+): { readonly key: boolean; readonly metre: boolean } {
+  const section = song.sections.find((s) => s.id === place.section);
+  const bar = section && sectionBars(section, song)[Math.min(place.bar, section.bars - 1)];
+  if (!bar) return { key: false, metre: false };
+  const here = keyOf(bar.key);
+  const key = clip.bars.some((b) => {
+    const there = keyOf(b.key);
+    return (
+      there.mode !== here.mode ||
+      there.tonic.letter !== here.tonic.letter ||
+      there.tonic.alter !== here.tonic.alter
+    );
+  });
+  return { key, metre: otherMetre(clip, bar.metre) };
+}
+
+export function paste(place: BarPlace, how: Paste): void {
+  const { clip, words } = useClipboard.getState();
+  if (!clip) return;
+  if (change(pasteClip(place, clip, how))) say(`Pasted ${words}`);
+  else say('There is no room for these bars here.');
+}

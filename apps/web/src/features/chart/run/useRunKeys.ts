@@ -1,0 +1,104 @@
+import { useEffect } from 'react';
+import { insertBar } from '@backline/core/edits/bars';
+import { runBetween, type BarPlace } from '@backline/core/edits/run';
+import type { Song } from '@backline/core/song/schema';
+import { change, useOpenSong } from '../../../state/openSong';
+import { reachTo, select, typeInto, useSelection } from '../selection';
+import {
+  clear,
+  copy,
+  cut,
+  paste,
+  questions,
+  repeat,
+  selectedRun,
+  transpose,
+  useClipboard,
+} from './clipboard';
+import { shift } from './RunSheet';
+
+/** The bar that has the focus, from its element. */
+export function focusedBar(target: EventTarget | null): BarPlace | null {
+  const id = target instanceof HTMLElement ? target.id : '';
+  const found = /^bar-(.+)-(\d+)$/.exec(id);
+  return found ? { section: found[1]!, bar: Number(found[2]) } : null;
+}
+
+export const barElementId = ({ section, bar }: BarPlace): string => `bar-${section}-${bar}`;
+
+/** The bar so many bars on, across sections. */
+function neighbour(song: Song, place: BarPlace, by: number): BarPlace | null {
+  const all = song.sections.flatMap((s) =>
+    Array.from({ length: s.bars }, (_, bar) => ({ section: s.id, bar })),
+  );
+  const at = all.findIndex((p) => p.section === place.section && p.bar === place.bar);
+  return all[at + by] ?? null;
+}
+
+function focus(place: BarPlace): void {
+  document.getElementById(barElementId(place))?.focus();
+}
+
+const STARTS_TYPING = /^[A-Ga-g1-7ivIVN#]$/;
+
+/** Keys for a bar that has the focus; returns whether the key was one of them. */
+function onKey(event: KeyboardEvent, song: Song, place: BarPlace): boolean {
+  const { key, shiftKey, altKey } = event;
+  const command = event.ctrlKey || event.metaKey;
+  const { selection } = useSelection.getState();
+  const inRun = selection?.kind === 'run';
+  const run = inRun ? selectedRun(song) : runBetween(song, place, place);
+  const horizontal = key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0;
+  const vertical = key === 'ArrowUp' ? 1 : key === 'ArrowDown' ? -1 : 0;
+  if (altKey && horizontal) shift(run, horizontal);
+  else if (altKey && vertical) transpose(run, vertical);
+  else if (horizontal && !command) walk(song, place, horizontal, shiftKey);
+  else if (command && key.toLowerCase() === 'c') copy(run);
+  else if (command && key.toLowerCase() === 'x') cut(run);
+  else if (command && key.toLowerCase() === 'd') repeat(run, 1);
+  else if (command && key.toLowerCase() === 'v') pasteHere(song, place);
+  else if (key === 'Delete' || key === 'Backspace') clear(run);
+  else if (key === 'Insert') change(insertBar(place.section, place.bar));
+  else if (key === 'Escape' && selection) select(null);
+  else if (!command && !altKey && STARTS_TYPING.test(key)) typeInto(place.section, place.bar, key);
+  else return false;
+  return true;
+}
+
+function walk(song: Song, from: BarPlace, by: 1 | -1, extend: boolean): void {
+  const { selection } = useSelection.getState();
+  const to = neighbour(song, from, by);
+  if (!to) return;
+  if (extend) {
+    if (selection?.kind !== 'run') select({ kind: 'run', anchor: from, head: to });
+    else reachTo(to.section, to.bar);
+  }
+  focus(to);
+}
+
+/** Pastes over the bar; where key or metre differ, chords are fitted and bars kept. */
+function pasteHere(song: Song, place: BarPlace): void {
+  const { clip } = useClipboard.getState();
+  if (!clip) return;
+  const open = questions(song, clip, place);
+  paste(place, {
+    where: 'over',
+    key: open.key ? 'fitted' : 'as it was',
+    keep: open.metre ? 'bars' : 'beats',
+  });
+}
+
+/** The chart's keys, wherever a bar has the focus. */
+export function useRunKeys(): void {
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      const place = focusedBar(event.target);
+      const { song } = useOpenSong.getState();
+      if (!place || !song || !onKey(event, song, place)) return;
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    window.addEventListener('keydown', press, true);
+    return () => window.removeEventListener('keydown', press, true);
+  }, []);
+}

@@ -1,0 +1,186 @@
+import { StyleSheet, Text, View } from 'react-native';
+import { Button, IconButton, TextInput } from 'react-native-paper';
+import {
+  MOST_DRAFTS,
+  addDraft,
+  removeDraft,
+  renameDraft,
+  useDraft as putInUse,
+} from '@backline/core/edits/drafts';
+import type { Section, Song } from '@backline/core/song/schema';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { spokenChord } from '@backline/core/theory/speech';
+import { barsLength, sectionBars } from '@backline/core/timeline/bars';
+import { ChordSymbol } from '../../../components/ChordSymbol';
+import { Sheet } from '../../../components/Sheet';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { hearRun } from '../entry/hearing';
+import { select } from '../selection';
+
+type Draft = Section['drafts'][number];
+
+/** A draft's chords on lines of four bars, as wide as they last, so that drafts can be compared bar under bar. */
+function DraftLine({
+  song,
+  section,
+  draft,
+  other,
+}: {
+  song: Song;
+  section: Section;
+  draft: Draft;
+  other: Draft | undefined;
+}) {
+  const palette = usePalette();
+  const bars = sectionBars(section, song);
+  const end = barsLength(bars);
+  const lines = Array.from({ length: Math.ceil(bars.length / 4) }, (_, i) => {
+    const from = bars[i * 4]!.start;
+    return { from, to: bars[(i + 1) * 4]?.start ?? end };
+  });
+  const longest = Math.max(...lines.map((l) => l.to - l.from));
+  const spoken = draft.chords
+    .map((c) => (c.symbol === null ? 'no chord' : spokenChord(parseChord(c.symbol))))
+    .join(', ');
+  return (
+    <View role="img" aria-label={`Chords: ${spoken}`}>
+      {lines.map(({ from, to }) => (
+        <View key={from} style={[styles.line, { width: `${((to - from) / longest) * 100}%` }]}>
+          {draft.chords
+            .filter((c) => c.start < to && c.start + c.length > from)
+            .map((chord) => {
+              const left = Math.max(chord.start, from);
+              const right = Math.min(chord.start + chord.length, to);
+              const changed =
+                other && !other.chords.some((o) => o.start === chord.start && o.symbol === chord.symbol);
+              return (
+                <View
+                  key={chord.id}
+                  style={[
+                    styles.chord,
+                    {
+                      left: `${((left - from) / (to - from)) * 100}%`,
+                      width: `${((right - left) / (to - from)) * 100}%`,
+                      borderColor: palette.line,
+                      backgroundColor: changed ? palette.actionWash : palette.paper,
+                    },
+                  ]}
+                >
+                  <ChordSymbol
+                    symbol={chord.symbol}
+                    size={16}
+                    color={chord.start < from ? palette.quiet : palette.ink}
+                  />
+                </View>
+              );
+            })}
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function DraftCard({ song, section, draft }: { song: Song; section: Section; draft: Draft }) {
+  const palette = usePalette();
+  const used = draft.id === section.draft;
+  const inUse = section.drafts.find((d) => d.id === section.draft);
+  return (
+    <View
+      role="group"
+      aria-label={`Draft ${draft.name}${used ? ', in use' : ''}`}
+      style={[styles.card, { borderColor: used ? palette.action : palette.line }]}
+    >
+      <View style={styles.row}>
+        <TextInput
+          mode="flat"
+          dense
+          accessibilityLabel={`Name of the draft ${draft.name}`}
+          value={draft.name}
+          maxLength={80}
+          onChangeText={(name) => change(renameDraft(section.id, draft.id, name))}
+          style={[styles.name, { backgroundColor: 'transparent' }]}
+        />
+        <IconButton
+          icon="volume-high"
+          accessibilityLabel={`Hear ${draft.name}`}
+          onPress={() => hearRun(draft.chords)}
+          style={styles.touch}
+        />
+        <IconButton
+          icon="content-copy"
+          accessibilityLabel={`New draft from ${draft.name}`}
+          disabled={section.drafts.length >= MOST_DRAFTS}
+          onPress={() => change(addDraft(section.id, draft.id))}
+          style={styles.touch}
+        />
+        <IconButton
+          icon="delete-outline"
+          accessibilityLabel={`Remove ${draft.name}`}
+          disabled={section.drafts.length < 2}
+          onPress={() => change(removeDraft(section.id, draft.id))}
+          style={styles.touch}
+        />
+        {used ? (
+          <Text style={[styles.used, { color: palette.action }]}>in use</Text>
+        ) : (
+          <Button
+            mode="contained-tonal"
+            compact
+            accessibilityLabel={`Use ${draft.name}`}
+            onPress={() => change(putInUse(section.id, draft.id))}
+          >
+            Use
+          </Button>
+        )}
+      </View>
+      <DraftLine song={song} section={section} draft={draft} other={used ? undefined : inUse} />
+    </View>
+  );
+}
+
+/** A section's drafts one above the other, bar under bar; what differs from the one in use is tinted. */
+export function DraftsSheet({ song, section, beside }: { song: Song; section: Section; beside: boolean }) {
+  const palette = usePalette();
+  return (
+    <Sheet title={`Drafts of ${section.name}`} onClose={() => select(null)} tall beside={beside}>
+      {section.drafts.map((draft) => (
+        <DraftCard key={draft.id} song={song} section={section} draft={draft} />
+      ))}
+      <View style={styles.row}>
+        <Button
+          mode="outlined"
+          icon="plus"
+          disabled={section.drafts.length >= MOST_DRAFTS}
+          onPress={() => change(addDraft(section.id, null))}
+        >
+          Empty draft
+        </Button>
+      </View>
+      <Text style={[styles.hint, { color: palette.quiet }]}>
+        Each draft is a set of chords for this section. The one in use is what the band plays; the others
+        wait.
+      </Text>
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  card: { borderWidth: 1.5, borderRadius: 12, padding: 8, gap: 4 },
+  row: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' },
+  name: { flex: 1, minWidth: 90, fontFamily: FONT.strong, height: TOUCH },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  used: { fontFamily: FONT.strong, fontSize: SIZE.small, paddingHorizontal: 8 },
+  line: { height: 30, marginBottom: 2 },
+  chord: {
+    position: 'absolute',
+    top: 0,
+    height: 30,
+    borderWidth: 1,
+    borderRadius: 4,
+    paddingLeft: 4,
+    overflow: 'hidden',
+  },
+  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+});

@@ -1,0 +1,88 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { setKey, setMetre, type KeyManner, type MetreManner, type Place } from '@backline/core/edits/keys';
+import type { Section, Song } from '@backline/core/song/schema';
+import { sectionBars } from '@backline/core/timeline/bars';
+import { METRE_NAMES, type Metre } from '@backline/core/timeline/time';
+import { keyInWords } from '@backline/core/theory/speech';
+import { Choices } from '../../../components/Choices';
+import { Picker } from '../../../components/Picker';
+import { Sheet } from '../../../components/Sheet';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE } from '../../../theme/tokens';
+import { select } from '../selection';
+
+/** The usual keys, round the circle of fifths from C both ways (common practice: up to six signs). */
+const TONICS = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F'];
+const MINORS = ['A', 'E', 'B', 'F#', 'C#', 'G#', 'D#', 'Eb', 'Bb', 'F', 'C', 'G', 'D'];
+const KEYS = [...TONICS, ...MINORS.map((t) => `${t}m`)];
+
+export interface KeySheetProps {
+  readonly song: Song;
+  readonly section: Section | null;
+  readonly bar: number;
+  readonly beside: boolean;
+}
+
+/** Key and metre: of the song, of a section, or from a bar on; and what becomes of the chords. */
+export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
+  const palette = usePalette();
+  const [manner, setManner] = useState<KeyManner>('move');
+  const [keep, setKeep] = useState<MetreManner>('bars');
+  const place: Place = section ? { section: section.id, bar } : {};
+  const own = section?.changes.find((c) => c.bar === bar);
+  const holds = section ? sectionBars(section, song)[bar]! : song;
+  const before = section && bar > 0 ? sectionBars(section, song)[bar - 1]! : song;
+  const where = !section ? 'The song' : bar === 0 ? section.name : `${section.name} from bar ${bar + 1}`;
+  const asBefore = section ? (bar === 0 ? 'as the song' : 'as the bar before') : null;
+  const keyChoices = KEYS.includes(holds.key) ? KEYS : [holds.key, ...KEYS];
+  return (
+    <Sheet title={`Key and metre: ${where}`} onClose={() => select(null)} beside={beside}>
+      <Picker
+        label="Key"
+        value={section && own?.key === undefined ? '' : holds.key}
+        choices={[
+          ...(asBefore ? [{ value: '', label: `${asBefore} (${keyInWords(before.key)})` }] : []),
+          ...keyChoices.map((value) => ({ value, label: keyInWords(value) })),
+        ]}
+        onChoose={(value) => change(setKey(place, value || null, manner))}
+      />
+      <Choices
+        label="When the key changes, the chords"
+        value={manner}
+        choices={[
+          { value: 'move', label: 'move with it' },
+          { value: 'keep', label: 'keep their sound' },
+        ]}
+        onChoose={setManner}
+      />
+      <Picker
+        label="Metre"
+        value={section && own?.metre === undefined ? '' : holds.metre}
+        choices={[
+          ...(asBefore ? [{ value: '', label: `${asBefore} (${before.metre})` }] : []),
+          ...METRE_NAMES.map((value) => ({ value, label: value })),
+        ]}
+        onChoose={(value) => change(setMetre(place, (value || null) as Metre | null, keep))}
+      />
+      <Choices
+        label="When the metre changes, keep"
+        value={keep}
+        choices={[
+          { value: 'bars', label: 'each chord in its bar' },
+          { value: 'beats', label: 'every length in beats' },
+        ]}
+        onChoose={setKeep}
+      />
+      <View>
+        <Text style={[styles.hint, { color: palette.quiet }]}>
+          Choose first what the chords do, then the key or metre. Sections and bars with a key of their own
+          stay in it.
+        </Text>
+      </View>
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({ hint: { fontFamily: FONT.text, fontSize: SIZE.tiny } });

@@ -1,0 +1,118 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button, TextInput } from 'react-native-paper';
+import { setSectionLength } from '@backline/core/edits/bars';
+import { doubleSection, playAgain, removeSection, renameSection } from '@backline/core/edits/form';
+import { LIMITS, type Section, type Song } from '@backline/core/song/schema';
+import { Sheet } from '../../../components/Sheet';
+import { Stepper } from '../../../components/Stepper';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { select } from '../selection';
+
+/** A section's name, length, key, drafts; and doubling, playing again or removing it. */
+export function SectionSheet({ song, section, beside }: { song: Song; section: Section; beside: boolean }) {
+  const palette = usePalette();
+  const [name, setName] = useState(section.name);
+  const { id, bars } = section;
+  return (
+    <Sheet title={section.name} onClose={() => select(null)} beside={beside}>
+      <TextInput
+        mode="outlined"
+        label="Name of the section"
+        accessibilityLabel="Name of the section"
+        value={name}
+        maxLength={80}
+        onChangeText={(next) => {
+          setName(next);
+          change(renameSection(id, next));
+        }}
+        style={{ backgroundColor: palette.paper }}
+      />
+      <View style={styles.row}>
+        <View style={styles.grow}>
+          <Stepper
+            label="Length"
+            text={bars === 1 ? '1 bar' : `${bars} bars`}
+            less="A bar shorter"
+            more="A bar longer"
+            onLess={bars > 1 ? () => change(setSectionLength(id, bars - 1)) : undefined}
+            onMore={bars < LIMITS.barsPerSection ? () => change(setSectionLength(id, bars + 1)) : undefined}
+          />
+        </View>
+        <LengthField key={bars} section={section} />
+      </View>
+      <View style={styles.buttons}>
+        <Button mode="outlined" icon="layers-outline" onPress={() => select({ kind: 'drafts', section: id })}>
+          {section.drafts.length === 1 ? 'Drafts' : `Drafts (${section.drafts.length})`}
+        </Button>
+        <Button
+          mode="outlined"
+          icon="key-variant"
+          onPress={() => select({ kind: 'section key', section: id, bar: 0 })}
+        >
+          Key and metre
+        </Button>
+        <Button
+          mode="outlined"
+          icon="select-drag"
+          onPress={() =>
+            select({ kind: 'run', anchor: { section: id, bar: 0 }, head: { section: id, bar: bars - 1 } })
+          }
+        >
+          Select all bars
+        </Button>
+        <Button mode="outlined" icon="content-copy" onPress={() => change(doubleSection(id))}>
+          Double
+        </Button>
+        <Button mode="outlined" icon="playlist-plus" onPress={() => change(playAgain(id))}>
+          Play again at the end
+        </Button>
+        <Button
+          mode="outlined"
+          icon="delete-outline"
+          disabled={song.sections.length < 2}
+          onPress={() => {
+            change(removeSection(id));
+            select(null);
+          }}
+        >
+          Remove
+        </Button>
+      </View>
+    </Sheet>
+  );
+}
+
+/** The length typed as a number of bars. */
+function LengthField({ section }: { section: Section }) {
+  const palette = usePalette();
+  const [typed, setTyped] = useState(String(section.bars));
+  const bars = Number(typed);
+  const fits = Number.isInteger(bars) && bars >= 1 && bars <= LIMITS.barsPerSection;
+  const take = (): void => {
+    if (fits) change(setSectionLength(section.id, bars));
+    else setTyped(String(section.bars));
+  };
+  return (
+    <TextInput
+      mode="outlined"
+      dense
+      accessibilityLabel={`Length in bars, 1 to ${LIMITS.barsPerSection}`}
+      value={typed}
+      onChangeText={setTyped}
+      error={!fits}
+      onSubmitEditing={take}
+      onBlur={take}
+      inputMode="numeric"
+      style={[styles.length, { backgroundColor: palette.paper }]}
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 6 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1 },
+  length: { width: 72, textAlign: 'center' },
+});
