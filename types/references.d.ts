@@ -5,3 +5,18 @@ declare module 'chord-symbol/lib/chord-symbol.js' {
     normalized?: { notes: string[] };
   };
 }
+
+/** What the tests use of music21j, a reference for roman numerals and chord roots. */
+declare module 'music21j' {
+  interface Pitch {
+    readonly name: string;
+    readonly ps: number;
+  }
+  export const key: { readonly Key: new (name: string) => object };
+  export const roman: {
+    readonly RomanNumeral: new (figure: string, key: object) => { readonly pitches: readonly Pitch[] };
+  };
+  export const chord: {
+    readonly Chord: new (notes: readonly string[]) => { root(): Pitch; readonly commonName: string };
+  };
+}

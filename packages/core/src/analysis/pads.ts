@@ -2,7 +2,7 @@
 import { parseChord } from '../theory/chordGrammar';
 import { chordsOfScale, type Richness } from '../theory/diatonic';
 import { romanNumeral, type Key } from '../theory/key';
-import { SCALES, type ScaleName } from '../theory/scale';
+import type { ScaleName } from '../theory/scale';
 import { voice } from '../voicing/auto';
 import { homeIn, worksAs } from './stepCost';
 
@@ -36,12 +36,24 @@ export const ownScale = (key: Key): ScaleName => (key.mode === 'major' ? 'ionian
 const levelOf = (rich: number, eagerness: number): Richness =>
   Math.max(0, Math.min(4, Math.floor(rich + eagerness * (Number.isInteger(rich) ? 0 : 1)))) as Richness;
 
+/** A minor key's raised seventh gives it two more chords of its own: a major V and a diminished vii. */
+const RAISED: readonly number[] = [4, 6];
+
+/** The chords of the pads at every level of richness: the scale's, and in minor those of the raised seventh. */
+function chordsAt(key: Key, scale: ScaleName, level: Richness): string[] {
+  const own = chordsOfScale(key.tonic, scale, level);
+  if (key.mode !== 'minor' || scale !== ownScale(key)) return own;
+  const raised = chordsOfScale(key.tonic, 'harmonic minor', level);
+  return [...own, ...RAISED.map((step) => raised[step]!)];
+}
+
 /**
- * The pads of a key on a scale from its tonic.
+ * The pads of a key on a scale from its tonic: one a degree. A minor key on its own scale has
+ * two more, for the raised seventh (common practice): E° and C in F minor.
  * @example pads(keyOf('C'), 'ionian', { rich: 0, high: 0.3 })[2].symbol // "Em"
  */
 export function pads(key: Key, scale: ScaleName, { rich, high }: PadSettings): Pad[] {
-  const levels = ([0, 1, 2, 3, 4] as const).map((level) => chordsOfScale(key.tonic, scale, level));
+  const levels = ([0, 1, 2, 3, 4] as const).map((level) => chordsAt(key, scale, level));
   const home = homeIn(key);
   const aim = {
     voices: 4,
@@ -51,7 +63,7 @@ export function pads(key: Key, scale: ScaleName, { rich, high }: PadSettings): P
     high: 96,
     bassPlays: false,
   };
-  return SCALES[scale].map((_, i) => {
+  return levels[0]!.map((_, i) => {
     const works = worksAs(parseChord(levels[0]![i]!), home);
     const symbol = levels[levelOf(rich, EAGERNESS[works])]![i]!;
     const chord = parseChord(symbol);

@@ -150,9 +150,14 @@ const MINOR_STEPS: Partial<Record<number, readonly [number, Function]>> = {
 /** Remoteness and work of a root that is not on the key's scale. */
 const OUTSIDE = [1.7, 'subdominant'] as const;
 
+/** The dominant a tritone from V: it has V's third and seventh, and leads home as V does (Levine). */
+const SUBSTITUTE = [0.7, 'dominant'] as const;
+
 /** What a chord works as in a key, by the scale step its root stands on. */
 function placeOf(chord: Chord, { key }: Home): readonly [remoteness: number, works: Function] {
   const step = keyNotes(key).findIndex((note) => pitchClass(note) === rootPc(chord));
+  const above = mod(rootPc(chord) - pitchClass(key.tonic), 12);
+  if (above === 1 && isDominant(chord)) return SUBSTITUTE;
   if (step < 0) return OUTSIDE;
   return (key.mode === 'minor' ? MINOR_STEPS[step] : undefined) ?? STEPS[step]!;
 }

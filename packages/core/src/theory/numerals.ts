@@ -6,7 +6,7 @@ import { noteName, readNote, transpose, type Spelled } from './pitch';
 import { chordsOfScale } from './diatonic';
 
 const ROMAN = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
-const NUMERAL = /^(bb|##|b|#|♭|♯)?(VII|VI|IV|V|III|II|I|vii|vi|iv|v|iii|ii|i|[1-7])(.*)$/;
+const NUMERAL = /^(bb|##|b|#|♭|♯)?(VII|VI|IV|V|III|II|I|vii|vi|iv|v|iii|ii|i|[1-7])(?![ivIV])(.*)$/;
 
 /** Figures of figured bass that cannot mean anything else, as the degree in the bass (0 the root). */
 const FIGURES: readonly (readonly [RegExp, string, number])[] = [

@@ -11,7 +11,7 @@ export interface Corpus {
 }
 
 /** Where `scripts/solfege.sh` has unpacked Debian's solfege package. */
-export const SOLFEGE = join(import.meta.dirname, '../../../../.cache/solfege/usr/share/solfege');
+export const SOLFEGE = join(__dirname, '../../../../.cache/solfege/usr/share/solfege');
 
 const lesson = (name: string): string =>
   readFileSync(join(SOLFEGE, 'exercises/standard/lesson-files', name), 'latin1');
