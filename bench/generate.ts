@@ -7,22 +7,8 @@ import { regionMemory, renderBand } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';
 import { STYLES } from '@backline/core/style/index';
+import { medians, ms } from './support';
 import { longSong } from '../packages/core/test/support/music';
-
-/** Median times of several runs, taken in turn so that a drifting machine drifts for all; warmed up first. */
-function medians(runs: readonly (() => void)[], times = 21, warm = 8): number[] {
-  const took: number[][] = runs.map(() => []);
-  for (let i = 0; i < warm + times; i++) {
-    runs.forEach((run, r) => {
-      const started = performance.now();
-      run();
-      if (i >= warm) took[r]!.push(performance.now() - started);
-    });
-  }
-  return took.map((list) => list.sort((a, b) => a - b)[Math.floor(times / 2)]!);
-}
-
-const ms = (value: number): string => `${value.toFixed(2)} ms`;
 
 for (const { id } of STYLES) {
   const song = { ...longSong(128), style: id };

@@ -126,4 +126,33 @@ describe('bin/backline', () => {
       expect(out).toMatch(/backline/);
     }
   });
+
+  it('ideas', () => {
+    const found = json('ideas', CHART, '--after', '3') as unknown as {
+      key: string;
+      before: string;
+      after: string;
+      ideas: { symbol: string; numeral: string; why: string; cost: number }[];
+    };
+    expect(found).toMatchObject({ key: 'G', before: 'C', after: 'D' });
+    expect(found.ideas.length).toBeGreaterThan(10);
+    for (const idea of found.ideas) expect(idea.why).not.toBe('');
+    expect((json('ideas', CHART) as { after?: unknown }).after).toBeNull();
+    expect(run('ideas', CHART, '--after', '99').err).toMatch(/--after takes a whole number from 0 to 14/);
+  });
+
+  it('route', () => {
+    const found = json('route', 'C', 'Eb major', '--steps', '4', '--key', 'C') as unknown as {
+      routes: { chords: string[]; why: string[] }[];
+    };
+    expect(found.routes).toHaveLength(3);
+    expect(found.routes[0]!.chords).toHaveLength(5);
+    expect(found.routes[0]!.chords.slice(-2)).toEqual(['Bb7', 'Eb']);
+    expect(run('route', 'C', 'Gq', '--steps', '3')).toMatchObject({
+      status: 2,
+      err: expect.stringContaining('Did you mean "G'),
+    });
+    expect(run('route', 'C', 'G', '--steps', '40').err).toMatch(/from 1 to 12/);
+    expect(run('route', 'C', 'G', '--steps', '2', '--key', 'H').err).toMatch(/"H" is not a key/);
+  });
 });

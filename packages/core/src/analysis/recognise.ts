@@ -56,7 +56,7 @@ function cost(template: Template, root: number, pcs: ReadonlySet<number>, bass: 
   if (!template.needed.every(sounding) || !pcs.has(root)) return null;
   const missing = template.intervals.filter((i) => !sounding(i)).length;
   const inversion = root === bass ? 0 : foreign.length ? 5 : 4;
-  return template.rank * 0.12 + missing * 3 + inversion;
+  return template.rank * 0.12 + missing * 4 + inversion;
 }
 
 /**

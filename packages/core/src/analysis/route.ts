@@ -42,6 +42,8 @@ const nodesOf = (key: Key): Chord[] =>
 
 interface Partial {
   readonly path: readonly Chord[];
+  /** The roots it has been on, a bit each. */
+  readonly roots: number;
   readonly cost: number;
 }
 
@@ -54,18 +56,49 @@ const same = (a: Chord, b: Chord): boolean =>
 
 const tonicSymbol = (key: Key): string => noteName(key.tonic) + (key.mode === 'minor' ? 'm' : '');
 
-/** The key a route arrives in: the one asked for, or that of a last chord foreign to where it began. */
-function arrival(asked: RouteAsked, start: Home, last: Chord): Home {
-  if ('key' in asked.to) return homeIn(keyOf(asked.to.key));
-  if (within(last, start.own)) return start;
-  const mode = last.degrees.includes('b3') ? 'minor' : 'major';
-  const key = parseKey(noteName(last.root) + (mode === 'minor' ? 'm' : ''));
-  return key ? homeIn(key) : start;
+/** A key as the ground a route goes over: its chords, and what each step there costs, worked out once. */
+interface Ground {
+  readonly home: Home;
+  readonly nodes: readonly Chord[];
+  readonly costOf: (from: Chord, to: Chord) => number;
 }
 
-/** Where a route is at home, step by step: where it began for the first half, then where it arrives. */
-function homes(asked: RouteAsked, last: Chord): Home[] {
-  const start = homeIn(keyOf(asked.key));
+/** Pure values, so a shared memory changes no result. */
+const grounds = new Map<string, Ground>();
+
+function groundOf(key: Key): Ground {
+  let ground = grounds.get(keyText(key));
+  if (!ground) {
+    const home = homeIn(key);
+    ground = { home, nodes: nodesOf(key), costOf: remembering(home) };
+    grounds.set(keyText(key), ground);
+  }
+  return ground;
+}
+
+function remembering(home: Home): Ground['costOf'] {
+  const known = new WeakMap<Chord, WeakMap<Chord, number>>();
+  return (from, to) => {
+    let row = known.get(from);
+    if (!row) known.set(from, (row = new WeakMap()));
+    let cost = row.get(to);
+    if (cost === undefined) row.set(to, (cost = stepCost(from, to, home)));
+    return cost;
+  };
+}
+
+/** The ground a route arrives on: the key asked for, or that of a last chord foreign to where it began. */
+function arrival(asked: RouteAsked, start: Ground, last: Chord): Ground {
+  if ('key' in asked.to) return groundOf(keyOf(asked.to.key));
+  if (within(last, start.home.own)) return start;
+  const mode = last.degrees.includes('b3') ? 'minor' : 'major';
+  const key = parseKey(noteName(last.root) + (mode === 'minor' ? 'm' : ''));
+  return key ? groundOf(key) : start;
+}
+
+/** The ground of each step: where it began for the first half, then where it arrives. */
+function groundsAlong(asked: RouteAsked, last: Chord): Ground[] {
+  const start = groundOf(keyOf(asked.key));
   const end = arrival(asked, start, last);
   return Array.from({ length: asked.steps }, (_, step) => (2 * (step + 1) > asked.steps ? end : start));
 }
@@ -82,70 +115,52 @@ export function routes(asked: RouteAsked, count = 3): Route[] {
   }
   const first = parseChord(asked.from);
   const last = parseChord('key' in asked.to ? tonicSymbol(keyOf(asked.to.key)) : asked.to.chord);
-  const along = homes(asked, last);
-  const nodes = new Map([...new Set(along)].map((home) => [home, nodesOf(home.key)]));
-  let layer: Partial[] = [{ path: [first], cost: 0 }];
-  const costs = new Map([...new Set(along)].map((home) => [home, remembering(home)]));
-  for (let step = 0; step + 1 < steps; step++) {
-    const home = along[step]!;
-    layer = onward(layer, nodes.get(home)!, home, costs.get(home)!, last);
-  }
+  const along = groundsAlong(asked, last);
+  let layer: Partial[] = [{ path: [first], roots: bitOf(first), cost: 0 }];
+  for (let step = 0; step + 1 < steps; step++) layer = onward(along[step]!, layer, last);
   return arrived(layer, last, along[steps - 1]!, count).map(({ path, cost }) => described(path, cost, along));
 }
 
-/** Step costs where one is at home, each worked out once. */
-function remembering(home: Home): (from: Chord, to: Chord) => number {
-  const known = new Map<Chord, Map<Chord, number>>();
-  return (from, to) => {
-    let row = known.get(from);
-    if (!row) known.set(from, (row = new Map()));
-    let cost = row.get(to);
-    if (cost === undefined) row.set(to, (cost = stepCost(from, to, home)));
-    return cost;
-  };
-}
+const bitOf = (chord: Chord): number => 1 << pitchClass(chord.root);
 
 const endOf = ({ path }: Partial): Chord => path[path.length - 1]!;
 
 const sameRoot = (a: Chord, b: Chord): boolean => pitchClass(a.root) === pitchClass(b.root);
 
 /** Every partial route one chord longer; of those that end on one chord the best few are kept. */
-function onward(
-  layer: readonly Partial[],
-  nodes: readonly Chord[],
-  home: Home,
-  costOf: (from: Chord, to: Chord) => number,
-  last: Chord,
-): Partial[] {
+function onward({ home, nodes, costOf }: Ground, layer: readonly Partial[], last: Chord): Partial[] {
   return nodes.flatMap((chord) => {
     const own = standing(chord, home) + (sameRoot(chord, last) ? RETURN : 0);
-    const reaching = layer
-      .filter((partial) => !same(endOf(partial), chord))
-      .map((partial) => {
-        const returns = partial.path.some((c) => sameRoot(c, chord)) ? RETURN : 0;
-        return {
-          path: [...partial.path, chord],
-          cost: partial.cost + own + returns + costOf(endOf(partial), chord),
-        };
-      });
-    return reaching.sort(byCost).slice(0, KEPT);
+    const best: { from: Partial; cost: number }[] = [];
+    for (const from of layer) {
+      const end = endOf(from);
+      if (same(end, chord)) continue;
+      const cost = from.cost + own + costOf(end, chord) + (from.roots & bitOf(chord) ? RETURN : 0);
+      if (best.length === KEPT && cost >= best[KEPT - 1]!.cost) continue;
+      const at = best.findIndex((b) => cost < b.cost);
+      best.splice(at < 0 ? best.length : at, 0, { from, cost });
+      if (best.length > KEPT) best.pop();
+    }
+    return best.map(({ from, cost }) => ({
+      path: [...from.path, chord],
+      roots: from.roots | bitOf(chord),
+      cost,
+    }));
   });
 }
 
-const arrived = (layer: readonly Partial[], last: Chord, home: Home, count: number): Partial[] =>
+const arrived = (layer: readonly Partial[], last: Chord, { costOf }: Ground, count: number): Partial[] =>
   layer
-    .map(({ path, cost }) => ({
-      path: [...path, last],
-      cost:
-        cost +
-        stepCost(path[path.length - 1]!, last, home) +
-        (same(path[path.length - 1]!, last) ? RETURN : 0),
+    .map((partial) => ({
+      path: [...partial.path, last],
+      roots: partial.roots,
+      cost: partial.cost + costOf(endOf(partial), last) + (same(endOf(partial), last) ? RETURN : 0),
     }))
     .sort(byCost)
     .slice(0, count);
 
-function described(path: readonly Chord[], cost: number, along: readonly Home[]): Route {
-  const homeOf = (index: number): Home => along[Math.max(0, index - 1)]!;
+function described(path: readonly Chord[], cost: number, along: readonly Ground[]): Route {
+  const homeOf = (index: number): Home => along[Math.max(0, index - 1)]!.home;
   return {
     chords: path.map((c) => c.symbol),
     numerals: path.map((c, i) => romanNumeral(c, homeOf(i).key)),

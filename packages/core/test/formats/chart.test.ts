@@ -123,3 +123,30 @@ describe('what cannot be read is said with its place', () => {
     );
   });
 });
+
+describe('numerals and clusters in a chart', () => {
+  it('are read in the key of their bar', () => {
+    const s = readChart('key: C\n[Verse]\nI | V7/vi | 6m 4 | bVII\nkey: Eb\n| ii7 V7 | 1');
+    const chords = s.sections[0]!.drafts[0]!.chords.map((c) => c.symbol);
+    expect(chords).toEqual(['C', 'E7', 'Am', 'F', 'Bb', 'Fm7', 'Bb7', 'Eb']);
+  });
+
+  it('that do not read are said with what was meant', () => {
+    try {
+      readChart('I | iix');
+      throw new Error('It read.');
+    } catch (error) {
+      expect(error).toBeInstanceOf(ChartError);
+      expect((error as ChartError).unread).toMatchObject({
+        word: 'iix',
+        offers: expect.arrayContaining(['ii°'.slice(0, 2)]),
+      });
+    }
+  });
+
+  it('a cluster goes through a chart unchanged', () => {
+    const s = readChart('<C4,Db4,E4> | C7');
+    expect(readChart(writeChart(s)).sections).toEqual(s.sections);
+    expect(s.sections[0]!.drafts[0]!.chords[0]!.symbol).toBe('<C4,Db4,E4>');
+  });
+});

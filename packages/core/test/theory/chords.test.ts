@@ -264,3 +264,48 @@ describe('what cannot be read', () => {
     fc.assert(fc.property(fc.string({ maxLength: 30 }), (text) => void tryParseChord(text)));
   });
 });
+
+describe('the nearest readings', () => {
+  const offers = (symbol: string): readonly string[] => {
+    try {
+      parseChord(symbol);
+      return [];
+    } catch (error) {
+      return (error as ChordError).suggestions;
+    }
+  };
+
+  it.each([
+    ['Gm77', 'Gm7'],
+    ['c7', 'C7'],
+    ['Сm7', 'Cm7'],
+    ['Аm', 'Am'],
+    ['Ｃmaj7', 'Cmaj7'],
+    ['Hm7', 'Bm7'],
+    ['Sol7', 'G7'],
+    ['Lam', 'Am'],
+    ['Mib7', 'Eb7'],
+    ['Fa#m', 'F#m'],
+    ['Cmaj77', 'Cmaj7'],
+    ['Dm7!', 'Dm7'],
+  ])('%s is offered as %s first (other alphabets, fixed do, stray signs)', (given, expected) =>
+    expect(offers(given)[0]).toBe(expected),
+  );
+
+  it('are up to three, each readable, and none where nothing is near', () => {
+    const three = offers('Gm77');
+    expect(three.length).toBeGreaterThan(1);
+    expect(three.length).toBeLessThanOrEqual(3);
+    for (const offer of three) expect(parseChord(offer).symbol).toBe(offer);
+    expect(offers('музыка')).toEqual([]);
+    expect(offers('')).toEqual([]);
+  });
+
+  it('a triad with a flat fifth is written so that it reads back', () => {
+    for (const symbol of ['C(b5)', 'F#(b5)', 'Bb(b5)']) {
+      const written = parseChord(symbol).symbol;
+      expect(written).toBe(symbol);
+      expect(parseChord(written).degrees).toEqual(['1', '3', 'b5']);
+    }
+  });
+});

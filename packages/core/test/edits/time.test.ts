@@ -1,0 +1,157 @@
+import { readBarsText, setBars, setSectionLength, splitBar } from '@backline/core/edits/bars';
+import {
+  boundaryRoom,
+  moveBoundary,
+  removeChord,
+  setChordAt,
+  setPush,
+  setScale,
+  backToAuto,
+} from '@backline/core/edits/chords';
+import { applyEdit, type Edit } from '@backline/core/edits/apply';
+import { addDraft, removeDraft, renameDraft, useDraft as putInUse } from '@backline/core/edits/drafts';
+import { renderBand } from '@backline/core/band/index';
+import { songSchema, type Song } from '@backline/core/song/schema';
+import { writeChart } from '@backline/core/formats/chart/index';
+import { song } from '../support/music';
+
+const edited = (s: Song, ...edits: Edit[]): Song =>
+  edits.reduce((now, e) => applyEdit(now, e)?.song ?? now, s);
+const bars = (s: Song): string =>
+  writeChart(s)
+    .split(']')[1]!
+    .replace(/\s*\n\s*/g, ' ')
+    .replace(/\| \|/g, '|')
+    .trim();
+const chords = (s: Song) => s.sections[0]!.drafts.find((d) => d.id === s.sections[0]!.draft)!.chords;
+const nth = (s: Song, n: number): string => chords(s)[n]!.id;
+
+describe('a chord put at a place', () => {
+  it('takes over from there on; one that begins there is replaced', () => {
+    const s = song('C | F');
+    expect(bars(edited(s, setChordAt('s1', 960, 'Am7')))).toBe('| C Am7 | F |');
+    expect(bars(edited(s, setChordAt('s1', 1920, 'G')))).toBe('| C | G |');
+    expect(bars(edited(s, setChordAt('s1', 2400, null)))).toBe('| C | F N.C. / / |');
+    expect(applyEdit(s, setChordAt('s1', 3840, 'G'))).toBeNull();
+  });
+
+  it('keeps the exact tones it was played with, until they go back to auto', () => {
+    const s = edited(song('C | F'), setChordAt('s1', 0, 'C6', { voicing: [64, 48, 57, 55] }));
+    expect(chords(s)[0]!.voicing).toEqual([48, 55, 57, 64]);
+    expect(chords(edited(s, backToAuto('s1', nth(s, 0))))[0]!.voicing).toBeUndefined();
+    expect(chords(edited(s, setChordAt('s1', 0, 'Dm')))[0]!.voicing).toBeUndefined();
+  });
+
+  it('taken out leaves its time to the one before, or the first to the one after', () => {
+    const s = song('C F | G');
+    expect(bars(edited(s, removeChord('s1', nth(s, 1))))).toBe('| C | G |');
+    expect(bars(edited(s, removeChord('s1', nth(s, 0))))).toBe('| F | G |');
+  });
+
+  it('is pushed, and takes another chord-scale', () => {
+    const s = song('C | F');
+    const after = edited(s, setPush('s1', nth(s, 1), 240), setScale('s1', nth(s, 1), 'lydian dominant'));
+    expect(chords(after)[1]).toMatchObject({ push: 240, scale: 'lydian dominant' });
+    expect(chords(edited(after, setPush('s1', nth(s, 1), 0), setScale('s1', nth(s, 1), null)))[1]).toEqual(
+      chords(s)[1],
+    );
+  });
+});
+
+describe('a boundary', () => {
+  const s = song('C F | G');
+  it('moves, the total stays; beyond its neighbours it goes no further', () => {
+    const moved = (tick: number) =>
+      chords(edited(s, moveBoundary('s1', nth(s, 1), tick))).map((c) => [c.start, c.length]);
+    expect(moved(480)).toEqual([
+      [0, 480],
+      [480, 1440],
+      [1920, 1920],
+    ]);
+    expect(moved(640)).toEqual([
+      [0, 640],
+      [640, 1280],
+      [1920, 1920],
+    ]);
+    expect(moved(-5000)).toEqual([
+      [0, 60],
+      [60, 1860],
+      [1920, 1920],
+    ]);
+    expect(moved(99_999)).toEqual([
+      [0, 1860],
+      [1860, 60],
+      [1920, 1920],
+    ]);
+    expect(boundaryRoom(chords(s), 0)).toBeNull();
+  });
+});
+
+describe('bars', () => {
+  it('split in two on a beat, whatever the metre', () => {
+    expect(bars(edited(song('C | F'), splitBar('s1', 0)))).toBe('| C C | F |');
+    expect(bars(edited(song('C | F', 'time: 3/4'), splitBar('s1', 1)))).toBe('| C | F F |');
+    expect(bars(edited(song('C | / / / / | F'), splitBar('s1', 1)))).toBe('| C | / / C / | F |');
+    expect(bars(edited(song('C F | G'), splitBar('s1', 0)))).toBe('| C C F / | G |');
+  });
+
+  it('are as many as wanted: longer holds the last chord, shorter cuts', () => {
+    expect(bars(edited(song('C | F'), setSectionLength('s1', 4)))).toBe('| C | F | / / / / | / / / / |');
+    expect(bars(edited(song('C | F | G'), setSectionLength('s1', 1)))).toBe('| C |');
+    expect(edited(song('C'), setSectionLength('s1', 5000)).sections[0]!.bars).toBe(999);
+  });
+
+  it('of a pasted line go over those from a bar on, numerals and repeats included, and the section grows', () => {
+    expect(
+      bars(edited(song('C | F', 'key: G'), setBars('s1', 1, '| I V7 | % |\nvi | Dm7{push 1/8} |'))),
+    ).toBe('| C | G D7 | G D7 | Em | Dm7{push 1/8} |');
+    expect(() => readBarsText('I went down to the sea', { length: 1920, key: 'C' })).toThrow(
+      /"went" is not a chord/,
+    );
+    expect(() => readBarsText('| % |', { length: 1920, key: 'C' })).toThrow(/no bar before/);
+    expect(() => readBarsText(Array(500).fill('C').join(' '), { length: 1920, key: 'C' })).toThrow(
+      /500 chords/,
+    );
+  });
+});
+
+describe('drafts', () => {
+  const start = song('C | F');
+  it('begin as a copy or empty, are named, and none is lost', () => {
+    const s = edited(
+      start,
+      addDraft('s1', 'd1'),
+      setChordAt('s1', 0, 'Am'),
+      renameDraft('s1', 'd2', 'Darker'),
+      addDraft('s1', null),
+    );
+    expect(s.sections[0]!.drafts.map((d) => [d.name, d.chords.map((c) => c.symbol).join(' ')])).toEqual([
+      ['First', 'C F'],
+      ['Darker', 'Am F'],
+      ['New draft', ''],
+    ]);
+    expect(s.sections[0]!.draft).toBe('d3');
+    const back = edited(s, removeDraft('s1', 'd3'));
+    expect(back.sections[0]!.draft).toBe('d2');
+    expect(applyEdit(start, removeDraft('s1', 'd1'))).toBeNull();
+  });
+
+  it('switched, every part plays the other chords at once', () => {
+    const s = edited(start, addDraft('s1', 'd1'), setChordAt('s1', 0, 'Am'), putInUse('s1', 'd1'));
+    const text = (x: Song) => JSON.stringify(renderBand(x).parts.map((p) => p.notes));
+    expect(text(s)).toBe(text(start));
+    const other = edited(s, putInUse('s1', 'd2'));
+    const changed = renderBand(other).parts.filter(
+      (p, i) => JSON.stringify(p.notes) !== JSON.stringify(renderBand(s).parts[i]!.notes),
+    );
+    expect(changed.map((p) => p.kind)).toEqual(expect.arrayContaining(['bass', 'keys', 'guitar', 'strings']));
+  });
+
+  it('all become longer together, and stay within the schema', () => {
+    const s = edited(start, addDraft('s1', null), setSectionLength('s1', 3));
+    expect(s.sections[0]!.drafts.map((d) => d.chords.reduce((sum, c) => sum + c.length, 0))).toEqual([
+      5760, 5760,
+    ]);
+    expect(songSchema.safeParse(s).success).toBe(true);
+  });
+});
