@@ -6,8 +6,8 @@ import { player } from '../../audio/player';
 import { useBand } from '../../state/band';
 import { closeSong, openSong, useOpenSong } from '../../state/openSong';
 import { BandScreen } from '../band/BandScreen';
-import { BarSheet } from '../chart/BarSheet';
-import { select, useSelection } from '../chart/selection';
+import { ChartSheet } from '../chart/ChartSheet';
+import { selectBar, useSelection } from '../chart/selection';
 import { Troubles } from '../song/Troubles';
 import { SaveStateLine } from '../song/SaveStateLine';
 import { Transport } from '../transport/Transport';
@@ -39,10 +39,27 @@ jest.mock('../../audio/player', () => {
       setCountIn: (countIn: boolean) => usePlayer.setState({ countIn }),
       setScore: jest.fn(),
       clear: jest.fn(),
+      press: jest.fn(() => Promise.resolve()),
+      release: jest.fn(),
     },
   };
 });
-// The worker is a browser's; here the band is put in place by hand.
+// Workers are a browser's: here the questions are answered on the spot.
+jest.mock('../../state/analysis', () => {
+  const { ideas } = jest.requireActual('@backline/core/analysis/ideas');
+  const { recognise } = jest.requireActual('@backline/core/analysis/recognise');
+  const { routes } = jest.requireActual('@backline/core/analysis/route');
+  const { keyOf } = jest.requireActual('@backline/core/theory/key');
+  const answers: Record<string, (asked: never) => unknown> = {
+    ideas: (asked) => ideas(asked),
+    routes: (asked) => routes(asked),
+    recognise: ({ notes, key }: { notes: number[]; key: string }) => recognise(notes, keyOf(key)),
+  };
+  return {
+    useAnswer: (kind: string, asked: never) => ({ answer: asked && answers[kind]!(asked), failed: null }),
+  };
+});
+// The band is put in place by hand.
 jest.mock('../../state/band', () => {
   const { create } = jest.requireActual('zustand');
   return { useBand: create(() => ({ band: null, song: null, failed: null })) };
@@ -58,13 +75,10 @@ const stored = {
 const now = () => useOpenSong.getState();
 const show = (element: React.ReactElement) => render(<PaperProvider>{element}</PaperProvider>);
 
-/** The sheet of a bar as the chart shows it, following the song and the selection. */
-function OpenBar() {
+/** What is selected, as the chart shows it, following the song. */
+function OpenSheet() {
   const opened = useOpenSong((s) => s.song)!;
-  const selection = useSelection((s) => s.selection);
-  if (selection?.kind !== 'bar') return null;
-  const section = opened.sections.find((s) => s.id === selection.section)!;
-  return <BarSheet key={selection.bar} song={opened} section={section} index={selection.bar} />;
+  return <ChartSheet song={opened} beside={false} />;
 }
 
 beforeEach(() => {
@@ -85,8 +99,9 @@ describe('a bar in hand', () => {
   const chords = () => now().song!.sections[0]!.drafts[0]!.chords.map((c) => c.symbol);
 
   beforeEach(() => {
-    select({ kind: 'bar', section: 's1', bar: 1 });
-    show(<OpenBar />);
+    useSelection.setState({ way: 'type', step: 'bar' });
+    selectBar('s1', 1);
+    show(<OpenSheet />);
   });
 
   it('takes what is typed, and sounds it', () => {
@@ -100,13 +115,14 @@ describe('a bar in hand', () => {
     type('Gm77');
     expect(screen.getByRole('alert').textContent).toContain('"Gm77" is not a chord');
     expect(chords()).toEqual(['G', 'C', 'D7', 'G']);
-    fireEvent.click(screen.getByRole('button', { name: 'Use it' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Use Gm7' }));
     expect(chords()[1]).toBe('Gm7');
   });
 
   it('goes to its neighbours, adds and removes bars', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Bar after' }));
     expect(screen.getByRole('dialog', { name: 'Verse, bar 3' })).toBeTruthy();
+    fireEvent.click(screen.getByRole('tab', { name: 'Time' }));
     fireEvent.click(screen.getByRole('button', { name: /Remove bar/ }));
     expect(now().song!.sections[0]!.bars).toBe(3);
     fireEvent.keyDown(window, { key: 'Escape' });
