@@ -10,6 +10,7 @@ step() { printf '\n== %s\n' "$1"; }
 step "Installing what is missing"
 bash scripts/install.sh /usr/bin/chromium=chromium lilypond=lilypond midi2abc=abcmidi \
   /usr/lib/python3/dist-packages/mido=python3-mido /usr/share/perl5/MIDI.pm=libmidi-perl
+bash scripts/solfege.sh
 
 step "ESLint"
 node_modules/.bin/eslint .

@@ -2,7 +2,7 @@
 import { isReadable, parseChord } from './chordGrammar';
 import { editDistance } from './chordSuggestion';
 import { keyNotes, leadingAlter, romanNumeral, type Key } from './key';
-import { noteName, readNote, transpose, type Spelled } from './pitch';
+import { noteName, readNote, transpose, type Interval, type Spelled } from './pitch';
 import { chordsOfScale } from './diatonic';
 
 const ROMAN = ['I', 'II', 'III', 'IV', 'V', 'VI', 'VII'];
@@ -17,16 +17,13 @@ const FIGURES: readonly (readonly [RegExp, string, number])[] = [
 ];
 
 /** Sixth chords of the handbooks by what they sound as on the flat second or flat sixth. */
-const NAMED: Record<
-  string,
-  { readonly steps: number; readonly semitones: number; readonly quality: string }
-> = {
-  N: { steps: 1, semitones: 1, quality: '' },
-  N6: { steps: 1, semitones: 1, quality: '/3' },
-  It6: { steps: 5, semitones: 8, quality: '7no5' },
-  Fr43: { steps: 5, semitones: 8, quality: '7b5' },
-  Ger65: { steps: 5, semitones: 8, quality: '7' },
-};
+const NAMED: ReadonlyMap<string, Interval & { readonly quality: string }> = new Map([
+  ['N', { steps: 1, semitones: 1, quality: '' }],
+  ['N6', { steps: 1, semitones: 1, quality: '/3' }],
+  ['It6', { steps: 5, semitones: 8, quality: '7no5' }],
+  ['Fr43', { steps: 5, semitones: 8, quality: '7b5' }],
+  ['Ger65', { steps: 5, semitones: 8, quality: '7' }],
+]);
 
 interface Degreed {
   readonly root: Spelled;
@@ -110,7 +107,7 @@ function headSymbol(head: string, key: Key): string | null {
  * @example readNumeral('V7/vi', keyOf('C')) // "E7"
  */
 export function readNumeral(text: string, key: Key): string | null {
-  const named = NAMED[text];
+  const named = NAMED.get(text);
   if (named) {
     const root = transpose(key.tonic, named);
     const symbol = noteName(root) + named.quality.replace(/\/3$/, '');

@@ -111,6 +111,10 @@ describe('what cannot be read is said with its place', () => {
     expect(errorOf('C | '.repeat(500_000)).reason).toMatch(/2\.0 MB long; at most 200 kB/);
   });
 
+  it.each(['toString', '__proto__', 'constructor | C'])('the word "%s" is no chord', (text) => {
+    expect(errorOf(text).column).toBe(1);
+  });
+
   it('prose and noise give a ChartError or a song, never anything else', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 200 }), (text) => {

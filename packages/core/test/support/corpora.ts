@@ -31,9 +31,15 @@ const QUALITY: Record<string, string> = { M: '', M7: 'maj7', ø7: 'm7b5' };
 const changes = (chords: readonly string[]): string[] =>
   chords.filter((symbol, i) => i === 0 || symbol !== chords[i - 1]);
 
+/** One entry of the package, whose own types do not load. */
+interface DegreeProgression {
+  readonly primaryName: string;
+  readonly chords: readonly { readonly degree: string; readonly quality: string }[];
+}
+
 /** @musodojo/music-theory-data 28 (CC0): degrees with qualities. */
 export const musodojo = (): Corpus[] =>
-  Object.values(chordProgressions).map(({ primaryName, chords }) => {
+  Object.values<DegreeProgression>(chordProgressions).map(({ primaryName, chords }) => {
     const symbols = chords.map(({ degree, quality }) => MAJOR[degree]! + (QUALITY[quality] ?? quality));
     const minor =
       parseChord(symbols[symbols.length - 1]!).degrees.includes('b3') && symbols.at(-1)!.startsWith('Cm');
