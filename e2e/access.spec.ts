@@ -1,24 +1,8 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { expect, test, type Page } from '@playwright/test';
+import { findings } from './support/axe';
 import { firstVisit } from './support/songs';
-import type axeCore from 'axe-core';
 
-const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-
-/** What axe finds wrong on the page as it stands. */
-async function findings(page: Page): Promise<string[]> {
-  await page.evaluate(AXE);
-  return page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: typeof axeCore };
-    const { violations } = await axe.run(document, {
-      runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'],
-    });
-    return violations.flatMap((v) =>
-      v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.split('\n')[1] ?? ''}`),
-    );
-  });
-}
+const WAYS = ['Choose', 'Pads', 'Play', 'Ideas', 'Library', 'Time', 'Type'];
 
 for (const scheme of ['light', 'dark'] as const) {
   for (const viewport of [
@@ -33,7 +17,34 @@ for (const scheme of ['light', 'dark'] as const) {
       expect(await findings(page)).toEqual([]);
       await page.getByRole('button', { name: /^Intro, bar 2/ }).click();
       await expect(page.getByRole('dialog')).toBeVisible();
-      expect(await findings(page)).toEqual([]);
+      for (const way of WAYS) {
+        await page.getByRole('tab', { name: way }).click();
+        await page.waitForTimeout(150);
+        expect(await findings(page), way).toEqual([]);
+      }
+      await page.getByRole('tab', { name: 'Choose' }).click();
+      await page.getByRole('button', { name: 'All qualities' }).click();
+      expect(await findings(page), 'all qualities').toEqual([]);
+      await page.getByRole('tab', { name: 'Time' }).click();
+      await page.getByRole('button', { name: 'Select bars' }).click();
+      await page.getByRole('button', { name: 'Copy', exact: true }).click();
+      await page.getByRole('button', { name: 'Keep…' }).click();
+      expect(await findings(page), 'a run').toEqual([]);
+      await page.getByRole('button', { name: /^Close/ }).click();
+      await page.getByRole('button', { name: 'Degrees under the symbols' }).click();
+      await page.getByRole('button', { name: 'Guide sound' }).click();
+      expect(await findings(page), 'guide sound').toEqual([]);
+      await page.getByRole('button', { name: /^Close/ }).click();
+      await page.getByRole('button', { name: /change key or metre of the song$/ }).click();
+      expect(await findings(page), 'key and metre').toEqual([]);
+      await page.getByRole('button', { name: /^Close/ }).click();
+      await page.getByRole('button', { name: /^Section Verse:/ }).click();
+      expect(await findings(page), 'a section').toEqual([]);
+      await page.getByRole('button', { name: /^Drafts/ }).click();
+      expect(await findings(page), 'drafts').toEqual([]);
+      await page.getByRole('button', { name: /^Close/ }).click();
+      await page.getByRole('button', { name: 'Chart as text' }).click();
+      expect(await findings(page), 'text').toEqual([]);
       await page.getByRole('button', { name: /^Close/ }).click();
       await page.getByRole('link', { name: 'Form' }).click();
       await page.getByRole('button', { name: /^Keys in Intro/ }).click();

@@ -73,7 +73,7 @@ test('a chord that does not read is said, and the nearest one offered', async ({
   await expect(page.getByRole('alert')).toContainText(
     '"Gm77" is not a chord that can be read. Did you mean "Gm7"?',
   );
-  await page.getByRole('button', { name: 'Use it' }).click();
+  await page.getByRole('button', { name: 'Use Gm7', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Verse, bar 1: G minor seven, 4 beats/ })).toBeVisible();
   await page.getByLabel('Chords of this bar').fill('C D E F G');
   await expect(page.getByRole('alert')).toContainText('5 chords and holds 4');

@@ -40,13 +40,23 @@ export async function firstVisit(page: Page): Promise<void> {
   await expect(page.getByLabel('Title of the song')).toHaveValue('Last Ferry Out');
 }
 
-/** Starts a song from the songbook and types its chords bar by bar. */
-export async function typeSong(page: Page, bars: readonly string[]): Promise<void> {
+/** Starts a song from the songbook. */
+export async function newSong(page: Page): Promise<void> {
   await page.goto('/');
   await page.evaluate(() => localStorage.setItem('backline/visited', '1'));
   await page.goto('/');
   await page.getByRole('button', { name: 'New song', exact: true }).click();
-  await page.getByRole('button', { name: /^Verse, bar 1/ }).click();
+  await expect(page.getByRole('button', { name: /^Verse, bar 1/ })).toBeVisible();
+}
+
+/** Takes a bar of the Verse in hand. */
+export const openBar = (page: Page, bar: number) =>
+  page.getByRole('button', { name: new RegExp(`^Verse, bar ${bar}:`) }).click();
+
+/** Starts a song from the songbook and types its chords bar by bar. */
+export async function typeSong(page: Page, bars: readonly string[]): Promise<void> {
+  await newSong(page);
+  await openBar(page, 1);
   for (const [i, bar] of bars.entries()) {
     await expect(page.getByRole('dialog', { name: `Verse, bar ${i + 1}` })).toBeVisible();
     const field = page.getByLabel('Chords of this bar');

@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
@@ -12,11 +12,29 @@ export interface SheetProps {
   readonly tall?: boolean;
   /** True where it stands beside the chart on a wide screen rather than below it. */
   readonly beside?: boolean;
+  /** True where the keyboard stays outside, as it goes on selecting. */
+  readonly leavesFocus?: boolean;
 }
 
-/** A panel at the thumb that leaves what it is about in sight. Escape closes it. */
-export function Sheet({ title, onClose, children, tall = false, beside = false }: SheetProps) {
+const TITLE = 'sheet-title';
+
+/** Moves the focus to the title of the open sheet; its controls come next by Tab. */
+export const focusSheet = (): void => document.getElementById(TITLE)?.focus();
+
+/** True where a sheet was opened by key, and the keyboard is not in it yet. */
+const comesByKey = (sheet: HTMLElement | null): boolean => {
+  const { activeElement } = document;
+  return activeElement?.matches(':focus-visible') === true && !sheet?.contains(activeElement);
+};
+
+/** A panel at the thumb that leaves what it is about in sight. Escape closes it; who opens it by key stands in it. */
+export function Sheet(props: SheetProps) {
+  const { title, onClose, children, tall = false, beside = false, leavesFocus = false } = props;
   const palette = usePalette();
+  const sheet = useRef<View>(null);
+  useEffect(() => {
+    if (!leavesFocus && comesByKey(sheet.current as unknown as HTMLElement | null)) focusSheet();
+  }, [leavesFocus]);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (event.key === 'Escape') onClose();
@@ -27,6 +45,7 @@ export function Sheet({ title, onClose, children, tall = false, beside = false }
   }, [onClose]);
   return (
     <View
+      ref={sheet}
       role="dialog"
       aria-label={title}
       style={[
@@ -37,9 +56,9 @@ export function Sheet({ title, onClose, children, tall = false, beside = false }
       ]}
     >
       <View style={styles.head}>
-        <Text role="heading" aria-level={2} style={[styles.title, { color: palette.ink }]}>
-          {title}
-        </Text>
+        <View id={TITLE} role="heading" aria-level={2} tabIndex={-1} style={styles.grow}>
+          <Text style={[styles.title, { color: palette.ink }]}>{title}</Text>
+        </View>
         <IconButton
           icon="close"
           size={22}
@@ -66,7 +85,8 @@ const styles = StyleSheet.create({
   tall: { maxHeight: '82%' },
   beside: { maxHeight: '100%', flex: 1, borderTopWidth: 0, borderTopLeftRadius: 0, borderTopRightRadius: 0 },
   head: { flexDirection: 'row', alignItems: 'center', paddingLeft: 16, paddingRight: 4 },
-  title: { flex: 1, fontFamily: FONT.strong, fontSize: SIZE.body },
+  grow: { flex: 1 },
+  title: { fontFamily: FONT.strong, fontSize: SIZE.body },
   close: { width: 44, height: 44, margin: 0 },
   body: { paddingHorizontal: 16, paddingTop: 4, paddingBottom: 12, gap: 6 },
 });

@@ -37,9 +37,15 @@ const OTHER_STARTS: readonly (readonly [RegExp, string])[] = [
   [/^[ГгΓ]/, 'G'],
 ];
 
+/** The text without stray signs before its letter; an accidental there is moved behind it. */
+const unstray = (text: string): string =>
+  text.replace(/^([^\p{L}\d]+)([A-Ga-g]?)/u, (_, signs: string, letter: string) =>
+    letter && /^[#♯♭]$/.test(signs) ? letter + (signs === '♭' ? 'b' : '#') : letter,
+  );
+
 /** The text with its start put into our letters, or null where it starts with none we know. */
 function rooted(text: string): string | null {
-  const plain = text.normalize('NFKC');
+  const plain = unstray(text.normalize('NFKC'));
   if (/^[A-Ga-g]/.test(plain) && !/^(do|re|fa)/i.test(plain)) return plain[0]!.toUpperCase() + plain.slice(1);
   for (const [start, root] of OTHER_STARTS) if (start.test(plain)) return plain.replace(start, root);
   return /^[A-G]/i.test(plain) ? plain[0]!.toUpperCase() + plain.slice(1) : null;

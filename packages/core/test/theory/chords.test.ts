@@ -288,6 +288,10 @@ describe('the nearest readings', () => {
     ['Fa#m', 'F#m'],
     ['Cmaj77', 'Cmaj7'],
     ['Dm7!', 'Dm7'],
+    ['♯F', 'F#'],
+    ['♭B7', 'Bb7'],
+    ['«C»', 'C'],
+    ['¿G7?', 'G7'],
   ])('%s is offered as %s first (other alphabets, fixed do, stray signs)', (given, expected) =>
     expect(offers(given)[0]).toBe(expected),
   );

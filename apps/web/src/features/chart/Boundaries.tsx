@@ -19,6 +19,17 @@ export interface BoundariesProps {
 
 const name = (symbol: string | null): string => symbol ?? 'no chord';
 
+/** The room of a boundary as far as the grid reaches in it; all of it where no line of the grid does. */
+function onGrid(
+  [low, high]: readonly [number, number],
+  origin: number,
+  grid: number,
+): readonly [number, number] {
+  const first = origin + Math.ceil((low - origin) / grid) * grid;
+  const last = origin + Math.floor((high - origin) / grid) * grid;
+  return first <= last ? [first, last] : [low, high];
+}
+
 /** Grips on the boundaries in and around the bar in hand, and on the section's end where it is the last bar. */
 export function Boundaries({ section, line, layout, bar, height, scale }: BoundariesProps) {
   const grid = GRIDS[useSelection((s) => s.grid)];
@@ -30,15 +41,17 @@ export function Boundaries({ section, line, layout, bar, height, scale }: Bounda
         const room = boundaryRoom(chords, i);
         const before = chords[i - 1];
         if (!room || !before || chord.start < bar.start || chord.start > end) return null;
+        const [low, high] = onGrid(room, bar.start, grid);
         const beat = Math.round(toBeats(chord.start - bar.start) * 100) / 100 + 1;
         return (
           <DragHandle
             key={chord.id}
+            id={`boundary-${chord.id}`}
             label={`Boundary between ${name(before.symbol)} and ${name(chord.symbol)}`}
             text={chord.start === end ? 'at the next bar line' : `beat ${beat}`}
             value={chord.start}
-            low={room[0]}
-            high={room[1]}
+            low={low}
+            high={high}
             step={grid}
             x={(chord.start - line.start) * scale}
             height={height}
@@ -62,6 +75,7 @@ export function SectionEnd({
 }: Omit<BoundariesProps, 'line' | 'layout'> & { readonly x: number }) {
   return (
     <DragHandle
+      id={`end-${section.id}`}
       label={`End of ${section.name}`}
       text={section.bars === 1 ? '1 bar' : `${section.bars} bars`}
       value={section.bars}

@@ -1,7 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
 import { Button, IconButton } from 'react-native-paper';
 import { addSection } from '@backline/core/edits/form';
+import type { BarPlace } from '@backline/core/edits/run';
 import type { Song } from '@backline/core/song/schema';
 import { styleOf } from '@backline/core/style/index';
 import { keyInWords } from '@backline/core/theory/speech';
@@ -15,12 +16,17 @@ import { SectionChart } from './SectionChart';
 import { barElementId, useRunKeys } from './run/useRunKeys';
 import { select, useSelection } from './selection';
 
-/** Keeps the bar in hand in sight when the sheet rises over it. */
+/** Keeps the bar in hand in sight when the sheet rises over it; when it closes the keyboard is back on the bar. */
 function useBarInSight(): void {
   const selection = useSelection((s) => s.selection);
   const way = useSelection((s) => s.way);
+  const last = useRef<BarPlace | null>(null);
   useEffect(() => {
     const place = selection?.kind === 'bar' ? selection : selection?.kind === 'run' ? selection.head : null;
+    if (!selection && last.current && document.activeElement === document.body) {
+      document.getElementById(barElementId(last.current))?.focus({ preventScroll: true });
+    }
+    last.current = place;
     if (!place) return undefined;
     const frame = requestAnimationFrame(() =>
       document.getElementById(barElementId(place))?.scrollIntoView?.({ block: 'nearest' }),

@@ -2,6 +2,7 @@ import { createElement, useState } from 'react';
 import { usePalette } from '../../theme/usePalette';
 
 export interface DragHandleProps {
+  readonly id: string;
   /** What is moved: "Boundary between C and F". */
   readonly label: string;
   /** Where it stands, in words, and as a number between two ends. */
@@ -27,7 +28,7 @@ const REACH = 32;
  * only the grip moves; the song changes once, where it is let go.
  */
 export function DragHandle(props: DragHandleProps) {
-  const { label, text, value, low, high, step, x, height, pxPerUnit, snap, onMove } = props;
+  const { id, label, text, value, low, high, step, x, height, pxPerUnit, snap, onMove } = props;
   const palette = usePalette();
   const [drag, setDrag] = useState<{ readonly from: number; readonly to: number } | null>(null);
   const clamp = (to: number): number => Math.max(low, Math.min(high, to));
@@ -40,6 +41,7 @@ export function DragHandle(props: DragHandleProps) {
   return createElement(
     'div',
     {
+      id,
       role: 'slider',
       tabIndex: 0,
       'aria-label': label,
@@ -64,7 +66,10 @@ export function DragHandle(props: DragHandleProps) {
         if (by === undefined) return;
         event.preventDefault();
         event.stopPropagation();
-        if (clamp(value + by) !== value) onMove(clamp(value + by));
+        if (clamp(value + by) === value) return;
+        onMove(clamp(value + by));
+        // The line may be laid out anew; the grip under the keys stays the same one.
+        requestAnimationFrame(() => document.getElementById(id)?.focus({ preventScroll: true }));
       },
       style: {
         position: 'absolute',

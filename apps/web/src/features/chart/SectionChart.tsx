@@ -8,6 +8,7 @@ import { guideVoicings } from '@backline/core/voicing/guide';
 import { useBand } from '../../state/band';
 import { usePosition } from '../../audio/usePosition';
 import { usePlayer } from '../../audio/player';
+import { focusSheet } from '../../components/Sheet';
 import { usePreferences } from '../../state/preferences';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
@@ -82,10 +83,12 @@ function useMarks(
   return { chosen: Number(chosen), run: from ? [Number(from), Number(to)] : [0, -1] };
 }
 
-/** A bar is taken in hand; with Shift, or while a run is selected, the selection reaches to it. */
+/** A bar is taken in hand; with Shift, or while a run is selected, the selection reaches to it, and from its end to the sheet. */
 function press(section: string, bar: number, shift: boolean): void {
   const { selection } = useSelection.getState();
-  if (shift || selection?.kind === 'run') reachTo(section, bar);
+  const inRun = selection?.kind === 'run';
+  if (inRun && selection.head.section === section && selection.head.bar === bar) focusSheet();
+  else if (shift || inRun) reachTo(section, bar);
   else selectBar(section, bar);
 }
 

@@ -20,7 +20,7 @@ import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { Facts, noteGlyphs } from './Facts';
-import { replaceInHand, type Place } from './entry';
+import { putHere, type Place } from './entry';
 
 const ADDABLE = ['add9', 'add11', 'add#11', 'add13'] as const;
 const OMITTABLE = ['no3', 'no5', 'no7'] as const;
@@ -32,7 +32,7 @@ export function ChooseWay({ place }: { place: Place }) {
   const key = keyOf(bar.key);
   const symbol = event.symbol ?? noteName(key.tonic);
   const chord = parseChord(symbol);
-  const put = (next: string): void => replaceInHand(place, next);
+  const put = (next: string): void => putHere(place, next);
   if (chord.exact) return <Cluster place={place} pitches={chord.exact} />;
 
   const root = noteName(chord.root);
@@ -194,7 +194,7 @@ function Cluster({ place, pitches }: { place: Place; pitches: readonly number[] 
   const low = Math.max(24, Math.min(84, Math.floor(pitches[0]! / 12) * 12));
   const toggle = (pitch: number): void => {
     const next = pitches.includes(pitch) ? pitches.filter((p) => p !== pitch) : [...pitches, pitch];
-    if (next.length > 1 && next.length <= 10) replaceInHand(place, clusterSymbol(next));
+    if (next.length > 1 && next.length <= 10) putHere(place, clusterSymbol(next));
   };
   return (
     <>
@@ -211,7 +211,7 @@ function Cluster({ place, pitches }: { place: Place; pitches: readonly number[] 
         mode="outlined"
         icon="format-letter-case"
         style={styles.start}
-        onPress={() => replaceInHand(place, noteName(keyOf(place.bar.key).tonic))}
+        onPress={() => putHere(place, noteName(keyOf(place.bar.key).tonic))}
       >
         A named chord instead
       </Button>

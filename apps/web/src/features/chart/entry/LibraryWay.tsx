@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton, TextInput } from 'react-native-paper';
 import useSWR from 'swr';
-import { pasteClip } from '@backline/core/edits/runs';
+import { pasteClip, type Paste } from '@backline/core/edits/runs';
 import { otherMetre } from '@backline/core/edits/run';
 import {
   barCount,
@@ -16,11 +16,12 @@ import { GENRES, MOODS, type Genre, type Mood, type Progression } from '@backlin
 import { METRE_NAMES, type Metre } from '@backline/core/timeline/time';
 import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
-import { PROGRESSION_LIST, deleteProgression, fetchProgressions } from '../../../state/api';
+import { ApiError, PROGRESSION_LIST, deleteProgression, fetchProgressions } from '../../../state/api';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { noteGlyphs } from './Facts';
+import { KeepChoice } from '../run/KeepChoice';
 import type { Place } from './entry';
 import { hearRun } from './hearing';
 
@@ -144,6 +145,8 @@ interface RowProps {
 function Row({ progression, place, open, onOpen }: RowProps) {
   const palette = usePalette();
   const { mutate } = useSWR(PROGRESSION_LIST, fetchProgressions);
+  const [keep, setKeep] = useState<Paste['keep']>('bars');
+  const [trouble, setTrouble] = useState<string | null>(null);
   const [without, setWithout] = useState<readonly number[]>([]);
   const clip = useMemo(() => fitProgression(progression, place.bar.key), [progression, place.bar.key]);
   const bars = Array.from({ length: barCount(progression) }, (_, i) => i);
@@ -156,10 +159,18 @@ function Row({ progression, place, open, onOpen }: RowProps) {
     ' · ',
   );
   const where = { section: place.section.id, bar: place.index };
+  const asks = otherMetre(wanted, place.bar.metre);
   const put = (how: 'over' | 'between'): void => {
-    const keep = otherMetre(wanted, place.bar.metre) ? 'bars' : 'beats';
-    change(pasteClip(where, wanted, { where: how, key: 'as it was', keep }));
+    change(pasteClip(where, wanted, { where: how, key: 'as it was', keep: asks ? keep : 'beats' }));
     hearRun(wanted.chords);
+  };
+  const remove = async (own: string): Promise<void> => {
+    try {
+      await deleteProgression(own);
+      await mutate();
+    } catch (error) {
+      setTrouble(error instanceof ApiError ? error.message : 'It could not be deleted. Try again.');
+    }
   };
   return (
     <View role="group" aria-label={progression.name} style={[styles.row, { borderColor: palette.line }]}>
@@ -204,6 +215,7 @@ function Row({ progression, place, open, onOpen }: RowProps) {
               );
             })}
           </View>
+          {asks ? <KeepChoice value={keep} onChoose={setKeep} /> : null}
           <View style={styles.wrap}>
             <Button mode="contained" disabled={!wanted.bars.length} onPress={() => put('over')}>
               {`Put in from bar ${place.index + 1}`}
@@ -212,18 +224,12 @@ function Row({ progression, place, open, onOpen }: RowProps) {
               Between the bars
             </Button>
             {progression.id ? (
-              <Button
-                icon="delete-outline"
-                onPress={() =>
-                  void deleteProgression(progression.id!)
-                    .then(() => mutate())
-                    .catch(() => undefined)
-                }
-              >
+              <Button icon="delete-outline" onPress={() => void remove(progression.id!)}>
                 Delete
               </Button>
             ) : null}
           </View>
+          {trouble ? <Notice text={trouble} /> : null}
         </>
       ) : null}
     </View>

@@ -2,7 +2,9 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
-import { PPQ } from '@backline/core/timeline/time';
+import type { ChordEvent } from '@backline/core/song/schema';
+import type { Bar } from '@backline/core/timeline/bars';
+import { PPQ, toBeats } from '@backline/core/timeline/time';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH } from '../../../theme/tokens';
@@ -11,17 +13,25 @@ import type { Place } from './entry';
 
 const HEIGHT = 52;
 
+/** Where entry can stand in a bar: on its beats, and where a chord begins between them. Ticks of the section. */
+function placesIn(bar: Bar, chords: readonly ChordEvent[]): number[] {
+  const beats = Array.from({ length: bar.length / PPQ }, (_, i) => bar.start + i * PPQ);
+  const begins = chords.map((c) => c.start).filter((start) => start >= bar.start);
+  return [...new Set([...beats, ...begins])].sort((a, b) => a - b);
+}
+
 /** The bar in hand, beat by beat, its chords over the beats they last; a tap moves entry to a beat. */
 export function PlaceStrip({ place }: { place: Place }) {
   const palette = usePalette();
   const { section, index, bar, tick, chords } = place;
   const end = bar.start + bar.length;
-  const beats = Array.from({ length: bar.length / PPQ }, (_, i) => i);
   const here = chords.filter((c) => c.start < end && c.start + c.length > bar.start);
+  const places = placesIn(bar, here);
   const sounding = (at: number) => here.findLast((c) => c.start <= at) ?? here[0];
-  const spoken = (beat: number): string => {
-    const symbol = sounding(bar.start + beat * PPQ)?.symbol ?? null;
-    return `Beat ${beat + 1}: ${symbol === null ? 'no chord' : spokenChord(parseChord(symbol))}`;
+  const spoken = (at: number): string => {
+    const symbol = sounding(at)?.symbol ?? null;
+    const beat = Math.round(toBeats(at - bar.start) * 100) / 100 + 1;
+    return `Beat ${beat}: ${symbol === null ? 'no chord' : spokenChord(parseChord(symbol))}`;
   };
   const arrow = (icon: string, label: string, to: number) => (
     <IconButton
@@ -57,19 +67,20 @@ export function PlaceStrip({ place }: { place: Place }) {
             </View>
           );
         })}
-        {beats.map((beat) => {
-          const at = bar.start + beat * PPQ;
-          const chosen = tick >= at && tick < at + PPQ;
+        {places.map((at, i) => {
+          const to = places[i + 1] ?? end;
+          const chosen = tick >= at && tick < to;
           return (
             <Pressable
-              key={beat}
+              key={at}
               role="button"
               aria-pressed={chosen}
-              aria-label={spoken(beat)}
-              onPress={() => selectBar(section.id, index, beat * PPQ)}
+              aria-label={spoken(at)}
+              onPress={() => selectBar(section.id, index, at - bar.start)}
               style={[
                 styles.beat,
                 {
+                  flexGrow: to - at,
                   borderBottomColor: chosen ? palette.action : palette.line,
                   borderBottomWidth: chosen ? 4 : 2,
                 },
@@ -88,5 +99,5 @@ const styles = StyleSheet.create({
   arrow: { width: TOUCH, height: TOUCH, margin: 0 },
   bar: { flex: 1, height: HEIGHT, flexDirection: 'row', borderWidth: 1, borderRadius: 8, overflow: 'hidden' },
   chord: { position: 'absolute', top: 0, bottom: 0, paddingLeft: 6, paddingTop: 8, borderLeftWidth: 1.5 },
-  beat: { flex: 1, height: HEIGHT - 2 },
+  beat: { flexBasis: 0, height: HEIGHT - 2 },
 });

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useLayoutEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, HelperText, TextInput } from 'react-native-paper';
 import { barText, insertBar, readBarText, readBarsText, setBar, setBars } from '@backline/core/edits/bars';
@@ -13,6 +13,8 @@ import { select, selectBar, useSelection } from '../selection';
 import { Facts } from './Facts';
 import { hearEntered } from './hearing';
 import type { Place } from './entry';
+
+const FIELD = 'Chords of this bar';
 
 interface ReadBar {
   readonly symbols: readonly (string | null)[];
@@ -58,13 +60,32 @@ export function TypeWay({ place }: { place: Place }) {
   const type = (next: string): void => {
     setTyped(next);
     const result = tryRead(next, bar);
-    if ('reason' in result || result.bars > 1 || next.trim() === '') return;
+    if ('reason' in result || result.bars > 1) return;
     const before = 'symbols' in read ? read.symbols : [];
     const plain = next.replace(/\|\s*$/, '');
-    if (change(setBar(section.id, index, plain))) soundNew(plain, before);
-    // A bar line behind the chords goes on to the next bar, as it does on paper.
-    if (/\S\s*\|\s*$/.test(next)) goOn();
+    if (plain.trim() !== '' && change(setBar(section.id, index, plain))) soundNew(plain, before);
+    // A bar line goes on to the next bar, as it does on paper.
+    if (plain !== next) goOn();
   };
+
+  // What is typed takes the place of what stands there, unless typing has begun on the chart.
+  useLayoutEffect(() => {
+    const field = document.activeElement;
+    if (begun === null && field instanceof HTMLInputElement) field.select();
+  }, [begun]);
+
+  // A field of one line drops line breaks: pasted lines are caught before that.
+  useEffect(() => {
+    const paste = (event: ClipboardEvent): void => {
+      const lines = event.clipboardData?.getData('text/plain').trim() ?? '';
+      const here = event.target instanceof HTMLInputElement && event.target.ariaLabel === FIELD;
+      if (!here || !lines.includes('\n')) return;
+      event.preventDefault();
+      setTyped(lines);
+    };
+    window.addEventListener('paste', paste, true);
+    return () => window.removeEventListener('paste', paste, true);
+  }, []);
 
   const soundNew = (plain: string, before: readonly (string | null)[]): void => {
     const fresh = readBarText(plain, bar).filter((c, i) => c.symbol !== null && c.symbol !== before[i]);
@@ -82,8 +103,8 @@ export function TypeWay({ place }: { place: Place }) {
     <>
       <TextInput
         mode="outlined"
-        label="Chords of this bar"
-        accessibilityLabel="Chords of this bar"
+        label={FIELD}
+        accessibilityLabel={FIELD}
         value={text}
         onChangeText={type}
         error={'reason' in read}

@@ -71,9 +71,9 @@ export function enter(symbol: string | null, { voicing, heard = false }: Enterin
   goTo(written, now, step === 'bar' ? bar.start + bar.length : tick + stepTicks(step, bar));
 }
 
-/** Replaces the chord in hand where it stands; entry stays. */
-export function replaceInHand(place: Place, symbol: string): void {
-  change(setChordAt(place.section.id, place.chord.start, symbol));
-  const section = useOpenSong.getState().song!.sections.find((s) => s.id === place.section.id)!;
-  hearEntered(chordsInUse(section), place.chord.start);
+/** Puts a chord at the place, in place of one that begins there, and sounds it; entry stays. */
+export function putHere({ section, tick }: Place, symbol: string): void {
+  change(setChordAt(section.id, tick, symbol));
+  const written = useOpenSong.getState().song!.sections.find((s) => s.id === section.id)!;
+  hearEntered(chordsInUse(written), tick);
 }

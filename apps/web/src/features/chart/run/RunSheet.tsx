@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, HelperText, TextInput } from 'react-native-paper';
 import { clipOf, runBetween, runInWords, type BarPlace, type Run } from '@backline/core/edits/run';
@@ -14,7 +14,8 @@ import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { hearRun } from '../entry/hearing';
 import { select } from '../selection';
-import { clear, copy, cut, paste, questions, repeat, say, transpose, useClipboard } from './clipboard';
+import { KeepChoice } from './KeepChoice';
+import { ask, clear, copy, cut, paste, questions, repeat, say, transpose, useClipboard } from './clipboard';
 
 export interface RunSheetProps {
   readonly song: Song;
@@ -26,9 +27,9 @@ export interface RunSheetProps {
 /** A run of bars in hand: what can be done with it, in words and at one tap each. */
 export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
   const palette = usePalette();
-  const { clip, said } = useClipboard();
+  const { clip, said, asking } = useClipboard();
   const [times, setTimes] = useState(1);
-  const [asking, setAsking] = useState<'paste' | 'keep' | null>(null);
+  useEffect(() => () => ask(null), []);
   const run = runBetween(song, anchor, head);
   const words = runInWords(song, run);
   const first = run[0];
@@ -39,17 +40,17 @@ export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
     </Button>
   );
   return (
-    <Sheet title={words} onClose={() => select(null)} beside={beside}>
+    <Sheet title={words} onClose={() => select(null)} beside={beside} leavesFocus>
       <Text role="status" style={[styles.hint, { color: palette.quiet }]}>
         {said || 'Tap another bar and the selection reaches to it.'}
       </Text>
       <View style={styles.wrap}>
         {button('content-copy', 'Copy', () => copy(run))}
         {button('content-cut', 'Cut', () => cut(run))}
-        {button('content-paste', 'Paste…', () => setAsking(asking === 'paste' ? null : 'paste'), !clip)}
+        {button('content-paste', 'Paste…', () => ask(asking === 'paste' ? null : 'paste'), !clip)}
         {button('volume-high', 'Hear', () => hearRun(clipOf(song, run).chords))}
         {button('eraser', 'Clear', () => clear(run))}
-        {button('bookmark-plus-outline', 'Keep…', () => setAsking(asking === 'keep' ? null : 'keep'))}
+        {button('bookmark-plus-outline', 'Keep…', () => ask(asking === 'keep' ? null : 'keep'))}
         {button('arrow-left', 'A bar earlier', () => shift(run, -1))}
         {button('arrow-right', 'A bar later', () => shift(run, 1))}
       </View>
@@ -57,10 +58,10 @@ export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
         <PasteQuestions
           song={song}
           place={{ section: first.section, bar: first.from }}
-          onDone={() => setAsking(null)}
+          onDone={() => ask(null)}
         />
       ) : null}
-      {asking === 'keep' ? <KeepIt song={song} run={run} onDone={() => setAsking(null)} /> : null}
+      {asking === 'keep' ? <KeepIt song={song} run={run} onDone={() => ask(null)} /> : null}
       <Stepper
         label="Transpose"
         text="semitones"
@@ -131,17 +132,7 @@ function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; 
           onChoose={setKey}
         />
       ) : null}
-      {open.metre ? (
-        <Choices
-          label="The metre is another here"
-          value={keep}
-          choices={[
-            { value: 'bars', label: 'keep the bars' },
-            { value: 'beats', label: 'keep the beats' },
-          ]}
-          onChoose={setKeep}
-        />
-      ) : null}
+      {open.metre ? <KeepChoice value={keep} onChoose={setKeep} /> : null}
       <View style={styles.wrap}>
         <Button mode="contained" onPress={() => put('over')}>
           In place of these bars

@@ -21,9 +21,13 @@ export interface Clipboard {
   readonly words: string;
   /** What was just done, for who hears the screen. */
   readonly said: string;
+  /** What the sheet of a run asks. */
+  readonly asking: 'paste' | 'keep' | null;
 }
 
-export const useClipboard = create<Clipboard>(() => ({ clip: null, words: '', said: '' }));
+export const useClipboard = create<Clipboard>(() => ({ clip: null, words: '', said: '', asking: null }));
+
+export const ask = (asking: Clipboard['asking']): void => useClipboard.setState({ asking });
 
 export const say = (said: string): void => useClipboard.setState({ said });
 

@@ -2,9 +2,11 @@ import { useEffect } from 'react';
 import { insertBar } from '@backline/core/edits/bars';
 import { runBetween, type BarPlace } from '@backline/core/edits/run';
 import type { Song } from '@backline/core/song/schema';
+import { focusSheet } from '../../../components/Sheet';
 import { change, useOpenSong } from '../../../state/openSong';
 import { reachTo, select, typeInto, useSelection } from '../selection';
 import {
+  ask,
   clear,
   copy,
   cut,
@@ -45,7 +47,9 @@ const STARTS_TYPING = /^[A-Ga-g1-7ivIVN#]$/;
 function onKey(event: KeyboardEvent, song: Song, place: BarPlace): boolean {
   const { key, shiftKey, altKey } = event;
   const command = event.ctrlKey || event.metaKey;
-  const { selection } = useSelection.getState();
+  const { selection, way } = useSelection.getState();
+  // Letters and digits play while the pads or the keys are open.
+  const playing = selection?.kind === 'bar' && (way === 'pads' || way === 'play');
   const inRun = selection?.kind === 'run';
   const run = inRun ? selectedRun(song) : runBetween(song, place, place);
   const horizontal = key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0;
@@ -60,7 +64,8 @@ function onKey(event: KeyboardEvent, song: Song, place: BarPlace): boolean {
   else if (key === 'Delete' || key === 'Backspace') clear(run);
   else if (key === 'Insert') change(insertBar(place.section, place.bar));
   else if (key === 'Escape' && selection) select(null);
-  else if (!command && !altKey && STARTS_TYPING.test(key)) typeInto(place.section, place.bar, key);
+  else if (!playing && !command && !altKey && STARTS_TYPING.test(key))
+    typeInto(place.section, place.bar, key);
   else return false;
   return true;
 }
@@ -76,16 +81,15 @@ function walk(song: Song, from: BarPlace, by: 1 | -1, extend: boolean): void {
   focus(to);
 }
 
-/** Pastes over the bar; where key or metre differ, chords are fitted and bars kept. */
+/** Pastes over the bar; where its key or metre is another, the sheet asks first. */
 function pasteHere(song: Song, place: BarPlace): void {
   const { clip } = useClipboard.getState();
   if (!clip) return;
   const open = questions(song, clip, place);
-  paste(place, {
-    where: 'over',
-    key: open.key ? 'fitted' : 'as it was',
-    keep: open.metre ? 'bars' : 'beats',
-  });
+  if (!open.key && !open.metre) return paste(place, { where: 'over', key: 'as it was', keep: 'beats' });
+  select({ kind: 'run', anchor: place, head: place });
+  ask('paste');
+  requestAnimationFrame(focusSheet);
 }
 
 /** The chart's keys, wherever a bar has the focus. */
