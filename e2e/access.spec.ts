@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { findings } from './support/axe';
-import { firstVisit } from './support/songs';
+import { firstVisit, newSong } from './support/songs';
 
 const WAYS = ['Choose', 'Pads', 'Play', 'Ideas', 'Library', 'Time', 'Type'];
 
@@ -59,15 +59,18 @@ for (const scheme of ['light', 'dark'] as const) {
   }
 }
 
+/** The name of what has the focus. */
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const active = document.activeElement;
+    return active?.getAttribute('aria-label') ?? active?.textContent ?? '';
+  });
+
 /** Moves the focus on by the Tab key until it stands on a control of a name. */
-async function tabTo(page: Page, name: RegExp): Promise<void> {
+async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> {
   for (let i = 0; i < 150; i++) {
-    await page.keyboard.press('Tab');
-    const label = await page.evaluate(() => {
-      const active = document.activeElement;
-      return active?.getAttribute('aria-label') ?? active?.textContent ?? '';
-    });
-    if (name.test(label)) return;
+    await page.keyboard.press(key);
+    if (name.test(await focused(page))) return;
   }
   throw new Error(`The Tab key never reaches ${String(name)}`);
 }
@@ -104,4 +107,94 @@ test('the whole job works by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible({ timeout: 30_000 });
   await page.keyboard.press('Enter');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('chords come in by every way, and are moved about, by keyboard alone', async ({ page }) => {
+  test.setTimeout(180_000);
+  await newSong(page);
+  const bar = (number: number, words: string) =>
+    expect(page.getByRole('button', { name: new RegExp(`^Verse, bar ${number}: ${words}`) })).toBeVisible();
+  await tabTo(page, /^Verse, bar 1/);
+  // Typing begins on the chart itself; a bar line goes on.
+  await page.keyboard.type('Am7 | ii7 V7 | C');
+  await page.keyboard.press('Escape');
+  await bar(2, 'D minor seven, 2 beats; .*G seven, 2 beats');
+  await expect.poll(() => focused(page)).toMatch(/^Verse, bar 3/);
+
+  // Opened by Enter the keyboard stands in the sheet; arrows go along the ways, digits play the pads.
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Chords of this bar')).toBeFocused();
+  await tabTo(page, /^Type$/, 'Shift+Tab');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => focused(page)).toBe('Pads');
+  await page.keyboard.type('6');
+  await bar(4, 'A minor, 4 beats');
+  await page.keyboard.type('4');
+  await bar(5, 'F major, 4 beats');
+
+  // The computer's keys play: A D G are C E G.
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => focused(page)).toBe('Play');
+  for (const key of ['a', 'd', 'g']) await page.keyboard.down(key);
+  await expect(page.getByText('C major', { exact: true })).toBeVisible();
+  for (const key of ['a', 'd', 'g']) await page.keyboard.up(key);
+  await tabTo(page, /^Take the name$/);
+  await page.keyboard.press('Enter');
+  await bar(6, 'C major, 4 beats');
+
+  await tabTo(page, /^Play$/, 'Shift+Tab');
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => focused(page)).toBe('Ideas');
+  await tabTo(page, /^Hear /);
+  const idea = /^Hear (.+?):/.exec(await focused(page))![1]!;
+  await tabTo(page, /^Put in /);
+  await page.keyboard.press('Enter');
+  await bar(7, `${idea}, 4 beats`);
+
+  await tabTo(page, /^Ideas$/, 'Shift+Tab');
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => focused(page)).toBe('Library');
+  await tabTo(page, /^Search the library$/);
+  await page.keyboard.type('ii V I');
+  await tabTo(page, /^ii V I:/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^Put in from bar 8$/);
+  await page.keyboard.press('Enter');
+  await bar(8, 'D minor seven');
+  await bar(9, 'G seven');
+
+  await tabTo(page, /^Library$/, 'Shift+Tab');
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(() => focused(page)).toBe('Time');
+  await tabTo(page, /Split the bar$/);
+  await page.keyboard.press('Enter');
+  await bar(8, 'D minor seven, 2 beats; .*D minor seven, 2 beats');
+  await page.keyboard.press('Escape');
+  await expect.poll(() => focused(page)).toMatch(/^Verse, bar 8/);
+
+  // A run: selected with Shift, spoken, copied, pasted, transposed, repeated, cleared.
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(page.getByRole('dialog', { name: 'Verse, bars 9 to 10, 2 chords' })).toBeVisible();
+  await page.keyboard.press('Control+c');
+  await expect(page.getByRole('status').filter({ hasText: 'Copied Verse, bars 9 to 10' })).toBeVisible();
+  await page.keyboard.press('Alt+ArrowUp');
+  await bar(9, 'A flat seven');
+  await page.keyboard.press('Control+d');
+  await expect(page.getByRole('group', { name: /^Verse, 13 bars/ })).toBeVisible();
+  await page.keyboard.press('Delete');
+  await bar(9, 'no chord');
+  // From the end of the run Enter goes on into the sheet.
+  await page.keyboard.press('Enter');
+  await expect.poll(() => focused(page)).toMatch(/^Verse, bars 9 to 10/);
+  await tabTo(page, /Paste…$/);
+  await page.keyboard.press('Enter');
+  await tabTo(page, /^In place of these bars$/);
+  await page.keyboard.press('Enter');
+  await bar(9, 'G seven');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await bar(9, 'no chord');
 });

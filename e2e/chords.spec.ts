@@ -73,7 +73,8 @@ test('one song entered by every way, each chord heard', async ({ page }) => {
   await page.getByRole('button', { expanded: false }).filter({ hasNotText: 'Filters' }).first().click();
   await page.getByRole('button', { name: 'Bar 2', exact: true }).click();
   await page.getByRole('button', { name: /^Put in from bar 9/ }).click();
-  await bar(page, 9, 'D minor');
+  await bar(page, 9, 'D minor seven');
+  await bar(page, 10, 'C major seven');
 
   // A pasted line of bars.
   await openBar(page, 9);
@@ -86,7 +87,7 @@ test('one song entered by every way, each chord heard', async ({ page }) => {
 
   // One tap takes the whole line back, another brings it again; the file has it all.
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await bar(page, 9, 'D minor');
+  await bar(page, 9, 'D minor seven');
   await page.getByRole('button', { name: /^Redo/ }).click();
   await saved(page);
   expect(chordNames(await takeMidi(page)).slice(0, 7)).toEqual([

@@ -1,10 +1,13 @@
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, Text, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../theme/tokens';
+import { FONT, SIZE } from '../theme/tokens';
+import { Toggle } from './Toggle';
 
 export interface Choice<T extends string | number> {
   readonly value: T;
   readonly label: string;
+  /** What is read out, where the label alone does not say it. */
+  readonly spoken?: string;
 }
 
 export interface ChoicesProps<T extends string | number> {
@@ -33,31 +36,16 @@ export function Choices<T extends string | number>({
         </Text>
       )}
       <View role="radiogroup" aria-label={label} style={styles.row}>
-        {choices.map((choice) => {
-          const chosen = choice.value === value;
-          return (
-            <Pressable
-              key={choice.value}
-              role="radio"
-              aria-checked={chosen}
-              aria-label={choice.label}
-              onPress={() => onChoose(choice.value)}
-              style={[
-                styles.choice,
-                {
-                  borderColor: chosen ? palette.action : palette.line,
-                  backgroundColor: chosen ? palette.actionWash : palette.raised,
-                },
-              ]}
-            >
-              <Text
-                style={[styles.text, { color: palette.ink, fontFamily: chosen ? FONT.strong : FONT.text }]}
-              >
-                {choice.label}
-              </Text>
-            </Pressable>
-          );
-        })}
+        {choices.map((choice) => (
+          <Toggle
+            key={choice.value}
+            as="radio"
+            label={choice.label}
+            spoken={choice.spoken}
+            on={choice.value === value}
+            onPress={() => onChoose(choice.value)}
+          />
+        ))}
       </View>
     </View>
   );
@@ -67,14 +55,4 @@ const styles = StyleSheet.create({
   group: { gap: 4, paddingVertical: 4 },
   label: { fontFamily: FONT.strong, fontSize: SIZE.small },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  choice: {
-    minHeight: TOUCH,
-    minWidth: TOUCH,
-    paddingHorizontal: 12,
-    borderWidth: 1.5,
-    borderRadius: 12,
-    alignItems: 'center',
-    justifyContent: 'center',
-  },
-  text: { fontSize: SIZE.small },
 });

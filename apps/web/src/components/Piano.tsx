@@ -25,7 +25,7 @@ export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: Pi
   const width = 100 / whites.length;
   const key = (pitch: number): React.ReactNode => {
     const black = isBlack(pitch);
-    const left = width * whites.filter((w) => w < pitch).length - (black ? width * 0.32 : 0);
+    const left = width * whites.filter((w) => w < pitch).length - (black ? width * 0.34 : 0);
     const pressed = down.includes(pitch);
     const face = pressed ? palette.action : black ? palette.ink : palette.raised;
     return (
@@ -52,7 +52,7 @@ export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: Pi
         style={{
           position: 'absolute',
           left: `${left}%`,
-          width: `${black ? width * 0.64 : width}%`,
+          width: `${black ? width * 0.68 : width}%`,
           top: 0,
           height: black ? '62%' : '100%',
           zIndex: black ? 2 : 1,

@@ -131,10 +131,19 @@ function lengthFits(count: number, wanted: Search['bars']): boolean {
 
 const words = (text: string): string[] => text.toLowerCase().split(/\s+/).filter(Boolean);
 
-/** Progressions that answer a search: every word is found in the name, the chords, a genre or a mood. */
+/** How near a progression stands to what was typed: its very name, its chords in that order and case, the words anywhere. */
+function nearness({ name, bars }: Progression, phrase: string): number {
+  const chords = bars.split(/[\s|]+/).join(' ');
+  if (name === phrase || chords === phrase) return 0;
+  if (` ${chords} `.includes(` ${phrase} `)) return 1;
+  return name.toLowerCase().includes(phrase.toLowerCase()) ? 2 : 3;
+}
+
+/** Progressions that answer a search, nearest first: every word is found in the name, the chords, a genre or a mood. */
 export function searchProgressions<T extends Progression>(all: readonly T[], search: Search): T[] {
   const wanted = words(search.text);
-  return all.filter((p) => {
+  const phrase = search.text.split(/\s+/).filter(Boolean).join(' ');
+  const found = all.filter((p) => {
     const about = [p.name, p.bars, ...p.genres, ...p.moods, p.mode].join(' ').toLowerCase();
     return (
       wanted.every((word) => about.includes(word)) &&
@@ -145,4 +154,5 @@ export function searchProgressions<T extends Progression>(all: readonly T[], sea
       lengthFits(barCount(p), search.bars)
     );
   });
+  return phrase ? found.sort((a, b) => nearness(a, phrase) - nearness(b, phrase)) : found;
 }

@@ -42,6 +42,13 @@ describe('the library', () => {
     expect(symbols('Minor ii V', 'C')).toEqual(['Dm7b5', 'G7', 'Cm7', 'Cm7']);
   });
 
+  it('lists first what has the very name or these chords in this order', () => {
+    const first = (text: string) => searchProgressions(PROGRESSIONS, { ...ALL, text })[0]!;
+    expect(first('ii V I').name).toBe('ii V I');
+    expect(first('I IV V').bars).toMatch(/^I \| IV \| V/);
+    expect(first('i iv v').bars).toMatch(/^i \| iv \| v/);
+  });
+
   it('is searched by words, degrees and filters', () => {
     const names = (search: Partial<Search>) =>
       searchProgressions(PROGRESSIONS, { ...ALL, ...search }).map((p) => p.name);

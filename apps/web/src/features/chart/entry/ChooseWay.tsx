@@ -15,7 +15,8 @@ import { guideVoicings } from '@backline/core/voicing/guide';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
-import { Piano } from '../../../components/Piano';
+import { OctaveKeys } from '../../../components/OctaveKeys';
+import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
@@ -143,16 +144,14 @@ function Toggles({ symbol, onPut }: { symbol: string; onPut: (symbol: string) =>
   return (
     <View role="group" aria-label="Added and omitted tones" style={styles.wrap}>
       {useful.map((mark) => (
-        <Button
+        <Toggle
           key={mark}
-          mode={head.includes(mark) ? 'contained-tonal' : 'outlined'}
-          aria-pressed={head.includes(mark)}
-          compact
-          style={styles.toggle}
+          label={
+            mark.startsWith('add') ? `add ${mark.slice(3).replace('#', '♯')}` : `without ${mark.slice(2)}`
+          }
+          on={head.includes(mark)}
           onPress={() => onPut(parseChord(toggled(mark)).symbol)}
-        >
-          {mark.startsWith('add') ? `add ${mark.slice(3).replace('#', '♯')}` : `without ${mark.slice(2)}`}
-        </Button>
+        />
       ))}
     </View>
   );
@@ -191,7 +190,7 @@ function Scale({ place, symbol }: { place: Place; symbol: string }) {
 
 /** Exact tones with no name, one by one. */
 function Cluster({ place, pitches }: { place: Place; pitches: readonly number[] }) {
-  const low = Math.max(24, Math.min(84, Math.floor(pitches[0]! / 12) * 12));
+  const [low, setLow] = useState(Math.max(24, Math.min(84, Math.floor(pitches[0]! / 12) * 12)));
   const toggle = (pitch: number): void => {
     const next = pitches.includes(pitch) ? pitches.filter((p) => p !== pitch) : [...pitches, pitch];
     if (next.length > 1 && next.length <= 10) putHere(place, clusterSymbol(next));
@@ -199,14 +198,7 @@ function Cluster({ place, pitches }: { place: Place; pitches: readonly number[] 
   return (
     <>
       <Facts symbol={clusterSymbol(pitches)} keyText={place.bar.key} />
-      <Piano
-        label="Tones of the cluster"
-        low={low}
-        high={low + 19}
-        down={pitches}
-        onDown={toggle}
-        onUp={() => undefined}
-      />
+      <OctaveKeys label="Tones of the cluster" low={low} onLow={setLow} down={pitches} onDown={toggle} />
       <Button
         mode="outlined"
         icon="format-letter-case"
@@ -231,6 +223,5 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
-  toggle: { minHeight: TOUCH, justifyContent: 'center' },
   hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
 });

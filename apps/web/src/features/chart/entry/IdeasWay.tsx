@@ -85,8 +85,9 @@ function Next({ place }: { place: Place }) {
         {words.filter(Boolean).join(', ')}, near to far:
       </Text>
       <View role="list" aria-label="Ideas">
-        {(answer ?? []).slice(0, more ? undefined : FIRST).map((idea) => (
-          <View key={idea.symbol} role="listitem" style={[styles.idea, { borderColor: palette.line }]}>
+        {(answer ?? []).slice(0, more ? undefined : FIRST).map((idea, rank) => (
+          // By rank: the keyboard stays where it is when the list is another after a chord went in.
+          <View key={rank} role="listitem" style={[styles.idea, { borderColor: palette.line }]}>
             <Pressable
               role="button"
               aria-label={`Hear ${spokenChord(parseChord(idea.symbol))}: ${idea.why}`}

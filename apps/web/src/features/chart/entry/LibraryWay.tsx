@@ -16,6 +16,7 @@ import { GENRES, MOODS, type Genre, type Mood, type Progression } from '@backlin
 import { METRE_NAMES, type Metre } from '@backline/core/timeline/time';
 import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
+import { Toggle } from '../../../components/Toggle';
 import { ApiError, PROGRESSION_LIST, deleteProgression, fetchProgressions } from '../../../state/api';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
@@ -69,14 +70,12 @@ export function LibraryWay({ place }: { place: Place }) {
           autoCorrect={false}
           style={[styles.search, { backgroundColor: palette.paper }]}
         />
-        <Button
-          icon="tune-variant"
-          aria-expanded={filters}
+        <Toggle
+          as="head"
+          label={set ? `Filters (${set})` : 'Filters'}
+          on={filters}
           onPress={() => setFilters(!filters)}
-          style={styles.filter}
-        >
-          {set ? `Filters (${set})` : 'Filters'}
-        </Button>
+        />
       </View>
       {filters ? (
         <View style={styles.filters}>
@@ -201,17 +200,13 @@ function Row({ progression, place, open, onOpen }: RowProps) {
             {bars.map((i) => {
               const on = !without.includes(i);
               return (
-                <Button
+                <Toggle
                   key={i}
-                  compact
-                  mode={on ? 'contained-tonal' : 'outlined'}
-                  aria-pressed={on}
-                  accessibilityLabel={`Bar ${i + 1}${on ? '' : ', left out'}`}
-                  style={styles.bar}
+                  label={String(i + 1)}
+                  spoken={`Bar ${i + 1}`}
+                  on={on}
                   onPress={() => setWithout(on ? [...without, i] : without.filter((w) => w !== i))}
-                >
-                  {String(i + 1)}
-                </Button>
+                />
               );
             })}
           </View>
@@ -239,14 +234,12 @@ function Row({ progression, place, open, onOpen }: RowProps) {
 const styles = StyleSheet.create({
   filters: { gap: 2 },
   search: { flex: 1, minWidth: 0 },
-  filter: { minHeight: TOUCH, justifyContent: 'center' },
   row: { borderTopWidth: 1, paddingVertical: 4, gap: 6 },
-  head: { flexDirection: 'row', alignItems: 'center' },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   name: { flex: 1, minHeight: 48, justifyContent: 'center', minWidth: 0 },
   title: { fontFamily: FONT.strong, fontSize: SIZE.small },
   chords: { fontFamily: FONT.chord, fontSize: SIZE.body },
   facts: { fontFamily: FONT.text, fontSize: SIZE.tiny },
   wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  bar: { minWidth: TOUCH, minHeight: TOUCH, justifyContent: 'center' },
   touch: { width: TOUCH, height: TOUCH, margin: 0 },
 });

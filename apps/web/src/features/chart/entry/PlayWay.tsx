@@ -1,14 +1,15 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton, Switch, TextInput } from 'react-native-paper';
+import { Button, Switch, TextInput } from 'react-native-paper';
 import { clusterSymbol } from '@backline/core/theory/cluster';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { midiName, parseMidi } from '@backline/core/theory/pitch';
 import { spokenChord } from '@backline/core/theory/speech';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import { ChordSymbol } from '../../../components/ChordSymbol';
+import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
-import { Piano } from '../../../components/Piano';
+import { OctaveKeys } from '../../../components/OctaveKeys';
 import { Picker } from '../../../components/Picker';
 import { useComputerKeys } from '../../../midi/computerKeys';
 import { simulatedKeyboard } from '../../../midi/devices';
@@ -27,10 +28,6 @@ import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { StepChoice } from './StepChoice';
 import { noteGlyphs } from './Facts';
 import { enter, type Place } from './entry';
-
-const OCTAVES = { lowest: 24, highest: 84 } as const;
-/** Keys on screen: an octave and a half. */
-const SPAN = 19;
 
 /** Chords played on the keys of the screen, of the computer or of a MIDI keyboard, named as they sound. */
 export function PlayWay({ place }: { place: Place }) {
@@ -66,29 +63,7 @@ export function PlayWay({ place }: { place: Place }) {
   return (
     <>
       <Names notes={played} keyText={place.bar.key} onTake={taken} />
-      <Piano
-        label="Keys"
-        low={low}
-        high={low + SPAN - 1 + (low % 12 === 0 ? 1 : 0)}
-        down={notes}
-        onDown={down}
-        onUp={up}
-      />
-      <View style={styles.line}>
-        <IconButton
-          icon="chevron-double-left"
-          accessibilityLabel="Octave lower"
-          disabled={low <= OCTAVES.lowest}
-          onPress={() => setLow(low - 12)}
-          style={styles.touch}
-        />
-        <IconButton
-          icon="chevron-double-right"
-          accessibilityLabel="Octave higher"
-          disabled={low >= OCTAVES.highest}
-          onPress={() => setLow(low + 12)}
-          style={styles.touch}
-        />
+      <OctaveKeys label="Keys" low={low} onLow={setLow} down={notes} onDown={down} onUp={up}>
         <Switch
           value={stay}
           accessibilityLabel="Keys stay down"
@@ -101,7 +76,7 @@ export function PlayWay({ place }: { place: Place }) {
         <Button icon="volume-off" onPress={forgetLast}>
           All notes off
         </Button>
-      </View>
+      </OctaveKeys>
       <StepChoice />
       <Picker
         label="MIDI keyboard"
@@ -154,29 +129,24 @@ function Names({ notes, keyText, onTake }: NamesProps) {
         </View>
       </View>
       {names.length > 1 ? (
-        <View role="radiogroup" aria-label="Names" style={styles.wrap}>
-          {names.map((name) => (
-            <Button
-              key={name}
-              mode={name === chosen ? 'contained-tonal' : 'outlined'}
-              compact
-              role="radio"
-              aria-checked={name === chosen}
-              accessibilityLabel={`Call it ${spokenChord(parseChord(name))}`}
-              onPress={() => setWanted(name)}
-              style={styles.name}
-            >
-              {noteGlyphs(name)}
-            </Button>
-          ))}
-        </View>
+        <Choices
+          label="Names"
+          bare
+          value={chosen}
+          choices={names.map((value) => ({
+            value,
+            label: noteGlyphs(value),
+            spoken: `Call it ${spokenChord(parseChord(value))}`,
+          }))}
+          onChoose={setWanted}
+        />
       ) : null}
       <View style={styles.wrap}>
-        <Button mode="contained" disabled={!symbol} onPress={() => symbol && onTake(symbol)}>
+        <Button mode={symbol ? 'contained' : 'outlined'} onPress={() => symbol && onTake(symbol)}>
           {cluster ? 'Take the cluster' : 'Take the name'}
         </Button>
         {cluster ? null : (
-          <Button mode="outlined" disabled={!chosen} onPress={() => chosen && onTake(chosen, notes)}>
+          <Button mode="outlined" onPress={() => chosen && onTake(chosen, notes)}>
             Take these tones
           </Button>
         )}
@@ -229,8 +199,6 @@ const styles = StyleSheet.create({
   wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grow: { flex: 1 },
   names: { gap: 6 },
-  name: { minWidth: TOUCH },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
   words: { fontFamily: FONT.text, fontSize: SIZE.small },
   hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
 });
