@@ -180,3 +180,17 @@ it('a chord is auditioned beside whatever plays, and ends by itself', async () =
   expect(loud(out, 0.1, 0.4)).toBeGreaterThan(0.01);
   expect(loud(out, 2.5, 3)).toBeLessThan(0.0005);
 });
+
+it('a key sounds from press to release, beside the song or without it', async () => {
+  const engine = await engineWith(score([]));
+  engine.press(FLUTE, 69, 100);
+  const held = render(engine, 2);
+  expect(loud(held, 1.5, 2)).toBeGreaterThan(0.01);
+  expect(Math.abs(1200 * Math.log2(pitchOf(held, 1) / 440))).toBeLessThan(10);
+  engine.release(69);
+  const after = render(engine, 2);
+  expect(loud(after, 1.5, 2)).toBeLessThan(0.0005);
+  // Letting go what was never pressed does nothing.
+  engine.release(40);
+  expect(loud(render(engine, 0.5), 0, 0.5)).toBeLessThan(0.0005);
+}, 30_000);

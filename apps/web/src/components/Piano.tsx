@@ -1,7 +1,6 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { midiName } from '@backline/core/theory/pitch';
-import { usePalette } from '../theme/usePalette';
-import { FONT } from '../theme/tokens';
+import { FONT, LIGHT } from '../theme/tokens';
 
 export interface PianoProps {
   readonly label: string;
@@ -17,9 +16,8 @@ export interface PianoProps {
 const BLACK = [1, 3, 6, 8, 10];
 const isBlack = (pitch: number): boolean => BLACK.includes(pitch % 12);
 
-/** A keyboard's keys: each is a button that says its note and whether it is down. */
+/** A keyboard's keys, white and black in either scheme: each is a button that says its note and whether it is down. */
 export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: PianoProps) {
-  const palette = usePalette();
   const pitches = Array.from({ length: high - low + 1 }, (_, i) => low + i);
   const whites = pitches.filter((p) => !isBlack(p));
   const width = 100 / whites.length;
@@ -27,7 +25,7 @@ export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: Pi
     const black = isBlack(pitch);
     const left = width * whites.filter((w) => w < pitch).length - (black ? width * 0.34 : 0);
     const pressed = down.includes(pitch);
-    const face = pressed ? palette.action : black ? palette.ink : palette.raised;
+    const face = pressed ? LIGHT.action : black ? LIGHT.ink : LIGHT.raised;
     return (
       <button
         key={pitch}
@@ -58,7 +56,7 @@ export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: Pi
           zIndex: black ? 2 : 1,
           padding: 0,
           background: face,
-          border: `1px solid ${black ? palette.ink : palette.quiet}`,
+          border: `1px solid ${black ? LIGHT.ink : LIGHT.quiet}`,
           borderRadius: '0 0 6px 6px',
           touchAction: 'none',
           cursor: 'pointer',
@@ -66,7 +64,7 @@ export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: Pi
       >
         {pitch % 12 === 0 ? (
           <Text
-            style={[styles.name, { color: pressed ? palette.onAction : palette.quiet }]}
+            style={[styles.name, { color: pressed ? LIGHT.onAction : LIGHT.quiet }]}
             aria-hidden
           >{`C${pitch / 12 - 1}`}</Text>
         ) : null}

@@ -114,11 +114,12 @@ export const moveRun = (run: Run, to: BarPlace): Edit =>
     const count = stretch.to - stretch.from + 1;
     const same = from.id === target.id;
     if (count >= from.bars || (same && to.bar >= stretch.from && to.bar <= stretch.to + 1)) return;
+    if (to.bar < 0 || to.bar > target.bars) return;
     if (!same && target.bars + count > LIMITS.barsPerSection) return;
     const clip = clipOf(song, run);
     takeBars(from, song, stretch.from, count);
     const at = same && to.bar > stretch.to ? to.bar - count : to.bar;
-    put(song, target, Math.min(at, target.bars), clip, AS_IT_WAS);
+    put(song, target, at, clip, AS_IT_WAS);
   });
 
 /** Does something to the chords in use that begin in a run. */

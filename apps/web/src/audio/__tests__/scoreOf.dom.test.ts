@@ -1,8 +1,8 @@
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
-import { setMix } from '@backline/core/edits/song';
+import { setGuide, setMix } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
-import { FIELDS, firstNoteAt, lastAt } from '../engine/score';
+import { FIELDS, GUIDE_CHANNEL, firstNoteAt, lastAt } from '../engine/score';
 import { scoreOf } from '../scoreOf';
 
 const song = readChart('tempo: 100\n[A]\nC | F\ntempo: 80\nG | C');
@@ -34,4 +34,17 @@ it('a soloed part sounds alone, a muted one not at all', () => {
   };
   expect(audible(setMix('bass', { mute: true }))).toBe(6);
   expect(audible(setMix('bass', { solo: true }))).toBe(1);
+});
+
+it('the guide sound plays the chords on a channel of its own, when it is wanted', () => {
+  const guided = applyEdit(song, setGuide({ playback: true, instrument: 19, level: 40 }))!.song;
+  const { channels, notes } = scoreOf(renderBand(guided), guided.guide);
+  expect(channels.find((c) => c.channel === GUIDE_CHANNEL)).toMatchObject({
+    programs: [{ tick: 0, program: 19 }],
+    level: 40,
+  });
+  const starts = new Set<number>();
+  for (let i = 0; i < notes.length; i += FIELDS) if (notes[i + 2] === GUIDE_CHANNEL) starts.add(notes[i]!);
+  expect([...starts]).toEqual([0, 1920, 3840, 5760]);
+  expect(score.channels.some((c) => c.channel === GUIDE_CHANNEL)).toBe(false);
 });

@@ -34,7 +34,7 @@ const SMALLEST_WISHED = 13.5;
 const PADDING = 8;
 
 /** Largest symbol that fits a width, px; below 11 it is cut instead. */
-const fittingSize = (symbol: string | null, width: number): number => {
+export const fittingSize = (symbol: string | null, width: number): number => {
   const atOne = symbolWidth(symbol, 100) / 100;
   return Math.max(11, Math.min(LARGEST, (width - PADDING) / atOne));
 };

@@ -81,7 +81,7 @@ export function TimeWay({ place }: { place: Place }) {
           icon="plus"
           onPress={() => change(insertBar(section.id, index)) && selectBar(section.id, index + 1)}
         >
-          Bar after
+          Insert a bar after
         </Button>
         <Button
           mode="outlined"
@@ -91,7 +91,7 @@ export function TimeWay({ place }: { place: Place }) {
             if (change(removeBars(section.id, index, index))) selectBar(section.id, Math.max(0, index - 1));
           }}
         >
-          Remove bar
+          Remove this bar
         </Button>
         <Button mode="outlined" icon="select-drag" onPress={() => reachTo(section.id, index)}>
           Select bars

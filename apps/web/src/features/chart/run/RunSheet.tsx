@@ -98,7 +98,7 @@ export function shift(run: Run, by: 1 | -1): void {
   const stretch = run[0];
   if (!stretch || run.length > 1) return say('Bars move within one section. Cut and paste goes further.');
   const to = by < 0 ? stretch.from - 1 : stretch.to + 2;
-  if (to < 0 || !change(moveRun(run, { section: stretch.section, bar: to }))) {
+  if (!change(moveRun(run, { section: stretch.section, bar: to }))) {
     return say('They stand at the edge of the section.');
   }
   const at = (bar: number) => ({ section: stretch.section, bar: bar + by });

@@ -77,7 +77,7 @@ function walk(song: Song, from: BarPlace, by: 1 | -1, extend: boolean): void {
   if (extend) {
     if (selection?.kind !== 'run') select({ kind: 'run', anchor: from, head: to });
     else reachTo(to.section, to.bar);
-  }
+  } else if (selection?.kind === 'run') select(null);
   focus(to);
 }
 

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton, TextInput } from 'react-native-paper';
 import {
@@ -17,6 +18,7 @@ import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { hearRun } from '../entry/hearing';
+import { fittingSize } from '../layout';
 import { select } from '../selection';
 
 type Draft = Section['drafts'][number];
@@ -34,6 +36,7 @@ function DraftLine({
   other: Draft | undefined;
 }) {
   const palette = usePalette();
+  const [width, setWidth] = useState(320);
   const bars = sectionBars(section, song);
   const end = barsLength(bars);
   const lines = Array.from({ length: Math.ceil(bars.length / 4) }, (_, i) => {
@@ -45,7 +48,11 @@ function DraftLine({
     .map((c) => (c.symbol === null ? 'no chord' : spokenChord(parseChord(c.symbol))))
     .join(', ');
   return (
-    <View role="img" aria-label={`Chords: ${spoken}`}>
+    <View
+      role="img"
+      aria-label={`Chords: ${spoken}`}
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+    >
       {lines.map(({ from, to }) => (
         <View key={from} style={[styles.line, { width: `${((to - from) / longest) * 100}%` }]}>
           {draft.chords
@@ -70,7 +77,7 @@ function DraftLine({
                 >
                   <ChordSymbol
                     symbol={chord.symbol}
-                    size={16}
+                    size={Math.min(16, fittingSize(chord.symbol, ((right - left) / longest) * width))}
                     color={chord.start < from ? palette.quiet : palette.ink}
                   />
                 </View>

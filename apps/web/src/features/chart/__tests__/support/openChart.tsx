@@ -1,0 +1,46 @@
+import { cleanup, configure, render } from '@testing-library/react';
+import { PaperProvider } from 'react-native-paper';
+import { SWRConfig } from 'swr';
+import { readChart } from '@backline/core/formats/chart/index';
+import { closeSong, openSong, useOpenSong } from '../../../../state/openSong';
+import { ChartSheet } from '../../ChartSheet';
+import { useClipboard } from '../../run/clipboard';
+import { useSelection, type Selection } from '../../selection';
+
+// All that is here is in sight; asking the styles of every element makes each search slow.
+configure({ defaultHidden: true });
+
+/** What is selected, as the chart shows it, following the song. */
+function OpenSheet() {
+  return <ChartSheet song={useOpenSong((s) => s.song)!} beside={false} />;
+}
+
+/** Opens a chart with something in hand and shows the sheet for it. */
+export function openChart(text: string, selection: Selection): void {
+  cleanup();
+  localStorage.clear();
+  closeSong();
+  openSong({
+    id: '6b1f0a52-3a7e-4a55-9a3e-1111111111ab',
+    revision: 1,
+    updatedAt: '2026-01-01T00:00:00Z',
+    song: readChart(text),
+  });
+  useClipboard.setState({ clip: null, words: '', said: '', asking: null });
+  useSelection.setState({ selection, way: 'type', step: 'bar', grid: 'beat', typed: null });
+  render(
+    <SWRConfig value={{ provider: () => new Map() }}>
+      <PaperProvider>
+        <OpenSheet />
+      </PaperProvider>
+    </SWRConfig>,
+  );
+}
+
+export const theSong = () => useOpenSong.getState().song!;
+
+/** Chords of a section as `start in beats:symbol`. */
+export function chords(section = 0): string[] {
+  const { drafts, draft } = theSong().sections[section]!;
+  return drafts.find((d) => d.id === draft)!.chords.map((c) => `${c.start / 480}:${c.symbol ?? 'N.C.'}`);
+}

@@ -1,0 +1,303 @@
+/** The ways chords come in, each against the open song. */
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { player } from '../../../audio/player';
+import { simulatedKeyboard } from '../../../midi/devices';
+import { chooseWay, useSelection, type Way } from '../selection';
+import { chords, openChart, theSong } from './support/openChart';
+
+jest.mock('../../../audio/player');
+jest.mock('../../../state/analysis');
+jest.mock('../../../state/api', () => ({
+  ...jest.requireActual<object>('../../../state/api'),
+  fetchProgressions: () => Promise.resolve([]),
+}));
+
+const CHART = 'title: Pier\nkey: C\n[Verse]\nC | F | G7 | C';
+const begin = (way: Way, bar = 1, chart = CHART): void => {
+  openChart(chart, { kind: 'bar', section: 's1', bar, offset: 0 });
+  act(() => chooseWay(way));
+};
+const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }));
+const choose = (group: string, name: string | RegExp): void =>
+  void fireEvent.click(within(screen.getByRole('radiogroup', { name: group })).getByRole('radio', { name }));
+const pick = (label: string, value: string): void =>
+  void fireEvent.change(screen.getByLabelText(label), { target: { value } });
+
+beforeEach(() => {
+  jest.mocked(player.audition).mockClear();
+  jest.mocked(player.press).mockClear();
+  jest.mocked(player.release).mockClear();
+});
+
+describe('typed', () => {
+  const field = () => screen.getByLabelText<HTMLInputElement>('Chords of this bar');
+  const type = (value: string): void => void fireEvent.change(field(), { target: { value } });
+
+  it('degrees are read in the key of the bar, and a bar line goes on', () => {
+    begin('type', 1);
+    type('ii7 V7/ii |');
+    expect(chords()).toEqual(['0:C', '4:Dm7', '6:A7', '8:G7', '12:C']);
+    expect(screen.getByRole('dialog', { name: 'Verse, bar 3' })).toBeTruthy();
+  });
+
+  it('going on behind the last bar makes one more', () => {
+    begin('type', 3);
+    fireEvent.submit(field());
+    fireEvent.keyDown(field(), { key: 'Enter' });
+    expect(theSong().sections[0]!.bars).toBe(5);
+  });
+
+  it('a pasted line is offered whole, and goes in from the bar in hand', () => {
+    begin('type', 2);
+    type('Dm7 | G7 | Cmaj7 | %');
+    expect(chords()).toEqual(['0:C', '4:F', '8:G7', '12:C']);
+    press(/^Put them in from bar 3$/);
+    expect(chords()).toEqual(['0:C', '4:F', '8:Dm7', '12:G7', '16:Cmaj7', '20:Cmaj7']);
+  });
+
+  it('prose, other alphabets and too many chords stay in the field with words', () => {
+    begin('type', 1);
+    for (const text of ['It was a dark night', 'Дом', '!!', Array(500).fill('C').join(' ')]) {
+      type(text);
+      expect(screen.getByRole('alert').textContent).toMatch(/can be read|holds 4/);
+      expect(field().value).toBe(text);
+    }
+    expect(chords()).toEqual(['0:C', '4:F', '8:G7', '12:C']);
+  });
+});
+
+describe('chosen', () => {
+  it('root, quality, bass and single tones, each heard', () => {
+    begin('choose', 1);
+    choose('Root', 'D');
+    choose('Quality', 'D minor seven');
+    choose('Bass', 'C');
+    expect(chords()[1]).toBe('4:Dm7/C');
+    press(/All qualities/);
+    choose('Quality', 'D minor nine');
+    press('without 5');
+    expect(chords()[1]).toBe('4:Dm9no5/C');
+    expect(player.audition).toHaveBeenCalledTimes(5);
+  });
+
+  it('goes in at the place in hand, not into the chord that still sounds there', () => {
+    openChart(CHART, { kind: 'bar', section: 's1', bar: 1, offset: 960 });
+    act(() => chooseWay('choose'));
+    choose('Root', 'A');
+    expect(chords()).toEqual(['0:C', '4:F', '6:A', '8:G7', '12:C']);
+  });
+
+  it('the chord-scale can be another, and the usual one again', () => {
+    begin('choose', 2);
+    pick('Chord-scale', 'altered');
+    expect(theSong().sections[0]!.drafts[0]!.chords[2]!.scale).toBe('altered');
+    pick('Chord-scale', 'mixolydian');
+    expect(theSong().sections[0]!.drafts[0]!.chords[2]!.scale).toBeUndefined();
+  });
+
+  it('a cluster of exact tones, and a named chord again', () => {
+    begin('choose', 1);
+    press(/As a cluster of tones/);
+    expect(chords()[1]).toMatch(/^4:<.+>$/);
+    const tones = chords()[1]!.split(',').length;
+    const free = within(screen.getByRole('group', { name: 'Tones of the cluster' }))
+      .getAllByRole('button')
+      .find((key) => key.getAttribute('aria-pressed') === 'false')!;
+    fireEvent.pointerDown(free);
+    expect(chords()[1]!.split(',')).toHaveLength(tones + 1);
+    press(/A named chord instead/);
+    expect(chords()[1]).toBe('4:C');
+  });
+});
+
+describe('pads', () => {
+  it('by touch and by the number keys, stepping on', () => {
+    begin('pads', 0);
+    press('Pad 6: A minor');
+    fireEvent.keyDown(window, { key: '2' });
+    expect(chords()).toEqual(['0:Am', '4:Dm', '8:G7', '12:C']);
+    expect(player.audition).toHaveBeenCalledTimes(2);
+  });
+
+  it('entry by half bars and beats', () => {
+    begin('pads', 0);
+    choose('Each chord lasts', 'half a bar');
+    press('Pad 1: C major');
+    press('Pad 5: G major');
+    expect(chords()).toEqual(['0:C', '2:G', '4:F', '8:G7', '12:C']);
+  });
+
+  it('played without writing, then put in', () => {
+    begin('pads', 0);
+    fireEvent.click(screen.getByRole('switch', { name: 'Write as I play' }));
+    press('Pad 3: E minor');
+    expect(chords()[0]).toBe('0:C');
+    press('Put in Em');
+    expect(chords()[0]).toBe('0:Em');
+  });
+
+  it('another scale or key is on every pad, and so is richness', () => {
+    begin('pads', 0);
+    pick('Scale', 'dorian');
+    expect(screen.getByRole('button', { name: 'Pad 3: E flat major' })).toBeTruthy();
+    fireEvent.change(screen.getByRole('slider', { name: 'How rich' }), { target: { value: '1' } });
+    expect(screen.getByRole('button', { name: 'Pad 1: C minor seven' })).toBeTruthy();
+    begin('pads', 0, CHART.replace('key: C', 'key: Fm'));
+    expect(screen.getByRole('button', { name: 'Pad 2: G diminished' })).toBeTruthy();
+  });
+});
+
+describe('played', () => {
+  const keyboard = async (): Promise<void> => {
+    begin('play', 1);
+    await waitFor(() => screen.getByRole('option', { name: 'Simulated keyboard' }));
+    pick('MIDI keyboard', 'simulated');
+  };
+  afterEach(() => act(() => simulatedKeyboard.plugIn()));
+
+  it('the notes are named as they sound; the name or its exact tones are taken', async () => {
+    await keyboard();
+    act(() => simulatedKeyboard.press([52, 57, 60, 64]));
+    expect(screen.getByText('A minor over E')).toBeTruthy();
+    expect(player.press).toHaveBeenCalledTimes(4);
+    act(() => simulatedKeyboard.release());
+    expect(player.release).toHaveBeenCalledTimes(4);
+    press('Take these tones');
+    const taken = theSong().sections[0]!.drafts[0]!.chords[1]!;
+    expect([taken.symbol, taken.voicing]).toEqual(['Am/E', [52, 57, 60, 64]]);
+  });
+
+  it('another of the names is taken', async () => {
+    await keyboard();
+    act(() => simulatedKeyboard.press([57, 60, 64, 67]));
+    choose('Names', 'Call it C six over A');
+    press('Take the name');
+    expect(chords()[1]).toBe('4:C6/A');
+  });
+
+  it('what has no name is kept as a cluster', async () => {
+    await keyboard();
+    act(() => simulatedKeyboard.press([60, 61, 62]));
+    press('Take the cluster');
+    expect(chords()[1]).toBe('4:<C4,Db4,D4>');
+  });
+
+  it('a device that disappears is let go and said; what it held can still be taken', async () => {
+    await keyboard();
+    act(() => simulatedKeyboard.press([53, 57, 60]));
+    act(() => simulatedKeyboard.unplug());
+    expect(screen.getByRole('alert').textContent).toContain('was disconnected');
+    expect(player.release).toHaveBeenCalledTimes(3);
+    press('Take the name');
+    expect(chords()[1]).toBe('4:F');
+  });
+
+  it('keys of the screen stay down until all notes are off; the computer plays too', () => {
+    begin('play', 1);
+    fireEvent.pointerDown(screen.getByRole('button', { name: 'C3' }));
+    expect(screen.getByRole('button', { name: 'C3' }).getAttribute('aria-pressed')).toBe('true');
+    press(/All notes off/);
+    expect(screen.getByRole('button', { name: 'C3' }).getAttribute('aria-pressed')).toBe('false');
+    for (const code of ['KeyA', 'KeyE', 'KeyG']) fireEvent.keyDown(window, { code });
+    expect(screen.getByText('C minor')).toBeTruthy();
+    fireEvent.blur(window);
+    expect(player.release).toHaveBeenCalledTimes(4);
+  });
+});
+
+describe('ideas', () => {
+  it('each says why, sounds at a tap, and goes in', () => {
+    begin('ideas', 1);
+    const first = within(screen.getByRole('list', { name: 'Ideas' })).getAllByRole('listitem')[1]!;
+    const hear = within(first).getByRole('button', { name: /^Hear .+: .+/ });
+    fireEvent.click(hear);
+    expect(player.audition).toHaveBeenCalledTimes(1);
+    fireEvent.click(within(first).getByRole('button', { name: /^Put in/ }));
+    expect(useSelection.getState().selection).toMatchObject({ bar: 2 });
+    expect(chords()).toHaveLength(4);
+    expect(chords()[1]).not.toBe('4:F');
+  });
+
+  it('richer ones on request, and further ones', () => {
+    begin('ideas', 1);
+    const count = () => screen.getAllByRole('listitem').length;
+    const few = count();
+    press('Further off');
+    expect(count()).toBeGreaterThan(few);
+    pick('How rich', 'rich');
+    expect(screen.getAllByRole('listitem')[0]!.textContent).toMatch(/9|11|13|6/);
+  });
+
+  it('a route to another key, changed by hand before it goes in', () => {
+    begin('ideas', 1);
+    choose('Ideas for', 'a route to a chord or key');
+    fireEvent.change(screen.getByLabelText('Chord or key to arrive at'), { target: { value: 'Xyz' } });
+    expect(screen.getByRole('alert')).toBeTruthy();
+    fireEvent.change(screen.getByLabelText('Chord or key to arrive at'), { target: { value: 'Ab major' } });
+    const route = screen.getAllByRole('group', { name: /^Route by/ })[0]!;
+    const line = within(route).getByLabelText<HTMLInputElement>(/^Chords of the route/);
+    expect(line.value).toMatch(/Ab/);
+    fireEvent.change(line, { target: { value: 'Eb7 Ab' } });
+    fireEvent.click(within(route).getByRole('button', { name: 'Put in' }));
+    expect(chords()).toEqual(['0:C', '4:Eb7', '8:Ab', '12:C']);
+  });
+});
+
+describe('the library', () => {
+  const open = (): void => {
+    begin('library', 1, CHART.replace('key: C', 'key: Eb'));
+    fireEvent.change(screen.getByLabelText('Search the library'), { target: { value: 'ii V I' } });
+    press(/^ii V I:/);
+  };
+
+  it('fits the key, whole or in part', () => {
+    open();
+    press('Bar 4');
+    press('Put in from bar 2');
+    expect(chords()).toEqual(['0:C', '4:Fm7', '8:Bb7', '12:Ebmaj7']);
+  });
+
+  it('goes between the bars, and is heard first', () => {
+    open();
+    press('Hear ii V I');
+    expect(player.audition).toHaveBeenCalled();
+    press('Between the bars');
+    expect(theSong().sections[0]!.bars).toBe(8);
+  });
+
+  it('filters, and says when nothing is left', () => {
+    begin('library');
+    press('Filters');
+    pick('Metre', '3/4');
+    expect(screen.getAllByRole('status')[0]!.textContent).toMatch(/^\d+ found/);
+    pick('Length', 'more than 8');
+    pick('Genre', 'jazz');
+    pick('Mode', 'minor');
+    expect(screen.getAllByRole('status')[0]!.textContent).toContain('Nothing found');
+  });
+});
+
+describe('time', () => {
+  const lengths = (): number[] => theSong().sections[0]!.drafts[0]!.chords.map((c) => c.length / 480);
+
+  it('a chord grows at its neighbour’s cost; the total stays', () => {
+    begin('time', 1);
+    press('Longer');
+    expect(lengths()).toEqual([4, 5, 3, 4]);
+    choose('Boundaries move by', 'eighths');
+    press('Shorter');
+    expect(lengths()).toEqual([4, 4.5, 3.5, 4]);
+  });
+
+  it('splits, takes out, pushes, inserts and removes', () => {
+    begin('time', 1);
+    press(/Split the bar/);
+    expect(lengths()).toEqual([4, 2, 2, 4, 4]);
+    press(/Take this chord out/);
+    expect(lengths()).toEqual([6, 2, 4, 4]);
+    choose('Played early by (push)', 'an eighth');
+    press(/Insert a bar after/);
+    press(/Remove this bar/);
+    expect(theSong().sections[0]!.bars).toBe(4);
+  });
+});
