@@ -20,21 +20,66 @@ async function openDemo(page: Page): Promise<void> {
   await page.getByRole('link', { name: /^Open Last Ferry Out/ }).waitFor();
 }
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
-for (const [size, viewport] of Object.entries(SIZES)) {
-  const page = await browser.newPage({ viewport, colorScheme: 'light' });
-  const shoot = async (name: string): Promise<void> => {
-    await page.waitForTimeout(600);
-    await page.screenshot({ path: `docs/screenshots/${name}-${size}.png` });
-  };
-  await openDemo(page);
-  await shoot('songbook');
+type Shoot = (name: string) => Promise<void>;
+
+const WAYS = ['choose', 'pads', 'play', 'ideas', 'library'] as const;
+type Way = (typeof WAYS)[number];
+
+/** Opens a way chords come in, with something to see in it. */
+async function openWay(page: Page, way: Way): Promise<void> {
+  await page.getByRole('tab', { name: way[0]!.toUpperCase() + way.slice(1) }).click();
+  if (way === 'play') {
+    await page.getByLabel('MIDI keyboard').selectOption({ label: 'Simulated keyboard' });
+    await page.getByRole('button', { name: 'Press', exact: true }).click();
+    await page.getByText('A minor over E', { exact: true }).scrollIntoViewIfNeeded();
+  }
+  if (way === 'library') {
+    await page.getByLabel('Search the library').fill('ii V I');
+    await page.getByRole('button', { name: /^ii V I:/ }).click();
+  }
+}
+
+async function openSong(page: Page): Promise<void> {
   await page.getByRole('link', { name: /^Open Last Ferry Out/ }).click();
   await page.getByRole('button', { name: /^Intro, bar 1/ }).waitFor();
+}
+
+async function chartOnPhone(page: Page, shoot: Shoot): Promise<void> {
+  await openSong(page);
   await shoot('chart');
   await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
-  await shoot('chart-bar');
+  for (const way of WAYS) {
+    await openWay(page, way);
+    await shoot(way);
+  }
+  await page.getByRole('tab', { name: 'Time' }).click();
+  await page.getByRole('button', { name: 'Select bars' }).click();
+  await page.getByRole('button', { name: /^Verse, bar 2/ }).click();
+  await shoot('run');
   await page.getByRole('button', { name: /^Close/ }).click();
+  await drafts(page, shoot);
+}
+
+/** A second draft of the verse, compared with the first; the demo song is left as it was. */
+async function drafts(page: Page, shoot: Shoot): Promise<void> {
+  await page.getByRole('button', { name: /^Section Verse:/ }).click();
+  await page.getByRole('button', { name: /^Drafts/ }).click();
+  await page.getByRole('button', { name: /^New draft from/ }).click();
+  await page.getByRole('button', { name: /^Use / }).click();
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
+  await page.getByRole('tab', { name: 'Type' }).click();
+  await page.getByLabel('Chords of this bar').fill('Bm7 E7');
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await page.getByRole('button', { name: /^Section Verse:/ }).click();
+  await page.getByRole('button', { name: /^Drafts/ }).click();
+  await shoot('drafts');
+  await page.getByRole('button', { name: /^Close/ }).click();
+  const undo = page.getByRole('button', { name: /^Undo/ });
+  while (await undo.isEnabled()) await undo.click();
+}
+
+async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('link', { name: 'Form' }).click();
   await page.getByRole('radio', { name: 'Chorus' }).first().click();
   await shoot('form');
@@ -42,12 +87,48 @@ for (const [size, viewport] of Object.entries(SIZES)) {
   await page.getByRole('button', { name: 'More settings of Keys' }).click();
   await page.getByRole('group', { name: 'Keys', exact: true }).scrollIntoViewIfNeeded();
   await shoot('band');
+}
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+
+async function view(
+  size: keyof typeof SIZES,
+  colorScheme: 'light' | 'dark',
+  act: (page: Page, shoot: Shoot) => Promise<void>,
+): Promise<void> {
+  const page = await browser.newPage({ viewport: SIZES[size], colorScheme });
+  const suffix = colorScheme === 'dark' ? `${size}-dark` : size;
+  await openDemo(page);
+  await act(page, async (name) => {
+    await page.waitForTimeout(600);
+    await page.screenshot({ path: `docs/screenshots/${name}-${suffix}.png` });
+  });
   await page.close();
 }
-const dark = await browser.newPage({ viewport: SIZES.phone, colorScheme: 'dark' });
-await openDemo(dark);
-await dark.getByRole('link', { name: /^Open Salt on the Glass/ }).click();
-await dark.getByRole('button', { name: /^Verse, bar 1/ }).waitFor();
-await dark.waitForTimeout(600);
-await dark.screenshot({ path: 'docs/screenshots/chart-phone-dark.png' });
+
+await view('phone', 'light', async (page, shoot) => {
+  await shoot('songbook');
+  await chartOnPhone(page, shoot);
+  await formAndBand(page, shoot);
+});
+await view('wide', 'light', async (page, shoot) => {
+  await shoot('songbook');
+  await openSong(page);
+  await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
+  await openWay(page, 'ideas');
+  await shoot('ideas');
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await formAndBand(page, shoot);
+});
+await view('wide', 'dark', async (page, shoot) => {
+  await openSong(page);
+  await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
+  await openWay(page, 'play');
+  await shoot('play');
+});
+await view('phone', 'dark', async (page, shoot) => {
+  await page.getByRole('link', { name: /^Open Salt on the Glass/ }).click();
+  await page.getByRole('button', { name: /^Verse, bar 1/ }).waitFor();
+  await shoot('chart');
+});
 await browser.close();

@@ -1,4 +1,5 @@
 import { useEffect } from 'react';
+import { isTyping } from '../state/isTyping';
 import { take } from './playing';
 
 /** Two rows of the computer's keyboard as a piano's white and black keys, semitones above the lowest note. */
@@ -20,15 +21,12 @@ const KEYS: Record<string, number> = {
   KeyL: 14,
 };
 
-const isField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName);
-
 /** Plays by the computer's keys while the component is there; everything is let go when the window loses them. */
 export function useComputerKeys(lowest: number): void {
   useEffect(() => {
     const pitchOf = (event: KeyboardEvent): number | null => {
       const above = KEYS[event.code];
-      const busy = event.ctrlKey || event.metaKey || event.altKey || isField(event.target);
+      const busy = event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target);
       return above === undefined || busy ? null : lowest + above;
     };
     const down = (event: KeyboardEvent): void => {

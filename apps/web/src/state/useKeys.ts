@@ -1,12 +1,5 @@
 import { useEffect } from 'react';
-
-/** True where typing belongs to a field or a control, not to the song. */
-function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
-  );
-}
+import { isTyping } from './isTyping';
 
 /** Keys of the open song: space plays and stops unless a control has it, Ctrl or ⌘ with Z undoes, with Shift redoes. */
 export function useKeys(on: { play: () => void; undo: () => void; redo: () => void }): void {

@@ -9,6 +9,7 @@ import { keyInWords, spokenChord } from '@backline/core/theory/speech';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Picker } from '../../../components/Picker';
 import { Range } from '../../../components/Range';
+import { isTyping } from '../../../state/isTyping';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { numeralGlyphs } from '../ChordBlock';
@@ -23,11 +24,6 @@ const richWords = (rich: number): string => {
   const low = RICH[Math.floor(rich)]!;
   return Number.isInteger(rich) ? low : `${low}, some ${RICH[Math.floor(rich) + 1]!}`;
 };
-
-const isField = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName) &&
-  (target as HTMLInputElement).type !== 'range';
 
 /** One pad a degree, played by touch or by the number keys, heard and taken into the chart. */
 export function PadsWay({ place }: { place: Place }) {
@@ -52,7 +48,7 @@ export function PadsWay({ place }: { place: Place }) {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       const pad = shown[Number(event.key) - 1];
-      if (!pad || event.repeat || event.ctrlKey || event.metaKey || event.altKey || isField(event.target))
+      if (!pad || event.repeat || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target))
         return;
       event.preventDefault();
       play(pad);

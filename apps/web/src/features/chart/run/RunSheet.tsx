@@ -119,7 +119,7 @@ function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; 
     onDone();
   };
   return (
-    <View role="group" aria-label="Paste" style={styles.box}>
+    <View role="group" aria-label="How to paste" style={styles.box}>
       <Text style={[styles.words, { color: palette.ink }]}>{`Copied: ${words}`}</Text>
       {open.key ? (
         <Choices
