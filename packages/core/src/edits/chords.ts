@@ -1,6 +1,5 @@
 /** Edits of single chords: what they are, where they begin, how early they are played. */
 import type { ChordEvent } from '../song/schema';
-import { sectionBars, barsLength } from '../timeline/bars';
 import type { ScaleName } from '../theory/scale';
 import { edit, type Edit } from './apply';
 import { draftIn, freeChordId, holdUntilNext, sectionIn, sectionLength } from './within';
@@ -104,18 +103,3 @@ export const setScale = (sectionId: string, chordId: string, scale: ScaleName | 
     if (scale) chord.scale = scale;
     else delete chord.scale;
   });
-
-/** Lets a chord's exact tones go: the voicing is chosen for it again. */
-export const backToAuto = (sectionId: string, chordId: string): Edit =>
-  change('back to auto', sectionId, chordId, (chord) => void delete chord.voicing);
-
-/** The step after a tick, by ticks, that still lies in the section; null at its end. */
-export function nextPlace(
-  section: Parameters<typeof sectionBars>[0],
-  song: Parameters<typeof sectionBars>[1],
-  tick: number,
-  step: number,
-): number | null {
-  const next = tick + step;
-  return next < barsLength(sectionBars(section, song)) ? next : null;
-}

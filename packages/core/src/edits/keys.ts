@@ -5,6 +5,7 @@ import { keyOf } from '../theory/key';
 import { keyInterval, nearerWay, respell, transposeSymbol } from '../theory/transposition';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
 import type { Metre } from '../timeline/time';
+import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
 import { addBars, cutToLength, holdUntilNext, squeezed } from './within';
 
@@ -37,9 +38,6 @@ function write(song: Draft<Song>, { section: id, bar = 0 }: Place, value: Value)
   section.changes = (Object.keys(next).length > 1 ? [...others, next] : others).sort((a, b) => a.bar - b.bar);
 }
 
-const shifted = (voicing: readonly number[], semitones: number): number[] =>
-  voicing.map((p) => Math.max(0, Math.min(127, p + semitones)));
-
 /** A chord taken from one key into another. */
 function carried(chord: Draft<ChordEvent>, from: string, to: string, manner: KeyManner): void {
   if (from === to || chord.symbol === null) return;
@@ -49,7 +47,7 @@ function carried(chord: Draft<ChordEvent>, from: string, to: string, manner: Key
   }
   const by = keyInterval(keyOf(from), keyOf(to));
   chord.symbol = transposeSymbol(chord.symbol, by);
-  if (chord.voicing) chord.voicing = shifted(chord.voicing, nearerWay(by.semitones));
+  moveHands(chord, nearerWay(by.semitones));
 }
 
 /** Sets a key (null takes a section's or bar's own away) and carries the chords it now holds for. */

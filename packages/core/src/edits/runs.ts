@@ -4,6 +4,7 @@ import { LIMITS, type ChordEvent, type Section, type Song } from '../song/schema
 import { keyOf } from '../theory/key';
 import { fitSymbol, shiftSymbol } from '../theory/transposition';
 import { barAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
+import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
 import { clipLength, clipOf, stretchTicks, type BarPlace, type Clip, type Run } from './run';
 import {
@@ -50,9 +51,6 @@ function landed(clip: Clip, bars: readonly Bar[], at: number, keep: Paste['keep'
   });
 }
 
-const shiftedBy = (voicing: number[] | undefined, semitones: number): number[] | undefined =>
-  voicing?.map((p) => Math.max(0, Math.min(127, p + semitones)));
-
 /** Puts a clip into a section from a bar on. Returns whether it had room. */
 function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip, paste: Paste): boolean {
   const here = sectionBars(section, song)[Math.min(at, section.bars - 1)]!;
@@ -69,7 +67,7 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
     const from = barAtTick(clip.bars, clip.chords[i]!.start).key;
     const symbol = fitSymbol(chord.symbol, keyOf(from), keyOf(barAt(bars, chord.start).key));
     // A voicing by hand belongs to the pitches it was set for.
-    return symbol === chord.symbol ? chord : { ...chord, symbol, voicing: undefined };
+    return symbol === chord.symbol ? chord : { ...chord, symbol, voicing: undefined, byHand: undefined };
   });
   const all = [...kept];
   for (const chord of fresh) all.push({ ...chord, id: freeChordId(all) });
@@ -141,7 +139,7 @@ export const transposeRun = (run: Run, semitones: number): Edit =>
     eachChord(song, run, (chord, key) => {
       if (chord.symbol === null) return;
       chord.symbol = shiftSymbol(chord.symbol, semitones, keyOf(key));
-      if (chord.voicing) chord.voicing = shiftedBy(chord.voicing, semitones);
+      moveHands(chord, semitones);
     }),
   );
 

@@ -16,7 +16,7 @@ export function arpNotes(region: Region): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const pattern = patternOf(styleOf(region.style), 'arp', stretch.settings.pattern);
-    return region.spans.flatMap((_, i) => spanNotes(region, stretch, pattern, i, voicings[i]!));
+    return region.spans.flatMap((_, i) => spanNotes(region, stretch, pattern, i, voicings[i]!.pitches));
   });
 }
 

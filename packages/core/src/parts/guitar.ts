@@ -28,7 +28,7 @@ export function guitarNotes(region: Region): Note[] {
     );
     return placed.flatMap((p, i) => {
       const until = ringsUntil(region, stretch, placed, i);
-      return strokeNotes(region, stretch, p, voicings[p.span]!, until);
+      return strokeNotes(region, stretch, p, voicings[p.span]!.pitches, until);
     });
   });
 }

@@ -20,7 +20,7 @@ export function stringsNotes(region: Region): Note[] {
     const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern, ONSET), LAST).filter(
       (p) => p.event.level <= stretch.settings.density,
     );
-    return holdCommonTones(placed.flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!)));
+    return holdCommonTones(placed.flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!.pitches)));
   });
 }
 

@@ -19,7 +19,7 @@ export const DYNAMIC_VELOCITY: Record<Dynamics, number> = {
 export const RANGES: Record<Kind, readonly [number, number]> = {
   bass: [28, 60],
   keys: [28, 96],
-  guitar: [40, 84],
+  guitar: [38, 88],
   arp: [36, 96],
   strings: [28, 93],
   solo: [50, 88],

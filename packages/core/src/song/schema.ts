@@ -6,7 +6,11 @@ import { z } from 'zod';
 import { parseKey, keyText } from '../theory/key';
 import { tryParseChord } from '../theory/chordGrammar';
 import { SCALE_NAMES } from '../theory/scale';
+import { RICHNESS } from '../theory/dress';
 import { METRE_NAMES } from '../timeline/time';
+import { NECKS } from '../voicing/guitar/path';
+import { HIGHEST_CAPO, TUNING_NAMES } from '../voicing/guitar/tunings';
+import { MANNERS } from '../voicing/manner';
 import { DYNAMICS, KINDS } from './kinds';
 
 export const LIMITS = {
@@ -66,6 +70,15 @@ export const settingsSchema = z.strictObject({
   /** Target mean distance of neighbouring tones, semitones. */
   spread: z.number().min(2).max(12).optional(),
   voices: z.number().int().min(3).max(8).optional(),
+  manner: z.enum(MANNERS).optional(),
+  /** Chords plainer or richer than the chart has them. */
+  richness: z.enum(RICHNESS).optional(),
+  /** Which hands of the keys play. */
+  hands: z.enum(['both', 'left', 'right']).optional(),
+  /** Guitar: how its strings are tuned, at which fret the capo is (0 none), where on the neck it plays. */
+  tuning: z.enum(TUNING_NAMES).optional(),
+  capo: z.number().int().min(0).max(HIGHEST_CAPO).optional(),
+  neck: z.enum(NECKS).optional(),
   /** General MIDI program, 0-based. */
   instrument: z.number().int().min(0).max(127).optional(),
   octave: z.number().int().min(-2).max(2).optional(),
@@ -77,6 +90,15 @@ export const settingsSchema = z.strictObject({
 });
 
 const bySettings = z.record(id, settingsSchema);
+
+/** Pitches, MIDI numbers, ascending. */
+const pitchesSchema = z.array(z.number().int().min(0).max(127)).min(1).max(10);
+
+/** How one part plays a chord by hand: exact pitches, or frets from the lowest string (null muted). */
+export const handSchema = z.union([
+  z.strictObject({ pitches: pitchesSchema }),
+  z.strictObject({ frets: z.array(z.number().int().min(0).max(24).nullable()).length(6) }),
+]);
 
 export const chordEventSchema = z.strictObject({
   id,
@@ -94,7 +116,9 @@ export const chordEventSchema = z.strictObject({
   /** How early the chord is played, ticks before its start. */
   push: z.number().int().min(0).max(960).optional(),
   /** Exact tones set by hand for every part that uses voicings, MIDI numbers, ascending. */
-  voicing: z.array(z.number().int().min(0).max(127)).min(1).max(10).optional(),
+  voicing: pitchesSchema.optional(),
+  /** By part: what the writer set for that part alone. */
+  byHand: z.record(id, handSchema).optional(),
 });
 
 export const draftSchema = z.strictObject({
@@ -206,6 +230,7 @@ export const songSchema = z
 export type Song = z.infer<typeof songSchema>;
 export type Section = z.infer<typeof sectionSchema>;
 export type ChordEvent = z.infer<typeof chordEventSchema>;
+export type Hand = z.infer<typeof handSchema>;
 export type Change = z.infer<typeof changeSchema>;
 export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import type { KINDS } from '../song/kinds';
 import { grooveSchema, settingsSchema } from '../song/schema';
+import { HOMES } from '../theory/dress';
 import { METRE_NAMES } from '../timeline/time';
 import { DRUMS, type Drum } from './drums';
 
@@ -116,6 +117,8 @@ export const styleSchema = z.strictObject({
   tempo: z.tuple([z.number(), z.number()]),
   usualTempo: z.number(),
   groove: grooveSchema.required(),
+  /** What its players put on the chord they come home to, where chords are dressed. */
+  home: z.enum(HOMES),
   parts: z.strictObject({
     bass: voice(bassPatternSchema),
     keys: voice(keysPatternSchema),

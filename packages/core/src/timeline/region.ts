@@ -1,9 +1,10 @@
 import type { Kind } from '../song/kinds';
 import type { Part, Song } from '../song/schema';
 import type { Style } from '../style/schema';
+import { dress } from '../theory/dress';
 import type { Bar } from './bars';
 import type { Pass } from './passes';
-import { stretchesOf, type Stretch } from './settings';
+import { settingsAt, stretchesOf, type Stretch } from './settings';
 
 /**
  * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
@@ -18,6 +19,8 @@ export interface Span {
   readonly key: string;
   readonly scale: string | null;
   readonly voicing: readonly number[] | null;
+  /** A guitar's shape set by hand. */
+  readonly frets: readonly (number | null)[] | null;
 }
 
 /** All a region may know of what follows it. */
@@ -64,6 +67,7 @@ export function passSpans(pass: Pass, isFirst: boolean): Span[] {
       key: pass.bars[bar]!.key,
       scale: chord.scale ?? null,
       voicing: chord.voicing ?? null,
+      frets: null,
     };
   });
 }
@@ -75,6 +79,31 @@ export function regionsOf(song: Song, style: Style, passes: readonly Pass[]): Re
   return song.parts.map((part) =>
     passes.map((_, i) => regionOf(song, style, part, passes, spans, i, bassPlays)),
   );
+}
+
+/** Kinds of part whose chords can be dressed and set by hand. */
+const VOICED: readonly Kind[] = ['keys', 'guitar', 'arp', 'strings'];
+
+/** A pass's chords as one part has them: dressed as its settings say, or as the writer set them for it. */
+function ownSpans(
+  part: Part,
+  style: Style,
+  pass: Pass,
+  spans: readonly Span[],
+  stretches: readonly Stretch[],
+): readonly Span[] {
+  if (!VOICED.includes(part.kind)) return spans;
+  return spans.map((span, i) => {
+    const hand = pass.chords[i]!.byHand?.[part.id];
+    if (hand) {
+      return 'frets' in hand
+        ? { ...span, voicing: null, frets: hand.frets }
+        : { ...span, voicing: hand.pitches };
+    }
+    const { richness } = settingsAt(stretches, span.start);
+    if (span.symbol === null || span.voicing || richness === 'as written') return span;
+    return { ...span, symbol: dress(span.symbol, richness, span.key, style.home) };
+  });
 }
 
 function regionOf(
@@ -89,14 +118,15 @@ function regionOf(
   const pass = passes[index]!;
   const following = passes[index + 1];
   const firstNext = spans[index + 1]?.[0];
+  const stretches = stretchesOf(style, song, part, pass);
   return {
     kind: part.kind,
     style: style.id,
     seed: [song.seed, part.id, pass.section.id, pass.index].join('/'),
     length: pass.length,
     bars: pass.bars,
-    spans: spans[index]!,
-    stretches: stretchesOf(style, song, part, pass),
+    spans: ownSpans(part, style, pass, spans[index]!, stretches),
+    stretches,
     first: index === 0,
     entersNew: pass.entersNew,
     bassPlays,

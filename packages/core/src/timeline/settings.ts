@@ -2,6 +2,10 @@ import type { Part, Settings, Song } from '../song/schema';
 import type { Style } from '../style/schema';
 import type { Pass } from './passes';
 import type { Dynamics } from '../song/kinds';
+import type { Dressing } from '../theory/dress';
+import type { Neck } from '../voicing/guitar/path';
+import type { TuningName } from '../voicing/guitar/tunings';
+import type { Manner } from '../voicing/manner';
 
 /** Settings with every value decided, as a generator needs them. */
 export interface Resolved {
@@ -12,6 +16,12 @@ export interface Resolved {
   readonly register: number;
   readonly spread: number;
   readonly voices: number;
+  readonly manner: Manner;
+  readonly richness: Dressing;
+  readonly hands: 'both' | 'left' | 'right';
+  readonly tuning: TuningName;
+  readonly capo: number;
+  readonly neck: Neck;
   readonly instrument: number;
   readonly octave: number;
   readonly strum: number;
@@ -31,6 +41,12 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   register: 48,
   spread: 4,
   voices: 4,
+  manner: 'free',
+  richness: 'as written',
+  hands: 'both',
+  tuning: 'standard',
+  capo: 0,
+  neck: 'open',
   instrument: 0,
   octave: 0,
   strum: 30,

@@ -1,6 +1,7 @@
+import type { Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { candidates, type Aim, type Candidate } from './candidates';
-import { movingCost } from './costs';
+import { movingCost, strictCost } from './costs';
 import { cheapestPath } from './path';
 
 /** A chord to be voiced: a symbol with its aim, or tones set by hand, which stay as they are. */
@@ -14,7 +15,7 @@ export interface ToVoice {
 const memory = new Map<string, readonly Candidate[]>();
 
 function candidatesOf(symbol: string, aim: Aim): readonly Candidate[] {
-  const key = `${symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}`;
+  const key = `${symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}|${aim.manner ?? 'free'}|${aim.strict ?? false}`;
   let known = memory.get(key);
   if (!known) {
     known = candidates(parseChord(symbol), aim);
@@ -29,14 +30,23 @@ const EMPTY = new Float64Array(0);
 /** Costs between the candidates of two chords: songs go the same way again and again. */
 const moveMemory = new WeakMap<readonly Candidate[], WeakMap<readonly Candidate[], Float64Array>>();
 
-function movesBetween(from: readonly Candidate[], to: readonly Candidate[]): Float64Array {
+function movesBetween(
+  from: readonly Candidate[],
+  to: readonly Candidate[],
+  strict: readonly [Chord, Chord] | null,
+): Float64Array {
   let known = moveMemory.get(from);
   if (!known) moveMemory.set(from, (known = new WeakMap()));
   let costs = known.get(to);
   if (!costs) {
     costs = new Float64Array(from.length * to.length);
     let at = 0;
-    for (const a of from) for (const b of to) costs[at++] = movingCost(a.pitches, b.pitches);
+    for (const a of from) {
+      for (const b of to) {
+        const rules = strict ? strictCost(a.pitches, b.pitches, ...strict) : 0;
+        costs[at++] = movingCost(a.pitches, b.pitches) + rules;
+      }
+    }
     known.set(to, costs);
   }
   return costs;
@@ -53,7 +63,12 @@ export function voice(chords: readonly ToVoice[]): (readonly number[])[] {
     const exact = fixed?.length ? fixed : parseChord(symbol).exact;
     return exact ? [{ pitches: [...exact].sort((a, b) => a - b), cost: 0 }] : candidatesOf(symbol, aim);
   });
-  const moves = layers.map((layer, i) => (i ? movesBetween(layers[i - 1]!, layer) : EMPTY));
+  const moves = layers.map((layer, i) => {
+    if (!i) return EMPTY;
+    const { symbol, aim } = chords[i]!;
+    const strict = aim.strict ? ([parseChord(chords[i - 1]!.symbol), parseChord(symbol)] as const) : null;
+    return movesBetween(layers[i - 1]!, layer, strict);
+  });
   const width = layers.map((layer) => layer.length);
   return cheapestPath(
     layers,

@@ -1,19 +1,26 @@
 import { hasForeignBass, isSlash, type Chord } from '../theory/chord';
 import { mod } from '../theory/pitch';
-import { COST, standingCost } from './costs';
-import { bassPc, toneSets, type ToneSet } from './tones';
+import { COST, costsOf, muddyPairs, standingCost } from './costs';
+import { formsOf, leftHands, ordersOf, quartal, stack } from './forms';
+import { guitarShapes } from './guitar/shapes';
+import { mannerTones } from './mannerTones';
+import { voicesIn, type Manner } from './manner';
+import { bassPc } from './tones';
 
 /** What a part asks of its voicings. */
 export interface Aim {
   /** 3–8. */
   readonly voices: number;
-  /** Target of the lowest tone, MIDI number. */
+  /** Target of the lowest tone, MIDI number; with two hands, of the right hand's lowest. */
   readonly register: number;
   /** Target mean distance of neighbouring tones, semitones. */
   readonly spread: number;
   readonly low: number;
   readonly high: number;
   readonly bassPlays: boolean;
+  readonly manner?: Manner;
+  /** True where the rules of strict part-writing count. */
+  readonly strict?: boolean;
 }
 
 export interface Candidate {
@@ -24,38 +31,60 @@ export interface Candidate {
 /** As many candidates of a chord as take part in the path search. */
 const KEPT = 18;
 
-/** Tones stacked upward as closely as they go, the lowest at or above a floor. */
-function stack(order: readonly number[], floor: number): number[] {
-  const pitches: number[] = [];
-  let at = floor;
-  for (const pc of order) {
-    at += mod(pc - at, 12);
-    pitches.push(at);
-    at += 1;
+/** A voicing that a manner proposes, what its makeshifts cost, and the tones register and spread are measured at. */
+interface Proposal {
+  readonly pitches: readonly number[];
+  readonly extra: number;
+  readonly measured?: readonly number[];
+}
+
+const OCTAVES = [-1, 0, 1] as const;
+
+function* stacked(chord: Chord, aim: Aim, manner: Manner): Generator<Proposal> {
+  const foreign = isSlash(chord) && !aim.bassPlays && hasForeignBass(chord) && voicesIn(manner, 8) === 8;
+  const sets = mannerTones(chord, manner, foreign ? aim.voices - 1 : aim.voices, aim.bassPlays);
+  for (const [choice, set] of sets.entries()) {
+    for (const order of ordersOf(manner, set)) {
+      for (const octave of OCTAVES) {
+        for (const form of formsOf(manner, stack(order, aim.register + 12 * octave - 6))) {
+          const pitches = foreign ? [under(bassPc(chord), form[0]!), ...form] : form;
+          yield { pitches, extra: choice * COST.secondDoubling };
+        }
+      }
+    }
   }
-  return pitches;
 }
 
-const lift = (pitches: readonly number[], indices: readonly number[]): number[] =>
-  pitches.map((p, i) => (indices.includes(i) ? p + 12 : p)).sort((a, b) => a - b);
-
-/** Close stack and the ways of opening it: every other tone, or single inner tones, an octave up. */
-function openings(close: readonly number[]): number[][] {
-  const n = close.length;
-  const odd = close.map((_, i) => i).filter((i) => i % 2 === 1);
-  const wide = close.map((p, i) => p + 12 * Math.floor((i * 2) / 3));
-  const forms = [[...close], lift(close, odd), wide];
-  for (let i = 1; i + 1 < n; i++) forms.push(lift(close, [i]));
-  if (n > 3) forms.push(lift(close, [1, n - 2]), lift(close, [0]));
-  // Root alone far below the rest: an open tenth.
-  forms.push([close[0]! - 12, ...close.slice(1)]);
-  return forms;
+function* inFourths(chord: Chord, aim: Aim): Generator<Proposal> {
+  for (const octave of OCTAVES) {
+    for (const pitches of quartal(chord, aim.voices, aim.register + 12 * octave - 6))
+      yield { pitches, extra: 0 };
+  }
 }
 
-/** Every tone in turn as the lowest, the others above it, doublings laid on top. */
-function rotations({ tones, doubled }: ToneSet): number[][] {
-  const ring = [...tones].sort((a, b) => a - b);
-  return ring.map((_, i) => [...ring.slice(i), ...ring.slice(0, i), ...doubled]);
+function* withTwoHands(chord: Chord, aim: Aim): Generator<Proposal> {
+  for (const left of leftHands(chord)) {
+    const rightVoices = voicesIn('two hands', aim.voices) - left.length;
+    for (const { pitches, extra } of stacked(
+      chord,
+      { ...aim, voices: rightVoices, bassPlays: true },
+      'close',
+    )) {
+      if (pitches[0]! > left[left.length - 1]!) {
+        yield { pitches: [...left, ...pitches], extra: extra + (2 - left.length) * 2, measured: pitches };
+      }
+    }
+  }
+}
+
+function* onGuitar(chord: Chord): Generator<Proposal> {
+  for (const { pitches, cost } of guitarShapes(chord).slice(0, 40)) yield { pitches, extra: cost };
+}
+
+function proposals(chord: Chord, aim: Aim, manner: Manner): Generator<Proposal> {
+  if (manner === 'quartal') return inFourths(chord, aim);
+  if (manner === 'two hands') return withTwoHands(chord, aim);
+  return manner === 'guitar' ? onGuitar(chord) : stacked(chord, aim, manner);
 }
 
 const ascending = (pitches: readonly number[]): boolean =>
@@ -63,29 +92,22 @@ const ascending = (pitches: readonly number[]): boolean =>
 
 /** Voicings of a chord worth considering, cheapest first, at least one. */
 export function candidates(chord: Chord, aim: Aim): Candidate[] {
+  const manner = aim.manner ?? 'free';
+  const costs = costsOf(manner);
   const slash = isSlash(chord) && !aim.bassPlays;
-  const foreign = slash && hasForeignBass(chord);
-  const sets = toneSets(chord, foreign ? aim.voices - 1 : aim.voices, aim.bassPlays);
   const found = new Map<string, Candidate>();
-  const consider = (pitches: readonly number[], extra: number): void => {
-    if (!ascending(pitches) || pitches[0]! < aim.low || pitches[pitches.length - 1]! > aim.high) return;
-    const wrongBass = slash && mod(pitches[0]!, 12) !== bassPc(chord) ? COST.bassNotLowest : 0;
-    const cost = standingCost(pitches, aim) + wrongBass + extra;
+  for (const { pitches, extra, measured } of proposals(chord, aim, manner)) {
+    if (!ascending(pitches) || pitches[0]! < aim.low || pitches[pitches.length - 1]! > aim.high) continue;
+    const wrongBass = slash && mod(pitches[0]!, 12) !== bassPc(chord) ? costs.bassNotLowest : 0;
+    const below = measured ? costs.muddy * (muddyPairs(pitches) - muddyPairs(measured)) : 0;
+    const cost = standingCost(measured ?? pitches, aim, costs) + below + wrongBass + extra;
     const key = pitches.join();
     const known = found.get(key);
     if (!known || cost < known.cost) found.set(key, { pitches, cost });
-  };
-  sets.forEach((set, choice) => {
-    for (const order of rotations(set)) {
-      for (let octave = -1; octave <= 1; octave++) {
-        for (const form of openings(stack(order, aim.register + 12 * octave - 6))) {
-          const pitches = foreign ? [under(bassPc(chord), form[0]!), ...form] : form;
-          consider(pitches, choice * COST.secondDoubling);
-        }
-      }
-    }
-  });
-  if (!found.size) return [clamped(sets[0]!, aim)];
+  }
+  // A manner that has nothing for a chord (fourths over a diminished one) leaves it to the free forms.
+  if (!found.size && manner !== 'free') return candidates(chord, { ...aim, manner: 'free' });
+  if (!found.size) return [clamped(chord, aim)];
   return [...found.values()].sort(byCost).slice(0, KEPT);
 }
 
@@ -95,7 +117,8 @@ const byCost = (a: Candidate, b: Candidate): number =>
 const under = (pc: number, pitch: number): number => pitch - 1 - mod(pitch - 1 - pc, 12);
 
 /** Where nothing fits the range, the close stack moved into it as far as it goes. */
-function clamped({ tones }: ToneSet, aim: Aim): Candidate {
+function clamped(chord: Chord, aim: Aim): Candidate {
+  const { tones } = mannerTones(chord, 'free', aim.voices, aim.bassPlays)[0]!;
   const pitches = stack(
     [...tones].sort((a, b) => a - b),
     aim.low,

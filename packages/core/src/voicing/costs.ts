@@ -1,3 +1,9 @@
+import type { Chord } from '../theory/chord';
+import { degreeAt } from '../theory/chord';
+import { degreeNumber } from '../theory/degree';
+import { mod, pitchClass } from '../theory/pitch';
+import type { Manner } from './manner';
+
 /** Costs of a voicing and of going from one to the next. The unit is one semitone of movement in one voice. */
 export const COST = {
   /** For each semitone the lowest tone lies off the register. */
@@ -16,7 +22,39 @@ export const COST = {
   bassNotLowest: 60,
   /** For doubling another tone than the first choice. */
   secondDoubling: 1.5,
+  /** Strict part-writing: for two voices that go from a perfect fifth, octave or unison to another of its kind. */
+  parallel: 40,
+  /** Strict part-writing: for a leading tone that does not rise to the root, a seventh that does not fall a step. */
+  unresolved: 10,
 } as const;
+
+export type Costs = { readonly [name in keyof typeof COST]: number };
+
+/**
+ * Where a manner weighs otherwise: its form fixes the spread, so that only the register counts;
+ * bare roots and fifths lie as low as they are wanted; a guitar's shapes bring costs of their own.
+ */
+const BY_MANNER: Partial<Record<Manner, Partial<Costs>>> = {
+  close: { spread: 0 },
+  'drop 2': { spread: 0 },
+  'drop 3': { spread: 0 },
+  quartal: { spread: 0 },
+  shell: { spread: 1 },
+  'two hands': { spread: 1 },
+  power: { spread: 0, muddy: 0 },
+  root: { spread: 0 },
+  'root and fifth': { spread: 0 },
+  'root and octave': { spread: 0 },
+  guitar: { spread: 0, muddy: 0, register: 0.5 },
+};
+
+const memory = new Map<Manner, Costs>();
+
+export function costsOf(manner: Manner): Costs {
+  let costs = memory.get(manner);
+  if (!costs) memory.set(manner, (costs = { ...COST, ...BY_MANNER[manner] }));
+  return costs;
+}
 
 /** Common practice for keyboard and ensembles: fifths below C3, no seconds below E3. */
 const LOWEST_THIRD = 48;
@@ -38,14 +76,18 @@ export const meanSpread = (pitches: readonly number[]): number =>
   pitches.length < 2 ? 0 : (pitches[pitches.length - 1]! - pitches[0]!) / (pitches.length - 1);
 
 /** What a voicing costs by itself. */
-export function standingCost(pitches: readonly number[], aim: { register: number; spread: number }): number {
+export function standingCost(
+  pitches: readonly number[],
+  aim: { register: number; spread: number },
+  costs: Costs,
+): number {
   const top = pitches.length - 1;
   const topGap = top > 0 ? pitches[top]! - pitches[top - 1]! : 12;
   return (
-    COST.register * Math.abs(pitches[0]! - aim.register) +
-    COST.spread * Math.abs(meanSpread(pitches) - aim.spread) +
-    COST.muddy * muddyPairs(pitches) +
-    (topGap === 1 ? COST.topRub : 0)
+    costs.register * Math.abs(pitches[0]! - aim.register) +
+    costs.spread * Math.abs(meanSpread(pitches) - aim.spread) +
+    costs.muddy * muddyPairs(pitches) +
+    (topGap === 1 ? costs.topRub : 0)
   );
 }
 
@@ -78,3 +120,37 @@ export function movingCost(a: readonly number[], b: readonly number[]): number {
   const top = Math.abs(a[a.length - 1]! - b[b.length - 1]!);
   return cost + (top > 2 ? COST.topLeap * (top - 2) : 0);
 }
+
+const isPerfect = (semitones: number): boolean => [0, 7].includes(mod(semitones, 12));
+
+/** Pairs of voices that both move from one perfect fifth, octave or unison to another of the same kind. */
+export function parallels(a: readonly number[], b: readonly number[]): number {
+  let count = 0;
+  for (let i = 0; i < Math.min(a.length, b.length); i++) {
+    for (let j = i + 1; j < Math.min(a.length, b.length); j++) {
+      if (a[i] === b[i] || a[j] === b[j]) continue;
+      const before = mod(a[j]! - a[i]!, 12);
+      if (isPerfect(before) && mod(b[j]! - b[i]!, 12) === before) count++;
+    }
+  }
+  return count;
+}
+
+/** Leading tones that do not rise and sevenths that do not fall or stay, where the next chord is theirs to go to. */
+export function unresolved(a: readonly number[], b: readonly number[], from: Chord, to: Chord): number {
+  const home = mod(pitchClass(to.root), 12);
+  // Only a dominant's third leads: a major third under a chord a fifth below it.
+  const leads = mod(pitchClass(from.root) - home, 12) === 7 && degreeAt(from, home + 11) === '3';
+  let count = 0;
+  for (let i = 0; i < Math.min(a.length, b.length); i++) {
+    const by = b[i]! - a[i]!;
+    const degree = degreeAt(from, a[i]!);
+    if (leads && mod(a[i]!, 12) === mod(home + 11, 12) && by !== 1 && by !== 0) count++;
+    if (degree && degreeNumber(degree) === 7 && (by > 0 || by < -2)) count++;
+  }
+  return count;
+}
+
+/** What strict part-writing adds to a move (Kostka & Payne, *Tonal Harmony*; Aldwell & Schachter, *Harmony and Voice Leading*). */
+export const strictCost = (a: readonly number[], b: readonly number[], from: Chord, to: Chord): number =>
+  COST.parallel * parallels(a, b) + COST.unresolved * unresolved(a, b, from, to);

@@ -10,14 +10,8 @@ import {
   splitBar,
 } from '@backline/core/edits/bars';
 import { takeChart } from '@backline/core/edits/chart';
-import {
-  backToAuto,
-  moveBoundary,
-  removeChord,
-  setChordAt,
-  setPush,
-  setScale,
-} from '@backline/core/edits/chords';
+import { moveBoundary, removeChord, setChordAt, setPush, setScale } from '@backline/core/edits/chords';
+import { backToAuto } from '@backline/core/edits/hand';
 import { addDraft, removeDraft, renameDraft, useDraft } from '@backline/core/edits/drafts';
 import { setKey, setMetre } from '@backline/core/edits/keys';
 import { clipOf, runBetween, type Run } from '@backline/core/edits/run';
@@ -82,7 +76,7 @@ const anyEdit = fc.oneof(
     (s, n) => moveBoundary(s.sections[0]!.id, nthChord(s, n), 240 * (n % 20)),
     (s, n) => setPush(s.sections[0]!.id, nthChord(s, n), 240),
     (s, n) => setScale(s.sections[0]!.id, nthChord(s, n), n % 2 ? 'lydian' : null),
-    (s, n) => backToAuto(s.sections[0]!.id, nthChord(s, n)),
+    (s, n) => backToAuto(s.sections[0]!.id, nthChord(s, n), null),
     (s, n) => addDraft(s.sections[0]!.id, n % 2 ? s.sections[0]!.draft : null),
     (s, n) => useDraft(s.sections[0]!.id, s.sections[0]!.drafts[n % s.sections[0]!.drafts.length]!.id),
     (s) => renameDraft(s.sections[0]!.id, s.sections[0]!.draft, 'Darker'),

@@ -6,8 +6,8 @@ import {
   setChordAt,
   setPush,
   setScale,
-  backToAuto,
 } from '@backline/core/edits/chords';
+import { backToAuto } from '@backline/core/edits/hand';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { addDraft, removeDraft, renameDraft, useDraft as putInUse } from '@backline/core/edits/drafts';
 import { renderBand } from '@backline/core/band/index';
@@ -38,7 +38,7 @@ describe('a chord put at a place', () => {
   it('keeps the exact tones it was played with, until they go back to auto', () => {
     const s = edited(song('C | F'), setChordAt('s1', 0, 'C6', { voicing: [64, 48, 57, 55] }));
     expect(chords(s)[0]!.voicing).toEqual([48, 55, 57, 64]);
-    expect(chords(edited(s, backToAuto('s1', nth(s, 0))))[0]!.voicing).toBeUndefined();
+    expect(chords(edited(s, backToAuto('s1', nth(s, 0), null)))[0]!.voicing).toBeUndefined();
     expect(chords(edited(s, setChordAt('s1', 0, 'Dm')))[0]!.voicing).toBeUndefined();
   });
 

@@ -2,14 +2,9 @@ import { chordPitchClasses, degreePcOf } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { degreeNumber } from '@backline/core/theory/degree';
 import { ALL_QUALITIES } from '@backline/core/theory/qualities';
-import {
-  STANDARD_TUNING,
-  fingersOf,
-  guitarPath,
-  guitarShapes,
-  innerMutes,
-  isPlayable,
-} from '@backline/core/voicing/guitar';
+import { guitarPath } from '@backline/core/voicing/guitar/path';
+import { STANDARD_TUNING } from '@backline/core/voicing/guitar/tunings';
+import { fingersOf, guitarShapes, innerMutes, isPlayable } from '@backline/core/voicing/guitar/shapes';
 import { TWELVE_ROOTS } from '../support/music';
 
 describe('guitar shapes', () => {
@@ -66,7 +61,8 @@ describe('guitar shapes', () => {
   });
 
   it('a higher register goes up the neck, fewer strings keep the bass', () => {
-    const at = (register: number, strings = 6) => guitarPath([{ symbol: 'A', register, strings }])[0]!;
+    const at = (register: number, strings = 6) =>
+      guitarPath([{ symbol: 'A', aim: { register, strings } }])[0]!.pitches;
     expect(at(45)).toEqual([45, 52, 57, 61, 64, 69]);
     expect(at(40, 4)).toHaveLength(4);
     expect(at(40, 4)[0]).toBe(45);

@@ -11,6 +11,7 @@ export const lamplight: Style = {
   tempo: [84, 220],
   usualTempo: 128,
   groove: { unit: 'eighth', swing: 66.7, timing: 5, strength: 7 },
+  home: '6',
   parts: {
     bass: {
       settings: { on: true, density: 3, dynamics: 'mf', register: 29, instrument: 32 },

@@ -11,6 +11,7 @@ export const quayside: Style = {
   tempo: [70, 150],
   usualTempo: 104,
   groove: { unit: 'eighth', swing: 50, timing: 5, strength: 6 },
+  home: 'add9',
   parts: {
     bass: {
       settings: { on: true, density: 3, dynamics: 'mf', register: 28, instrument: 33 },

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { Button } from 'react-native-paper';
-import { backToAuto, setScale } from '@backline/core/edits/chords';
+import { setScale } from '@backline/core/edits/chords';
+import { backToAuto } from '@backline/core/edits/hand';
 import { chordTones } from '@backline/core/theory/chord';
 import { isReadable, parseChord, tryParseChord } from '@backline/core/theory/chordGrammar';
 import { clusterSymbol } from '@backline/core/theory/cluster';
@@ -83,7 +84,7 @@ export function ChooseWay({ place }: { place: Place }) {
           <Button
             mode="outlined"
             icon="auto-fix"
-            onPress={() => change(backToAuto(place.section.id, event.id))}
+            onPress={() => change(backToAuto(place.section.id, event.id, null))}
           >
             Tones back to auto
           </Button>

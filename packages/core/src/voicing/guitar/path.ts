@@ -1,0 +1,134 @@
+import { parseChord } from '../../theory/chordGrammar';
+import type { Manner } from '../manner';
+import { cheapestPath } from '../path';
+import { bareShapes, isBare } from './bare';
+import { POSITION_COST, fretted, guitarShapes, type Frets, type Shape } from './shapes';
+import { openStrings, TUNINGS, type TuningName } from './tunings';
+
+/** Where on the neck chords are taken: as low as they go, about the register, or wherever the hand travels least. */
+export const NECKS = ['open', 'position', 'smooth'] as const;
+export type Neck = (typeof NECKS)[number];
+
+/** What a guitar part asks of its shapes. */
+export interface GuitarAim {
+  /** MIDI number; the standard low string (40) is the open position, each semitone more a fret up the neck. */
+  readonly register: number;
+  /** Strings struck, 3–6. */
+  readonly strings: number;
+  readonly neck?: Neck;
+  readonly tuning?: TuningName;
+  readonly capo?: number;
+  /** Bare roots and fifths instead of full shapes. */
+  readonly manner?: Manner;
+}
+
+export interface ToFinger {
+  readonly symbol: string;
+  readonly aim: GuitarAim;
+  /** Pitches set by hand, taken as they are. */
+  readonly fixed?: readonly number[] | null;
+  /** A shape set by hand, taken as it is. */
+  readonly frets?: Frets | null;
+}
+
+/** Shapes kept at each position of the neck for the path search, and in all. */
+const KEPT_AT_POSITION = 3;
+const KEPT = 14;
+
+/** What a fret of travel between chords costs, by what is asked of the neck. */
+const TRAVEL: Record<Neck, number> = { open: 0.7, position: 0.7, smooth: 2.4 };
+
+function bestByPosition(shapes: readonly Shape[]): Shape[] {
+  const taken = new Map<number, number>();
+  return shapes.filter(({ position }) => {
+    const count = taken.get(position) ?? 0;
+    taken.set(position, count + 1);
+    return count < KEPT_AT_POSITION;
+  });
+}
+
+/** A shape with what its strings sound. */
+export function shapeOf(frets: Frets, open: readonly number[]): Shape {
+  const pressed = fretted(frets);
+  return {
+    frets,
+    pitches: frets.flatMap((f, s) => (f === null ? [] : [open[s]! + f])),
+    position: pressed.length ? Math.min(...pressed) : 0,
+    cost: 0,
+  };
+}
+
+const memory = new Map<string, readonly Shape[]>();
+
+function shapesOf(symbol: string, tuning: TuningName, capo: number, bare: Manner | null): readonly Shape[] {
+  const key = `${symbol}|${tuning}|${capo}|${bare ?? ''}`;
+  let known = memory.get(key);
+  if (!known) {
+    const open = openStrings(tuning, capo);
+    const chord = parseChord(symbol);
+    known = bestByPosition(bare ? bareShapes(chord, bare, open) : guitarShapes(chord, open));
+    if (memory.size > 2000) memory.clear();
+    memory.set(key, known);
+  }
+  return known;
+}
+
+const aimedMemory = new Map<string, readonly Shape[]>();
+
+/** A chord's shapes as a part asks for them, best first: so many strings, at a place on the neck. */
+export function shapesFor(symbol: string, aim: GuitarAim): readonly Shape[] {
+  const { register, strings, neck = 'open', tuning = 'standard', capo = 0, manner = 'guitar' } = aim;
+  const bare = isBare(manner) ? manner : null;
+  const key = `${symbol}|${register}|${strings}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
+  let known = aimedMemory.get(key);
+  if (!known) {
+    const fret = Math.max(0, register - TUNINGS.standard[0]);
+    // Where the writer asks for a place on the neck, that counts instead of closeness to the nut.
+    const wanted = neck === 'open' && !fret ? 0 : fret;
+    const weight = neck === 'smooth' ? 0.25 : wanted ? 1.6 : POSITION_COST;
+    known = shapesOf(symbol, tuning, capo, bare)
+      .map((shape) => limited(shape, strings))
+      .map((s) => ({
+        ...s,
+        cost: s.cost - POSITION_COST * s.position + weight * Math.abs(s.position - wanted),
+      }))
+      .sort((a, b) => a.cost - b.cost)
+      .slice(0, KEPT);
+    if (aimedMemory.size > 2000) aimedMemory.clear();
+    aimedMemory.set(key, known);
+  }
+  return known;
+}
+
+/** A shape with fewer strings struck: the bass stays, then the highest strings are kept. */
+function limited(shape: Shape, strings: number): Shape {
+  if (shape.pitches.length <= strings) return shape;
+  const sounding = shape.frets.flatMap((f, s) => (f === null ? [] : [s]));
+  const struck = new Set([sounding[0]!, ...sounding.slice(sounding.length - strings + 1)]);
+  const [bass, ...rest] = shape.pitches;
+  return {
+    ...shape,
+    frets: shape.frets.map((f, s) => (struck.has(s) ? f : null)),
+    pitches: [bass!, ...rest.slice(rest.length - strings + 1)],
+  };
+}
+
+/**
+ * Shapes for a run of chords: each chord's best shapes, and among them the path along which
+ * the hand travels least. Tones or frets set by hand are fixed nodes.
+ */
+export function guitarPath(chords: readonly ToFinger[]): Shape[] {
+  const layers = chords.map(({ symbol, aim, fixed, frets }): readonly Shape[] => {
+    if (frets?.length) return [shapeOf(frets, openStrings(aim.tuning ?? 'standard', aim.capo))];
+    const exact = fixed?.length ? fixed : parseChord(symbol).exact;
+    if (exact) return [{ frets: [], pitches: [...exact].sort((a, b) => a - b), position: 0, cost: 0 }];
+    return shapesFor(symbol, aim);
+  });
+  return cheapestPath(
+    layers,
+    (s) => s.cost,
+    (layer, from, to) =>
+      TRAVEL[chords[layer]!.aim.neck ?? 'open'] *
+      Math.abs(layers[layer - 1]![from]!.position - layers[layer]![to]!.position),
+  );
+}

@@ -1,0 +1,185 @@
+import { degreePcOf, type Chord } from '../../theory/chord';
+import { degreeNumber } from '../../theory/degree';
+import { mod } from '../../theory/pitch';
+import { bassPc } from '../tones';
+import { STANDARD_TUNING } from './tunings';
+
+/** A fret for each string from the lowest, counted from the nut or the capo; 0 open, null muted. */
+export type Frets = readonly (number | null)[];
+
+/** A shape on the neck. */
+export interface Shape {
+  readonly frets: Frets;
+  /** Sounding pitches from the lowest string to the highest. */
+  readonly pitches: readonly number[];
+  /** Lowest fretted fret, 0 where all sounding strings are open. */
+  readonly position: number;
+  readonly cost: number;
+}
+
+/** Frets a hand spans. */
+export const SPAN = 4;
+/** Highest fret that chords are looked for at. */
+export const LAST_FRET = 14;
+/** For each fret between the nut and the hand. */
+export const POSITION_COST = 0.9;
+
+export const fretted = (frets: Frets): number[] => frets.filter((f): f is number => f !== null && f > 0);
+
+/** Fingers a shape needs; a barre at its lowest fret counts as one where nothing under it is open. */
+export function fingersOf(frets: Frets): number {
+  const pressed = fretted(frets);
+  if (!pressed.length) return 0;
+  const lowest = Math.min(...pressed);
+  const first = frets.indexOf(lowest);
+  const behind = frets.slice(first);
+  const barre = pressed.filter((f) => f === lowest).length > 1 && !behind.includes(0);
+  return barre ? pressed.filter((f) => f > lowest).length + 1 : pressed.length;
+}
+
+/** Muted strings between sounding ones. */
+export function innerMutes(frets: Frets): number {
+  const sounding = frets.map((f) => f !== null);
+  const first = sounding.indexOf(true);
+  const last = sounding.lastIndexOf(true);
+  return sounding.slice(first, last + 1).filter((s) => !s).length;
+}
+
+/** True where a hand can hold it: four fingers, a span of four frets, one inner mute at most. */
+export function isPlayable(frets: Frets): boolean {
+  const pressed = fretted(frets);
+  const span = pressed.length ? Math.max(...pressed) - Math.min(...pressed) : 0;
+  return span < SPAN && fingersOf(frets) <= 4 && innerMutes(frets) <= 1;
+}
+
+/** Tones a shape must hold; the fifth and what the name only implies may be left out. */
+function neededPcs(chord: Chord): number[] {
+  const needed = chord.degrees.filter((d) => !chord.optional.includes(d) && d !== '5');
+  const byWeight = [...needed].sort((a, b) => weight(b) - weight(a));
+  return byWeight.slice(0, 5).map((d) => degreePcOf(chord, d));
+}
+
+const weight = (degree: string): number => {
+  const number = degreeNumber(degree);
+  if (number === 3 || number === 7) return 4;
+  if (degree.length > 1) return 3;
+  return number === 1 ? 1 : 2;
+};
+
+/** Smaller is better: full, low on the neck, open strings, few fingers. */
+function shapeCost(frets: Frets, pitches: readonly number[], pcs: number): number {
+  const pressed = fretted(frets);
+  const position = pressed.length ? Math.min(...pressed) : 0;
+  const silent = frets.length - pitches.length;
+  const missing = pcs - new Set(pitches.map((p) => p % 12)).size;
+  const span = pressed.length ? Math.max(...pressed) - position : 0;
+  return (
+    2.4 * silent +
+    4 * innerMutes(frets) +
+    POSITION_COST * position +
+    0.6 * fingersOf(frets) +
+    1.5 * missing +
+    0.8 * span
+  );
+}
+
+/** Frets of one string that sound a tone of the chord at a place of the hand, or leave it open or mute. */
+function choices(open: number, low: number, wanted: number): (number | null)[] {
+  const frets: (number | null)[] = [];
+  for (let fret = low; fret < low + SPAN; fret++) if (has(wanted, open + fret)) frets.push(fret);
+  // Open strings ring well low on the neck; further up they are left to the writer.
+  if (low <= HIGHEST_WITH_OPEN && has(wanted, open)) frets.push(0);
+  frets.push(null);
+  return frets;
+}
+
+/** Pitch classes as bits of a number, so that the search compares sets at once. */
+const bit = (pitch: number): number => 1 << mod(pitch, 12);
+const has = (set: number, pitch: number): boolean => (set & bit(pitch)) !== 0;
+const bits = (pcs: Iterable<number>): number => [...pcs].reduce((set, pc) => set | bit(pc), 0);
+
+const HIGHEST_WITH_OPEN = 5;
+
+/** What the search knows of a chord and a tuning before it begins. */
+interface Sought {
+  readonly open: readonly number[];
+  readonly bass: number;
+  /** Tones a shape must hold, and those it may hold on its low strings (with the bass) and its high ones. */
+  readonly needed: number;
+  readonly low: number;
+  readonly high: number;
+  readonly fewest: number;
+}
+
+/** Every playable shape whose lowest pressed fret is `position` (all open where it is 0). */
+function shapesAt(position: number, sought: Sought, keep: (frets: (number | null)[]) => void): void {
+  const { open, bass, needed } = sought;
+  const options = open.map((pitch, s) => choices(pitch, position, s < 3 ? sought.low : sought.high));
+  // What the strings from one on can still sound: a branch that cannot complete the chord is left.
+  const ahead = options.map(() => 0);
+  for (let s = open.length - 1; s >= 0; s--) {
+    const own = options[s]!.reduce<number>((set, f) => (f === null ? set : set | bit(open[s]! + f)), 0);
+    ahead[s] = own | (ahead[s + 1] ?? 0);
+  }
+  const frets: (number | null)[] = [];
+  const sounding: number[] = [];
+  const search = (string: number, held: number, above: number, mutes: number, gap: number): void => {
+    if (string === open.length) {
+      if (sounding.length >= sought.fewest && (held & needed) === needed) keep(frets);
+      return;
+    }
+    if ((needed & ~(held | ahead[string]!)) !== 0) return;
+    for (const fret of options[string]!) {
+      if (fret === null) {
+        if (string > 3 && !sounding.length) continue;
+        frets.push(null);
+        search(string + 1, held, above, mutes, sounding.length ? gap + 1 : 0);
+        frets.pop();
+        continue;
+      }
+      const pitch = open[string]! + fret;
+      // The first sounding string carries the chord's bass; gaps count once a string sounds behind them.
+      if ((!sounding.length && mod(pitch, 12) !== bass) || mutes + gap > 1) continue;
+      const pressedAbove = above + (fret > position ? 1 : 0);
+      if (pressedAbove > 4 || sounding.includes(pitch)) continue;
+      frets.push(fret);
+      sounding.push(pitch);
+      search(string + 1, held | bit(pitch), pressedAbove, mutes + gap, 0);
+      sounding.pop();
+      frets.pop();
+    }
+  };
+  search(0, 0, 0, 0, 0);
+}
+
+/** Every playable shape of a chord over open strings, best first, at least one for any chord of both rings. */
+export function guitarShapes(chord: Chord, open: readonly number[] = STANDARD_TUNING): Shape[] {
+  const wanted = bits(chord.degrees.map((d) => degreePcOf(chord, d)));
+  const needed = neededPcs(chord);
+  const bass = bassPc(chord);
+  const withBass = wanted | bit(bass);
+  const count = chord.degrees.length + (has(wanted, bass) ? 0 : 1);
+  const sought: Sought = {
+    open,
+    bass,
+    needed: bits(needed),
+    low: withBass,
+    high: wanted,
+    fewest: needed.length < 3 ? 2 : 3,
+  };
+  const found: Shape[] = [];
+  for (let position = 1; position <= LAST_FRET - SPAN + 1; position++) {
+    shapesAt(position, sought, (frets) => {
+      const pressed = fretted(frets);
+      const lowest = pressed.length ? Math.min(...pressed) : 0;
+      // Each shape is found once: where its lowest pressed fret is, an open one at the nut.
+      if (lowest !== position && !(lowest === 0 && position === 1)) return;
+      if (!isPlayable(frets)) return;
+      const pitches = frets.flatMap((f, s) => (f === null ? [] : [open[s]! + f]));
+      const shape = [...frets];
+      found.push({ frets: shape, pitches, position: lowest, cost: shapeCost(shape, pitches, count) });
+    });
+  }
+  const order = new Map(found.map((s) => [s, s.frets.join()]));
+  return found.sort((a, b) => a.cost - b.cost || (order.get(a)! < order.get(b)! ? -1 : 1));
+}

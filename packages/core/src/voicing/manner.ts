@@ -1,0 +1,35 @@
+/** How a part lays its voicings out; `free` lets the path choose among close and open forms by the spread. */
+export const MANNERS = [
+  'free',
+  'close',
+  'open',
+  'drop 2',
+  'drop 3',
+  'shell',
+  'rootless',
+  'quartal',
+  'two hands',
+  'guitar',
+  'power',
+  'root',
+  'root and fifth',
+  'root and octave',
+] as const;
+export type Manner = (typeof MANNERS)[number];
+
+/** Least and most voices of manners that cannot have as many as are asked for. */
+const BOUNDS: Partial<Record<Manner, readonly [number, number]>> = {
+  power: [2, 3],
+  root: [1, 1],
+  'root and fifth': [2, 2],
+  'root and octave': [2, 2],
+  shell: [3, 3],
+  'two hands': [4, 8],
+  guitar: [3, 6],
+};
+
+/** Voices a manner sounds when so many are asked for (3–8). */
+export function voicesIn(manner: Manner, asked: number): number {
+  const bounds = BOUNDS[manner];
+  return bounds ? Math.max(bounds[0], Math.min(bounds[1], asked)) : asked;
+}
