@@ -9,11 +9,16 @@ import { ChordError, parseChord } from '@backline/core/theory/chordGrammar';
 import { chordPitchClasses, chordTones } from '@backline/core/theory/chord';
 import { keyText, parseKey } from '@backline/core/theory/key';
 import { noteName, parseMidi } from '@backline/core/theory/pitch';
+import { RICHNESS, dress } from '@backline/core/theory/dress';
 import { defaultScale } from '@backline/core/theory/scale';
 import { PPQ, toBeats } from '@backline/core/timeline/time';
 import { voice } from '@backline/core/voicing/auto';
+import { guitarPath } from '@backline/core/voicing/guitar/path';
+import { LAST_FRET, SPAN } from '@backline/core/voicing/guitar/shapes';
+import { HIGHEST_CAPO, STANDARD_TUNING, TUNING_NAMES } from '@backline/core/voicing/guitar/tunings';
+import { MANNERS, type Manner } from '@backline/core/voicing/manner';
 import { loadChart } from './chartFile';
-import { UsageError, wholeNumber } from './usage';
+import { UsageError, oneOf, wholeNumber } from './usage';
 
 export interface Given {
   readonly operands: readonly string[];
@@ -61,20 +66,55 @@ function recogniseNotes({ operands }: Given): unknown {
 const styles = (): unknown =>
   STYLES.map(({ id, name, feel, metres, tempo }) => ({ id, name, feel, metres, tempo }));
 
-function voiceChart({ operands, options }: Given): unknown {
-  const song = loadChart(operands[0], {});
+/** Highest fret a guitar's chords are asked for at, as a register. */
+const HIGHEST_REGISTER = STANDARD_TUNING[0]! + LAST_FRET - SPAN;
+
+/** How a guitar voices chords, with the frets; what it cannot do is said with the nearest it can. */
+function onGuitar(symbols: readonly string[], options: Given['options']): Voiced[] {
+  const tuning = oneOf('tuning', options.tuning, TUNING_NAMES) ?? 'standard';
+  const capo = wholeNumber('capo', options.capo, 0, HIGHEST_CAPO) ?? 0;
+  const strings = wholeNumber('voices', options.voices, 3, 8) ?? 6;
+  if (strings > 6) throw new UsageError(`A guitar has six strings: --voices takes 3 to 6, not "${strings}".`);
+  const register = wholeNumber('register', options.register, 24, 84) ?? STANDARD_TUNING[0]!;
+  if (register > HIGHEST_REGISTER) {
+    throw new UsageError(
+      `No shape lies at register ${register}: the highest place on the neck is ${HIGHEST_REGISTER}, fret ${HIGHEST_REGISTER - STANDARD_TUNING[0]!}.`,
+    );
+  }
+  const aim = { register, strings, tuning, capo, neck: 'open' as const };
+  return guitarPath(symbols.map((symbol) => ({ symbol, aim })));
+}
+
+interface Voiced {
+  readonly pitches: readonly number[];
+  readonly frets?: readonly (number | null)[];
+}
+
+function inManner(symbols: readonly string[], manner: Manner, options: Given['options']): Voiced[] {
   const voices = wholeNumber('voices', options.voices, 3, 8) ?? 4;
   const register = wholeNumber('register', options.register, 24, 84) ?? 55;
   const spread = wholeNumber('spread', options.spread, 2, 12) ?? 4;
-  const aim = { voices, register, spread, low: 21, high: 108, bassPlays: false };
+  const aim = { voices, register, spread, low: 21, high: 108, bassPlays: false, manner };
+  return voice(symbols.map((symbol) => ({ symbol, aim }))).map((pitches) => ({ pitches }));
+}
+
+function voiceChart({ operands, options }: Given): unknown {
+  const song = loadChart(operands[0], {});
+  const manner = oneOf('manner', options.manner, MANNERS) ?? 'free';
+  const richness = oneOf('richness', options.richness, RICHNESS) ?? 'as written';
   const { chords } = renderBand({ ...song, parts: [] });
-  const sounding = chords.flatMap((c) => (c.symbol === null ? [] : [{ ...c, symbol: c.symbol }]));
-  const pitches = voice(sounding.map(({ symbol }) => ({ symbol, aim })));
+  const { home } = styleOf(song.style);
+  const sounding = chords.flatMap((c) =>
+    c.symbol === null ? [] : [{ ...c, symbol: dress(c.symbol, richness, c.key, home) }],
+  );
+  const symbols = sounding.map((c) => c.symbol);
+  const voiced = manner === 'guitar' ? onGuitar(symbols, options) : inManner(symbols, manner, options);
   return sounding.map((c, i) => ({
     symbol: c.symbol,
     start: toBeats(c.start),
     duration: toBeats(c.duration),
-    pitches: pitches[i],
+    pitches: voiced[i]!.pitches,
+    ...(voiced[i]!.frets ? { frets: voiced[i]!.frets } : {}),
   }));
 }
 
@@ -168,7 +208,10 @@ export const COMMANDS: Record<string, { run: (given: Given) => unknown; options:
   chord: { run: chord, options: [] },
   recognise: { run: recogniseNotes, options: [] },
   styles: { run: styles, options: [] },
-  voice: { run: voiceChart, options: ['voices', 'register', 'spread'] },
+  voice: {
+    run: voiceChart,
+    options: ['manner', 'voices', 'register', 'spread', 'richness', 'tuning', 'capo'],
+  },
   ideas: { run: nextIdeas, options: ['after'] },
   route: { run: route, options: ['steps', 'key'] },
   notes: { run: notes, options: ['style', 'seed'] },

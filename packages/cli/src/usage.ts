@@ -1,3 +1,7 @@
+import { RICHNESS } from '@backline/core/theory/dress';
+import { TUNING_NAMES } from '@backline/core/voicing/guitar/tunings';
+import { MANNERS } from '@backline/core/voicing/manner';
+
 /** A mistake in how the command was called or in what it was given: one sentence, exit status 2. */
 export class UsageError extends Error {}
 
@@ -8,8 +12,11 @@ export const HELP: Record<string, string> = {
   Names sounding notes (60 or C4 for middle C), the lowest as the bass. Prints {names, tones}.`,
   styles: `backline styles
   Lists the styles. Prints [{id, name, feel, metres, tempo: [low, high]}].`,
-  voice: `backline voice CHART [--voices N] [--register MIDI] [--spread SEMITONES]
-  Voices a chart's chords. Prints [{symbol, start, duration, pitches}], times in quarter-note beats.`,
+  voice: `backline voice CHART [--manner M] [--voices N] [--register MIDI] [--spread SEMITONES]
+      [--richness R] [--tuning T] [--capo FRET]
+  Voices a chart's chords. Prints [{symbol, start, duration, pitches}], times in quarter-note beats; with
+  --manner guitar also frets from the lowest string, null muted. Manners: ${MANNERS.join(', ')}.
+  Richness: ${RICHNESS.join(', ')}. Tunings: ${TUNING_NAMES.join(', ')}.`,
   ideas: `backline ideas CHART [--after N]
   Ranks chords that could follow chord number N of the chart (0: at its start; without it: at its end).
   Prints {key, before, after, ideas: [{symbol, numeral, why, cost}]}, near to far.`,
@@ -39,4 +46,16 @@ export function wholeNumber(
   const value = Number(text);
   if (text.trim() !== '' && Number.isInteger(value) && value >= low && value <= high) return value;
   throw new UsageError(`--${name} takes a whole number from ${low} to ${high}, not "${text}".`);
+}
+
+/** An option's value as one of some words, or undefined where it is not given. */
+export function oneOf<T extends string>(
+  name: string,
+  text: string | undefined,
+  words: readonly T[],
+): T | undefined {
+  if (text === undefined) return undefined;
+  const found = words.find((w) => w.toLowerCase() === text.trim().toLowerCase());
+  if (found) return found;
+  throw new UsageError(`--${name} takes one of ${words.join(', ')}, not "${text}".`);
 }

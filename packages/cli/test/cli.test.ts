@@ -35,6 +35,31 @@ describe('bin/backline', () => {
     expect(json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
   });
 
+  it('voice: in a manner, dressed, and as guitar shapes in a tuning', () => {
+    const voiced = (...args: string[]) =>
+      JSON.parse(run('voice', CHART, ...args).out) as {
+        symbol: string;
+        pitches: number[];
+        frets?: number[];
+      }[];
+    expect(voiced('--manner', 'shell')[0]).toMatchObject({ symbol: 'G', start: 0, duration: 4 });
+    expect(voiced('--manner', 'shell').every((c) => c.pitches.length === 3)).toBe(true);
+    expect(voiced('--richness', 'sevenths').map((c) => c.symbol)).toContain('Cmaj7');
+    const [g] = voiced('--manner', 'guitar');
+    expect(g).toMatchObject({ frets: [3, 2, 0, 0, 0, 3], pitches: [43, 47, 50, 55, 59, 67] });
+    expect(voiced('--manner', 'guitar', '--tuning', 'DADGAD', '--voices', '4')[0]!.pitches).toHaveLength(4);
+  });
+
+  it('voice: what cannot be is said, with what can', () => {
+    expect(run('voice', CHART, '--manner', 'guitar', '--voices', '8')).toMatchObject({ status: 2 });
+    expect(run('voice', CHART, '--manner', 'guitar', '--voices', '8').err).toContain('six strings');
+    expect(run('voice', CHART, '--manner', 'guitar', '--register', '70').err).toContain(
+      'highest place on the neck',
+    );
+    expect(run('voice', CHART, '--manner', 'spready').err).toContain('--manner takes one of free, close');
+    expect(run('voice', CHART, '--spread', '40').err).toContain('2 to 12');
+  });
+
   it('recognise', () => {
     expect(json('recognise', 'E3', 'A3', 'C4', 'E4').names?.[0]).toBe('Am/E');
     expect(json('recognise', '60', '64', '67').names?.[0]).toBe('C');

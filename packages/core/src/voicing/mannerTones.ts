@@ -46,7 +46,8 @@ export function mannerTones(chord: Chord, manner: Manner, asked: number, bassPla
     case 'shell': {
       const third = numbered(chord, 3, 4, 2);
       const seventh = numbered(chord, 7, 6) ?? fifthOf(chord);
-      return single([...new Set([root, ...(third ? [pcOf(chord, third)] : []), pcOf(chord, seventh)])]);
+      const tones = [...new Set([root, ...(third ? [pcOf(chord, third)] : []), pcOf(chord, seventh)])];
+      return single(tones, tones.length < 3 ? [root] : []);
     }
     case 'rootless':
       return toneSets(withoutRoot(chord), voices, true);

@@ -57,7 +57,7 @@ export function troubleWith(frets: Frets, chord: Chord, open: readonly number[])
 function distance(a: Frets, b: Frets): number {
   return a.reduce<number>((sum, fret, s) => {
     const other = b[s] ?? null;
-    if (fret === null || other === null) return sum + (fret === other ? 0 : 3);
+    if (fret === null || other === null) return sum + (fret === other ? 0 : 5);
     return sum + Math.min(4, Math.abs(fret - other));
   }, 0);
 }

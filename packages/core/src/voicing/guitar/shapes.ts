@@ -1,6 +1,7 @@
 import { degreePcOf, type Chord } from '../../theory/chord';
 import { degreeNumber } from '../../theory/degree';
 import { mod } from '../../theory/pitch';
+import { muddyPairs } from '../costs';
 import { bassPc } from '../tones';
 import { STANDARD_TUNING } from './tunings';
 
@@ -66,20 +67,46 @@ const weight = (degree: string): number => {
   return number === 1 ? 1 : 2;
 };
 
+/** What makes a shape worse, in the unit of one semitone of a voice (common practice, checked against two sets of shapes). */
+const SHAPE_COST = {
+  silent: 2.4,
+  innerMute: 4,
+  finger: 0.6,
+  fourthFinger: 0.9,
+  missing: 0.8,
+  span: 0.8,
+  /** An open string between pressed ones away from the nut, or right beside a pressed bass string. */
+  openAmidst: 0.9,
+  /** A close pair of low strings. */
+  muddy: 0.2,
+} as const;
+
+/** Open strings that ring between the fingers: away from the nut, or right beside a pressed bass. */
+function openAmidst(frets: Frets, position: number): number {
+  const first = frets.findIndex((f) => f !== null);
+  return frets.filter((fret, s) => {
+    if (fret !== 0 || s === first) return false;
+    const between = (frets[s - 1] ?? 0) > 0 && (frets[s + 1] ?? 0) > 0;
+    return (between && position > 1) || (s === first + 1 && between);
+  }).length;
+}
+
 /** Smaller is better: full, low on the neck, open strings, few fingers. */
 function shapeCost(frets: Frets, pitches: readonly number[], pcs: number): number {
   const pressed = fretted(frets);
   const position = pressed.length ? Math.min(...pressed) : 0;
-  const silent = frets.length - pitches.length;
   const missing = pcs - new Set(pitches.map((p) => p % 12)).size;
-  const span = pressed.length ? Math.max(...pressed) - position : 0;
+  const fingers = fingersOf(frets);
   return (
-    2.4 * silent +
-    4 * innerMutes(frets) +
+    SHAPE_COST.silent * (frets.length - pitches.length) +
+    SHAPE_COST.innerMute * innerMutes(frets) +
     POSITION_COST * position +
-    0.6 * fingersOf(frets) +
-    1.5 * missing +
-    0.8 * span
+    SHAPE_COST.finger * fingers +
+    (fingers > 3 ? SHAPE_COST.fourthFinger : 0) +
+    SHAPE_COST.missing * missing +
+    SHAPE_COST.span * (pressed.length ? Math.max(...pressed) - position : 0) +
+    SHAPE_COST.openAmidst * openAmidst(frets, position) +
+    SHAPE_COST.muddy * muddyPairs(pitches)
   );
 }
 
