@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { firstVisit, newSong } from './support/songs';
 
-const WAYS = ['Choose', 'Pads', 'Play', 'Ideas', 'Library', 'Time', 'Type'];
+const WAYS = ['Choose', 'Pads', 'Play', 'Ideas', 'Library', 'Voicing', 'Time', 'Type'];
 
 for (const scheme of ['light', 'dark'] as const) {
   for (const viewport of [
@@ -22,6 +22,10 @@ for (const scheme of ['light', 'dark'] as const) {
         await page.waitForTimeout(150);
         expect(await findings(page), way).toEqual([]);
       }
+      await page.getByRole('tab', { name: 'Voicing' }).click();
+      await page.getByRole('radio', { name: 'Guitar', exact: true }).click();
+      await expect(page.getByRole('img', { name: /^Chord diagram/ })).toBeVisible();
+      expect(await findings(page), 'a guitar’s shape').toEqual([]);
       await page.getByRole('tab', { name: 'Choose' }).click();
       await page.getByRole('button', { name: 'All qualities' }).click();
       expect(await findings(page), 'all qualities').toEqual([]);
@@ -32,7 +36,7 @@ for (const scheme of ['light', 'dark'] as const) {
       expect(await findings(page), 'a run').toEqual([]);
       await page.getByRole('button', { name: /^Close/ }).click();
       await page.getByRole('button', { name: 'Degrees under the symbols' }).click();
-      await page.getByRole('button', { name: 'Guide sound' }).click();
+      await page.getByRole('button', { name: 'Shown and heard' }).click();
       expect(await findings(page), 'guide sound').toEqual([]);
       await page.getByRole('button', { name: /^Close/ }).click();
       await page.getByRole('button', { name: /change key or metre of the song$/ }).click();

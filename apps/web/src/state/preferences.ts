@@ -4,16 +4,20 @@ import { create } from 'zustand';
 export interface Preferences {
   /** Degrees (I, ii, V7) under the symbols. */
   readonly degrees: boolean;
+  /** Slash basses in the symbols of the chart. */
+  readonly basses: boolean;
 }
 
 const KEY = 'backline/preferences';
-const USUAL: Preferences = { degrees: true };
+const USUAL: Preferences = { degrees: true, basses: true };
 
 function read(): Preferences {
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}');
-    const degrees = (kept as Partial<Record<keyof Preferences, unknown>>).degrees;
-    return { degrees: typeof degrees === 'boolean' ? degrees : USUAL.degrees };
+    const found = kept as Partial<Record<keyof Preferences, unknown>>;
+    const held = (name: keyof Preferences): boolean =>
+      typeof found[name] === 'boolean' ? found[name] : USUAL[name];
+    return { degrees: held('degrees'), basses: held('basses') };
   } catch {
     return USUAL;
   }

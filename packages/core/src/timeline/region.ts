@@ -82,7 +82,7 @@ export function regionsOf(song: Song, style: Style, passes: readonly Pass[]): Re
 }
 
 /** Kinds of part whose chords can be dressed and set by hand. */
-const VOICED: readonly Kind[] = ['keys', 'guitar', 'arp', 'strings'];
+export const VOICED: readonly Kind[] = ['keys', 'guitar', 'arp', 'strings'];
 
 /** A pass's chords as one part has them: dressed as its settings say, or as the writer set them for it. */
 function ownSpans(

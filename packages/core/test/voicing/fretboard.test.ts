@@ -74,10 +74,10 @@ describe('first choices for plain chords', () => {
       ([root, quality]) => !inDataSet(root, quality).includes(asText(first(root + quality))),
     );
     const rate = 1 - missed.length / asked.length;
-    console.log(
+    process.stdout.write(
       `chords-db: ${(100 * rate).toFixed(0)} % of ${asked.length} first choices; others: ${missed
         .map((m) => `${m.join('')} ${asText(first(m.join('')))}`)
-        .join(', ')}`,
+        .join(', ')}\n`,
     );
     expect(rate).toBeGreaterThanOrEqual(0.8);
   });
@@ -91,7 +91,7 @@ describe('first choices for plain chords', () => {
       expect([symbol, frets, found.includes(frets)]).toEqual([symbol, frets, true]);
       if (found[0] === frets) leading++;
     }
-    console.log(`LilyPond: ${leading} of ${shapes.length} are our first choice`);
+    process.stdout.write(`LilyPond: ${leading} of ${shapes.length} are our first choice\n`);
     expect(leading / shapes.length).toBeGreaterThan(0.6);
   });
 });

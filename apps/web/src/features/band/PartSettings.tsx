@@ -11,6 +11,7 @@ import { sectionSettings, type Resolved } from '@backline/core/timeline/settings
 import { Choices } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
+import { VoicingSettings } from './VoicingSettings';
 
 export interface PartSettingsProps {
   readonly song: Song;
@@ -99,6 +100,7 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
           onChoose={(voices) => put({ voices })}
         />
       ) : null}
+      <VoicingSettings {...{ song, part, sectionId, set, put }} />
       {HAS.strum.includes(kind) ? (
         <Range
           label="Strum"

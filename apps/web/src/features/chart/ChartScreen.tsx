@@ -63,7 +63,7 @@ function ChartHead({ song }: { song: Song }) {
       <IconButton
         icon="ear-hearing"
         size={20}
-        accessibilityLabel="Guide sound"
+        accessibilityLabel="Shown and heard"
         onPress={() => select({ kind: 'guide' })}
         style={styles.touch}
       />

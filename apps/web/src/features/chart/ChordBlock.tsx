@@ -3,6 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import Svg, { Polygon } from 'react-native-svg';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf, romanNumeral } from '@backline/core/theory/key';
+import { isByHand } from '@backline/core/edits/hand';
 import { ChordSymbol } from '../../components/ChordSymbol';
 import { usePalette } from '../../theme/usePalette';
 import { FONT } from '../../theme/tokens';
@@ -13,8 +14,10 @@ export interface ChordBlockProps {
   readonly height: number;
   readonly keyText: string;
   readonly playing: boolean;
-  /** Whether the degree stands under the symbol. */
+  /** Whether the degree stands under the symbol, and what was set by hand is marked. */
   readonly degrees: boolean;
+  /** Whether slash basses are written. */
+  readonly basses: boolean;
 }
 
 const LEAN = 12;
@@ -29,7 +32,7 @@ export const numeralGlyphs = (numeral: string): string =>
 
 /** A chord as an object with a length; a pushed one leans over its bar line. */
 export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
-  const { fragment, height, keyText, playing, degrees } = props;
+  const { fragment, height, keyText, playing, degrees, basses } = props;
   const palette = usePalette();
   const { chord, left, right, begins, size } = fragment;
   const width = right - left;
@@ -53,11 +56,14 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
       </Svg>
       <View style={styles.symbol}>
         <ChordSymbol
-          symbol={chord.symbol}
+          symbol={basses || chord.symbol === null ? chord.symbol : withoutBass(chord.symbol)}
           size={begins ? size : Math.min(size, 16)}
           color={begins ? palette.ink : palette.quiet}
         />
       </View>
+      {degrees && begins && isByHand(chord) ? (
+        <View style={[styles.hand, { borderColor: palette.action }]} />
+      ) : null}
       {degree ? (
         <Text style={[styles.degree, { color: palette.quiet }]} numberOfLines={1}>
           {degree}
@@ -67,9 +73,21 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
   );
 });
 
+/** A symbol without its slash bass; a 6/9 keeps its own slash. */
+const withoutBass = (symbol: string): string => symbol.replace(/\/[A-G][b#]*$/, '');
+
 const styles = StyleSheet.create({
   block: { position: 'absolute', top: 0 },
   shape: { position: 'absolute', top: 0 },
   symbol: { position: 'absolute', left: 6, top: 4 },
+  hand: {
+    position: 'absolute',
+    right: 5,
+    bottom: 5,
+    width: 9,
+    height: 9,
+    borderRadius: 5,
+    borderWidth: 2.5,
+  },
   degree: { position: 'absolute', left: 7, bottom: 4, right: 2, fontFamily: FONT.text, fontSize: 12 },
 });

@@ -63,6 +63,7 @@ interface ChartLineProps {
   /** Index of the playing chord where it stands on this line, else −1. */
   readonly playingChord: number;
   readonly degrees: boolean;
+  readonly basses: boolean;
 }
 
 /** How a line's bars are marked: the bar in hand and the bars of the run, as one text so that a line is drawn again only when its own marks change. */
@@ -93,7 +94,7 @@ function press(section: string, bar: number, shift: boolean): void {
 }
 
 const ChartLine = memo(function ChartLine(props: ChartLineProps) {
-  const { song, section, line, layout, voicings, range, playingChord, degrees } = props;
+  const { song, section, line, layout, voicings, range, playingChord, degrees, basses } = props;
   const palette = usePalette();
   const { chosen, run } = useMarks(song, section.id, line);
   const scale = line.fragments.length ? line.fragments[line.fragments.length - 1]!.right / line.length : 0;
@@ -110,6 +111,7 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
           keyText={line.bars.find((b) => b.start + b.length > fragment.chord.start)?.key ?? line.bars[0]!.key}
           playing={fragment.index === playingChord}
           degrees={degrees}
+          basses={basses}
         />
       ))}
       <View style={styles.threads} pointerEvents="none">
@@ -175,6 +177,7 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
   const range = useMemo(() => rangeOf(voicings), [voicings]);
   const playingChord = usePlayingChord(section);
   const degrees = usePreferences((s) => s.degrees);
+  const basses = usePreferences((s) => s.basses);
   const first = layout.lines[0]?.bars[0];
   const note =
     first && (first.key !== song.key || first.metre !== song.metre)
@@ -207,7 +210,7 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
         {layout.lines.map((line) => (
           <ChartLine
             key={line.firstBar}
-            {...{ song, section, line, layout, voicings, range, degrees }}
+            {...{ song, section, line, layout, voicings, range, degrees, basses }}
             playingChord={line.fragments.some((f) => f.index === playingChord) ? playingChord : -1}
           />
         ))}

@@ -4,6 +4,7 @@ import { spokenBeats, spokenChord } from '@backline/core/theory/speech';
 import { toBeats } from '@backline/core/timeline/time';
 import { motionInWords } from '@backline/core/voicing/guide';
 import type { Bar } from '@backline/core/timeline/bars';
+import { isByHand } from '@backline/core/edits/hand';
 import type { SectionLayout } from './layout';
 
 /** A bar as it is read out: "Verse, bar 3: B minor seven, 2 beats; voices step down". */
@@ -23,7 +24,7 @@ export function barLabel(
     const length = spokenBeats(toBeats(Math.min(chord.length, end - chord.start)));
     if (chord.symbol === null) return `no chord, ${length}`;
     const push = chord.push ? ', pushed' : '';
-    const hand = chord.voicing ? ', voicing set by hand' : '';
+    const hand = isByHand(chord) ? ', voicing set by hand' : '';
     const before = i > 0 ? `; ${motionInWords(voicings[i - 1]!, voicings[i]!)}` : '';
     return `${spokenChord(parseChord(chord.symbol))}, ${length}${push}${hand}${before}`;
   });

@@ -3,7 +3,7 @@ import type { BarPlace } from '@backline/core/edits/run';
 import { PPQ } from '@backline/core/timeline/time';
 
 /** The ways chords come in, in the order of the entry sheet. */
-export const WAYS = ['type', 'choose', 'pads', 'play', 'ideas', 'library', 'time'] as const;
+export const WAYS = ['type', 'choose', 'pads', 'play', 'ideas', 'library', 'voicing', 'time'] as const;
 export type Way = (typeof WAYS)[number];
 
 /** How far entry goes on after a chord. */
@@ -31,6 +31,8 @@ export interface ChartState {
   readonly grid: Grid;
   /** What the Type way's field begins with, when typing began on the chart itself. */
   readonly typed: string | null;
+  /** The part whose voicings are shown; null where none was chosen yet. */
+  readonly part: string | null;
 }
 
 export const useSelection = create<ChartState>(() => ({
@@ -39,6 +41,7 @@ export const useSelection = create<ChartState>(() => ({
   step: 'bar',
   grid: 'beat',
   typed: null,
+  part: null,
 }));
 
 export const select = (selection: Selection): void => useSelection.setState({ selection, typed: null });

@@ -208,8 +208,8 @@ describe('key and metre', () => {
 it('the guide sound: on entry, under playback, by what and how loud', () => {
   openChart(CHART, { kind: 'guide' });
   fireEvent.click(screen.getByRole('switch', { name: 'Chords sound under playback' }));
-  fireEvent.change(screen.getByLabelText('Instrument'), { target: { value: '19' } });
-  fireEvent.change(screen.getByRole('slider', { name: 'Level' }), { target: { value: '50' } });
+  fireEvent.change(screen.getByLabelText('Guide instrument'), { target: { value: '19' } });
+  fireEvent.change(screen.getByRole('slider', { name: 'Guide level' }), { target: { value: '50' } });
   fireEvent.click(screen.getByRole('switch', { name: 'Chords sound as they are entered' }));
   expect(theSong().guide).toEqual({ onEntry: false, playback: true, instrument: 19, level: 50 });
 });

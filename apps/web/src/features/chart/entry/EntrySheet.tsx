@@ -13,6 +13,7 @@ import { TimeWay } from './TimeWay';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { hush } from './hearing';
+import { VoicingWay } from '../voicing/VoicingWay';
 
 const TABS: readonly Tab<Way>[] = [
   { value: 'type', label: 'Type', icon: 'form-textbox' },
@@ -21,6 +22,7 @@ const TABS: readonly Tab<Way>[] = [
   { value: 'play', label: 'Play', icon: 'piano' },
   { value: 'ideas', label: 'Ideas', icon: 'lightbulb-on-outline' },
   { value: 'library', label: 'Library', icon: 'bookshelf' },
+  { value: 'voicing', label: 'Voicing', icon: 'format-line-spacing' },
   { value: 'time', label: 'Time', icon: 'arrow-split-vertical' },
 ];
 
@@ -31,6 +33,7 @@ const WAY: Record<Way, (props: { place: Place }) => React.ReactNode> = {
   play: PlayWay,
   ideas: IdeasWay,
   library: LibraryWay,
+  voicing: VoicingWay,
   time: TimeWay,
 };
 

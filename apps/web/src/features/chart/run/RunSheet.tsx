@@ -1,10 +1,21 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, HelperText, TextInput } from 'react-native-paper';
-import { clipOf, runBetween, runInWords, type BarPlace, type Run } from '@backline/core/edits/run';
+import {
+  clipOf,
+  runBetween,
+  runInWords,
+  stretchTicks,
+  type BarPlace,
+  type Run,
+} from '@backline/core/edits/run';
 import { moveRun, type Paste } from '@backline/core/edits/runs';
 import { progressionOf } from '@backline/core/progressions/fit';
 import type { Song } from '@backline/core/song/schema';
+import { styleOf } from '@backline/core/style/index';
+import { chordsInUse } from '@backline/core/timeline/passes';
+import { sectionSettings } from '@backline/core/timeline/settings';
+import { openStrings } from '@backline/core/voicing/guitar/tunings';
 import { Choices } from '../../../components/Choices';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
@@ -14,6 +25,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { hearRun } from '../entry/hearing';
 import { select } from '../selection';
+import { layShape, useShape } from '../voicing/shapes';
 import { KeepChoice } from './KeepChoice';
 import { ask, clear, copy, cut, paste, questions, repeat, say, transpose, useClipboard } from './clipboard';
 
@@ -28,6 +40,7 @@ export interface RunSheetProps {
 export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
   const palette = usePalette();
   const { clip, said, asking } = useClipboard();
+  const copied = useShape((s) => s.copied);
   const [times, setTimes] = useState(1);
   useEffect(() => () => ask(null), []);
   const run = runBetween(song, anchor, head);
@@ -51,6 +64,7 @@ export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
         {button('volume-high', 'Hear', () => hearRun(clipOf(song, run).chords))}
         {button('eraser', 'Clear', () => clear(run))}
         {button('bookmark-plus-outline', 'Keep…', () => ask(asking === 'keep' ? null : 'keep'))}
+        {copied ? button('vector-polyline', `Lay ${copied.symbol}’s shape`, () => layOnRun(song, run)) : null}
         {button('arrow-left', 'A bar earlier', () => shift(run, -1))}
         {button('arrow-right', 'A bar later', () => shift(run, 1))}
       </View>
@@ -91,6 +105,28 @@ export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
       </Text>
     </Sheet>
   );
+}
+
+/** Lays the shape in hand on every chord of a run, for the part it was copied from. */
+function layOnRun(song: Song, run: Run): void {
+  const { copied } = useShape.getState();
+  const part = song.parts.find((p) => p.id === copied?.part);
+  if (!part) return say('The part this shape was copied from is not in this song.');
+  for (const stretch of run) {
+    const section = song.sections.find((s) => s.id === stretch.section)!;
+    const [from, to] = stretchTicks(section, song, stretch);
+    const chords = chordsInUse(section).filter((c) => c.start >= from && c.start < to);
+    const { tuning, capo } = sectionSettings(styleOf(song.style), song, part, section.id);
+    const open = part.kind === 'guitar' ? openStrings(tuning, capo) : null;
+    layShape(
+      song,
+      section.id,
+      part.id,
+      chords.map((c) => c.id),
+      open,
+    );
+  }
+  say(useShape.getState().said.join(' '));
 }
 
 /** Moves a run of one section by a bar, with the selection. */

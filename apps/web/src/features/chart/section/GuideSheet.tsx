@@ -8,6 +8,7 @@ import { Picker } from '../../../components/Picker';
 import { Range } from '../../../components/Range';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
+import { prefer, usePreferences } from '../../../state/preferences';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { hearChord } from '../entry/hearing';
@@ -16,10 +17,11 @@ import { select } from '../selection';
 /** Programs that make a good guide: they hold, and stay out of the way. */
 const INSTRUMENTS = [0, 4, 16, 19, 24, 25, 48, 52, 89];
 
-/** The guide sound: whether chords are heard on entry and under playback, by what and how loud. */
+/** Slash basses shown or hidden; and the guide sound: whether chords are heard on entry and under playback, by what and how loud. */
 export function GuideSheet({ song, beside }: { song: Song; beside: boolean }) {
   const palette = usePalette();
   const guide = song.guide ?? USUAL_GUIDE;
+  const basses = usePreferences((s) => s.basses);
   const toggle = (label: string, name: 'onEntry' | 'playback') => (
     <View style={styles.row}>
       <Switch
@@ -31,11 +33,19 @@ export function GuideSheet({ song, beside }: { song: Song; beside: boolean }) {
     </View>
   );
   return (
-    <Sheet title="Guide sound" onClose={() => select(null)} beside={beside}>
+    <Sheet title="Shown and heard" onClose={() => select(null)} beside={beside}>
+      <View style={styles.row}>
+        <Switch
+          value={basses}
+          accessibilityLabel="Slash basses in the symbols"
+          onValueChange={(on) => prefer({ basses: on })}
+        />
+        <Text style={[styles.words, { color: palette.ink }]}>Slash basses in the symbols</Text>
+      </View>
       {toggle('Chords sound as they are entered', 'onEntry')}
       {toggle('Chords sound under playback', 'playback')}
       <Picker
-        label="Instrument"
+        label="Guide instrument"
         value={String(guide.instrument)}
         choices={INSTRUMENTS.map((value) => ({ value: String(value), label: GM_PROGRAMS[value]! }))}
         onChoose={(value) => {
@@ -44,7 +54,7 @@ export function GuideSheet({ song, beside }: { song: Song; beside: boolean }) {
         }}
       />
       <Range
-        label="Level"
+        label="Guide level"
         value={guide.level}
         low={0}
         high={127}

@@ -1,0 +1,132 @@
+import { useMemo } from 'react';
+import { StyleSheet, Text } from 'react-native';
+import { sectionVoicings } from '@backline/core/band/sectionVoicings';
+import type { Kind } from '@backline/core/song/kinds';
+import type { Part, Settings, Song } from '@backline/core/song/schema';
+import { RICHNESS } from '@backline/core/theory/dress';
+import { VOICED } from '@backline/core/timeline/region';
+import type { Resolved } from '@backline/core/timeline/settings';
+import { NECKS, type Neck } from '@backline/core/voicing/guitar/path';
+import { HIGHEST_CAPO, TUNING_NAMES } from '@backline/core/voicing/guitar/tunings';
+import { MANNERS, type Manner } from '@backline/core/voicing/manner';
+import { Choices } from '../../components/Choices';
+import { Picker } from '../../components/Picker';
+import { Stepper } from '../../components/Stepper';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE } from '../../theme/tokens';
+
+export interface VoicingSettingsProps {
+  readonly song: Song;
+  readonly part: Part;
+  /** The section the settings are for, or null for the whole song. */
+  readonly sectionId: string | null;
+  readonly set: Resolved;
+  readonly put: (settings: Settings) => void;
+}
+
+const MANNER_WORDS: Record<Manner, string> = {
+  free: 'as it flows best',
+  close: 'close',
+  open: 'open',
+  'drop 2': 'drop 2',
+  'drop 3': 'drop 3',
+  shell: 'shell: root, third, seventh',
+  rootless: 'rootless',
+  quartal: 'quartal: in fourths',
+  'two hands': 'two hands',
+  guitar: 'as a guitar lies',
+  power: 'power: root, fifth, octave',
+  root: 'root only',
+  'root and fifth': 'root and fifth',
+  'root and octave': 'root and octave',
+};
+const ON_GUITAR: readonly Manner[] = ['free', 'power', 'root', 'root and fifth', 'root and octave'];
+const NECK_WORDS: Record<Neck, string> = {
+  open: 'low, open strings',
+  position: 'at the register',
+  smooth: 'least travel',
+};
+
+/** Manners a kind of part has; only keys have two hands. */
+const mannersOf = (kind: Kind): readonly Manner[] =>
+  kind === 'guitar' ? ON_GUITAR : MANNERS.filter((m) => m !== 'two hands' || kind === 'keys');
+
+/** Chords of a part that a setting moves, and those that stay as they were set by hand. */
+function useCounts(song: Song, part: Part, sectionId: string | null): readonly [number, number] {
+  return useMemo(() => {
+    const sections = song.sections.filter((s) => sectionId === null || s.id === sectionId);
+    const all = sections
+      .flatMap((s) => sectionVoicings(song, s.id, part.id))
+      .filter((v) => v.symbol !== null);
+    const fixed = all.filter((v) => v.fixed).length;
+    return [all.length - fixed, fixed];
+  }, [song, part.id, sectionId]);
+}
+
+/** How a part lays out chords: manner, richness, hands; a guitar's tuning, capo and place on the neck. */
+export function VoicingSettings(props: VoicingSettingsProps) {
+  return VOICED.includes(props.part.kind) ? <Laid {...props} /> : null;
+}
+
+function Laid({ song, part, sectionId, set, put }: VoicingSettingsProps) {
+  const palette = usePalette();
+  const { kind } = part;
+  const [moving, fixed] = useCounts(song, part, sectionId);
+  const guitar = kind === 'guitar';
+  return (
+    <>
+      <Picker
+        label="Manner"
+        value={set.manner}
+        choices={mannersOf(kind).map((value) => ({
+          value,
+          label: guitar && value === 'free' ? 'full shapes' : MANNER_WORDS[value],
+        }))}
+        onChoose={(manner) => put({ manner })}
+      />
+      <Choices
+        label="Richness"
+        value={set.richness}
+        choices={RICHNESS.map((value) => ({ value, label: value }))}
+        onChoose={(richness) => put({ richness })}
+      />
+      {kind === 'keys' ? (
+        <Choices
+          label="Hands"
+          value={set.hands}
+          choices={(['both', 'left', 'right'] as const).map((value) => ({ value, label: value }))}
+          onChoose={(hands) => put({ hands })}
+        />
+      ) : null}
+      {guitar ? (
+        <>
+          <Picker
+            label="Tuning"
+            value={set.tuning}
+            choices={TUNING_NAMES.map((value) => ({ value, label: value }))}
+            onChoose={(tuning) => put({ tuning })}
+          />
+          <Stepper
+            label="Capo"
+            text={set.capo ? `at fret ${set.capo}` : 'none'}
+            less="Capo lower"
+            more="Capo higher"
+            onLess={set.capo > 0 ? () => put({ capo: set.capo - 1 }) : undefined}
+            onMore={set.capo < HIGHEST_CAPO ? () => put({ capo: set.capo + 1 }) : undefined}
+          />
+          <Choices
+            label="On the neck"
+            value={set.neck}
+            choices={NECKS.map((value) => ({ value, label: NECK_WORDS[value] }))}
+            onChoose={(neck) => put({ neck })}
+          />
+        </>
+      ) : null}
+      <Text style={[styles.words, { color: palette.quiet }]}>
+        {`Moves ${moving} ${moving === 1 ? 'chord' : 'chords'}${fixed ? `; ${fixed} set by hand ${fixed === 1 ? 'stays' : 'stay'}` : ''}.`}
+      </Text>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({ words: { fontFamily: FONT.text, fontSize: SIZE.small } });

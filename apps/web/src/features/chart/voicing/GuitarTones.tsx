@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button } from 'react-native-paper';
+import type { Chord } from '@backline/core/theory/chord';
+import { degreesOnStrings, nearestShape, troubleWith } from '@backline/core/voicing/guitar/check';
+import { shapesFor, type GuitarAim } from '@backline/core/voicing/guitar/path';
+import type { Frets } from '@backline/core/voicing/guitar/shapes';
+import { Stepper } from '../../../components/Stepper';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE } from '../../../theme/tokens';
+import { noteGlyphs } from '../entry/Facts';
+import { Diagram } from './Diagram';
+import { Fretboard } from './Fretboard';
+
+export interface GuitarTonesProps {
+  readonly chord: Chord;
+  readonly frets: Frets;
+  readonly open: readonly number[];
+  readonly aim: GuitarAim;
+  readonly onFrets: (frets: Frets) => void;
+}
+
+const asText = (frets: Frets): string => frets.map((f) => f ?? 'x').join(' ');
+const HIGHEST_FROM = 12;
+
+/** A chord as a guitar holds it: its diagram, the other shapes one by one, and the neck to be tapped. */
+export function GuitarTones({ chord, frets, open, aim, onFrets }: GuitarTonesProps) {
+  const palette = usePalette();
+  const pressed = frets.filter((f): f is number => f !== null && f > 0);
+  const lowest = pressed.length ? Math.min(...pressed) : 1;
+  const [moved, setMoved] = useState<number | null>(null);
+  const from = moved ?? (Math.max(0, ...pressed) > 5 ? lowest : 1);
+  const shapes = shapesFor(chord.symbol, aim);
+  const at = shapes.findIndex((s) => asText(s.frets) === asText(frets));
+  const trouble = troubleWith(frets, chord, open);
+  const nearest = trouble.length ? nearestShape(frets, chord, open) : null;
+  const step = (by: 1 | -1) => {
+    const next = shapes[at < 0 ? 0 : at + by];
+    return next && (() => onFrets(next.frets));
+  };
+  return (
+    <>
+      <View style={styles.row}>
+        <Diagram
+          frets={frets}
+          texts={degreesOnStrings(frets, chord, open).map((d) =>
+            d ? noteGlyphs(d.replace(/b/g, '♭')) : null,
+          )}
+          label={`Chord diagram of ${chord.symbol}: ${frets.map((f) => (f === null ? 'muted' : f === 0 ? 'open' : `fret ${f}`)).join(', ')} from the lowest string`}
+        />
+        <View style={styles.grow}>
+          <Stepper
+            label="Shape"
+            text={at < 0 ? 'your own' : `${at + 1} of ${shapes.length}`}
+            less="Shape before"
+            more="Next shape"
+            onLess={step(-1)}
+            onMore={step(1)}
+          />
+          <Text style={[styles.words, { color: palette.quiet }]}>{asText(frets)}</Text>
+        </View>
+      </View>
+      {trouble.length ? (
+        <View role="alert" style={styles.trouble}>
+          {trouble.map((sentence) => (
+            <Text key={sentence} style={[styles.words, { color: palette.warning }]}>
+              {sentence}
+            </Text>
+          ))}
+          {nearest ? (
+            <Button mode="outlined" onPress={() => onFrets(nearest.frets)} style={styles.start}>
+              {`Use the nearest: ${asText(nearest.frets)}`}
+            </Button>
+          ) : null}
+        </View>
+      ) : null}
+      <Fretboard frets={frets} open={open} from={from} onFrets={onFrets} />
+      <Stepper
+        label="Frets in sight"
+        text={`from ${from}`}
+        less="Towards the nut"
+        more="Up the neck"
+        onLess={from > 1 ? () => setMoved(from - 1) : undefined}
+        onMore={from < HIGHEST_FROM ? () => setMoved(from + 1) : undefined}
+      />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1 },
+  start: { alignSelf: 'flex-start' },
+  trouble: { gap: 4 },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+});

@@ -1,0 +1,122 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { IconButton } from 'react-native-paper';
+import type { Chord } from '@backline/core/theory/chord';
+import { degreeAt } from '@backline/core/theory/chord';
+import { degreeNumber } from '@backline/core/theory/degree';
+import { midiName } from '@backline/core/theory/pitch';
+import {
+  doubled,
+  inverted,
+  nudged,
+  onBass,
+  toggled,
+  type ByHand,
+  type Range,
+} from '@backline/core/voicing/hand';
+import { degreeName } from '@backline/core/voicing/shape';
+import { OctaveKeys } from '../../../components/OctaveKeys';
+import { Stepper } from '../../../components/Stepper';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { noteGlyphs } from '../entry/Facts';
+
+export interface TonesProps {
+  readonly chord: Chord;
+  readonly pitches: readonly number[];
+  readonly range: Range;
+  /** Takes new tones over by hand, or says why they cannot be. */
+  readonly onHand: (hand: ByHand) => void;
+}
+
+const INVERSIONS = ['in root position', 'first inversion', 'second inversion', 'third inversion'];
+
+/** What stands at the bottom, as players call it. */
+function positionWords(chord: Chord, lowest: number): string {
+  const degree = degreeAt(chord, lowest);
+  const place = degree === null ? -1 : [1, 3, 5, 7].indexOf(degreeNumber(degree));
+  return INVERSIONS[place] ?? (degree ? `${degreeName(degreeNumber(degree))} below` : 'another tone below');
+}
+
+/** The next tone of the chord below or above a pitch. */
+function nextTone(chord: Chord, pitch: number, by: 1 | -1): number {
+  let at = pitch + by;
+  while (degreeAt(chord, at) === null) at += by;
+  return at;
+}
+
+/** A voicing tone by tone: moved as a whole, and each tone put in, left out or doubled. */
+export function Tones({ chord, pitches, range, onHand }: TonesProps) {
+  const palette = usePalette();
+  const lowest = pitches[0]!;
+  const [low, setLow] = useState(Math.max(24, Math.min(84, Math.floor(lowest / 12) * 12)));
+  return (
+    <>
+      <OctaveKeys
+        label="Tones of the voicing"
+        low={low}
+        onLow={setLow}
+        down={pitches}
+        onDown={(pitch) => onHand(toggled(pitches, pitch, range))}
+      />
+      <Stepper
+        label="Inversion"
+        text={positionWords(chord, lowest)}
+        less="Inversion down"
+        more="Inversion up"
+        onLess={() => onHand(inverted(pitches, 'down', range))}
+        onMore={() => onHand(inverted(pitches, 'up', range))}
+      />
+      <Stepper
+        label="All of it"
+        text={`${noteGlyphs(midiName(lowest))} to ${noteGlyphs(midiName(pitches[pitches.length - 1]!))}`}
+        less="An octave down"
+        more="An octave up"
+        onLess={() => onHand(nudged(pitches, -1, range))}
+        onMore={() => onHand(nudged(pitches, 1, range))}
+      />
+      <Stepper
+        label="Lowest tone"
+        text={noteGlyphs(midiName(lowest))}
+        less="Lowest tone down"
+        more="Lowest tone up"
+        onLess={() => onHand(onBass(pitches, nextTone(chord, lowest, -1), range))}
+        onMore={() => onHand(onBass(pitches, nextTone(chord, lowest, 1), range))}
+      />
+      <View role="list" aria-label="Tones">
+        {[...pitches].reverse().map((pitch) => {
+          const degree = degreeAt(chord, pitch);
+          const note = noteGlyphs(midiName(pitch));
+          const name = degree ? degreeName(degreeNumber(degree)) : 'not in the chord';
+          return (
+            <View key={pitch} role="listitem" style={[styles.tone, { borderColor: palette.line }]}>
+              <Text style={[styles.note, { color: palette.ink }]}>{note}</Text>
+              <Text style={[styles.name, { color: palette.quiet }]}>{name}</Text>
+              <IconButton
+                icon="plus-box-multiple-outline"
+                size={20}
+                accessibilityLabel={`Double ${note}`}
+                onPress={() => onHand(doubled(pitches, pitch, range))}
+                style={styles.touch}
+              />
+              <IconButton
+                icon="minus-circle-outline"
+                size={20}
+                accessibilityLabel={`Leave out ${note}`}
+                onPress={() => onHand(toggled(pitches, pitch, range))}
+                style={styles.touch}
+              />
+            </View>
+          );
+        })}
+      </View>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  tone: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1 },
+  note: { width: 52, fontFamily: FONT.strong, fontSize: SIZE.body },
+  name: { flex: 1, fontFamily: FONT.text, fontSize: SIZE.small },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+});

@@ -1,0 +1,220 @@
+import { useMemo, useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button, IconButton } from 'react-native-paper';
+import { sectionVoicings, voicedParts, type ChordVoicing } from '@backline/core/band/sectionVoicings';
+import { backToAuto, setHands } from '@backline/core/edits/hand';
+import { RANGES } from '@backline/core/song/kinds';
+import type { Hand, Part, Song } from '@backline/core/song/schema';
+import { styleOf } from '@backline/core/style/index';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { midiName } from '@backline/core/theory/pitch';
+import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
+import { describeVoicing } from '@backline/core/voicing/describe';
+import { openStrings } from '@backline/core/voicing/guitar/tunings';
+import { remarks, type ByHand } from '@backline/core/voicing/hand';
+import { player } from '../../../audio/player';
+import { Choices } from '../../../components/Choices';
+import { Notice } from '../../../components/Notice';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { useSelection } from '../selection';
+import { noteGlyphs } from '../entry/Facts';
+import type { Place } from '../entry/entry';
+import { GuitarTones } from './GuitarTones';
+import { Motion } from './Motion';
+import { Staff } from './Staff';
+import { Tones } from './Tones';
+import { copyShape, layShape, useShape } from './shapes';
+
+/** The song with nothing set by hand for a part in a section: what auto would play. */
+function withoutHands(song: Song, sectionId: string, part: string): Song {
+  const free = (chord: Song['sections'][number]['drafts'][number]['chords'][number]) => {
+    const byHand = { ...chord.byHand };
+    delete byHand[part];
+    return { ...chord, byHand, voicing: undefined };
+  };
+  return {
+    ...song,
+    sections: song.sections.map((s) =>
+      s.id === sectionId ? { ...s, drafts: s.drafts.map((d) => ({ ...d, chords: d.chords.map(free) })) } : s,
+    ),
+  };
+}
+
+/** A part's voicings of a section as they are, and as auto alone would have them. */
+function useVoicings(song: Song, sectionId: string, partId: string) {
+  const voicings = useMemo(() => sectionVoicings(song, sectionId, partId), [song, sectionId, partId]);
+  const auto = useMemo(
+    () => sectionVoicings(withoutHands(song, sectionId, partId), sectionId, partId),
+    [song, sectionId, partId],
+  );
+  return { voicings, auto };
+}
+
+/** How a part plays the chord in hand: seen, heard, taken over to the single tone, and let go. */
+export function VoicingWay({ place }: { place: Place }) {
+  const { song, section, chordIndex } = place;
+  const parts = voicedParts(song);
+  const wanted = useSelection((s) => s.part);
+  const part = parts.find((p) => p.id === wanted) ?? parts[0];
+  const { voicings, auto } = useVoicings(song, section.id, part?.id ?? '');
+  const voicing = voicings[chordIndex];
+  if (!part || !voicing)
+    return <Notice text="No part of this song plays chords. Bring one in on the Band screen." />;
+  return (
+    <>
+      <Choices
+        label="Part"
+        bare
+        value={part.id}
+        choices={parts.map((p) => ({ value: p.id, label: p.name }))}
+        onChoose={(id) => useSelection.setState({ part: id })}
+      />
+      {voicing.symbol === null ? (
+        <Notice text="There is no chord here to voice." />
+      ) : (
+        <OneChord key={`${part.id}/${voicing.chordId}`} {...{ place, part, voicing, voicings, auto }} />
+      )}
+    </>
+  );
+}
+
+interface OneChordProps {
+  readonly place: Place;
+  readonly part: Part;
+  readonly voicing: ChordVoicing;
+  readonly voicings: readonly ChordVoicing[];
+  readonly auto: readonly ChordVoicing[];
+}
+
+function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
+  const palette = usePalette();
+  const { song, section, chordIndex } = place;
+  const [refused, setRefused] = useState<string | null>(null);
+  const { copied, said } = useShape();
+  const set = sectionSettings(styleOf(song.style), song, part, section.id);
+  const chord = parseChord(voicing.symbol!);
+  const { pitches, frets, fixed } = voicing;
+  const open = part.kind === 'guitar' ? openStrings(set.tuning, set.capo) : null;
+  const following = voicings.slice(chordIndex + 1).find((v) => v.symbol !== null);
+  const next = following && { pitches: following.pitches, chord: parseChord(following.symbol!) };
+  const hear = (tones: readonly number[]): void => void player.audition(set.instrument, tones);
+  const put = (hand: Hand, tones: readonly number[]): void => {
+    setRefused(null);
+    change(setHands(section.id, part.id, new Map([[voicing.chordId, hand]])));
+    hear(tones);
+  };
+  const take = (hand: ByHand): void => {
+    if ('why' in hand) setRefused(hand.why);
+    else put({ pitches: [...hand.pitches] }, hand.pitches);
+  };
+  const letGo = (): void => {
+    setRefused(null);
+    change(backToAuto(section.id, voicing.chordId, voicing.hand ? part.id : null));
+    hear(auto[chordIndex]!.pitches);
+  };
+  const notes = fixed && !frets ? remarks(pitches, chord) : [];
+  return (
+    <>
+      <View style={styles.row} aria-live="polite">
+        <IconButton
+          icon="volume-high"
+          mode="contained-tonal"
+          accessibilityLabel="Hear this voicing"
+          onPress={() => hear(pitches)}
+          style={styles.touch}
+        />
+        <View style={styles.grow}>
+          <Text style={[styles.strong, { color: palette.ink }]}>
+            {`${pitches.map((p) => noteGlyphs(midiName(p))).join(' ')} · ${fixed ? 'set by hand' : 'auto'}`}
+          </Text>
+          <Text style={[styles.words, { color: palette.quiet }]}>
+            {describeVoicing(pitches, chord, next)}
+          </Text>
+        </View>
+        {fixed ? (
+          <Button mode="outlined" compact onPress={letGo}>
+            Back to auto
+          </Button>
+        ) : null}
+      </View>
+      {refused ? <Notice text={refused} /> : null}
+      {notes.length ? <Notice text={notes.join(' ')} /> : null}
+      {open && frets ? (
+        <GuitarTones
+          chord={chord}
+          frets={frets}
+          open={open}
+          aim={guitarAim(set)}
+          onFrets={(shape) => put({ frets: [...shape] }, soundsOf(shape, open))}
+        />
+      ) : pitches.length ? (
+        <Tones chord={chord} pitches={pitches} range={RANGES[part.kind]} onHand={take} />
+      ) : null}
+      <Motion voicings={voicings} auto={auto} index={chordIndex} name={section.name} />
+      <View style={styles.wrap}>
+        <Button mode="outlined" icon="content-copy" onPress={() => copyShape(part.id, voicing)}>
+          Copy the shape
+        </Button>
+        {copied ? (
+          <>
+            <Button
+              mode="outlined"
+              onPress={() => layShape(song, section.id, part.id, [voicing.chordId], open)}
+            >
+              {`Lay ${copied.symbol}’s shape here`}
+            </Button>
+            <Button
+              mode="outlined"
+              onPress={() =>
+                layShape(
+                  song,
+                  section.id,
+                  part.id,
+                  voicings.slice(chordIndex).map((v) => v.chordId),
+                  open,
+                )
+              }
+            >
+              From here to the end
+            </Button>
+          </>
+        ) : null}
+      </View>
+      <View role="status">
+        {said.map((sentence) => (
+          <Text key={sentence} style={[styles.words, { color: palette.ink }]}>
+            {sentence}
+          </Text>
+        ))}
+      </View>
+      <Staff
+        chord={chord}
+        pitches={pitches}
+        label={`${chord.symbol} on a staff: ${pitches.map(midiName).join(', ')}`}
+      />
+    </>
+  );
+}
+
+const guitarAim = ({ register, voices, neck, tuning, capo, manner }: Resolved) => ({
+  register,
+  strings: Math.min(6, voices),
+  neck,
+  tuning,
+  capo,
+  manner,
+});
+
+const soundsOf = (frets: readonly (number | null)[], open: readonly number[]): number[] =>
+  frets.flatMap((f, s) => (f === null ? [] : [open[s]! + f]));
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  grow: { flex: 1 },
+  strong: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+});

@@ -1,0 +1,49 @@
+/** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
+import type { Kind } from '../song/kinds';
+import type { Hand, Song } from '../song/schema';
+import { regionVoicings } from '../parts/voicings';
+import { styleOf } from '../style';
+import { expandForm } from '../timeline/passes';
+import { VOICED, regionsOf } from '../timeline/region';
+import type { Frets } from '../voicing/guitar/shapes';
+
+export interface ChordVoicing {
+  readonly chordId: string;
+  /** The chord as the part plays it (dressed as its richness says), or null for none. */
+  readonly symbol: string | null;
+  readonly pitches: readonly number[];
+  readonly frets: Frets | null;
+  /** What the writer set for this part alone; null where it is auto or set for every part. */
+  readonly hand: Hand | null;
+  /** True where it is set by hand, for this part or for all. */
+  readonly fixed: boolean;
+}
+
+/** Parts that voice chords, in the order of the song. */
+export const voicedParts = (song: Song) => song.parts.filter((p) => VOICED.includes(p.kind as Kind));
+
+/** Voicings of every chord of a section's draft in use, before settings of single passes; empty where there is no such part. */
+export function sectionVoicings(song: Song, sectionId: string, partId: string): ChordVoicing[] {
+  const alone: Song = {
+    ...song,
+    parts: song.parts.filter((p) => p.id === partId || p.kind === 'bass'),
+    form: [{ section: sectionId, repeats: 1 }],
+  };
+  const [pass] = expandForm(alone);
+  const index = alone.parts.findIndex((p) => p.id === partId);
+  const region = pass && regionsOf(alone, styleOf(song.style), [pass])[index]?.[0];
+  if (!pass || !region) return [];
+  const voiced = regionVoicings(region);
+  return region.spans.map((span, i) => {
+    const chord = pass.chords[i]!;
+    const hand = chord.byHand?.[partId] ?? null;
+    return {
+      chordId: span.id,
+      symbol: span.symbol,
+      pitches: voiced[i]!.pitches,
+      frets: voiced[i]!.frets,
+      hand,
+      fixed: hand !== null || chord.voicing !== undefined,
+    };
+  });
+}
