@@ -22,7 +22,7 @@ async function openDemo(page: Page): Promise<void> {
 
 type Shoot = (name: string) => Promise<void>;
 
-const WAYS = ['choose', 'pads', 'play', 'ideas', 'library'] as const;
+const WAYS = ['choose', 'pads', 'play', 'ideas', 'library', 'voicing'] as const;
 type Way = (typeof WAYS)[number];
 
 /** Opens a way chords come in, with something to see in it. */
@@ -39,6 +39,14 @@ async function openWay(page: Page, way: Way): Promise<void> {
   }
 }
 
+async function openGuitar(page: Page): Promise<void> {
+  await page.getByRole('radio', { name: 'Guitar', exact: true }).click();
+  await page
+    .getByRole('img', { name: /^Chord diagram/ })
+    .locator('svg')
+    .waitFor();
+}
+
 async function openSong(page: Page): Promise<void> {
   await page.getByRole('link', { name: /^Open Last Ferry Out/ }).click();
   await page.getByRole('button', { name: /^Intro, bar 1/ }).waitFor();
@@ -48,10 +56,14 @@ async function chartOnPhone(page: Page, shoot: Shoot): Promise<void> {
   await openSong(page);
   await shoot('chart');
   await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
-  for (const way of WAYS) {
+  for (const way of WAYS.filter((w) => w !== 'voicing')) {
     await openWay(page, way);
     await shoot(way);
   }
+  await openWay(page, 'voicing');
+  await shoot('voicing-keys');
+  await openGuitar(page);
+  await shoot('voicing-guitar');
   await page.getByRole('tab', { name: 'Time' }).click();
   await page.getByRole('button', { name: 'Select bars' }).click();
   await page.getByRole('button', { name: /^Verse, bar 2/ }).click();
@@ -118,13 +130,15 @@ await view('wide', 'light', async (page, shoot) => {
   await openWay(page, 'ideas');
   await shoot('ideas');
   await page.getByRole('button', { name: /^Close/ }).click();
-  await formAndBand(page, shoot);
+  await page.getByRole('link', { name: 'Form' }).click();
+  await shoot('form');
 });
 await view('wide', 'dark', async (page, shoot) => {
   await openSong(page);
   await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
-  await openWay(page, 'play');
-  await shoot('play');
+  await openWay(page, 'voicing');
+  await openGuitar(page);
+  await shoot('voicing-guitar');
 });
 await view('phone', 'dark', async (page, shoot) => {
   await page.getByRole('link', { name: /^Open Salt on the Glass/ }).click();

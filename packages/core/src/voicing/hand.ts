@@ -1,6 +1,6 @@
 /** Taking a voicing over by hand: each step gives new pitches, or says why it cannot. */
 import type { Chord } from '../theory/chord';
-import { degreeAt } from '../theory/chord';
+import { degreeAt, isSlash } from '../theory/chord';
 import { midiName, noteName } from '../theory/pitch';
 import { bassPc } from './tones';
 
@@ -65,6 +65,16 @@ export function toggled(pitches: readonly number[], pitch: number, range: Range)
   return { pitches: pitches.filter((p) => p !== pitch) };
 }
 
+/** The nearest tone above the bass goes to a pitch; as many sound as before. On a tone that sounds already it changes nothing. */
+export function movedTo(pitches: readonly number[], pitch: number, range: Range): ByHand {
+  if (pitches.includes(pitch)) return { pitches };
+  const [bass, ...upper] = pitches;
+  if (bass === undefined) return within([pitch], range);
+  if (!upper.length || pitch < bass) return within([pitch, ...upper], range);
+  const nearest = upper.reduce((a, b) => (Math.abs(b - pitch) < Math.abs(a - pitch) ? b : a));
+  return within([bass, ...upper.map((p) => (p === nearest ? pitch : p))], range);
+}
+
 /** A tone doubled in the nearest octave that is free, above it first. */
 export function doubled(pitches: readonly number[], pitch: number, range: Range): ByHand {
   if (pitches.length >= MOST_TONES) return { why: `A chord by hand has at most ${MOST_TONES} tones.` };
@@ -76,12 +86,12 @@ export function doubled(pitches: readonly number[], pitch: number, range: Range)
     : { pitches: sorted([...pitches, free]) };
 }
 
-/** What a voicing by hand does not have in common with its chord, as sentences. */
-export function remarks(pitches: readonly number[], chord: Chord): string[] {
+/** What a voicing by hand does not have in common with its chord, as sentences; its bass counts where no bass part plays it. */
+export function remarks(pitches: readonly number[], chord: Chord, bassPlays: boolean): string[] {
   if (chord.exact || !pitches.length) return [];
   const foreign = pitches.filter((p) => degreeAt(chord, p) === null && p % 12 !== bassPc(chord));
   const said = foreign.map((p) => `${spoken(p)} is not in ${chord.symbol}.`);
-  if (pitches[0]! % 12 !== bassPc(chord)) {
+  if (!bassPlays && isSlash(chord) && pitches[0]! % 12 !== bassPc(chord)) {
     said.push(`The lowest tone is ${spoken(pitches[0]!)}, not ${noteName(chord.bass)}.`);
   }
   return said;

@@ -12,6 +12,7 @@ import { dropped } from '@backline/core/voicing/forms';
 import {
   doubled,
   inverted,
+  movedTo,
   nudged,
   onBass,
   remarks,
@@ -205,9 +206,19 @@ describe('by hand', () => {
     expect(why(doubled([48, 60, 72, 84], 60, RANGE))).toContain('no free octave');
   });
 
+  it('a tone moves to a place and the others stay, the bass first of all', () => {
+    expect(pitches(movedTo([48, 55, 64], 65, RANGE))).toEqual([48, 55, 65]);
+    expect(pitches(movedTo([48, 55, 64], 50, RANGE))).toEqual([48, 50, 64]);
+    expect(pitches(movedTo([48, 55, 64], 45, RANGE))).toEqual([45, 55, 64]);
+    expect(pitches(movedTo([48, 55, 64], 55, RANGE))).toEqual([48, 55, 64]);
+    expect(why(movedTo([48, 55], 96, RANGE))).toContain('its highest');
+  });
+
   it('says which tones are not in the chord, and when the bass is another', () => {
-    expect(remarks([48, 52, 55, 58], parseChord('C7'))).toEqual([]);
-    expect(remarks([52, 54], parseChord('C'))).toEqual(['F♯3 is not in C.', 'The lowest tone is E3, not C.']);
+    expect(remarks([48, 52, 55, 58], parseChord('C7'), false)).toEqual([]);
+    expect(remarks([52, 54], parseChord('C'), false)).toEqual(['F♯3 is not in C.']);
+    expect(remarks([48, 52, 55], parseChord('C/E'), false)).toEqual(['The lowest tone is C3, not E.']);
+    expect(remarks([48, 52, 55], parseChord('C/E'), true)).toEqual([]);
   });
 });
 

@@ -29,6 +29,12 @@ const HAS: Record<'register' | 'voices' | 'spread' | 'strum' | 'octave', readonl
   octave: ['bass', 'keys', 'arp', 'strings', 'solo'],
 };
 
+/** Lowest and highest register to choose, MIDI numbers; a guitar's counts frets from its low string. */
+const REGISTERS: Partial<Record<Kind, readonly [number, number]>> = { bass: [28, 45], guitar: [40, 51] };
+
+const fretWords = (register: number): string =>
+  register <= 40 ? 'at the nut' : `about fret ${Math.min(11, register - 40)}`;
+
 const levels = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
 const voiceCounts = (kind: Kind) =>
   (kind === 'guitar' ? [3, 4, 5, 6] : [3, 4, 5, 6, 7, 8]).map((value) => ({ value, label: String(value) }));
@@ -75,9 +81,9 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
         <Range
           label="Register"
           value={set.register}
-          low={kind === 'bass' ? 28 : 36}
-          high={kind === 'bass' ? 45 : 76}
-          text={`lowest near ${midiName(set.register)}`}
+          low={REGISTERS[kind]?.[0] ?? 36}
+          high={REGISTERS[kind]?.[1] ?? 76}
+          text={kind === 'guitar' ? fretWords(set.register) : `lowest near ${midiName(set.register)}`}
           onChange={(register) => put({ register })}
         />
       ) : null}

@@ -1,36 +1,56 @@
 import { useEffect, useRef } from 'react';
 import type { Chord } from '@backline/core/theory/chord';
-import { chordTones } from '@backline/core/theory/chord';
-import { LETTERS, mod, pitchClass, usualSpelling, type Spelled } from '@backline/core/theory/pitch';
+import { keyOf } from '@backline/core/theory/key';
+import { LETTERS } from '@backline/core/theory/pitch';
+import { pitchOn, spelledIn, stepOf } from '@backline/core/theory/staff';
 import { usePalette } from '../../../theme/usePalette';
 
 export interface StaffProps {
   readonly chord: Chord;
   readonly pitches: readonly number[];
   readonly label: string;
+  readonly keyText: string;
+  /** A tap on a line or space: the pitch that stands there in this chord and key. */
+  readonly onPlace?: (pitch: number) => void;
 }
 
 const WIDTH = 150;
-const HEIGHT = 190;
-const SIZE = { width: WIDTH, height: HEIGHT };
+const HEIGHT = 172;
+const SCALE = 1.5;
+const SIZE = { width: WIDTH * SCALE, height: HEIGHT * SCALE };
 /** Middle C: tones from here up stand in the upper staff. */
 const MIDDLE = 60;
 const SIGNS: Record<number, string> = { [-2]: 'bb', [-1]: 'b', 0: '', 1: '#', 2: '##' };
 
 /** A pitch as the chord spells it, in VexFlow's notation: `eb/4`. */
-function keyOf(pitch: number, chord: Chord): { key: string; sign: string } {
-  const own = chordTones(chord).find((t) => mod(pitchClass(t), 12) === pitch % 12);
-  const note: Spelled = own ?? usualSpelling(pitch);
+function vexKey(pitch: number, chord: Chord): { key: string; sign: string } {
+  const note = spelledIn(chord, pitch);
   const sign = SIGNS[note.alter] ?? '';
-  const octave = Math.floor((pitch - note.alter) / 12) - 1;
+  const octave = Math.floor(stepOf(pitch, note) / 7);
   return { key: `${LETTERS[note.letter]!.toLowerCase()}${sign}/${octave}`, sign };
 }
 
-/** The voicing on a pair of staves, engraved by the package for it, which is loaded where one is first shown. */
-export function Staff({ chord, pitches, label }: StaffProps) {
+/** Distance of neighbouring staff steps, px, before scaling. */
+const STEP = 5;
+/** The two staves: their clef, where their top line is, px, and which step of the staff that is (F5, A3). */
+const STAVES = [
+  { clef: 'treble', y: -8, topStep: 38 },
+  { clef: 'bass', y: 70, topStep: 26 },
+] as const;
+/** VexFlow leaves four spaces above a stave. */
+const ABOVE = 40;
+
+/** The staff step at a height: on whichever stave is nearer. */
+function stepAt(y: number): number {
+  const stave = y < STAVES[1].y + ABOVE - 19 ? STAVES[0] : STAVES[1];
+  return stave.topStep - Math.round((y - stave.y - ABOVE) / STEP);
+}
+
+/** The voicing on a pair of staves, where a tap moves the nearest tone; engraved by the package for it, which is loaded where one is first shown. */
+export function Staff({ chord, pitches, label, keyText, onPlace }: StaffProps) {
   const palette = usePalette();
   const place = useRef<HTMLDivElement>(null);
-  const keys = JSON.stringify(pitches.map((p) => ({ ...keyOf(p, chord), upper: p >= MIDDLE })));
+  const keys = JSON.stringify(pitches.map((p) => ({ ...vexKey(p, chord), upper: p >= MIDDLE })));
   useEffect(() => {
     let current = true;
     const notes = JSON.parse(keys) as { key: string; sign: string; upper: boolean }[];
@@ -40,12 +60,13 @@ export function Staff({ chord, pitches, label }: StaffProps) {
         if (!current || !element) return;
         element.replaceChildren();
         const renderer = new Renderer(element, Renderer.Backends.SVG);
-        renderer.resize(WIDTH, HEIGHT);
+        renderer.resize(SIZE.width, SIZE.height);
         const context = renderer.getContext();
+        context.scale(SCALE, SCALE);
         context.setFillStyle(palette.ink);
         context.setStrokeStyle(palette.ink);
-        const staves = ['treble', 'bass'].map((clef, i) => {
-          const stave = new Stave(14, 10 + i * 78, WIDTH - 20).addClef(clef);
+        const staves = STAVES.map(({ clef, y }, i) => {
+          const stave = new Stave(14, y, WIDTH - 20).addClef(clef);
           stave.setStyle({ fillStyle: palette.ink, strokeStyle: palette.quiet });
           stave.setContext(context).draw();
           return { clef, stave, own: notes.filter((n) => n.upper === (i === 0)) };
@@ -70,5 +91,17 @@ export function Staff({ chord, pitches, label }: StaffProps) {
       current = false;
     };
   }, [keys, palette]);
-  return <div ref={place} role="img" aria-label={label} style={SIZE} />;
+  const tap = (event: React.MouseEvent<HTMLElement>): void => {
+    const y = (event.clientY - event.currentTarget.getBoundingClientRect().top) / SCALE;
+    onPlace?.(pitchOn(stepAt(y), chord, keyOf(keyText)));
+  };
+  return (
+    <div
+      ref={place}
+      role="img"
+      aria-label={label}
+      onClick={tap}
+      style={{ ...SIZE, cursor: onPlace ? 'pointer' : 'default' }}
+    />
+  );
 }

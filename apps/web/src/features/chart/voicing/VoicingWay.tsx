@@ -10,8 +10,9 @@ import { parseChord } from '@backline/core/theory/chordGrammar';
 import { midiName } from '@backline/core/theory/pitch';
 import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
 import { describeVoicing } from '@backline/core/voicing/describe';
+import { voicesIn } from '@backline/core/voicing/manner';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
-import { remarks, type ByHand } from '@backline/core/voicing/hand';
+import { movedTo, remarks, type ByHand } from '@backline/core/voicing/hand';
 import { player } from '../../../audio/player';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
@@ -96,6 +97,7 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
   const set = sectionSettings(styleOf(song.style), song, part, section.id);
   const chord = parseChord(voicing.symbol!);
   const { pitches, frets, fixed } = voicing;
+  const bassPlays = song.parts.some((p) => p.kind === 'bass');
   const open = part.kind === 'guitar' ? openStrings(set.tuning, set.capo) : null;
   const following = voicings.slice(chordIndex + 1).find((v) => v.symbol !== null);
   const next = following && { pitches: following.pitches, chord: parseChord(following.symbol!) };
@@ -114,7 +116,9 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
     change(backToAuto(section.id, voicing.chordId, voicing.hand ? part.id : null));
     hear(auto[chordIndex]!.pitches);
   };
-  const notes = fixed && !frets ? remarks(pitches, chord) : [];
+  const notes = fixed && !frets ? remarks(pitches, chord, bassPlays) : [];
+  const wanted = voicesIn(set.manner, set.voices);
+  const tooFew = !fixed && !open && !chord.exact && pitches.length < wanted;
   return (
     <>
       <View style={styles.row} aria-live="polite">
@@ -140,6 +144,11 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
         ) : null}
       </View>
       {refused ? <Notice text={refused} /> : null}
+      {tooFew ? (
+        <Notice
+          text={`${wanted} voices do not fit on this instrument at this register: ${pitches.length} sound. Lower the register or the spread.`}
+        />
+      ) : null}
       {notes.length ? <Notice text={notes.join(' ')} /> : null}
       {open && frets ? (
         <GuitarTones
@@ -192,8 +201,15 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
       <Staff
         chord={chord}
         pitches={pitches}
+        keyText={place.bar.key}
         label={`${chord.symbol} on a staff: ${pitches.map(midiName).join(', ')}`}
+        onPlace={open ? undefined : (pitch) => take(movedTo(pitches, pitch, RANGES[part.kind]))}
       />
+      {open ? null : (
+        <Text style={[styles.words, { color: palette.quiet }]}>
+          A tap on a line or space moves the nearest tone there; the bass stays.
+        </Text>
+      )}
     </>
   );
 }
