@@ -26,8 +26,7 @@ export function partNotes(file: ReadFile, name: string, from = 0, to = Infinity)
     .join(' ');
 }
 
-export const saved = (page: Page) =>
-  expect(page.getByRole('banner').getByRole('status')).toHaveText('Saved');
+export const saved = (page: Page) => expect(page.getByRole('banner').getByRole('status')).toHaveText('Saved');
 
 /** A first visit while the demo song is the newest of the songbook, as after the first start. */
 export async function firstVisit(page: Page): Promise<void> {

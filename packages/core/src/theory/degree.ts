@@ -40,5 +40,8 @@ const NAMES: Record<number, string> = {
   13: 'thirteenth',
 };
 
+/** The word for a degree's number: 7 is `"seventh"`. */
+export const degreeName = (number: number): string => NAMES[number] ?? `${number}th`;
+
 /** The word for a degree, used as the reason of a note: `"b7"` is `"seventh"`. */
-export const degreeWord = (degree: Degree): string => NAMES[degreeNumber(degree)] ?? degree;
+export const degreeWord = (degree: Degree): string => degreeName(degreeNumber(degree));

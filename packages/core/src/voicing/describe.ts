@@ -1,12 +1,9 @@
 /** What a voicing does, in a sentence to learn from. */
 import { degreeAt, degreePcOf, type Chord } from '../theory/chord';
-import { degreeNumber, type Degree } from '../theory/degree';
+import { degreeNumber, degreeWord } from '../theory/degree';
 import { mod } from '../theory/pitch';
 import { movement } from './costs';
-import { degreeName } from './shape';
 import { bassPc } from './tones';
-
-const nameOf = (degree: Degree): string => degreeName(degreeNumber(degree));
 
 /** Thirds, fourths and seconds that stand for one, sevenths: the tones that tell a chord. */
 const TELLING = [7, 3, 4, 2, 6];
@@ -15,21 +12,21 @@ const MOST_MOVES = 2;
 
 function topWords(pitches: readonly number[], chord: Chord): string[] {
   const degree = degreeAt(chord, pitches[pitches.length - 1]!);
-  return degree && pitches.length > 1 ? [`${nameOf(degree)} on top`] : [];
+  return degree && pitches.length > 1 ? [`${degreeWord(degree)} on top`] : [];
 }
 
 function bassWords(pitches: readonly number[], chord: Chord): string[] {
   const degree = degreeAt(chord, pitches[0]!);
   if (mod(pitches[0]!, 12) === bassPc(chord)) return [];
-  return degree ? [`${nameOf(degree)} at the bottom`] : [];
+  return degree ? [`${degreeWord(degree)} at the bottom`] : [];
 }
 
 function countWords(pitches: readonly number[], chord: Chord): string[] {
   const said: string[] = [];
   for (const degree of chord.degrees) {
     const count = pitches.filter((p) => p % 12 === degreePcOf(chord, degree)).length;
-    if (count === 0) said.push(`${nameOf(degree)} left out`);
-    if (count > 1) said.push(`${nameOf(degree)} ${count === 2 ? 'doubled' : `${count} times`}`);
+    if (count === 0) said.push(`${degreeWord(degree)} left out`);
+    if (count > 1) said.push(`${degreeWord(degree)} ${count === 2 ? 'doubled' : `${count} times`}`);
   }
   return said;
 }
@@ -57,7 +54,7 @@ function moveWords(
     const rank = TELLING.indexOf(degreeNumber(from));
     return rank < 0
       ? []
-      : [{ rank, words: [nameOf(from), stepWords(next[i]! - pitch), `the ${nameOf(to)}`].join(' ') }];
+      : [{ rank, words: [degreeWord(from), stepWords(next[i]! - pitch), `the ${degreeWord(to)}`].join(' ') }];
   });
   return moves
     .sort((a, b) => a.rank - b.rank)

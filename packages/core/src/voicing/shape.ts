@@ -1,6 +1,6 @@
 /** A voicing as a shape: which degree of its chord each voice has, and how far up; to be laid on other chords. */
 import { degreeAt, degreePcOf, type Chord } from '../theory/chord';
-import { degreeNumber, degreePc, type Degree } from '../theory/degree';
+import { degreeName, degreeNumber, degreePc, type Degree } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
 
 export interface Voice {
@@ -34,21 +34,6 @@ export interface Laid {
   /** What had to be fitted, as sentences. */
   readonly fitted: readonly string[];
 }
-
-const NAMES: Record<number, string> = {
-  1: 'root',
-  2: 'second',
-  3: 'third',
-  4: 'fourth',
-  5: 'fifth',
-  6: 'sixth',
-  7: 'seventh',
-  9: 'ninth',
-  11: 'eleventh',
-  13: 'thirteenth',
-};
-
-export const degreeName = (number: number): string => NAMES[number] ?? `${number}th`;
 
 /** Degrees that do another's work where a chord does not have it: a fourth stands for the third. */
 const STANDS_FOR: Record<number, readonly number[]> = {

@@ -11,8 +11,6 @@ import { openChart, theSong } from './support/openChart';
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
 // Engraving and diagrams are drawn by their packages in a browser.
-jest.mock('vexflow', () => ({}));
-jest.mock('svguitar', () => ({}));
 jest.mock('../voicing/Staff', () => ({ Staff: () => null }));
 jest.mock('../voicing/Diagram', () => ({ Diagram: ({ label }: { label: string }) => label }));
 

@@ -155,7 +155,7 @@ function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; 
     onDone();
   };
   return (
-    <View role="group" aria-label="How to paste" style={styles.box}>
+    <View role="group" aria-label="Pasting" style={styles.box}>
       <Text style={[styles.words, { color: palette.ink }]}>{`Copied: ${words}`}</Text>
       {open.key ? (
         <Choices

@@ -54,7 +54,7 @@ export function Staff({ chord, pitches, label, keyText, onPlace }: StaffProps) {
   useEffect(() => {
     let current = true;
     const notes = JSON.parse(keys) as { key: string; sign: string; upper: boolean }[];
-    void import('vexflow').then(
+    void import('vexflow/bravura').then(
       ({ Accidental, Formatter, GhostNote, Renderer, Stave, StaveConnector, StaveNote, Voice }) => {
         const element = place.current;
         if (!current || !element) return;

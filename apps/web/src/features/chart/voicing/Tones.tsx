@@ -3,7 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Chord } from '@backline/core/theory/chord';
 import { degreeAt } from '@backline/core/theory/chord';
-import { degreeNumber } from '@backline/core/theory/degree';
+import { degreeNumber, degreeWord } from '@backline/core/theory/degree';
 import { midiName } from '@backline/core/theory/pitch';
 import {
   doubled,
@@ -14,7 +14,6 @@ import {
   type ByHand,
   type Range,
 } from '@backline/core/voicing/hand';
-import { degreeName } from '@backline/core/voicing/shape';
 import { OctaveKeys } from '../../../components/OctaveKeys';
 import { Stepper } from '../../../components/Stepper';
 import { usePalette } from '../../../theme/usePalette';
@@ -35,7 +34,7 @@ const INVERSIONS = ['in root position', 'first inversion', 'second inversion', '
 function positionWords(chord: Chord, lowest: number): string {
   const degree = degreeAt(chord, lowest);
   const place = degree === null ? -1 : [1, 3, 5, 7].indexOf(degreeNumber(degree));
-  return INVERSIONS[place] ?? (degree ? `${degreeName(degreeNumber(degree))} below` : 'another tone below');
+  return INVERSIONS[place] ?? (degree ? `${degreeWord(degree)} below` : 'another tone below');
 }
 
 /** The next tone of the chord below or above a pitch. */
@@ -87,7 +86,7 @@ export function Tones({ chord, pitches, range, onHand }: TonesProps) {
         {[...pitches].reverse().map((pitch) => {
           const degree = degreeAt(chord, pitch);
           const note = noteGlyphs(midiName(pitch));
-          const name = degree ? degreeName(degreeNumber(degree)) : 'not in the chord';
+          const name = degree ? degreeWord(degree) : 'not in the chord';
           return (
             <View key={pitch} role="listitem" style={[styles.tone, { borderColor: palette.line }]}>
               <Text style={[styles.note, { color: palette.ink }]}>{note}</Text>
