@@ -1,5 +1,6 @@
 /** Voicing settings and voicings by hand, as the band plays them. */
 import { renderBand } from '@backline/core/band/index';
+import { sectionVoicings, voicedParts } from '@backline/core/band/sectionVoicings';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { backToAuto, isByHand, setHands } from '@backline/core/edits/hand';
 import { transposeRun } from '@backline/core/edits/runs';
@@ -112,5 +113,30 @@ describe('settings of a voicing', () => {
     const power = bar(withSettings(s, 'guitar', { manner: 'power' }), 'guitar', 0);
     expect(power.map((p) => p % 12).every((pc) => pc === 2 || pc === 9)).toBe(true);
     expect(power.length).toBeLessThanOrEqual(3);
+  });
+});
+
+describe('what the screens show of a section', () => {
+  it('is what the band plays, for every part that voices chords', () => {
+    const s = hands(withSettings(base, 'keys', { ...held, richness: 'sevenths' }), 'keys', {
+      pitches: [55, 60, 64],
+    });
+    expect(voicedParts(s).map((p) => p.id)).toEqual(['keys', 'guitar', 'arp', 'strings']);
+    for (const part of ['keys', 'strings'] as const) {
+      sectionVoicings(s, 's1', part).forEach((v, i) => {
+        for (const pitch of bar(s, part, i)) expect(v.pitches.map((p) => p % 12)).toContain(pitch % 12);
+      });
+    }
+    const shown = sectionVoicings(s, 's1', 'keys');
+    expect(shown.map((v) => v.symbol)).toEqual(['Cadd9', 'Am7', 'Fmaj7', 'G7']);
+    expect(shown.map((v) => v.fixed)).toEqual([false, true, false, false]);
+    expect(shown[1]!.pitches).toEqual([55, 60, 64]);
+    expect(sectionVoicings(s, 's1', 'guitar').every((v) => v.frets?.length === 6)).toBe(true);
+  });
+
+  it('is there for a section that the form does not play, and empty for a part that is not there', () => {
+    expect(sectionVoicings({ ...base, form: [] }, 's1', 'keys')).toHaveLength(4);
+    expect(sectionVoicings(base, 's1', 'nobody')).toEqual([]);
+    expect(sectionVoicings(base, 'nowhere', 'keys')).toEqual([]);
   });
 });
