@@ -1,7 +1,7 @@
 import type { Pass } from '../timeline/passes';
 import { passSpans } from '../timeline/region';
 import { guideVoicings } from '../voicing/guide';
-import type { BandNote } from './index';
+import type { BandNote } from './bandNote';
 
 const VELOCITY = 70;
 

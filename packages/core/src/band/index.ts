@@ -7,16 +7,8 @@ import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
 import { resolveSettings } from '../timeline/settings';
 import type { Kind } from '../song/kinds';
+import type { BandNote } from './bandNote';
 import { guideNotes } from './guide';
-
-/** A note of the band: ticks from the song's start, after groove. */
-export interface BandNote {
-  readonly start: number;
-  readonly duration: number;
-  readonly pitch: number;
-  readonly velocity: number;
-  readonly why: string;
-}
 
 export interface BandPart {
   readonly id: string;

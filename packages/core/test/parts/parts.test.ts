@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { renderBand, type Band, type BandNote, type BandPart } from '@backline/core/band/index';
+import type { BandNote } from '@backline/core/band/bandNote';
+import { renderBand, type Band, type BandPart } from '@backline/core/band/index';
 import type { Kind } from '@backline/core/song/kinds';
 import type { Song } from '@backline/core/song/schema';
 import { styleSchema } from '@backline/core/style/schema';
