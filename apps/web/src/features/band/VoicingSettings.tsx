@@ -1,9 +1,8 @@
-import { useMemo } from 'react';
 import { StyleSheet, Text } from 'react-native';
-import { sectionVoicings } from '@backline/core/band/sectionVoicings';
 import type { Kind } from '@backline/core/song/kinds';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import { RICHNESS } from '@backline/core/theory/dress';
+import { chordsInUse } from '@backline/core/timeline/passes';
 import { VOICED } from '@backline/core/timeline/region';
 import type { Resolved } from '@backline/core/timeline/settings';
 import { NECKS, type Neck } from '@backline/core/voicing/guitar/path';
@@ -51,16 +50,14 @@ const NECK_WORDS: Record<Neck, string> = {
 const mannersOf = (kind: Kind): readonly Manner[] =>
   kind === 'guitar' ? ON_GUITAR : MANNERS.filter((m) => m !== 'two hands' || kind === 'keys');
 
-/** Chords of a part that a setting moves, and those that stay as they were set by hand. */
-function useCounts(song: Song, part: Part, sectionId: string | null): readonly [number, number] {
-  return useMemo(() => {
-    const sections = song.sections.filter((s) => sectionId === null || s.id === sectionId);
-    const all = sections
-      .flatMap((s) => sectionVoicings(song, s.id, part.id))
-      .filter((v) => v.symbol !== null);
-    const fixed = all.filter((v) => v.fixed).length;
-    return [all.length - fixed, fixed];
-  }, [song, part.id, sectionId]);
+/** How many chords of a part a setting moves, and how many stay as they were set by hand. */
+function countChords(song: Song, part: Part, sectionId: string | null): readonly [number, number] {
+  const sounding = song.sections
+    .filter((s) => sectionId === null || s.id === sectionId)
+    .flatMap((s) => chordsInUse(s))
+    .filter((c) => c.symbol !== null);
+  const fixed = sounding.filter((c) => c.voicing || c.byHand?.[part.id]).length;
+  return [sounding.length - fixed, fixed];
 }
 
 /** How a part lays out chords: manner, richness, hands; a guitar's tuning, capo and place on the neck. */
@@ -71,7 +68,7 @@ export function VoicingSettings(props: VoicingSettingsProps) {
 function Laid({ song, part, sectionId, set, put }: VoicingSettingsProps) {
   const palette = usePalette();
   const { kind } = part;
-  const [moving, fixed] = useCounts(song, part, sectionId);
+  const [moving, fixed] = countChords(song, part, sectionId);
   const guitar = kind === 'guitar';
   return (
     <>

@@ -1,4 +1,5 @@
-import type { Band, BandNote, BandPart } from '@backline/core/band/index';
+import type { BandNote } from '@backline/core/band/bandNote';
+import type { Band, BandPart } from '@backline/core/band/index';
 
 /** Notes of a sorted list that start within a stretch of ticks. */
 export function notesWithin(notes: readonly BandNote[], from: number, to: number): readonly BandNote[] {
