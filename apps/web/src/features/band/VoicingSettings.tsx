@@ -13,6 +13,7 @@ import { Picker } from '../../components/Picker';
 import { Stepper } from '../../components/Stepper';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
+import { VoicingMoves } from './VoicingMoves';
 
 export interface VoicingSettingsProps {
   readonly song: Song;
@@ -70,8 +71,11 @@ function Laid({ song, part, sectionId, set, put }: VoicingSettingsProps) {
   const { kind } = part;
   const [moving, fixed] = countChords(song, part, sectionId);
   const guitar = kind === 'guitar';
+  const section =
+    song.sections.find((s) => s.id === (sectionId ?? song.form[0]?.section)) ?? song.sections[0]!;
   return (
     <>
+      <VoicingMoves key={`${section.id}/${part.id}`} song={song} section={section} part={part.id} />
       <Picker
         label="Manner"
         value={set.manner}

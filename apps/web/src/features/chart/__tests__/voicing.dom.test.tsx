@@ -162,7 +162,11 @@ describe('settings of a part’s voicings', () => {
     press('Inversion up');
     show('keys');
     expect(screen.getByText('Moves 4 chords; 1 set by hand stays.')).toBeTruthy();
+    expect(screen.getByText(/^Verse as it is/)).toBeTruthy();
     pick('Manner', 'drop 2');
+    expect(
+      screen.getByText(/chords of Verse have moved, the first from .*; 1 set by hand stays\.$/),
+    ).toBeTruthy();
     fireEvent.click(screen.getByRole('radio', { name: 'ninths' }));
     fireEvent.click(screen.getByRole('radio', { name: 'left' }));
     expect(settings('keys')).toMatchObject({ manner: 'drop 2', richness: 'ninths', hands: 'left' });

@@ -1,0 +1,103 @@
+import { useMemo, useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import Svg, { Circle, Line } from 'react-native-svg';
+import { sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
+import type { Section, Song } from '@backline/core/song/schema';
+import { midiName } from '@backline/core/theory/pitch';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE } from '../../theme/tokens';
+
+export interface VoicingMovesProps {
+  readonly song: Song;
+  readonly section: Section;
+  readonly part: string;
+}
+
+const SHOWN = 8;
+const WIDTH = 320;
+const HEIGHT = 76;
+const MARGIN = 8;
+
+const same = (a: ChordVoicing | undefined, b: ChordVoicing): boolean =>
+  a?.pitches.join() === b.pitches.join();
+
+/** Chords of the section as they were when the settings were opened, and as they are now. */
+function useBeforeAndNow({ song, section, part }: VoicingMovesProps) {
+  const now = useMemo(() => sectionVoicings(song, section.id, part), [song, section.id, part]);
+  const [before] = useState(now);
+  return { before, now };
+}
+
+function summary(before: readonly ChordVoicing[], now: readonly ChordVoicing[], name: string): string {
+  const moved = now.filter((v, i) => !same(before[i], v));
+  if (!moved.length) return `${name} as it is: what you change shows here before it is heard.`;
+  const index = now.indexOf(moved[0]!);
+  const [from, to] = [before[index]?.pitches[0], moved[0]!.pitches[0]];
+  const fixed = now.filter((v) => v.fixed).length;
+  const lowest =
+    from !== undefined && to !== undefined ? `, the first from ${midiName(from)} to ${midiName(to)}` : '';
+  const stay = fixed ? `; ${fixed} set by hand ${fixed === 1 ? 'stays' : 'stay'}` : '';
+  return `${moved.length} of ${now.length} chords of ${name} have moved${lowest}${stay}.`;
+}
+
+/** What a setting moves: each chord's tones as they were, quiet, and as they are, with a line where they went. */
+export function VoicingMoves(props: VoicingMovesProps) {
+  const palette = usePalette();
+  const { before, now } = useBeforeAndNow(props);
+  const shown = now.slice(0, SHOWN);
+  const pitches = [...shown, ...before.slice(0, SHOWN)].flatMap((v) => v.pitches);
+  if (!pitches.length) return null;
+  const [low, high] = [Math.min(...pitches), Math.max(...pitches)];
+  const y = (pitch: number): number =>
+    HEIGHT - MARGIN - ((pitch - low) / Math.max(1, high - low)) * (HEIGHT - 2 * MARGIN);
+  const column = WIDTH / shown.length;
+  const words = summary(before, now, props.section.name);
+  return (
+    <View>
+      <Svg width={WIDTH} height={HEIGHT} aria-hidden>
+        {shown.map((voicing, i) => {
+          const x = column * (i + 0.5);
+          const old = before[i]?.pitches ?? [];
+          const moved = !same(before[i], voicing);
+          return [
+            ...(moved
+              ? old.map((p, v) => {
+                  const to = voicing.pitches[Math.min(v, voicing.pitches.length - 1)] ?? p;
+                  return (
+                    <Line
+                      key={`line ${i} ${p}`}
+                      x1={x - 7}
+                      y1={y(p)}
+                      x2={x + 7}
+                      y2={y(to)}
+                      stroke={palette.quiet}
+                      strokeWidth={1}
+                    />
+                  );
+                })
+              : []),
+            ...old.map((p) => (
+              <Circle key={`before ${i} ${p}`} cx={x - 7} cy={y(p)} r={2.5} fill={palette.quiet} />
+            )),
+            ...voicing.pitches.map((p) => (
+              <Circle
+                key={`now ${i} ${p}`}
+                cx={x + 7}
+                cy={y(p)}
+                r={3.5}
+                fill={voicing.fixed ? palette.raised : palette.action}
+                stroke={palette.action}
+                strokeWidth={1.5}
+              />
+            )),
+          ];
+        })}
+      </Svg>
+      <Text role="status" style={[styles.words, { color: palette.quiet }]}>
+        {words}
+      </Text>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ words: { fontFamily: FONT.text, fontSize: SIZE.small } });
