@@ -1,6 +1,6 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
 import type { Kind } from '../song/kinds';
-import type { Hand, Song } from '../song/schema';
+import type { ChordEvent, Hand, Song } from '../song/schema';
 import { regionVoicings } from '../parts/voicings';
 import { styleOf } from '../style';
 import { expandForm } from '../timeline/passes';
@@ -47,3 +47,28 @@ export function sectionVoicings(song: Song, sectionId: string, partId: string): 
     };
   });
 }
+
+/** A chord with nothing set by hand for a part. */
+function free(chord: ChordEvent, partId: string): ChordEvent {
+  const byHand = { ...chord.byHand };
+  delete byHand[partId];
+  return { ...chord, byHand, voicing: undefined };
+}
+
+/** The voicings as auto alone would have them, to compare with what is set by hand. */
+export const autoVoicings = (song: Song, sectionId: string, partId: string): ChordVoicing[] =>
+  sectionVoicings(
+    {
+      ...song,
+      sections: song.sections.map((section) =>
+        section.id === sectionId
+          ? {
+              ...section,
+              drafts: section.drafts.map((d) => ({ ...d, chords: d.chords.map((c) => free(c, partId)) })),
+            }
+          : section,
+      ),
+    },
+    sectionId,
+    partId,
+  );

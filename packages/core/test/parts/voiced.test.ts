@@ -1,6 +1,6 @@
 /** Voicing settings and voicings by hand, as the band plays them. */
 import { renderBand } from '@backline/core/band/index';
-import { sectionVoicings, voicedParts } from '@backline/core/band/sectionVoicings';
+import { autoVoicings, sectionVoicings, voicedParts } from '@backline/core/band/sectionVoicings';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { backToAuto, isByHand, setHands } from '@backline/core/edits/hand';
 import { transposeRun } from '@backline/core/edits/runs';
@@ -132,6 +132,12 @@ describe('what the screens show of a section', () => {
     expect(shown.map((v) => v.fixed)).toEqual([false, true, false, false]);
     expect(shown[1]!.pitches).toEqual([55, 60, 64]);
     expect(sectionVoicings(s, 's1', 'guitar').every((v) => v.frets?.length === 6)).toBe(true);
+  });
+
+  it('can be compared with what auto alone would have', () => {
+    const s = hands(base, 'keys', { pitches: [55, 60, 64] });
+    expect(autoVoicings(s, 's1', 'keys')).toEqual(sectionVoicings(base, 's1', 'keys'));
+    expect(sectionVoicings(s, 's1', 'keys')).not.toEqual(sectionVoicings(base, 's1', 'keys'));
   });
 
   it('is there for a section that the form does not play, and empty for a part that is not there', () => {

@@ -1,7 +1,12 @@
 import { useMemo, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton } from 'react-native-paper';
-import { sectionVoicings, voicedParts, type ChordVoicing } from '@backline/core/band/sectionVoicings';
+import {
+  autoVoicings,
+  sectionVoicings,
+  voicedParts,
+  type ChordVoicing,
+} from '@backline/core/band/sectionVoicings';
 import { backToAuto, setHands } from '@backline/core/edits/hand';
 import { RANGES } from '@backline/core/song/kinds';
 import type { Hand, Part, Song } from '@backline/core/song/schema';
@@ -28,28 +33,10 @@ import { Staff } from './Staff';
 import { Tones } from './Tones';
 import { copyShape, layShape, useShape } from './shapes';
 
-/** The song with nothing set by hand for a part in a section: what auto would play. */
-function withoutHands(song: Song, sectionId: string, part: string): Song {
-  const free = (chord: Song['sections'][number]['drafts'][number]['chords'][number]) => {
-    const byHand = { ...chord.byHand };
-    delete byHand[part];
-    return { ...chord, byHand, voicing: undefined };
-  };
-  return {
-    ...song,
-    sections: song.sections.map((s) =>
-      s.id === sectionId ? { ...s, drafts: s.drafts.map((d) => ({ ...d, chords: d.chords.map(free) })) } : s,
-    ),
-  };
-}
-
 /** A part's voicings of a section as they are, and as auto alone would have them. */
 function useVoicings(song: Song, sectionId: string, partId: string) {
   const voicings = useMemo(() => sectionVoicings(song, sectionId, partId), [song, sectionId, partId]);
-  const auto = useMemo(
-    () => sectionVoicings(withoutHands(song, sectionId, partId), sectionId, partId),
-    [song, sectionId, partId],
-  );
+  const auto = useMemo(() => autoVoicings(song, sectionId, partId), [song, sectionId, partId]);
   return { voicings, auto };
 }
 
