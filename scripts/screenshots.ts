@@ -129,6 +129,8 @@ await view('wide', 'light', async (page, shoot) => {
   await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
   await openWay(page, 'ideas');
   await shoot('ideas');
+  await openWay(page, 'voicing');
+  await shoot('voicing-keys');
   await page.getByRole('button', { name: /^Close/ }).click();
   await page.getByRole('link', { name: 'Form' }).click();
   await shoot('form');
