@@ -81,7 +81,7 @@ function onGuitar(symbols: readonly string[], options: Given['options']): Voiced
       `No shape lies at register ${register}: the highest place on the neck is ${HIGHEST_REGISTER}, fret ${HIGHEST_REGISTER - STANDARD_TUNING[0]!}.`,
     );
   }
-  const aim = { register, strings, tuning, capo, neck: 'open' as const };
+  const aim = { register, strings, tuning, capo };
   return guitarPath(symbols.map((symbol) => ({ symbol, aim })));
 }
 

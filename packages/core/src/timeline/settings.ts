@@ -46,7 +46,7 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   hands: 'both',
   tuning: 'standard',
   capo: 0,
-  neck: 'open',
+  neck: 'position',
   instrument: 0,
   octave: 0,
   strum: 30,

@@ -157,6 +157,18 @@ describe('along the neck', () => {
     );
   });
 
+  it('low on the neck open strings ring, whatever the register', () => {
+    const openStringsIn = (shapes: ReturnType<typeof path>): number =>
+      shapes.reduce((sum, s) => sum + s.frets.filter((f) => f === 0).length, 0);
+    const symbols = ['A', 'Bm7', 'F#m', 'E', 'B7'];
+    const low = path(symbols, { neck: 'open', register: 47 });
+    expect(Math.max(...low.map((s) => s.position))).toBeLessThanOrEqual(3);
+    expect(openStringsIn(low)).toBeGreaterThan(
+      openStringsIn(path(symbols, { neck: 'position', register: 40 })),
+    );
+    expect(low).not.toEqual(path(symbols, { neck: 'position', register: 47 }));
+  });
+
   it('a position is kept to: all within a hand of it', () => {
     for (const { position } of path(['A', 'D', 'E7', 'F#m'], { neck: 'position', register: 45 })) {
       expect(Math.abs(position - 5)).toBeLessThanOrEqual(3);

@@ -5,13 +5,13 @@ import { bareShapes, isBare } from './bare';
 import { POSITION_COST, fretted, guitarShapes, type Frets, type Shape } from './shapes';
 import { openStrings, TUNINGS, type TuningName } from './tunings';
 
-/** Where on the neck chords are taken: as low as they go, about the register, or wherever the hand travels least. */
+/** Where on the neck chords are taken: low with open strings, about the register, or wherever the hand travels least. */
 export const NECKS = ['open', 'position', 'smooth'] as const;
 export type Neck = (typeof NECKS)[number];
 
 /** What a guitar part asks of its shapes. */
 export interface GuitarAim {
-  /** MIDI number; the standard low string (40) is the open position, each semitone more a fret up the neck. */
+  /** MIDI number; the standard low string (40) is the open position, each semitone more a fret up the neck. Unheeded low on the neck. */
   readonly register: number;
   /** Strings struck, 3–6. */
   readonly strings: number;
@@ -34,6 +34,12 @@ export interface ToFinger {
 /** Shapes kept at each position of the neck for the path search, and in all. */
 const KEPT_AT_POSITION = 3;
 const KEPT = 14;
+
+/** What a fret off the place costs: where a place is asked for, and where travel counts more. */
+const PLACE_WEIGHT = 1.6;
+const SMOOTH_WEIGHT = 0.25;
+/** What each open string is worth low on the neck. */
+const RINGING = 1.2;
 
 /** What a fret of travel between chords costs, by what is asked of the neck. */
 const TRAVEL: Record<Neck, number> = { open: 0.7, position: 0.7, smooth: 2.4 };
@@ -77,20 +83,24 @@ const aimedMemory = new Map<string, readonly Shape[]>();
 
 /** A chord's shapes as a part asks for them, best first: so many strings, at a place on the neck. */
 export function shapesFor(symbol: string, aim: GuitarAim): readonly Shape[] {
-  const { register, strings, neck = 'open', tuning = 'standard', capo = 0, manner = 'guitar' } = aim;
+  const { register, strings, neck = 'position', tuning = 'standard', capo = 0, manner = 'guitar' } = aim;
   const bare = isBare(manner) ? manner : null;
   const key = `${symbol}|${register}|${strings}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
   let known = aimedMemory.get(key);
   if (!known) {
-    const fret = Math.max(0, register - TUNINGS.standard[0]);
+    const wanted = neck === 'open' ? 0 : Math.max(0, register - TUNINGS.standard[0]);
     // Where the writer asks for a place on the neck, that counts instead of closeness to the nut.
-    const wanted = neck === 'open' && !fret ? 0 : fret;
-    const weight = neck === 'smooth' ? 0.25 : wanted ? 1.6 : POSITION_COST;
+    const weight = neck === 'smooth' ? SMOOTH_WEIGHT : wanted ? PLACE_WEIGHT : POSITION_COST;
+    const ringing = neck === 'open' ? RINGING : 0;
     known = shapesOf(symbol, tuning, capo, bare)
       .map((shape) => limited(shape, strings))
       .map((s) => ({
         ...s,
-        cost: s.cost - POSITION_COST * s.position + weight * Math.abs(s.position - wanted),
+        cost:
+          s.cost -
+          POSITION_COST * s.position +
+          weight * Math.abs(s.position - wanted) -
+          ringing * s.frets.filter((f) => f === 0).length,
       }))
       .sort((a, b) => a.cost - b.cost)
       .slice(0, KEPT);
@@ -128,7 +138,7 @@ export function guitarPath(chords: readonly ToFinger[]): Shape[] {
     layers,
     (s) => s.cost,
     (layer, from, to) =>
-      TRAVEL[chords[layer]!.aim.neck ?? 'open'] *
+      TRAVEL[chords[layer]!.aim.neck ?? 'position'] *
       Math.abs(layers[layer - 1]![from]!.position - layers[layer]![to]!.position),
   );
 }
