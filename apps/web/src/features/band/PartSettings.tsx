@@ -8,6 +8,8 @@ import { USUAL_INSTRUMENTS } from '@backline/core/style/instruments';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import { midiName } from '@backline/core/theory/pitch';
 import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
+import { costsOf } from '@backline/core/voicing/costs';
+import { voicesIn } from '@backline/core/voicing/manner';
 import { Choices } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
@@ -77,7 +79,7 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
         choices={DYNAMICS.map((value) => ({ value, label: value }))}
         onChoose={(dynamics) => put({ dynamics })}
       />
-      {HAS.register.includes(kind) ? (
+      {HAS.register.includes(kind) && !(kind === 'guitar' && set.neck === 'open') ? (
         <Range
           label="Register"
           value={set.register}
@@ -87,7 +89,7 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
           onChange={(register) => put({ register })}
         />
       ) : null}
-      {HAS.spread.includes(kind) ? (
+      {HAS.spread.includes(kind) && costsOf(set.manner).spread > 0 ? (
         <Range
           label="Spread"
           value={set.spread}
@@ -98,7 +100,7 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
           onChange={(spread) => put({ spread })}
         />
       ) : null}
-      {HAS.voices.includes(kind) ? (
+      {HAS.voices.includes(kind) && voicesIn(set.manner, 3) < voicesIn(set.manner, 8) ? (
         <Choices
           label={kind === 'guitar' ? 'Strings' : 'Voices'}
           value={set.voices}
