@@ -21,6 +21,8 @@ export interface BandPart {
   /** Later programs, where a section has another instrument. */
   readonly programs: readonly { readonly tick: number; readonly program: number }[];
   readonly mix: Part['mix'];
+  /** Why it is silent in places where it should play, as a sentence; null where all is well. */
+  readonly trouble: string | null;
   readonly notes: readonly BandNote[];
 }
 
@@ -119,8 +121,14 @@ export function renderBand(song: Song, memory: RegionMemory = forgetful): Band {
   const parts = song.parts.map((part, p): BandPart => {
     // A plain loop: flatMap over thousands of notes costs more than making them.
     const notes: BandNote[] = [];
+    const failed = new Set<string>();
     passes.forEach((pass, i) => {
-      for (const note of placedAt(pass.start, memory.notesOf(regions[p]![i]!))) notes.push(note);
+      // What one part cannot play silences no other.
+      try {
+        for (const note of placedAt(pass.start, memory.notesOf(regions[p]![i]!))) notes.push(note);
+      } catch {
+        failed.add(pass.section.name);
+      }
     });
     const base = resolveSettings(style, song, part, []).instrument;
     const programs = programChanges(passes, regions[p]!);
@@ -132,6 +140,7 @@ export function renderBand(song: Song, memory: RegionMemory = forgetful): Band {
       program: programs[0]?.program ?? base,
       programs: programs.slice(1),
       mix: part.mix,
+      trouble: failed.size ? troubleIn(part.name, [...failed]) : null,
       notes: withoutOverlaps(notes),
     };
   });
@@ -143,6 +152,15 @@ export function renderBand(song: Song, memory: RegionMemory = forgetful): Band {
     parts,
     guide: song.guide?.playback ? guideNotes(passes) : [],
   };
+}
+
+const troubleIn = (name: string, sections: readonly string[]): string =>
+  `${name} cannot be played in ${sections.join(', ')} and rests there. Choose another pattern, voicing or chord.`;
+
+/** A part sounds unless it is muted, or another part is soloed and it is not. */
+export function isAudible(part: Pick<BandPart, 'mix'>, parts: readonly Pick<BandPart, 'mix'>[]): boolean {
+  const anySolo = parts.some((p) => p.mix.solo);
+  return anySolo ? part.mix.solo : !part.mix.mute;
 }
 
 /** Where a remembered region's notes were placed last: most stay where they were. */

@@ -27,7 +27,7 @@ export function sectionVoicings(song: Song, sectionId: string, partId: string): 
   const alone: Song = {
     ...song,
     parts: song.parts.filter((p) => p.id === partId || p.kind === 'bass'),
-    form: [{ section: sectionId, repeats: 1 }],
+    form: [{ id: 'alone', section: sectionId, repeats: 1 }],
   };
   const [pass] = expandForm(alone);
   const index = alone.parts.findIndex((p) => p.id === partId);

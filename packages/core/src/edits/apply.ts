@@ -1,4 +1,5 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { limitTrouble } from '../song/limits';
 import type { Song } from '../song/schema';
 
 enablePatches();
@@ -26,12 +27,21 @@ export const edit = (name: string, change: Edit['change'], joins: string | null 
   change,
 });
 
-/** The song after an edit and the step that leads there, or null where nothing changed. */
+/** An edit that would make a song that cannot be kept; the message is a sentence for the writer. */
+export class EditRefused extends Error {}
+
+/**
+ * The song after an edit and the step that leads there, or null where nothing changed.
+ * @throws EditRefused where the song would grow past what can be kept.
+ */
 export function applyEdit(song: Song, { name, joins, change }: Edit): { song: Song; step: Step } | null {
   const [next, forward, back] = produceWithPatches(song, (draft) => {
     change(draft);
   });
-  return forward.length ? { song: next, step: { name, joins, forward, back } } : null;
+  if (!forward.length) return null;
+  const trouble = limitTrouble(next);
+  if (trouble) throw new EditRefused(trouble);
+  return { song: next, step: { name, joins, forward, back } };
 }
 
 export const undoStep = (song: Song, step: Step): Song => applyPatches(song, step.back as Patch[]);

@@ -1,24 +1,17 @@
 /** Edits of bars: what is written in them, and how many there are. */
 import type { Draft } from 'immer';
-import { readBar, writeBar, type BarChord, type Word } from '../formats/chart/bar';
+import { readBar, writeBar, type BarChord } from '../formats/chart/bar';
 import { ChartError } from '../formats/chart/error';
-import { LIMITS, type ChordEvent, type Section, type Song } from '../song/schema';
+import { readLine, wordsOf, type Word } from '../formats/chart/line';
+import { freeChordId, holdUntilNext } from '../song/hold';
+import { LIMITS } from '../song/limits';
+import type { ChordEvent, Section, Song } from '../song/schema';
 import { barsLength, sectionBars, type Bar } from '../timeline/bars';
 import { chordsInUse } from '../timeline/passes';
 import { PPQ } from '../timeline/time';
 import { edit, type Edit } from './apply';
-import { freeId } from './form';
-import {
-  addBars,
-  chordAt,
-  cutToLength,
-  draftIn,
-  freeChordId,
-  holdUntilNext,
-  sectionIn,
-  startsWithin,
-  takeBars,
-} from './within';
+import { freeId } from '../song/names';
+import { addBars, chordAt, cutToLength, draftIn, sectionIn, startsWithin, takeBars } from './within';
 
 const startsIn = (chord: ChordEvent, bar: Bar): boolean =>
   startsWithin(chord, bar.start, bar.start + bar.length);
@@ -39,14 +32,7 @@ export function barText(song: Song, section: Section, index: number): string {
   return writeBar(inBar, bar.length);
 }
 
-const wordsOf = (text: string, before = 0): Word[] =>
-  [...text.matchAll(/(?:[^\s|{]|\{[^}|]*\}?)+/g)].map((m) => ({
-    text: m[0],
-    line: 1,
-    column: before + m.index + 1,
-  }));
-
-const REST = [{ text: 'N.C.', line: 1, column: 1 }];
+const REST: Word[] = [{ text: 'N.C.', line: 1, column: 1 }];
 
 /**
  * Reads a bar's text against a bar of the section. Throws ChartError where it does not read,
@@ -55,26 +41,50 @@ const REST = [{ text: 'N.C.', line: 1, column: 1 }];
 export const readBarText = (text: string, bar: Pick<Bar, 'length' | 'key'>): BarChord[] =>
   readBar(text.trim() === '' ? REST : wordsOf(text), bar.length, bar.key);
 
+/** What a line of bars is read against. */
+export type Place = Pick<Bar, 'length' | 'key'>;
+
+/** The bars of a section from an index on, and past its end as many more like its last as are asked for. */
+export function placesFrom(song: Song, section: Section, index: number): (nth: number) => Place {
+  const bars = sectionBars(section, song);
+  return (nth) => bars[index + nth] ?? bars[bars.length - 1]!;
+}
+
 /**
- * Reads several bars between bar lines (or on lines) against the metre and key of one bar:
- * a pasted line of a chart. `%` repeats the bar before.
+ * Reads several bars between bar lines (or on lines), each against the metre and key of its own
+ * place: a pasted line of a chart. `%` repeats the bar before, repeat signs what stands between them.
  * @throws ChartError
  */
-export function readBarsText(text: string, bar: Pick<Bar, 'length' | 'key'>): BarChord[][] {
-  const bars: BarChord[][] = [];
-  let at = 0;
-  for (const piece of text.split(/[|\n\r]/)) {
-    const words = wordsOf(piece.replace(/[:‖𝄆𝄇]/gu, ' '), at);
-    at += piece.length + 1;
-    if (!words.length) continue;
-    const before = bars[bars.length - 1];
-    const repeats = words.length === 1 && words[0]!.text === '%';
-    if (repeats && !before) {
+export function readBarsText(text: string, placeOf: (nth: number) => Place): BarChord[][] {
+  const read: BarChord[][] = [];
+  let written: (readonly Word[])[] = [];
+  const add = (words: readonly Word[]): void => {
+    const place = placeOf(read.length);
+    const before = read[read.length - 1];
+    const again = words.length === 1 && words[0]!.text === '%';
+    if (again && !before) {
       throw new ChartError(1, words[0]!.column, 'There is no bar before this one to repeat.');
     }
-    bars.push(repeats ? before! : readBar(words, bar.length, bar.key));
+    if (read.length >= LIMITS.barsPerSection) {
+      throw new ChartError(1, words[0]!.column, `A section has at most ${LIMITS.barsPerSection} bars.`);
+    }
+    read.push(again ? before! : readBar(words, place.length, place.key));
+  };
+  let at = 0;
+  for (const line of text.split(/[\n\r]/)) {
+    for (const { words, opens, closes } of readLine(line, 1, at)) {
+      if (opens) written = [];
+      if (words.length) {
+        add(words);
+        written.push(words);
+      }
+      if (!closes) continue;
+      written.forEach(add);
+      written = [];
+    }
+    at += line.length + 1;
   }
-  return bars;
+  return read;
 }
 
 /** Writes other chords into a bar. What was set by hand stays with a chord that stays where it was. */
@@ -109,21 +119,18 @@ export const setBars = (sectionId: string, index: number, text: string): Edit =>
     const section = sectionIn(song, sectionId);
     const bar = section && sectionBars(section, song)[index];
     if (!section || !bar) return;
-    const read = readBarsText(text, bar);
+    const read = readBarsText(text, placesFrom(song, section, index));
     const missing = index + read.length - section.bars;
-    if (section.bars + Math.max(0, missing) > LIMITS.barsPerSection) return;
     if (missing > 0) addBars(section, song, section.bars, missing);
     const bars = sectionBars(section, song);
-    read.forEach((chords, i) => {
-      if (bars[index + i]!.length === bar.length) writeInto(song, section, bars[index + i]!, chords);
-    });
+    read.forEach((chords, i) => writeInto(song, section, bars[index + i]!, chords));
   });
 
 /** Adds a bar behind a bar; the chord before it is held through it. */
 export const insertBar = (sectionId: string, after: number): Edit =>
   edit('add a bar', (song) => {
     const section = sectionIn(song, sectionId);
-    if (!section || after >= section.bars || section.bars >= LIMITS.barsPerSection) return;
+    if (!section || after >= section.bars) return;
     addBars(section, song, after + 1, 1);
   });
 

@@ -1,60 +1,123 @@
-import type { Section, Song } from '../song/schema';
+/** The chart taken back from text: what a chart cannot say stays with what it belongs to. */
+import { freeId } from '../song/names';
+import { holdUntilNext } from '../song/hold';
+import type { ChordEvent, FormEntry, Section, Song } from '../song/schema';
+import { barsLength, sectionBars } from '../timeline/bars';
 import { chordsInUse } from '../timeline/passes';
 import { edit, type Edit } from './apply';
-import { freeId } from './form';
 
-/** A section of the song as written, with what a chart cannot say taken over from the one of its name. */
-function merged(written: Section, before: Section | undefined): Section {
-  if (!before) return written;
-  const old = chordsInUse(before);
-  const chords = chordsInUse(written).map((chord) => {
-    const same = old.find((c) => c.start === chord.start && c.symbol === chord.symbol);
-    return same ? { ...same, length: chord.length, push: chord.push } : chord;
+/** Chords as written; one that stays where it was keeps what was set for it. */
+function chordsTaken(written: readonly ChordEvent[], before: readonly ChordEvent[]): ChordEvent[] {
+  const taken = before.map((c) => c.id);
+  const places = new Map(before.map((c) => [`${c.start}/${c.symbol}`, c]));
+  return written.map((chord) => {
+    const same = places.get(`${chord.start}/${chord.symbol}`);
+    const id = same?.id ?? freeId('c', taken);
+    if (!same) taken.push(id);
+    const { push: _before, ...kept } = same ?? chord;
+    return { ...kept, id, length: chord.length, ...(chord.push ? { push: chord.push } : {}) };
   });
-  const taken = new Set<string>();
-  const unique = chords.map(({ push, ...chord }) => {
-    const id = taken.has(chord.id) ? freeId('c', [...taken, ...chords.map((c) => c.id)]) : chord.id;
-    taken.add(id);
-    return { ...chord, id, ...(push ? { push } : {}) };
-  });
+}
+
+/** A section as written, with all that a chart cannot say taken over from the one it was. */
+function merged(written: Section, before: Section, end: number): Section {
   return {
     ...before,
+    name: written.name,
     bars: written.bars,
     changes: written.changes,
-    drafts: before.drafts.map((d) => (d.id === before.draft ? { ...d, chords: unique } : d)),
+    drafts: before.drafts.map((d) => ({
+      ...d,
+      chords:
+        d.id === before.draft
+          ? chordsTaken(chordsInUse(written), chordsInUse(before))
+          : holdUntilNext(d.chords, end),
+    })),
     cues: before.cues.filter((cue) => cue.bar < written.bars),
   };
 }
 
 /**
+ * Which section of the song each written one is: that of its name, else (renamed in the text) one
+ * whose name is gone from it and that stood at the same place.
+ */
+function pairs(written: readonly Section[], before: readonly Section[]): Map<Section, Section> {
+  const byName = new Map(before.map((s) => [s.name, s]));
+  const found = new Map<Section, Section>();
+  for (const section of written) {
+    const same = byName.get(section.name);
+    if (same) found.set(section, same);
+  }
+  const paired = new Set(found.values());
+  written.forEach((section, i) => {
+    const there = before[i];
+    if (found.has(section) || !there || paired.has(there)) return;
+    found.set(section, there);
+    paired.add(there);
+  });
+  return found;
+}
+
+/**
+ * For each place of the written form the place it was before, or null: the longest common run of
+ * sections, so that what was set for one playing neither moves to another nor is lost.
+ */
+function placesBefore(form: readonly FormEntry[], before: readonly FormEntry[]): (FormEntry | null)[] {
+  const width = before.length + 1;
+  const common = new Uint16Array((form.length + 1) * width);
+  const worth = (a: FormEntry, b: FormEntry): number =>
+    a.section !== b.section ? 0 : a.repeats === b.repeats ? 3 : 2;
+  for (let i = form.length - 1; i >= 0; i--) {
+    for (let j = before.length - 1; j >= 0; j--) {
+      const both = worth(form[i]!, before[j]!);
+      common[i * width + j] = Math.max(
+        common[(i + 1) * width + j]!,
+        common[i * width + j + 1]!,
+        both ? both + common[(i + 1) * width + j + 1]! : 0,
+      );
+    }
+  }
+  const found: (FormEntry | null)[] = form.map(() => null);
+  for (let i = 0, j = 0; i < form.length && j < before.length;) {
+    const both = worth(form[i]!, before[j]!);
+    const here = common[i * width + j]!;
+    if (both && here === both + common[(i + 1) * width + j + 1]!) found[i++] = before[j++]!;
+    else if (here === common[(i + 1) * width + j]!) i++;
+    else j++;
+  }
+  return found;
+}
+
+/**
  * Takes a chart read from text into the song: sections keep their settings, cues and other
- * drafts by name; parts, groove, seed and mix stay.
+ * drafts, playings what was set for them; parts, groove, seed and mix stay.
  */
 export const takeChart = (written: Song): Edit =>
   edit('rewrite the chart', (song) => {
-    const before = new Map(song.sections.map((s) => [s.name, JSON.parse(JSON.stringify(s)) as Section]));
+    const before = JSON.parse(JSON.stringify({ sections: song.sections, form: song.form })) as Pick<
+      Song,
+      'sections' | 'form'
+    >;
+    const known = pairs(written.sections, before.sections);
     const ids = new Map<string, string>();
-    const taken: string[] = song.sections.map((s) => s.id);
-    const sections = written.sections.map((section) => {
-      const next = merged(section, before.get(section.name));
-      const known = before.has(section.name);
-      const id = known ? next.id : freeId('s', taken);
-      if (!known) taken.push(id);
+    const taken = before.sections.map((s) => s.id);
+    song.sections = written.sections.map((section) => {
+      const old = known.get(section);
+      const id = old?.id ?? freeId('s', taken);
+      if (!old) taken.push(id);
       ids.set(section.id, id);
-      return { ...next, id };
+      const end = barsLength(sectionBars(section, written));
+      return { ...(old ? merged(section, old, end) : section), id };
     });
-    const passes = new Map(song.form.map((e) => [`${e.section}`, e.passes]));
-    song.sections = sections;
-    song.form = written.form.map(({ section, repeats }) => {
-      const id = ids.get(section)!;
-      const kept = passes.get(id);
-      return { section: id, repeats, ...(kept ? { passes: kept } : {}) };
+    const form = written.form.map((entry) => ({ ...entry, section: ids.get(entry.section)! }));
+    const places = placesBefore(form, before.form);
+    const takenPlaces = before.form.map((e) => e.id);
+    song.form = form.map(({ section, repeats }, i) => {
+      const old = places[i];
+      const id = old?.id ?? freeId('e', takenPlaces);
+      if (!old) takenPlaces.push(id);
+      return { id, section, repeats, ...(old?.passes ? { passes: old.passes } : {}) };
     });
-    Object.assign(song, {
-      title: written.title,
-      key: written.key,
-      metre: written.metre,
-      tempo: written.tempo,
-      style: written.style,
-    });
+    const { title, key, metre, tempo, style } = written;
+    Object.assign(song, { title, key, metre, tempo, style });
   });

@@ -1,8 +1,9 @@
 /** Edits of single chords: what they are, where they begin, how early they are played. */
+import { freeChordId, holdUntilNext } from '../song/hold';
 import type { ChordEvent } from '../song/schema';
 import type { ScaleName } from '../theory/scale';
 import { edit, type Edit } from './apply';
-import { draftIn, freeChordId, holdUntilNext, sectionIn, sectionLength } from './within';
+import { draftIn, sectionIn, sectionLength } from './within';
 
 /** The shortest a chord can be made by moving a boundary: a thirty-second note. */
 export const SHORTEST = 60;

@@ -1,22 +1,15 @@
 /** Edits of drafts: several sets of chords for one section, one of them in use. */
 import { edit, type Edit } from './apply';
-import { freeId } from './form';
+import { LIMITS } from '../song/limits';
+import { freeId, freeName } from '../song/names';
+import { cutText, tidyName } from '../song/text';
 import { sectionIn, sectionLength } from './within';
-
-export const MOST_DRAFTS = 20;
-
-/** A name no other draft of the section has. */
-function freeName(taken: readonly string[], wanted: string): string {
-  let name = wanted;
-  for (let n = 2; taken.includes(name); n++) name = `${wanted} ${n}`;
-  return name;
-}
 
 /** A new draft, a copy of another or empty, put in use at once. The others stay as they are. */
 export const addDraft = (sectionId: string, from: string | null): Edit =>
   edit('start a draft', (song) => {
     const section = sectionIn(song, sectionId);
-    if (!section || section.drafts.length >= MOST_DRAFTS) return;
+    if (!section) return;
     const original = section.drafts.find((d) => d.id === from);
     const id = freeId(
       'd',
@@ -26,8 +19,9 @@ export const addDraft = (sectionId: string, from: string | null): Edit =>
     const chords = original
       ? original.chords.map((c) => ({ ...c }))
       : [{ id: 'c1', start: 0, length: sectionLength(section, song), symbol: null }];
-    const wanted = original ? `${original.name.replace(/ copy( \d+)?$/, '')} copy` : 'New draft';
-    section.drafts.push({ id, name: freeName(names, wanted.slice(0, 70)), chords });
+    const copied = original?.name.replace(/ copy( \d+)?$/, '');
+    const wanted = copied ? `${cutText(copied, LIMITS.nameLength - ' copy'.length)} copy` : 'New draft';
+    section.drafts.push({ id, name: freeName(names, wanted), chords });
     section.draft = id;
   });
 
@@ -42,7 +36,7 @@ export const renameDraft = (sectionId: string, draftId: string, name: string): E
     'rename a draft',
     (song) => {
       const draft = sectionIn(song, sectionId)?.drafts.find((d) => d.id === draftId);
-      if (draft && name.trim()) draft.name = name.trim().slice(0, 80);
+      if (draft) draft.name = tidyName(name, LIMITS.nameLength) || draft.name;
     },
     `draft/${sectionId}/${draftId}`,
   );

@@ -1,15 +1,9 @@
 import type { Draft } from 'immer';
-import type { Section, Song } from '../song/schema';
+import { LIMITS } from '../song/limits';
+import { freeId, freeName } from '../song/names';
+import type { FormEntry, Section, Song } from '../song/schema';
 import { barTicks } from '../timeline/time';
-import { LIMITS } from '../song/schema';
 import { edit, type Edit } from './apply';
-
-/** The first id of a prefix that is not taken: s1, s2, … */
-export function freeId(prefix: string, taken: readonly string[]): string {
-  let n = taken.length + 1;
-  while (taken.includes(`${prefix}${n}`)) n++;
-  return `${prefix}${n}`;
-}
 
 const freeSectionId = (song: Draft<Song>): string =>
   freeId(
@@ -17,19 +11,24 @@ const freeSectionId = (song: Draft<Song>): string =>
     song.sections.map((s) => s.id),
   );
 
-/** A name no other section has: "Verse" becomes "Verse 2". */
-export function freeSectionName(song: Pick<Song, 'sections'>, wanted: string): string {
-  const taken = new Set(song.sections.map((s) => s.name));
-  const stem = wanted.replace(/ \d+$/, '');
-  let name = wanted;
-  for (let n = 2; taken.has(name); n++) name = `${stem} ${n}`;
-  return name;
-}
+/** A place of the form for a section, played once. */
+const placeFor = (song: Draft<Song>, section: string): FormEntry => ({
+  id: freeId(
+    'e',
+    song.form.map((e) => e.id),
+  ),
+  section,
+  repeats: 1,
+});
 
+const namesBut = (song: Draft<Song>, id: string | null): string[] =>
+  song.sections.filter((s) => s.id !== id).map((s) => s.name);
+
+/** Another name; one that another section has gets a number. */
 export const renameSection = (id: string, name: string): Edit =>
   edit('rename a section', (song) => {
     const section = song.sections.find((s) => s.id === id);
-    if (section && name.trim()) section.name = name.trim();
+    if (section && name.trim()) section.name = freeName(namesBut(song, id), name);
   });
 
 /** Doubles a section: an independent copy with its chords, settings and cues, played right after it. */
@@ -37,24 +36,23 @@ export const doubleSection = (id: string): Edit =>
   edit('double a section', (song) => {
     const at = song.sections.findIndex((s) => s.id === id);
     const original = song.sections[at];
-    if (!original || song.sections.length >= LIMITS.sections) return;
+    if (!original) return;
     const copy = JSON.parse(JSON.stringify(original)) as Section;
     copy.id = freeSectionId(song);
-    copy.name = freeSectionName(song, original.name);
+    copy.name = freeName(namesBut(song, null), original.name);
     song.sections.splice(at + 1, 0, copy);
     const inForm = song.form.map((e) => e.section).lastIndexOf(id);
-    song.form.splice(inForm + 1, 0, { section: copy.id, repeats: 1 });
+    song.form.splice(inForm < 0 ? song.form.length : inForm + 1, 0, placeFor(song, copy.id));
   });
 
 /** A new section of four bars on the key's own chord, at the end of the form. */
 export const addSection = (name: string, symbol: string): Edit =>
   edit('add a section', (song) => {
-    if (song.sections.length >= LIMITS.sections) return;
     const id = freeSectionId(song);
     const bar = barTicks(song.metre);
     song.sections.push({
       id,
-      name: freeSectionName(song, name),
+      name: freeName(namesBut(song, null), name),
       bars: 4,
       changes: [],
       drafts: [{ id: 'd1', name: 'First', chords: [{ id: 'c1', start: 0, length: 4 * bar, symbol }] }],
@@ -62,7 +60,7 @@ export const addSection = (name: string, symbol: string): Edit =>
       settings: {},
       cues: [],
     });
-    song.form.push({ section: id, repeats: 1 });
+    song.form.push(placeFor(song, id));
   });
 
 /** Removes a section and every place it has in the form; the last section stays. */
@@ -86,7 +84,7 @@ export const moveEntry = (index: number, by: -1 | 1): Edit =>
 export const setRepeats = (index: number, repeats: number): Edit =>
   edit('change the repeats', (song) => {
     const entry = song.form[index];
-    if (entry) entry.repeats = Math.max(1, Math.min(LIMITS.repeats, repeats));
+    if (entry) entry.repeats = Math.max(1, Math.min(LIMITS.repeats, Math.round(repeats)));
   });
 
 export const removeEntry = (index: number): Edit =>
@@ -97,5 +95,5 @@ export const removeEntry = (index: number): Edit =>
 /** Plays a section once more at the end. */
 export const playAgain = (sectionId: string): Edit =>
   edit('change the form', (song) => {
-    if (song.form.length < LIMITS.formEntries) song.form.push({ section: sectionId, repeats: 1 });
+    song.form.push(placeFor(song, sectionId));
   });

@@ -1,13 +1,14 @@
 /** Edits of key and metre: for the song, for a section, or from a bar on. */
 import type { Draft } from 'immer';
-import { LIMITS, type Change, type ChordEvent, type Section, type Song } from '../song/schema';
+import { holdUntilNext } from '../song/hold';
+import type { Change, ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { keyInterval, nearerWay, respell, transposeSymbol } from '../theory/transposition';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
-import type { Metre } from '../timeline/time';
+import { barTicks, type Metre } from '../timeline/time';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
-import { addBars, cutToLength, holdUntilNext, squeezed } from './within';
+import { squeezed } from './within';
 
 /** Where a key or metre holds from: the whole song, a section, or a bar (0-based) of a section. */
 export interface Place {
@@ -80,7 +81,7 @@ export const setMetre = (place: Place, metre: Metre | null, manner: MetreManner)
       const now = sectionBars(section, song);
       if (old.every((bar, i) => bar.length === now[i]!.length)) continue;
       if (manner === 'bars') keepBars(section, old, now);
-      else keepBeats(section, song, barsLength(old));
+      else keepBeats(section, song, old);
     }
   });
 
@@ -101,15 +102,55 @@ function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Ba
   }
 }
 
-/** Every chord keeps its length in beats; the bars are counted anew so that all have room. */
-function keepBeats(section: Draft<Section>, song: Draft<Song>, length: number): void {
-  const starts = section.drafts.map((d) => d.chords.map((c) => ({ ...c })));
-  let bars = sectionBars(section, song);
-  while (barsLength(bars) < length && section.bars < LIMITS.barsPerSection) {
-    addBars(section, song, section.bars, 1);
-    bars = sectionBars(section, song);
+/** A change at the tick it stood at. */
+interface AtTick {
+  readonly tick: number;
+  readonly change: Change;
+}
+
+/** Changes that take hold at a bar line: those nearer to it than to the next one. */
+const nearest = (pending: readonly AtTick[], start: number, metre: Metre): readonly AtTick[] =>
+  pending.filter(({ tick }) => tick <= start + barTicks(metre) / 2);
+
+/** Bars counted anew over a length, each change at the bar line nearest to where it stood. */
+function countedAnew(changes: readonly AtTick[], length: number, metre: Metre) {
+  const starts: number[] = [];
+  const found: Change[] = [];
+  let pending = [...changes].sort((a, b) => a.tick - b.tick);
+  let now = metre;
+  for (let start = 0; start < length; start += barTicks(now)) {
+    const here = nearest(pending, start, now);
+    pending = pending.slice(here.length);
+    const merged = here.reduce<Change>((all, { change }) => ({ ...all, ...change }), { bar: 0 });
+    if (here.length) found.push({ ...merged, bar: starts.length });
+    now = merged.metre ?? now;
+    starts.push(start);
   }
-  while (section.bars > 1 && bars[section.bars - 1]!.start >= length) section.bars -= 1;
-  section.drafts.forEach((draft, i) => (draft.chords = starts[i]!));
-  cutToLength(section, song);
+  // What would come in on the section's end holds for its last bar, which keeps its length.
+  const last = pending.reduce<Change>((all, { change }) => ({ ...all, ...change }), { bar: 0 });
+  const { metre: _metre, ...rest } = last;
+  const at = starts.length - 1;
+  const there = found.find((c) => c.bar === at);
+  if (there) Object.assign(there, rest, { bar: at });
+  else if (Object.keys(rest).length > 1) found.push({ ...rest, bar: at });
+  return { starts, changes: found };
+}
+
+/** Every chord keeps its length in beats; the bars are counted anew, and changes and cues go along. */
+function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar[]): void {
+  const placed = section.changes.map((change) => ({ tick: old[change.bar]!.start, change: { ...change } }));
+  const { starts, changes } = countedAnew(placed, barsLength(old), song.metre);
+  const barFor = (tick: number): number => {
+    const bar = barIndexAt(
+      starts.map((start) => ({ start })),
+      tick,
+    );
+    const next = starts[bar + 1];
+    return next !== undefined && next - tick < tick - starts[bar]! ? bar + 1 : bar;
+  };
+  for (const cue of section.cues) cue.bar = barFor(old[cue.bar]!.start);
+  section.changes = changes;
+  section.bars = starts.length;
+  const end = barsLength(sectionBars(section, song));
+  for (const draft of section.drafts) draft.chords = holdUntilNext(draft.chords, end);
 }

@@ -1,23 +1,15 @@
 /** Edits of runs of bars: paste, repeat, move, transpose, clear, remove. */
 import type { Draft } from 'immer';
-import { LIMITS, type ChordEvent, type Section, type Song } from '../song/schema';
+import { freeChordId, holdUntilNext } from '../song/hold';
+import { LIMITS } from '../song/limits';
+import type { ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { fitSymbol, shiftSymbol } from '../theory/transposition';
 import { barAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
 import { moveHands } from './hand';
-import { edit, type Edit } from './apply';
+import { EditRefused, edit, type Edit } from './apply';
 import { clipLength, clipOf, stretchTicks, type BarPlace, type Clip, type Run } from './run';
-import {
-  addBars,
-  draftIn,
-  freeChordId,
-  holdUntilNext,
-  sectionIn,
-  squeezed,
-  startsWithin,
-  takeBars,
-  withoutStretch,
-} from './within';
+import { addBars, draftIn, sectionIn, squeezed, startsWithin, takeBars, withoutStretch } from './within';
 
 export interface Paste {
   /** In place of the bars that stand there, or between them. */
@@ -28,9 +20,26 @@ export interface Paste {
   readonly keep: 'beats' | 'bars';
 }
 
-/** Bars of the target that a clip needs from a bar on. */
-function barsNeeded(clip: Clip, keep: Paste['keep'], barLength: number): number {
-  return keep === 'bars' ? clip.bars.length : Math.ceil(clipLength(clip) / barLength);
+/** Bars a section is given for a clip: between its bars as many as it fills, over them what it lacks. */
+function barsToAdd(bars: readonly Bar[], at: number, clip: Clip, { where, keep }: Paste): number {
+  const length = bars[Math.max(0, (where === 'between' ? at : bars.length) - 1)]!.length;
+  if (where === 'between') {
+    return keep === 'bars' ? clip.bars.length : Math.ceil(clipLength(clip) / length);
+  }
+  if (keep === 'bars') return Math.max(0, at + clip.bars.length - bars.length);
+  const end = (bars[at]?.start ?? barsLength(bars)) + clipLength(clip);
+  return Math.max(0, Math.ceil((end - barsLength(bars)) / length));
+}
+
+/** The ticks a clip takes: the bars given to it, or of those that stand there just the ones it reaches into. */
+function ticksTaken(bars: readonly Bar[], at: number, added: number, clip: Clip, paste: Paste) {
+  const from = bars[at]!.start;
+  const count = paste.where === 'between' ? added : clip.bars.length;
+  const last =
+    paste.where === 'over' && paste.keep === 'beats'
+      ? barAt(bars, from + clipLength(clip) - 1)
+      : bars[at + count - 1]!;
+  return [from, last.start + last.length] as const;
 }
 
 /** Places of a clip's chords in the bars they come into. */
@@ -51,17 +60,17 @@ function landed(clip: Clip, bars: readonly Bar[], at: number, keep: Paste['keep'
   });
 }
 
-/** Puts a clip into a section from a bar on. Returns whether it had room. */
-function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip, paste: Paste): boolean {
-  const here = sectionBars(section, song)[Math.min(at, section.bars - 1)]!;
-  const count = barsNeeded(clip, paste.keep, here.length);
-  const missing = paste.where === 'between' ? count : Math.max(0, at + count - section.bars);
-  if (!count || section.bars + missing > LIMITS.barsPerSection) return false;
-  if (missing) addBars(section, song, paste.where === 'between' ? at : section.bars, missing);
+/** Puts a clip into a section from a bar on. */
+function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip, paste: Paste): void {
+  if (!clip.bars.length) return;
+  const added = barsToAdd(sectionBars(section, song), at, clip, paste);
+  if (section.bars + added > LIMITS.barsPerSection) {
+    throw new EditRefused(`A section has at most ${LIMITS.barsPerSection} bars.`);
+  }
+  if (added) addBars(section, song, paste.where === 'between' ? at : section.bars, added);
   const bars = sectionBars(section, song);
-  const last = bars[at + count - 1]!;
   const draft = draftIn(section);
-  const kept = withoutStretch(draft.chords, bars[at]!.start, last.start + last.length);
+  const kept = withoutStretch(draft.chords, ...ticksTaken(bars, at, added, clip, paste));
   const fresh = landed(clip, bars, at, paste.keep).map((chord, i) => {
     if (paste.key === 'as it was' || chord.symbol === null) return chord;
     const from = barAtTick(clip.bars, clip.chords[i]!.start).key;
@@ -72,7 +81,6 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
   const all = [...kept];
   for (const chord of fresh) all.push({ ...chord, id: freeChordId(all) });
   draft.chords = holdUntilNext(all, barsLength(bars));
-  return true;
 }
 
 function barAtTick<T extends { readonly start: number }>(bars: readonly T[], tick: number): T {
@@ -97,9 +105,7 @@ export const repeatRun = (run: Run, times: number): Edit =>
     const section = last && sectionIn(song, last.section);
     if (!last || !section) return;
     const clip = clipOf(song, run);
-    for (let n = 0; n < times; n++) {
-      if (!put(song, section, last.to + 1, clip, AS_IT_WAS)) return;
-    }
+    for (let n = 0; n < times; n++) put(song, section, last.to + 1, clip, AS_IT_WAS);
   });
 
 /** Moves a run of one section so that it begins before a bar of the same or another section. */
@@ -113,7 +119,6 @@ export const moveRun = (run: Run, to: BarPlace): Edit =>
     const same = from.id === target.id;
     if (count >= from.bars || (same && to.bar >= stretch.from && to.bar <= stretch.to + 1)) return;
     if (to.bar < 0 || to.bar > target.bars) return;
-    if (!same && target.bars + count > LIMITS.barsPerSection) return;
     const clip = clipOf(song, run);
     takeBars(from, song, stretch.from, count);
     const at = same && to.bar > stretch.to ? to.bar - count : to.bar;

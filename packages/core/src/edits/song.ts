@@ -1,10 +1,19 @@
 import { USUAL_GUIDE } from '../song/create';
+import { LIMITS } from '../song/limits';
 import type { Groove, Guide, Mix, Settings, Song } from '../song/schema';
+import { tidyName } from '../song/text';
 import { styleOf } from '../style';
 import { edit, type Edit } from './apply';
 
+/** Another title, on one line and short enough; an empty one changes nothing. */
 export const setTitle = (title: string): Edit =>
-  edit('rename the song', (s) => void (s.title = title), 'title');
+  edit(
+    'rename the song',
+    (s) => {
+      s.title = tidyName(title, LIMITS.nameLength) || s.title;
+    },
+    'title',
+  );
 
 export const setTempo = (tempo: number): Edit =>
   edit('change the tempo', (s) => void (s.tempo = tempo), 'tempo');

@@ -1,8 +1,8 @@
 /** What the edits of chords and bars share: finding places, and keeping a draft whole. */
 import type { Draft } from 'immer';
+import { freeChordId, holdUntilNext } from '../song/hold';
 import type { Change, ChordEvent, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../timeline/bars';
-import { freeId } from './form';
 
 export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undefined =>
   song.sections.find((s) => s.id === id);
@@ -12,25 +12,6 @@ export const draftIn = (section: Draft<Section>) =>
   section.drafts.find((d) => d.id === section.draft) ?? section.drafts[0]!;
 
 export const sectionLength = (section: Section, song: Song): number => barsLength(sectionBars(section, song));
-
-/** An id no chord of the list has. */
-export const freeChordId = (chords: readonly ChordEvent[]): string =>
-  freeId(
-    'c',
-    chords.map((c) => c.id),
-  );
-
-/**
- * Chords in order, each held until the next one, the last until the section ends. Of two that
- * start together the later in the list stays; a draft that would begin with nothing rests.
- */
-export function holdUntilNext(chords: readonly ChordEvent[], end: number): ChordEvent[] {
-  const byStart = new Map<number, ChordEvent>();
-  for (const chord of chords) if (chord.start < end) byStart.set(chord.start, chord);
-  if (!byStart.has(0)) byStart.set(0, { id: freeChordId(chords), start: 0, length: end, symbol: null });
-  const sorted = [...byStart.values()].sort((a, b) => a.start - b.start);
-  return sorted.map((chord, i) => ({ ...chord, length: (sorted[i + 1]?.start ?? end) - chord.start }));
-}
 
 /** The chord that sounds at a tick, and its place in the list; pushes are not counted. */
 export function chordAt(

@@ -46,10 +46,12 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
     const warp = (tick: number): number => bar.start + swung(tick - bar.start, settings);
     // Notes struck together are moved together, late and never early, so that none sounds over the
     // chord before its own; only the strings of a stroke are spread.
-    const spread = settings.timing * noise(seed, note.start, 11);
-    const late = msToTicks(spread + (note.delay ?? 0), bar.tempo);
-    const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + late));
     const end = Math.min(until, warp(note.start + note.duration));
+    const room = Math.max(0, end - warp(note.start));
+    // However short a note is at its tempo, lateness and strum leave it some time to sound.
+    const spread = Math.min(msToTicks(settings.timing * noise(seed, note.start, 11), bar.tempo), room / 4);
+    const strum = Math.min(msToTicks(note.delay ?? 0, bar.tempo), room / 2);
+    const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + spread + strum));
     const force = settings.strength * 2 * (noise(seed, note.start, note.pitch) - 0.5);
     if (end <= start) continue;
     grooved.push({

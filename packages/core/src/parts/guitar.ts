@@ -1,10 +1,12 @@
 import type { GuitarEvent } from '../style/schema';
 import { patternOf, styleOf } from '../style';
 import { parseChord } from '../theory/chordGrammar';
+import { barAt } from '../timeline/bars';
 import type { Region } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
+import { ticksToMs } from '../timeline/time';
 import { intoRange, velocityOf, whyOf, type Note } from './note';
-import { endOnHit, placeOnChords, soundsUntil, type Placed } from './placing';
+import { endOnHit, lastHit, letGoAt, placeOnChords, type Placed } from './placing';
 import { regionVoicings } from './voicings';
 
 const ONSET: GuitarEvent = {
@@ -26,22 +28,19 @@ export function guitarNotes(region: Region): Note[] {
     const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern, ONSET), ONSET).filter(
       (p) => p.event.level <= stretch.settings.density,
     );
+    const until = letGoAt(region, placed);
+    const hit = lastHit(region);
     return placed.flatMap((p, i) => {
-      const until = ringsUntil(region, stretch, placed, i);
-      return strokeNotes(region, stretch, p, voicings[p.span]!.pitches, until);
+      const struckLast = hit !== null && p.start >= hit - region.spans[p.span]!.push;
+      const limit = struckLast ? p.end : Math.min(until(p.span), stretch.end);
+      return strokeNotes(region, stretch, p, voicings[p.span]!.pitches, ringsUntil(placed, i, limit));
     });
   });
 }
 
 /** Strokes damp all strings; a picked string rings under the picks that follow it. */
-function ringsUntil(
-  region: Region,
-  stretch: Stretch,
-  placed: readonly Placed<GuitarEvent>[],
-  index: number,
-): number {
+function ringsUntil(placed: readonly Placed<GuitarEvent>[], index: number, limit: number): number {
   const own = placed[index]!;
-  const limit = Math.min(soundsUntil(region, own.span), stretch.end);
   if (own.event.muted) return own.end;
   if (own.event.stroke === 'pick') {
     const again = placed
@@ -49,7 +48,7 @@ function ringsUntil(
       .find(
         (p) => p.start > own.start && (p.event.stroke !== 'pick' || p.event.strings === own.event.strings),
       );
-    return Math.max(own.end, Math.min(again?.start ?? limit, limit));
+    return Math.max(Math.min(own.end, limit), Math.min(again?.start ?? limit, limit));
   }
   const next = placed.slice(index + 1).find((p) => p.start > own.start);
   return Math.max(own.start + 1, Math.min(next?.start ?? limit, limit));
@@ -83,7 +82,10 @@ function strokeNotes(
 ): Note[] {
   const chord = parseChord(region.spans[placed.span]!.symbol!);
   const met = struckStrings(placed.event, voicing);
-  const gap = met.length > 1 ? stretch.settings.strum / (met.length - 1) : 0;
+  // A stroke is across before half of its time is over, however fast the song: no string is swallowed.
+  const { tempo } = barAt(region.bars, placed.start);
+  const strum = Math.min(stretch.settings.strum, ticksToMs(until - placed.start, tempo) / 2);
+  const gap = met.length > 1 ? strum / (met.length - 1) : 0;
   return met.map((pitch, i) => ({
     start: placed.start,
     duration: until - placed.start,

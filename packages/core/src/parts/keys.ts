@@ -7,7 +7,7 @@ import type { Region } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 import { bassPc } from '../voicing/tones';
 import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from './note';
-import { endOnHit, placeOnChords, type Placed } from './placing';
+import { endOnHit, oneChordAtATime, placeOnChords, type Placed } from './placing';
 import { regionVoicings } from './voicings';
 
 const ONSET: KeysEvent = { at: 0, for: 4, level: 1, accent: 1, hand: 'right', play: 'all' };
@@ -32,7 +32,9 @@ export function keysNotes(region: Region): Note[] {
     const played = endOnHit(region, stretch, placed, ONSET).filter(
       (p) => p.event.level <= stretch.settings.density,
     );
-    return byHands(played, stretch).flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!.pitches));
+    return byHands(oneChordAtATime(region, played), stretch).flatMap((p) =>
+      eventNotes(region, stretch, p, voicings[p.span]!.pitches),
+    );
   });
 }
 

@@ -33,17 +33,24 @@ interface Cell {
   readonly bar: number;
 }
 
-/** Bars cut into groups of three or four beats; a group of two is the first half of a four. */
+/**
+ * Bars cut into groups of three or four beats; a group of two is the first half of a four. Groups of
+ * one size in a bar (6/4) go through the bars of a pattern one after another.
+ */
 function barCells(bar: Bar, index: number, from: number, to: number): Cell[] {
   const cells: Cell[] = [];
+  const groups = METRES[bar.metre].map((size) => (size === 3 ? 3 : 4));
   let start = bar.start;
-  for (const size of METRES[bar.metre]) {
+  METRES[bar.metre].forEach((size, g) => {
     const end = start + beats(size);
+    const group = groups[g]!;
     if (end > from && start < to) {
-      cells.push({ start, end: Math.min(end, to), group: size === 3 ? 3 : 4, bar: index });
+      const alike = groups.filter((other) => other === group).length;
+      const nth = groups.slice(0, g).filter((other) => other === group).length;
+      cells.push({ start, end: Math.min(end, to), group, bar: index * alike + nth });
     }
     start = end;
-  }
+  });
   return cells;
 }
 
@@ -101,7 +108,8 @@ export function placeFree<E extends Timed>(region: Region, stretch: Stretch, gri
 
 /**
  * Pattern events of a stretch, each on the chord it belongs to:
- * - one that starts within an eighth before a change and sounds across it belongs to the next chord;
+ * - one that starts within an eighth before a change and sounds across it belongs to the next chord,
+ *   and so does whatever begins after it: nobody goes back to the chord before;
  * - one on a chord's start moves early with the chord's push;
  * - any other is cut where its chord ends;
  * - a chord on whose start the pattern has nothing at level 1 gets the `onset` event there.
@@ -133,9 +141,40 @@ export function placeOnChords<E extends Timed>(
     if (raw.event.level === 1 && raw.start <= span.start) hasOnset.add(owner);
     placed.push({ start, end, event: raw.event, span: owner });
   }
-  return [...placed, ...missingOnsets(region, stretch, placed, hasOnset, onset)].sort(
+  return [...goingOn(region, placed), ...missingOnsets(region, stretch, placed, hasOnset, onset)].sort(
     (a, b) => a.start - b.start,
   );
+}
+
+/** Where each chord is first taken up. */
+function firstStarts<E>(placed: readonly Placed<E>[]): Map<number, number> {
+  const first = new Map<number, number>();
+  for (const { span, start } of placed) {
+    if (start < (first.get(span) ?? Infinity)) first.set(span, start);
+  }
+  return first;
+}
+
+/** Events that begin where the next chord has been taken up belong to it. */
+function goingOn<E>(region: Region, placed: readonly Placed<E>[]): Placed<E>[] {
+  const first = firstStarts(placed);
+  return placed.map((p) => {
+    const next = first.get(p.span + 1);
+    const sounds = region.spans[p.span + 1]?.symbol != null;
+    return sounds && next !== undefined && p.start >= next ? { ...p, span: p.span + 1 } : p;
+  });
+}
+
+/** When the events that play let go of each chord: where it stops sounding, or where the next one is taken up early. */
+export function letGoAt<E>(region: Region, placed: readonly Placed<E>[]): (span: number) => number {
+  const first = firstStarts(placed);
+  return (span) => Math.min(soundsUntil(region, span), first.get(span + 1) ?? Infinity);
+}
+
+/** Events cut where the next chord is taken up, so that no player holds two chords. */
+export function oneChordAtATime<E>(region: Region, placed: readonly Placed<E>[]): Placed<E>[] {
+  const until = letGoAt(region, placed);
+  return placed.map((p) => ({ ...p, end: Math.min(p.end, until(p.span)) }));
 }
 
 /** The span a raw event belongs to, or −1 where it falls in silence or under a pushed chord. */

@@ -4,7 +4,7 @@ import { parseChord } from '../theory/chordGrammar';
 import type { Region } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 import { intoRange, velocityOf, whyOf, type Note } from './note';
-import { endOnHit, placeOnChords, type Placed } from './placing';
+import { endOnHit, oneChordAtATime, placeOnChords, type Placed } from './placing';
 import { regionVoicings } from './voicings';
 
 const ONSET: StringsEvent = { at: 0, for: 4, level: 1, accent: 1, voices: 'outer', legato: true };
@@ -20,7 +20,8 @@ export function stringsNotes(region: Region): Note[] {
     const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern, ONSET), LAST).filter(
       (p) => p.event.level <= stretch.settings.density,
     );
-    return holdCommonTones(placed.flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!.pitches)));
+    const played = oneChordAtATime(region, placed);
+    return holdCommonTones(played.flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!.pitches)));
   });
 }
 

@@ -36,14 +36,13 @@ function onKeys(region: Region, spans: readonly Span[]): Voiced[] {
   return voice(
     spans.map((span) => {
       const { register, voices, spread, manner } = settingsAt(region.stretches, span.start);
-      const { bassPlays } = region;
       const aim = {
         register,
         voices,
         spread,
         low,
         high,
-        bassPlays,
+        bassPlays: span.bassPlays,
         manner,
         strict: region.kind === 'strings',
       };

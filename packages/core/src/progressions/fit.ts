@@ -19,7 +19,7 @@ function keyFor(key: Key, mode: Progression['mode']): Key {
 export function fitProgression(progression: Progression, keyName: string): Clip {
   const key = keyFor(keyOf(keyName), progression.mode);
   const length = barTicks(progression.metre);
-  const bars = readBarsText(progression.bars, { length, key: keyText(key) });
+  const bars = readBarsText(progression.bars, () => ({ length, key: keyText(key) }));
   const chords = bars.flatMap((bar, i) =>
     bar.map(({ start, length: size, symbol, push }) => ({
       start: i * length + start,

@@ -49,7 +49,7 @@ export function createSong(given: Partial<Song> & Pick<Song, 'sections' | 'form'
   const style = styleOf(given.style ?? DEFAULT_STYLE);
   return {
     format: 'vivid-backline-song',
-    version: 1,
+    version: 2,
     title: 'Untitled',
     key: 'C',
     metre: '4/4',

@@ -12,36 +12,46 @@ import { NECKS } from '../voicing/guitar/path';
 import { HIGHEST_CAPO, TUNING_NAMES } from '../voicing/guitar/tunings';
 import { MANNERS } from '../voicing/manner';
 import { DYNAMICS, KINDS } from './kinds';
-
-export const LIMITS = {
-  chartBytes: 200_000,
-  barsPerSection: 999,
-  sections: 60,
-  chordsPerDraft: 2000,
-  formEntries: 200,
-  repeats: 16,
-  parts: 16,
-  songBytes: 2_000_000,
-} as const;
+import { LIMITS, limitTrouble } from './limits';
+import { orderTrouble } from './order';
+import { isOneLine } from './text';
 
 const id = z
   .string()
   .min(1)
   .max(40)
-  .regex(/^[\w-]+$/, 'An id holds letters, digits, _ and - only.');
-const name = z.string().trim().min(1, 'A name is missing.').max(80, 'A name has at most 80 characters.');
+  .regex(/^[\w-]+$/, 'An id holds letters, digits, _ and - only.')
+  .refine((text) => !(text in {}), 'That word cannot be an id.');
+
+/** A name on one line. */
+const name = z
+  .string()
+  .trim()
+  .min(1, 'A name is missing.')
+  .max(LIMITS.nameLength, `A name has at most ${LIMITS.nameLength} characters.`)
+  .refine(isOneLine, 'A name stands on one line and holds no control characters or halves of characters.');
+
+/** The id of a style or pattern; it may be one that this version does not know. */
+const slug = z
+  .string()
+  .max(40)
+  .regex(/^[a-z0-9-]+$/, 'A style or pattern is named by small letters, digits and -.');
+
+/** A value of a request as it is quoted in a complaint. */
+const quoted = (value: unknown): string => (typeof value === 'string' ? `"${value.slice(0, 60)}"` : 'That');
 const ticks = z.number().int().min(0).max(10_000_000);
 
 export const keySchema = z
   .string()
   .max(12)
   .refine((text) => parseKey(text) !== null, {
-    error: (issue) => `"${String(issue.input)}" is not a key. Write one like C, Eb or F#m.`,
+    error: (issue) => `${quoted(issue.input)} is not a key. Write one like C, Eb or F#m.`,
   })
   .transform((text) => keyText(parseKey(text)!));
 
 export const metreSchema = z.enum(METRE_NAMES, {
-  error: (issue) => `The metre "${String(issue.input)}" is not known. Use one of ${METRE_NAMES.join(', ')}.`,
+  error: (issue) =>
+    `${quoted(issue.input)} is no metre that is played here. Use one of ${METRE_NAMES.join(', ')}.`,
 });
 
 export const tempoSchema = z
@@ -62,7 +72,7 @@ export const grooveSchema = z.strictObject({
 /** What can be set for a part at every level; each is optional at every level. */
 export const settingsSchema = z.strictObject({
   on: z.boolean().optional(),
-  pattern: z.string().max(40).optional(),
+  pattern: slug.optional(),
   density: z.number().int().min(1).max(5).optional(),
   dynamics: z.enum(DYNAMICS).optional(),
   /** Target of the lowest tone, MIDI number. */
@@ -109,7 +119,7 @@ export const chordEventSchema = z.strictObject({
     .string()
     .max(60)
     .refine((text) => tryParseChord(text) !== null, {
-      error: (issue) => `"${String(issue.input)}" is not a chord that can be read.`,
+      error: (issue) => `${quoted(issue.input)} is not a chord that can be read.`,
     })
     .nullable(),
   scale: z.enum(SCALE_NAMES).optional(),
@@ -148,16 +158,18 @@ export const sectionSchema = z
     id,
     name,
     bars: z.number().int().min(1).max(LIMITS.barsPerSection),
-    changes: z.array(changeSchema).max(LIMITS.barsPerSection),
-    drafts: z.array(draftSchema).min(1).max(20),
+    changes: z.array(changeSchema).max(LIMITS.changes),
+    drafts: z.array(draftSchema).min(1).max(LIMITS.drafts),
     /** The draft in use. */
     draft: id,
     settings: bySettings,
-    cues: z.array(cueSchema).max(500),
+    cues: z.array(cueSchema).max(LIMITS.cues),
   })
   .refine((s) => s.drafts.some((d) => d.id === s.draft), 'The draft in use is missing from the section.');
 
 export const formEntrySchema = z.strictObject({
+  /** Seeds hang on it, so that a playing added in front changes nothing behind it. */
+  id,
   section: id,
   repeats: z.number().int().min(1).max(LIMITS.repeats),
   /** Settings for one pass (0-based) of this entry only. */
@@ -193,42 +205,55 @@ export const partSchema = z.strictObject({
   mix: mixSchema,
 });
 
-export const songSchema = z
-  .strictObject({
-    format: z.literal('vivid-backline-song'),
-    version: z.literal(1),
-    title: name,
-    key: keySchema,
-    metre: metreSchema,
-    tempo: tempoSchema,
-    style: z.string().min(1).max(40),
-    seed: z.number().int().min(0).max(2_147_483_647),
-    groove: grooveSchema,
-    /** How the last bar ends: held, cut short, or played on like the bars before. */
-    ending: z.enum(['hold', 'hit', 'open']),
-    parts: z.array(partSchema).max(LIMITS.parts),
-    sections: z.array(sectionSchema).min(1).max(LIMITS.sections),
-    form: z.array(formEntrySchema).max(LIMITS.formEntries),
-    /** Left out where the writer has changed nothing about it. */
-    guide: guideSchema.optional(),
-  })
-  .superRefine((song, ctx) => {
-    const sections = new Set(song.sections.map((s) => s.id));
-    const parts = new Set(song.parts.map((p) => p.id));
-    const say = (message: string, path: (string | number)[]) =>
-      ctx.addIssue({ code: 'custom', message, path });
-    if (sections.size < song.sections.length) say('Two sections share an id.', ['sections']);
-    if (parts.size < song.parts.length) say('Two parts share an id.', ['parts']);
-    if (song.parts.filter((p) => p.kind === 'drums').length > 1) {
-      say('A song has one drums part at most.', ['parts']);
-    }
-    song.form.forEach((entry, i) => {
-      if (!sections.has(entry.section)) say('The form names a section that is not there.', ['form', i]);
-    });
+/** The song's own shape; {@link songSchema} adds what must hold between its pieces. */
+export const songShape = z.strictObject({
+  format: z.literal('vivid-backline-song'),
+  version: z.literal(2),
+  title: name,
+  key: keySchema,
+  metre: metreSchema,
+  tempo: tempoSchema,
+  style: slug,
+  seed: z.number().int().min(0).max(2_147_483_647),
+  groove: grooveSchema,
+  /** How the last bar ends: held, cut short, or played on like the bars before. */
+  ending: z.enum(['hold', 'hit', 'open']),
+  parts: z.array(partSchema).max(LIMITS.parts),
+  sections: z.array(sectionSchema).min(1).max(LIMITS.sections),
+  form: z.array(formEntrySchema).max(LIMITS.formEntries),
+  /** Left out where the writer has changed nothing about it. */
+  guide: guideSchema.optional(),
+});
+
+export const songSchema = songShape.superRefine((song, ctx) => {
+  const sections = new Set(song.sections.map((s) => s.id));
+  const parts = new Set(song.parts.map((p) => p.id));
+  const say = (message: string, path: (string | number)[]) => ctx.addIssue({ code: 'custom', message, path });
+  if (sections.size < song.sections.length) say('Two sections share an id.', ['sections']);
+  if (new Set(song.sections.map((s) => s.name)).size < song.sections.length) {
+    say('Two sections share a name.', ['sections']);
+  }
+  if (parts.size < song.parts.length) say('Two parts share an id.', ['parts']);
+  if (song.parts.filter((p) => p.kind === 'drums').length > 1) {
+    say('A song has one drums part at most.', ['parts']);
+  }
+  song.form.forEach((entry, i) => {
+    if (!sections.has(entry.section)) say('The form names a section that is not there.', ['form', i]);
   });
+  if (new Set(song.form.map((e) => e.id)).size < song.form.length) {
+    say('Two places of the form share an id.', ['form']);
+  }
+  song.sections.forEach((section, i) => {
+    const trouble = orderTrouble(section, song);
+    if (trouble) say(trouble, ['sections', i]);
+  });
+  const large = limitTrouble(song);
+  if (large) say(large, []);
+});
 
 export type Song = z.infer<typeof songSchema>;
 export type Section = z.infer<typeof sectionSchema>;
+export type Draft = z.infer<typeof draftSchema>;
 export type ChordEvent = z.infer<typeof chordEventSchema>;
 export type Hand = z.infer<typeof handSchema>;
 export type Change = z.infer<typeof changeSchema>;

@@ -1,5 +1,5 @@
 /** Roman numerals and scale-degree numbers, read in a key: `ii7`, `V7/vi`, `bVII`, `6m`, `5/7`. */
-import { isReadable, parseChord } from './chordGrammar';
+import { isReadable, parseChord, tryParseChord } from './chordGrammar';
 import { editDistance } from './chordSuggestion';
 import { keyNotes, leadingAlter, romanNumeral, type Key } from './key';
 import { noteName, readNote, transpose, type Interval, type Spelled } from './pitch';
@@ -107,6 +107,12 @@ function headSymbol(head: string, key: Key): string | null {
  * @example readNumeral('V7/vi', keyOf('C')) // "E7"
  */
 export function readNumeral(text: string, key: Key): string | null {
+  const symbol = numeralSymbol(text, key);
+  // A degree altered further than notes are written names no chord.
+  return symbol === null ? null : (tryParseChord(symbol)?.symbol ?? null);
+}
+
+function numeralSymbol(text: string, key: Key): string | null {
   const named = NAMED.get(text);
   if (named) {
     const root = transpose(key.tonic, named);
@@ -114,18 +120,17 @@ export function readNumeral(text: string, key: Key): string | null {
     return named.quality.endsWith('/3') ? `${symbol}/${toneAbove(symbol, 2) ?? ''}` : symbol;
   }
   const whole = headSymbol(text, key);
-  if (whole) return parseChord(whole).symbol;
+  if (whole) return whole;
   const slash = text.lastIndexOf('/');
   if (slash < 1) return null;
   const [head, tail] = [text.slice(0, slash), text.slice(slash + 1)];
   const bass = readBass(tail, key);
   if (bass !== null) {
     const symbol = headSymbol(head, key);
-    return symbol && !symbol.includes('/') ? parseChord(`${symbol}/${bass}`).symbol : null;
+    return symbol && !symbol.includes('/') ? `${symbol}/${bass}` : null;
   }
   const applied = appliedKey(tail, key);
-  const symbol = applied && headSymbol(head, applied);
-  return symbol ? parseChord(symbol).symbol : null;
+  return applied && headSymbol(head, applied);
 }
 
 /** The numerals of a key nearest to a text that starts like one; empty where it does not. */

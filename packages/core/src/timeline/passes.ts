@@ -4,8 +4,11 @@ import { barsLength, sectionBars, type Bar } from './bars';
 /** One playing of a section: where it starts in the song and what comes before and after it. */
 export interface Pass {
   readonly section: Section;
-  /** How often this section has been played before in the song; seeds and names rest on it. */
+  /** How often this section has been played before in the song. */
   readonly index: number;
+  /** The place of the form it belongs to, and which of its repeats it is, from 0: seeds rest on them. */
+  readonly entry: string;
+  readonly repeat: number;
   /** Settings that hold for this pass only, by part. */
   readonly settings: Readonly<Record<string, Settings>>;
   readonly start: number;
@@ -42,6 +45,8 @@ export function expandForm(song: Song): Pass[] {
     passes.push({
       section,
       index,
+      entry: entry.id,
+      repeat: pass,
       settings: entry.passes?.[pass] ?? {},
       start,
       length,

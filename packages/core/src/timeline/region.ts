@@ -19,6 +19,8 @@ export interface Span {
   readonly key: string;
   readonly scale: string | null;
   readonly voicing: readonly number[] | null;
+  /** True where a bass part plays under it, so that voicings may leave the root and the bass to it. */
+  readonly bassPlays: boolean;
   /** A guitar's shape set by hand. */
   readonly frets: readonly (number | null)[] | null;
 }
@@ -45,14 +47,19 @@ export interface Region {
   readonly stretches: readonly Stretch[];
   readonly first: boolean;
   readonly entersNew: boolean;
-  /** True where the song has a bass part, so that voicings may leave the root to it. */
-  readonly bassPlays: boolean;
   readonly next: Next | null;
   readonly ending: Song['ending'];
 }
 
-/** The chord spans of a pass; a chord's push may not reach back past the chord before it. */
-export function passSpans(pass: Pass, isFirst: boolean): Span[] {
+/**
+ * The chord spans of a pass; a chord's push may not reach back past the chord before it.
+ * @param bassAt whether a bass part plays at a tick of the pass.
+ */
+export function passSpans(
+  pass: Pass,
+  isFirst: boolean,
+  bassAt: (tick: number) => boolean = () => false,
+): Span[] {
   let bar = 0;
   return pass.chords.map((chord, i) => {
     while (bar + 1 < pass.bars.length && pass.bars[bar + 1]!.start <= chord.start) bar++;
@@ -67,18 +74,24 @@ export function passSpans(pass: Pass, isFirst: boolean): Span[] {
       key: pass.bars[bar]!.key,
       scale: chord.scale ?? null,
       voicing: chord.voicing ?? null,
+      bassPlays: bassAt(chord.start),
       frets: null,
     };
   });
 }
 
+/** Whether any bass part of the song plays at a tick of a pass: one that rests leaves the bass to others. */
+function bassIn(song: Song, style: Style, pass: Pass): (tick: number) => boolean {
+  const basses = song.parts
+    .filter((p) => p.kind === 'bass')
+    .map((part) => stretchesOf(style, song, part, pass));
+  return (tick) => basses.some((stretches) => settingsAt(stretches, tick).on);
+}
+
 /** Every region of every part, part by part and pass by pass. */
 export function regionsOf(song: Song, style: Style, passes: readonly Pass[]): Region[][] {
-  const spans = passes.map((pass, i) => passSpans(pass, i === 0));
-  const bassPlays = song.parts.some((p) => p.kind === 'bass');
-  return song.parts.map((part) =>
-    passes.map((_, i) => regionOf(song, style, part, passes, spans, i, bassPlays)),
-  );
+  const spans = passes.map((pass, i) => passSpans(pass, i === 0, bassIn(song, style, pass)));
+  return song.parts.map((part) => passes.map((_, i) => regionOf(song, style, part, passes, spans, i)));
 }
 
 /** Kinds of part whose chords can be dressed and set by hand. */
@@ -113,7 +126,6 @@ function regionOf(
   passes: readonly Pass[],
   spans: readonly (readonly Span[])[],
   index: number,
-  bassPlays: boolean,
 ): Region {
   const pass = passes[index]!;
   const following = passes[index + 1];
@@ -122,14 +134,13 @@ function regionOf(
   return {
     kind: part.kind,
     style: style.id,
-    seed: [song.seed, part.id, pass.section.id, pass.index].join('/'),
+    seed: [song.seed, part.id, pass.section.id, pass.entry, pass.repeat].join('/'),
     length: pass.length,
     bars: pass.bars,
     spans: ownSpans(part, style, pass, spans[index]!, stretches),
     stretches,
     first: index === 0,
     entersNew: pass.entersNew,
-    bassPlays,
     next: following
       ? {
           symbol: firstNext && firstNext.start === 0 ? firstNext.symbol : null,

@@ -78,11 +78,12 @@ export function resolveSettings(
 ): Resolved {
   const voice = style.parts[part.kind];
   const set = overlay([voice.settings, part.settings, ...layers]);
-  const groove = { ...style.groove, ...song.groove, ...set.groove };
+  const { groove: own, ...others } = set;
+  const groove = { ...style.groove, ...song.groove, ...own };
   const known = voice.patterns.some((p) => p.id === set.pattern);
   return {
     ...NEUTRAL,
-    ...set,
+    ...others,
     pattern: known ? set.pattern! : voice.patterns[0]!.id,
     swing: groove.swing,
     unit: groove.unit,
@@ -98,6 +99,10 @@ export interface Stretch {
   readonly settings: Resolved;
 }
 
+/** True where two settings are alike in every value. */
+const isSame = (a: Resolved, b: Resolved): boolean =>
+  (Object.keys(a) as (keyof Resolved)[]).every((name) => a[name] === b[name]);
+
 /** Settings of a part through a pass, cut at its cues. A cue holds until the pass ends. */
 export function stretchesOf(style: Style, song: Song, part: Part, pass: Pass): Stretch[] {
   const cues = pass.section.cues
@@ -110,6 +115,12 @@ export function stretchesOf(style: Style, song: Song, part: Part, pass: Pass): S
     if (starts[i] === starts[i + 1]) continue;
     const layers = [...base, ...cues.slice(0, i).map((cue) => cue.settings)];
     const settings = resolveSettings(style, song, part, layers);
+    const before = stretches[stretches.length - 1];
+    // A cue that changes nothing cuts nothing.
+    if (before && isSame(before.settings, settings)) {
+      stretches[stretches.length - 1] = { ...before, end: starts[i + 1]! };
+      continue;
+    }
     stretches.push({ start: starts[i]!, end: starts[i + 1]!, settings });
   }
   return stretches;

@@ -36,3 +36,6 @@ export const toBeats = (ticks: number): number => Math.round((ticks / PPQ) * 1e6
 
 /** Milliseconds at a tempo (quarter notes a minute) to ticks, unrounded. */
 export const msToTicks = (ms: number, tempo: number): number => (ms * tempo * PPQ) / 60000;
+
+/** Ticks to milliseconds at a tempo (quarter notes a minute), unrounded. */
+export const ticksToMs = (ticks: number, tempo: number): number => (ticks * 60000) / (tempo * PPQ);

@@ -26,6 +26,8 @@ const bars = (s: Song): string =>
 const chords = (s: Song) => s.sections[0]!.drafts.find((d) => d.id === s.sections[0]!.draft)!.chords;
 const nth = (s: Song, n: number): string => chords(s)[n]!.id;
 
+const FOUR = { length: 1920, key: 'C' };
+
 describe('a chord put at a place', () => {
   it('takes over from there on; one that begins there is replaced', () => {
     const s = song('C | F');
@@ -105,13 +107,9 @@ describe('bars', () => {
     expect(
       bars(edited(song('C | F', 'key: G'), setBars('s1', 1, '| I V7 | % |\nvi | Dm7{push 1/8} |'))),
     ).toBe('| C | G D7 | G D7 | Em | Dm7{push 1/8} |');
-    expect(() => readBarsText('I went down to the sea', { length: 1920, key: 'C' })).toThrow(
-      /"went" is not a chord/,
-    );
-    expect(() => readBarsText('| % |', { length: 1920, key: 'C' })).toThrow(/no bar before/);
-    expect(() => readBarsText(Array(500).fill('C').join(' '), { length: 1920, key: 'C' })).toThrow(
-      /500 chords/,
-    );
+    expect(() => readBarsText('I went down to the sea', () => FOUR)).toThrow(/"went" is not a chord/);
+    expect(() => readBarsText('| % |', () => FOUR)).toThrow(/no bar before/);
+    expect(() => readBarsText(Array(500).fill('C').join(' '), () => FOUR)).toThrow(/500 chords/);
   });
 });
 

@@ -43,9 +43,9 @@ describe('sections, form and changes', () => {
   it('plays sections with repeats and again by name', () => {
     const read = readChart('[Verse] x2\nC | F\n[Chorus]\nG\n[Verse]');
     expect(read.form).toEqual([
-      { section: 's1', repeats: 2 },
-      { section: 's2', repeats: 1 },
-      { section: 's1', repeats: 1 },
+      { id: 'e1', section: 's1', repeats: 2 },
+      { id: 'e2', section: 's2', repeats: 1 },
+      { id: 'e3', section: 's1', repeats: 1 },
     ]);
   });
 
@@ -108,7 +108,7 @@ describe('what cannot be read is said with its place', () => {
   });
 
   it('a 2 MB chart is refused by its size, at once', () => {
-    expect(errorOf('C | '.repeat(500_000)).reason).toMatch(/2\.0 MB long; at most 200 kB/);
+    expect(errorOf('C | '.repeat(500_000)).reason).toMatch(/2\.0 MB long; at most 1 MB/);
   });
 
   it.each(['toString', '__proto__', 'constructor | C'])('the word "%s" is no chord', (text) => {

@@ -14,11 +14,11 @@ describe('the song schema', () => {
 
   it.each([
     [{ key: 'H' }, /"H" is not a key/],
-    [{ metre: '9/13' }, /metre "9\/13" is not known/],
+    [{ metre: '9/13' }, /"9\/13" is no metre/],
     [{ tempo: 5 }, /slowest tempo is 30/],
     [{ title: ' ' }, /name is missing/],
     [{ colour: 'red' }, /colour/],
-    [{ form: [{ section: 'nowhere', repeats: 1 }] }, /form names a section that is not there/],
+    [{ form: [{ id: 'e1', section: 'nowhere', repeats: 1 }] }, /form names a section that is not there/],
     [{ sections: [] }, /sections/],
   ])('refuses %j with a sentence and its place', (change, sentence) =>
     expect(refused(change)).toMatch(sentence),

@@ -74,6 +74,6 @@ export function longSong(bars: number, perSection = 16): Song {
     title: 'Long',
     key: 'G',
     sections,
-    form: sections.map((s) => ({ section: s.id, repeats: 1 })),
+    form: sections.map((s, i) => ({ id: `e${i + 1}`, section: s.id, repeats: 1 })),
   });
 }

@@ -1,6 +1,7 @@
 import { moveBoundary, boundaryRoom } from '@backline/core/edits/chords';
 import { setSectionLength } from '@backline/core/edits/bars';
-import { LIMITS, type Section } from '@backline/core/song/schema';
+import { LIMITS } from '@backline/core/song/limits';
+import type { Section } from '@backline/core/song/schema';
 import type { Bar } from '@backline/core/timeline/bars';
 import { toBeats } from '@backline/core/timeline/time';
 import { change } from '../../state/openSong';

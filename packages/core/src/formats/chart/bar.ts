@@ -3,6 +3,7 @@ import { keyOf } from '../../theory/key';
 import { nearestNumerals, readNumeral } from '../../theory/numerals';
 import { PPQ } from '../../timeline/time';
 import { ChartError } from './error';
+import { wordsOf, type Word } from './line';
 
 /** A chord as a bar of the chart says it: ticks from the start of the bar. */
 export interface BarChord {
@@ -13,15 +14,11 @@ export interface BarChord {
   readonly push: number;
 }
 
-/** A word of a bar with its place in the chart. */
-export interface Word {
-  readonly text: string;
-  readonly line: number;
-  readonly column: number;
-}
+/** Stands for the chord before it, held on. */
+const HOLD = '/';
 
 interface Token {
-  readonly word: Word;
+  /** Canonical symbol, null for no chord, or HOLD. */
   readonly symbol: string | null;
   readonly push: number;
   /** Length written out, ticks, or null for a fair share. */
@@ -29,25 +26,32 @@ interface Token {
 }
 
 const WHOLE = 4 * PPQ;
-const OPTION = /^(push|for) (\d{1,2})\/(1|2|4|8|16|32|3|6|12|24|48|480|1920)$/;
+const DENOMINATORS = [1, 2, 4, 8, 16, 32, 3, 6, 12, 24, 48, 480, 1920];
+const OPTION = /^(push|for) (\d{1,7})\/(\d{1,4})$/;
+const LONGEST_PUSH = 960;
+
+/** A note value in ticks, or null where it is none that can be counted. */
+function ticksOf(numerator: number, denominator: number): number | null {
+  const ticks = (WHOLE * numerator) / denominator;
+  return DENOMINATORS.includes(denominator) && Number.isInteger(ticks) ? ticks : null;
+}
 
 /** Reads the options in braces behind a chord: `{push 1/8}`, `{for 3/8}` in note values. */
 function readOptions(word: Word, text: string, at: number): { push: number; span: number | null } {
+  const wrong = (reason: string): ChartError => new ChartError(word.line, word.column + at, reason);
   let push = 0;
   let span: number | null = null;
   for (const option of text.split(',').map((t) => t.trim())) {
     const match = OPTION.exec(option);
-    if (!match) {
-      const reason = `"{${text}}" is not understood. Behind a chord you can write {push 1/8} or {for 3/8}.`;
-      throw new ChartError(word.line, word.column + at, reason);
+    const ticks = match && ticksOf(Number(match[2]), Number(match[3]));
+    if (!match || ticks === null) {
+      throw wrong(`"{${text}}" is not understood. Behind a chord you can write {push 1/8} or {for 3/8}.`);
     }
-    const ticks = Math.round((WHOLE * Number(match[2])) / Number(match[3]));
     if (match[1] === 'push') push = ticks;
+    else if (ticks === 0) throw wrong(`"{${text}}" is no length at all. Write one like {for 1/4}.`);
     else span = ticks;
   }
-  if (push > 960) {
-    throw new ChartError(word.line, word.column + at, 'A push is a half note at most.');
-  }
+  if (push > LONGEST_PUSH) throw wrong('A push is a half note at most.');
   return { push, span };
 }
 
@@ -69,29 +73,42 @@ function readSymbol(word: Word, name: string, key: string): string {
 function readToken(word: Word, key: string): Token {
   const brace = word.text.indexOf('{');
   const name = brace < 0 ? word.text : word.text.slice(0, brace);
+  if (name === '') {
+    const reason = `A chord is missing in front of "${word.text}". Write it like C${word.text}.`;
+    throw new ChartError(word.line, word.column, reason);
+  }
   if (brace >= 0 && !word.text.endsWith('}')) {
     throw new ChartError(word.line, word.column + brace, 'The brace { is not closed by }.');
   }
   const options =
     brace < 0 ? { push: 0, span: null } : readOptions(word, word.text.slice(brace + 1, -1), brace);
-  if (/^N\.?C\.?$/i.test(name)) return { word, symbol: null, ...options };
-  return { word, symbol: readSymbol(word, name, key), ...options };
+  if (name === HOLD) return { symbol: HOLD, ...options };
+  if (/^N\.?C\.?$/i.test(name)) return { symbol: null, ...options };
+  return { symbol: readSymbol(word, name, key), ...options };
 }
 
-/** Words of a bar that read as chords, one a beat, with `/` holding the one before. */
+/** Words of a bar that take a beat each, or the length written behind them, with `/` holding the one before. */
 function readBeats(words: readonly Word[], length: number, key: string): BarChord[] {
-  const chords: BarChord[] = [];
   const total = length / PPQ;
-  if (words.length > total) {
-    const word = words[total]!;
-    const reason = `This bar has ${words.length} beats written and holds ${total}.`;
-    throw new ChartError(word.line, word.column, reason);
-  }
-  words.forEach((word, beat) => {
-    if (word.text === '/') return;
-    const { symbol, push } = readToken(word, key);
-    chords.push({ start: beat * PPQ, length: PPQ, symbol, push });
+  const tokens = words.map((word) => readToken(word, key));
+  const chords: BarChord[] = [];
+  let at = 0;
+  tokens.forEach(({ symbol, push, span }, i) => {
+    if (at >= length) {
+      const { line, column } = words[i]!;
+      const counted = tokens.every((t) => t.span === null);
+      const reason = counted
+        ? `This bar has ${words.length} beats written and holds ${total}.`
+        : 'The lengths written in this bar are more than it holds.';
+      throw new ChartError(line, column, reason);
+    }
+    if (symbol !== HOLD) chords.push({ start: at, length: 0, symbol, push });
+    at += span ?? PPQ;
   });
+  if (at > length) {
+    const { line, column } = words[words.length - 1]!;
+    throw new ChartError(line, column, 'The lengths written in this bar are more than it holds.');
+  }
   return chords.map((chord, i) => ({
     ...chord,
     length: (chords[i + 1]?.start ?? length) - chord.start,
@@ -135,14 +152,15 @@ function readShares(words: readonly Word[], length: number, key: string): BarCho
  * @throws ChartError
  */
 export function readBar(words: readonly Word[], length: number, key: string): BarChord[] {
-  return words.some((w) => w.text === '/') ? readBeats(words, length, key) : readShares(words, length, key);
+  if (!words.length) throw new ChartError(1, 1, 'This bar is empty. Write chords, or N.C. to rest.');
+  return words.some((w) => w.text.split('{')[0] === HOLD)
+    ? readBeats(words, length, key)
+    : readShares(words, length, key);
 }
 
 const fraction = (ticks: number): string => {
-  for (const d of [1, 2, 4, 8, 16, 32, 3, 6, 12, 24, 48, 480, 1920]) {
-    if (Number.isInteger((ticks * d) / WHOLE)) return `${(ticks * d) / WHOLE}/${d}`;
-  }
-  return `${ticks}/${WHOLE}`;
+  const denominator = DENOMINATORS.find((d) => Number.isInteger((ticks * d) / WHOLE))!;
+  return `${(ticks * denominator) / WHOLE}/${denominator}`;
 };
 
 const optionsText = (push: number, span: number | null): string => {
@@ -155,15 +173,16 @@ const optionsText = (push: number, span: number | null): string => {
 
 /**
  * Writes the chords that begin in a bar, in the shortest of the ways that read back the same:
- * shared, beat by beat, or with lengths written out.
+ * shared, beat by beat, or with lengths written out, first what is held over from the bar before.
  */
 export function writeBar(chords: readonly BarChord[], length: number): string {
   const name = (c: BarChord): string => c.symbol ?? 'N.C.';
   const total = length / PPQ;
   const shared = chords.map((c) => name(c) + optionsText(c.push, null));
   if (chords.length && chords[0]!.start === 0 && chords.length <= total) {
-    const words = shared.map((text) => ({ text, line: 1, column: 1 }));
-    const same = readShares(words, length, 'C').every((c, i) => c.start === chords[i]!.start);
+    const same = readShares(wordsOf(shared.join(' ')), length, 'C').every(
+      (c, i) => c.start === chords[i]!.start,
+    );
     if (same) return shared.join(' ');
   }
   if (chords.every((c) => c.start % PPQ === 0)) {
@@ -171,7 +190,9 @@ export function writeBar(chords: readonly BarChord[], length: number): string {
     chords.forEach((c, i) => (slots[c.start / PPQ] = shared[i]!));
     return slots.join(' ');
   }
-  return chords
-    .map((c, i) => name(c) + optionsText(c.push, (chords[i + 1]?.start ?? length) - c.start))
-    .join(' ');
+  const lead = chords[0]!.start;
+  return [
+    ...(lead > 0 ? [HOLD + optionsText(0, lead)] : []),
+    ...chords.map((c, i) => name(c) + optionsText(c.push, (chords[i + 1]?.start ?? length) - c.start)),
+  ].join(' ');
 }

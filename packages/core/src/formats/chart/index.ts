@@ -1,3 +1,3 @@
 export { ChartError } from './error';
-export { readChart } from './read';
+export { readChart, type ChartBase } from './read';
 export { writeChart } from './write';

@@ -1,6 +1,8 @@
 import { createSong, emptySection } from '../../song/create';
+import { LIMITS } from '../../song/limits';
+import { freeName } from '../../song/names';
+import { isOneLine } from '../../song/text';
 import {
-  LIMITS,
   tempoSchema,
   type Change,
   type ChordEvent,
@@ -11,8 +13,12 @@ import {
 import { DEFAULT_STYLE, STYLES, findStyle, styleOf } from '../../style';
 import { keyText, parseKey } from '../../theory/key';
 import { METRE_NAMES, barTicks, isMetre, type Metre } from '../../timeline/time';
-import { readBar, type BarChord, type Word } from './bar';
+import { readBar, type BarChord } from './bar';
 import { ChartError } from './error';
+import { readLine, type Word } from './line';
+
+/** What a chart without a line for it takes over from the song it is put into. */
+export type ChartBase = Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style'>;
 
 /** What holds from a bar on while the chart is read from top to bottom. */
 interface Running {
@@ -26,11 +32,15 @@ interface ReadingSection {
   length: number;
   /** Chords of the bar before, for `%`. */
   lastBar: readonly BarChord[] | null;
+  /** Bars since a repeat began (or the section), with what held in them. */
+  repeated: { readonly words: readonly Word[]; readonly held: Running }[];
   line: number;
   repeats: number;
 }
 
-const HEADER = /^\s*([A-Za-z]+)\s*:\s*(.*?)\s*$/;
+const HEADER = /^\s*([A-Za-z]+)\s*:(?![|‖])\s*(.*?)\s*$/u;
+/** A name in brackets (it may hold brackets itself) and how often it is played. */
+const HEADING = /^\s*\[(.*)\]\s*(.*?)\s*$/u;
 const HEADERS = ['title', 'key', 'time', 'tempo', 'style'];
 
 /** Reads a header's value and checks it; the column given is where the value stands. */
@@ -67,7 +77,10 @@ class ChartReader {
   private sections: ReadingSection[] = [];
   private form: FormEntry[] = [];
   private current: ReadingSection | null = null;
-  private chordCount = 0;
+  /** Bars of the form so far. */
+  private played = 0;
+
+  constructor(private readonly base: ChartBase | null) {}
 
   read(text: string): Song {
     text.split(/\r\n|\r|\n/).forEach((raw, i) => this.line(raw, i + 1));
@@ -80,17 +93,17 @@ class ChartReader {
       );
     }
     return createSong({
+      ...this.base,
       ...this.header,
       ...this.defaults(),
       sections: this.sections.map((s) => s.section),
-      // [Name] x0 keeps a section that is not played.
-      form: this.form.filter((entry) => entry.repeats > 0),
+      form: this.form,
     });
   }
 
   /** The song's key, metre and tempo: the header's, or what a song starts with. */
   private defaults(): Running {
-    const { key = 'C', metre = '4/4', tempo, style = DEFAULT_STYLE } = this.header;
+    const { key = 'C', metre = '4/4', tempo, style = DEFAULT_STYLE } = { ...this.base, ...this.header };
     return { key, metre, tempo: tempo ?? styleOf(style).usualTempo };
   }
 
@@ -129,20 +142,25 @@ class ChartReader {
 
   private title(value: string, line: number, column: number): string {
     if (value === '') throw new ChartError(line, column, 'The title is empty.');
-    if (value.length > 80) throw new ChartError(line, column, 'A title has at most 80 characters.');
+    if (value.length > LIMITS.nameLength) {
+      throw new ChartError(line, column, `A title has at most ${LIMITS.nameLength} characters.`);
+    }
+    if (!isOneLine(value)) throw new ChartError(line, column, 'The title holds a character that is none.');
     return value;
   }
 
   private heading(raw: string, line: number): void {
     const at = raw.indexOf('[');
-    const closed = raw.indexOf(']');
-    if (closed < 0) {
-      throw new ChartError(line, at + 1, 'This heading is not closed. Write it like [Verse].');
-    }
-    const name = raw.slice(at + 1, closed).trim();
+    const read = HEADING.exec(raw);
+    if (!read) throw new ChartError(line, at + 1, 'This heading is not closed. Write it like [Verse].');
+    const name = read[1]!.trim();
+    const rest = read[2]!;
+    const closed = raw.lastIndexOf(']');
     if (name === '') throw new ChartError(line, at + 1, 'This heading has no name. Write it like [Verse].');
-    if (name.length > 80) throw new ChartError(line, at + 2, 'A name has at most 80 characters.');
-    const rest = raw.slice(closed + 1).trim();
+    if (name.length > LIMITS.nameLength) {
+      throw new ChartError(line, at + 2, `A name has at most ${LIMITS.nameLength} characters.`);
+    }
+    if (!isOneLine(name)) throw new ChartError(line, at + 2, 'The name holds a character that is none.');
     const repeat = /^(?:[x×]\s*(\d{1,2}))?$/i.exec(rest);
     const repeats = repeat?.[1] === undefined ? 1 : Number(repeat[1]);
     if (!repeat || repeats > LIMITS.repeats) {
@@ -154,13 +172,10 @@ class ChartReader {
   }
 
   private open(name: string, repeats: number, line: number): void {
-    if (this.sections.length >= LIMITS.sections) {
-      throw new ChartError(line, 1, `A song has at most ${LIMITS.sections} sections.`);
-    }
     this.running ??= this.defaults();
     const section = emptySection(`s${this.sections.length + 1}`, name, 1);
     section.bars = 0;
-    this.current = { section, length: 0, lastBar: null, line, repeats };
+    this.current = { section, length: 0, lastBar: null, repeated: [], line, repeats };
     this.sections.push(this.current);
   }
 
@@ -174,66 +189,65 @@ class ChartReader {
       this.sections.pop();
       const earlier = this.sections.find((s) => s.section.name === section.name);
       if (!earlier) {
-        throw new ChartError(
-          line,
-          1,
-          `The section "${section.name}" has no bars, and none of that name came before.`,
-        );
+        const reason = `The section "${section.name}" has no bars, and none of that name came before.`;
+        throw new ChartError(line, 1, reason);
       }
-      this.form.push({ section: earlier.section.id, repeats });
+      this.place(earlier.section, repeats, line);
       return;
     }
-    section.name = this.freeName(section);
-    this.form.push({ section: section.id, repeats });
+    const others = this.sections.filter((s) => s.section !== section).map((s) => s.section.name);
+    section.name = freeName(others, section.name);
+    this.place(section, repeats, line);
   }
 
-  private freeName(section: Section): string {
-    const taken = new Set(this.sections.filter((s) => s.section !== section).map((s) => s.section.name));
-    let name = section.name;
-    for (let n = 2; taken.has(name); n++) name = `${section.name} ${n}`;
-    return name;
+  /** Puts a section into the form; x0 keeps one that is not played. */
+  private place(section: Section, repeats: number, line: number): void {
+    if (repeats === 0) return;
+    if (this.form.length >= LIMITS.formEntries) {
+      throw new ChartError(line, 1, `The form has at most ${LIMITS.formEntries} places.`);
+    }
+    this.played += section.bars * repeats;
+    if (this.played > LIMITS.playedBars) {
+      const reason = `Up to here the form plays out to ${this.played} bars; a song has ${LIMITS.playedBars} at most. Lower the repeats.`;
+      throw new ChartError(line, 1, reason);
+    }
+    this.form.push({ id: `e${this.form.length + 1}`, section: section.id, repeats });
   }
 
   private bars(raw: string, line: number): void {
     if (!this.current) this.open('Verse', 1, line);
-    const words = wordsOf(raw, line);
-    let bar: Word[] = [];
-    let seenLine = false;
-    for (const word of words) {
-      if (word.text !== '|') {
-        bar.push(word);
-        continue;
+    const reading = this.current!;
+    for (const { words, opens, closes } of readLine(raw, line)) {
+      if (opens) reading.repeated = [];
+      if (words.length) {
+        reading.repeated.push({ words, held: { ...this.running! } });
+        this.bar(words, this.running!);
       }
-      if (bar.length) this.bar(bar);
-      else if (seenLine) {
-        throw new ChartError(
-          line,
-          word.column,
-          'This bar is empty. Write % to repeat the bar before or N.C. to rest.',
-        );
-      }
-      bar = [];
-      seenLine = true;
+      if (!closes) continue;
+      for (const again of reading.repeated) this.bar(again.words, again.held);
+      reading.repeated = [];
     }
-    if (bar.length) this.bar(bar);
   }
 
-  private bar(words: readonly Word[]): void {
+  private bar(words: readonly Word[], held: Running): void {
     const reading = this.current!;
     const { section } = reading;
-    const running = this.running!;
     const first = words[0]!;
+    if (this.sections.length > LIMITS.sections) {
+      throw new ChartError(reading.line, 1, `A song has at most ${LIMITS.sections} sections.`);
+    }
     if (section.bars >= LIMITS.barsPerSection) {
       throw new ChartError(first.line, first.column, `A section has at most ${LIMITS.barsPerSection} bars.`);
     }
-    this.noteChange(section, running);
-    const length = barTicks(running.metre);
-    const chords = this.barChords(words, reading, length, running.key);
+    this.noteChange(section, held);
+    const length = barTicks(held.metre);
+    const chords = this.barChords(words, reading, length, held.key);
     const list = section.drafts[0]!.chords;
     if (!chords.length || chords[0]!.start > 0) {
-      const held = list[list.length - 1];
-      if (!held) throw new ChartError(first.line, first.column, 'There is no chord before this bar to hold.');
-      held.length += chords[0]?.start ?? length;
+      const before = list[list.length - 1];
+      if (!before)
+        throw new ChartError(first.line, first.column, 'There is no chord before this bar to hold.');
+      before.length += chords[0]?.start ?? length;
     }
     for (const chord of chords) list.push(this.event(chord, reading.length, list.length, first));
     section.bars += 1;
@@ -258,8 +272,8 @@ class ChartReader {
   }
 
   private event(chord: BarChord, barStart: number, index: number, word: Word): ChordEvent {
-    if (++this.chordCount > LIMITS.chordsPerDraft) {
-      throw new ChartError(word.line, word.column, `A chart has at most ${LIMITS.chordsPerDraft} chords.`);
+    if (index >= LIMITS.chordsPerDraft) {
+      throw new ChartError(word.line, word.column, `A section has at most ${LIMITS.chordsPerDraft} chords.`);
     }
     const { symbol, length, push } = chord;
     const event: ChordEvent = { id: `c${index + 1}`, start: barStart + chord.start, length, symbol };
@@ -288,30 +302,23 @@ class ChartReader {
   }
 }
 
-/** Words and bar lines of a line; braces keep their spaces. */
-function wordsOf(raw: string, line: number): Word[] {
-  const words: Word[] = [];
-  const pattern = /\||(?:[^\s|{]|\{[^}|]*\}?)+/g;
-  for (let m = pattern.exec(raw); m; m = pattern.exec(raw)) {
-    words.push({ text: m[0], line, column: m.index + 1 });
-  }
-  return words;
-}
-
 /** True where a text is too large to be a chart; the sentence says how large. */
 export function tooLarge(text: string): string | null {
   if (text.length <= LIMITS.chartBytes) return null;
   const size =
     text.length >= 1e6 ? `${(text.length / 1e6).toFixed(1)} MB` : `${Math.round(text.length / 1000)} kB`;
-  return `This chart is ${size} long; at most ${LIMITS.chartBytes / 1000} kB can be read.`;
+  return `This chart is ${size} long; at most ${LIMITS.chartBytes / 1e6} MB can be read.`;
 }
 
 /**
  * Reads chart text into a song with a full band.
+ * @param base what holds where the chart has no line for it; without it a song's usual beginnings.
  * @throws ChartError with line and column, at the first thing that cannot be read.
  */
-export function readChart(text: string): Song {
+export function readChart(text: string, base: ChartBase | null = null): Song {
   const large = tooLarge(text);
   if (large) throw new ChartError(1, 1, large);
-  return new ChartReader().read(text);
+  if (/\p{Surrogate}/u.test(text))
+    throw new ChartError(1, 1, 'This is not text: it holds halves of characters.');
+  return new ChartReader(base).read(text);
 }

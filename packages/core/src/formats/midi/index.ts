@@ -1,9 +1,10 @@
-import { writeMidi, type MidiEvent } from 'midi-file';
-import type { Band, BandPart } from '../../band';
+import type { MidiEvent } from 'midi-file';
+import { isAudible, type Band, type BandPart } from '../../band';
 import type { Song } from '../../song/schema';
 import { keyOf, signature } from '../../theory/key';
-import { PPQ, beatsPerBar, isMetre } from '../../timeline/time';
+import { beatsPerBar, isMetre } from '../../timeline/time';
 import { withoutOverlaps } from '../../groove/groove';
+import { writeFile } from './bytes';
 import { GM_PROGRAMS } from './programs';
 
 /** An event at an absolute tick; `rank` orders events of one tick: offs, then settings, then ons. */
@@ -106,11 +107,11 @@ function partEvents(part: BandPart): Timed[] {
 
 /**
  * The band as a Standard MIDI File of type 1: 480 ticks a quarter note, a first track with
- * tempo map, metres, keys, markers and chord names, then a track a part. Muted parts are left out.
+ * tempo map, metres, keys, markers and chord names, then a track a part. Parts that are muted, or
+ * not soloed where others are, are left out.
  */
 export function writeMidiFile(song: Song, band: Band): Uint8Array {
-  const audible = band.parts.filter((p) => !p.mix.mute && p.notes.length > 0);
+  const audible = band.parts.filter((p) => p.notes.length > 0 && isAudible(p, band.parts));
   const tracks = [conductor(song, band), ...audible.map(partEvents)].map((t) => track(t, band.length));
-  const header = { format: 1 as const, numTracks: tracks.length, ticksPerBeat: PPQ };
-  return Uint8Array.from(writeMidi({ header, tracks }));
+  return writeFile(tracks);
 }

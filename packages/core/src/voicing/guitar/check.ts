@@ -1,10 +1,19 @@
 /** What a hand, a neck and a chord allow, said in words. */
 import { chordPitchClasses, degreeAt, degreePcOf, type Chord } from '../../theory/chord';
-import { degreeNumber } from '../../theory/degree';
+import { degreeNumber, degreeWord, type Degree } from '../../theory/degree';
 import { noteName, usualSpelling } from '../../theory/pitch';
 import { bassPc } from '../tones';
 import { shapeOf } from './path';
-import { SPAN, fingersOf, fretted, guitarShapes, innerMutes, type Frets, type Shape } from './shapes';
+import {
+  SPAN,
+  fingersOf,
+  fretted,
+  guitarShapes,
+  innerMutes,
+  neededDegrees,
+  type Frets,
+  type Shape,
+} from './shapes';
 
 /** Highest fret of the neck. */
 export const FRETS_ON_NECK = 22;
@@ -47,8 +56,12 @@ export function troubleWith(frets: Frets, chord: Chord, open: readonly number[])
     );
   }
   const third = chord.degrees.find((d) => [3, 4, 2].includes(degreeNumber(d)));
-  if (third && !sounding.some((p) => p % 12 === degreePcOf(chord, third))) {
+  const isMissing = (d: Degree): boolean => !sounding.some((p) => p % 12 === degreePcOf(chord, d));
+  if (third && isMissing(third)) {
     said.push(`The ${degreeNumber(third) === 3 ? 'third' : 'suspended tone'} is missing.`);
+  }
+  for (const d of neededDegrees(chord)) {
+    if (d !== third && d !== '1' && isMissing(d)) said.push(`The ${degreeWord(d)} is missing.`);
   }
   return said;
 }

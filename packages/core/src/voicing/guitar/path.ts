@@ -1,8 +1,18 @@
+import { degreePcOf, type Chord } from '../../theory/chord';
 import { parseChord } from '../../theory/chordGrammar';
 import type { Manner } from '../manner';
 import { cheapestPath } from '../path';
 import { bareShapes, isBare } from './bare';
-import { POSITION_COST, fretted, guitarShapes, type Frets, type Shape } from './shapes';
+import {
+  POSITION_COST,
+  fretted,
+  guitarShapes,
+  innerMutes,
+  neededDegrees,
+  weight,
+  type Frets,
+  type Shape,
+} from './shapes';
 import { openStrings, TUNINGS, type TuningName } from './tunings';
 
 /** Where on the neck chords are taken: low with open strings, about the register, or wherever the hand travels least. */
@@ -72,7 +82,8 @@ function shapesOf(symbol: string, tuning: TuningName, capo: number, bare: Manner
   if (!known) {
     const open = openStrings(tuning, capo);
     const chord = parseChord(symbol);
-    known = bestByPosition(bare ? bareShapes(chord, bare, open) : guitarShapes(chord, open));
+    const bareOnes = bare ? bareShapes(chord, bare, open) : [];
+    known = bestByPosition(bareOnes.length ? bareOnes : guitarShapes(chord, open));
     if (memory.size > 2000) memory.clear();
     memory.set(key, known);
   }
@@ -92,8 +103,10 @@ export function shapesFor(symbol: string, aim: GuitarAim): readonly Shape[] {
     // Where the writer asks for a place on the neck, that counts instead of closeness to the nut.
     const weight = neck === 'smooth' ? SMOOTH_WEIGHT : wanted ? PLACE_WEIGHT : POSITION_COST;
     const ringing = neck === 'open' ? RINGING : 0;
+    const open = openStrings(tuning, capo);
+    const chord = parseChord(symbol);
     known = shapesOf(symbol, tuning, capo, bare)
-      .map((shape) => limited(shape, strings))
+      .map((shape) => limited(shape, strings, chord, open))
       .map((s) => ({
         ...s,
         cost:
@@ -110,17 +123,40 @@ export function shapesFor(symbol: string, aim: GuitarAim): readonly Shape[] {
   return known;
 }
 
-/** A shape with fewer strings struck: the bass stays, then the highest strings are kept. */
-function limited(shape: Shape, strings: number): Shape {
+/** What a lost tone and a muted string between struck ones cost, where strings are left out. */
+const LOST = 6;
+const GAP = 1.5;
+
+/** Choices of so many of a list, in order. */
+function choose<T>(from: readonly T[], count: number): T[][] {
+  if (count === 0) return [[]];
+  return from.flatMap((first, i) => choose(from.slice(i + 1), count - 1).map((rest) => [first, ...rest]));
+}
+
+/**
+ * A shape with fewer strings struck: the bass stays, third, seventh and named tones stay, and of what
+ * else there is the highest strings. What is lost all the same makes the shape dearer.
+ */
+function limited(shape: Shape, strings: number, chord: Chord, open: readonly number[]): Shape {
   if (shape.pitches.length <= strings) return shape;
-  const sounding = shape.frets.flatMap((f, s) => (f === null ? [] : [s]));
-  const struck = new Set([sounding[0]!, ...sounding.slice(sounding.length - strings + 1)]);
-  const [bass, ...rest] = shape.pitches;
-  return {
-    ...shape,
-    frets: shape.frets.map((f, s) => (struck.has(s) ? f : null)),
-    pitches: [bass!, ...rest.slice(rest.length - strings + 1)],
-  };
+  const needed = neededDegrees(chord).map((d) => ({ pc: degreePcOf(chord, d), weight: weight(d) }));
+  const [lowest, ...others] = shape.frets.flatMap((f, s) => (f === null ? [] : [s]));
+  let best: Shape | null = null;
+  let bestCost = Infinity;
+  for (const kept of choose(others, strings - 1)) {
+    const struck = new Set([lowest!, ...kept]);
+    const frets = shape.frets.map((f, s) => (struck.has(s) ? f : null));
+    const pitches = frets.flatMap((f, s) => (f === null ? [] : [open[s]! + f]));
+    const sounding = new Set(pitches.map((p) => p % 12));
+    const lost = needed.reduce((sum, tone) => sum + (sounding.has(tone.pc) ? 0 : tone.weight), 0);
+    const cost = LOST * lost + GAP * innerMutes(frets);
+    // Of equals the later one: its strings are higher.
+    if (cost <= bestCost) {
+      bestCost = cost;
+      best = { ...shape, frets, pitches, cost: shape.cost + LOST * lost };
+    }
+  }
+  return best ?? shape;
 }
 
 /**

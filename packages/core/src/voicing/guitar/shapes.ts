@@ -1,5 +1,5 @@
 import { degreePcOf, type Chord } from '../../theory/chord';
-import { degreeNumber } from '../../theory/degree';
+import { degreeNumber, type Degree } from '../../theory/degree';
 import { mod } from '../../theory/pitch';
 import { muddyPairs } from '../costs';
 import { bassPc } from '../tones';
@@ -53,14 +53,14 @@ export function isPlayable(frets: Frets): boolean {
   return span < SPAN && fingersOf(frets) <= 4 && innerMutes(frets) <= 1;
 }
 
-/** Tones a shape must hold; the fifth and what the name only implies may be left out. */
-function neededPcs(chord: Chord): number[] {
+/** Tones a shape must hold, the weightiest first; the fifth and what the name only implies may be left out. */
+export function neededDegrees(chord: Chord): Degree[] {
   const needed = chord.degrees.filter((d) => !chord.optional.includes(d) && d !== '5');
-  const byWeight = [...needed].sort((a, b) => weight(b) - weight(a));
-  return byWeight.slice(0, 5).map((d) => degreePcOf(chord, d));
+  return [...needed].sort((a, b) => weight(b) - weight(a)).slice(0, 5);
 }
 
-const weight = (degree: string): number => {
+/** How much a tone says of its chord: third and seventh most, then what the name alters. */
+export const weight = (degree: string): number => {
   const number = degreeNumber(degree);
   if (number === 3 || number === 7) return 4;
   if (degree.length > 1) return 3;
@@ -130,7 +130,8 @@ const HIGHEST_WITH_OPEN = 5;
 /** What the search knows of a chord and a tuning before it begins. */
 interface Sought {
   readonly open: readonly number[];
-  readonly bass: number;
+  /** Tones the lowest sounding string may have. */
+  readonly lowest: number;
   /** Tones a shape must hold, and those it may hold on its low strings (with the bass) and its high ones. */
   readonly needed: number;
   readonly low: number;
@@ -140,7 +141,7 @@ interface Sought {
 
 /** Every playable shape whose lowest pressed fret is `position` (all open where it is 0). */
 function shapesAt(position: number, sought: Sought, keep: (frets: (number | null)[]) => void): void {
-  const { open, bass, needed } = sought;
+  const { open, lowest, needed } = sought;
   const options = open.map((pitch, s) => choices(pitch, position, s < 3 ? sought.low : sought.high));
   // What the strings from one on can still sound: a branch that cannot complete the chord is left.
   const ahead = options.map(() => 0);
@@ -166,7 +167,7 @@ function shapesAt(position: number, sought: Sought, keep: (frets: (number | null
       }
       const pitch = open[string]! + fret;
       // The first sounding string carries the chord's bass; gaps count once a string sounds behind them.
-      if ((!sounding.length && mod(pitch, 12) !== bass) || mutes + gap > 1) continue;
+      if ((!sounding.length && !has(lowest, pitch)) || mutes + gap > 1) continue;
       const pressedAbove = above + (fret > position ? 1 : 0);
       if (pressedAbove > 4 || sounding.includes(pitch)) continue;
       frets.push(fret);
@@ -179,16 +180,53 @@ function shapesAt(position: number, sought: Sought, keep: (frets: (number | null
   search(0, 0, 0, 0, 0);
 }
 
-/** Every playable shape of a chord over open strings, best first, at least one for any chord of both rings. */
+/** What a search insists on. */
+interface Demand {
+  readonly needed: readonly Degree[];
+  /** True where the lowest string must sound the chord's bass. */
+  readonly bass: boolean;
+}
+
+/**
+ * What is asked of a chord's shapes, the whole first. Where no hand holds the whole, the nearest keeps
+ * third, seventh and named tones as long as it can: plain tones are let go, then the bass, which the
+ * band's bass has, then named alterations, and last the seventh.
+ */
+function demands(chord: Chord): Demand[] {
+  const needed = neededDegrees(chord);
+  const named = needed.filter((d) => weight(d) >= 3);
+  const core = needed.filter((d) => weight(d) >= 4);
+  return [
+    { needed, bass: true },
+    { needed: named, bass: true },
+    { needed, bass: false },
+    { needed: named, bass: false },
+    { needed: core, bass: true },
+    { needed: core, bass: false },
+    { needed: core.slice(0, 1), bass: false },
+    { needed: [], bass: false },
+  ];
+}
+
+/** Every playable shape of a chord over open strings, best first; of a chord no hand holds whole the nearest ones. Never empty. */
 export function guitarShapes(chord: Chord, open: readonly number[] = STANDARD_TUNING): Shape[] {
+  for (const demand of demands(chord)) {
+    const found = shapesWith(chord, open, demand);
+    if (found.length) return found;
+  }
+  throw new Error(`No shape of ${chord.symbol} lies on these strings.`);
+}
+
+/** Every playable shape of a chord that holds what is demanded, best first. */
+function shapesWith(chord: Chord, open: readonly number[], demand: Demand): Shape[] {
   const wanted = bits(chord.degrees.map((d) => degreePcOf(chord, d)));
-  const needed = neededPcs(chord);
+  const needed = demand.needed.map((d) => degreePcOf(chord, d));
   const bass = bassPc(chord);
   const withBass = wanted | bit(bass);
   const count = chord.degrees.length + (has(wanted, bass) ? 0 : 1);
   const sought: Sought = {
     open,
-    bass,
+    lowest: demand.bass ? bit(bass) : withBass,
     needed: bits(needed),
     low: withBass,
     high: wanted,

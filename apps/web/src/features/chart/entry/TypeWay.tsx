@@ -3,7 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import { Button, HelperText, TextInput } from 'react-native-paper';
 import { barText, insertBar, readBarText, readBarsText, setBar, setBars } from '@backline/core/edits/bars';
 import { ChartError, type Unread } from '@backline/core/formats/chart/error';
-import { LIMITS } from '@backline/core/song/schema';
+import { LIMITS } from '@backline/core/song/limits';
 import type { Bar } from '@backline/core/timeline/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { change, useOpenSong } from '../../../state/openSong';

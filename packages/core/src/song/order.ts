@@ -1,0 +1,35 @@
+/** What must be in order within a section, so that everything after may rely on it. */
+import { barsLength, sectionBars } from '../timeline/bars';
+import type { Draft as ChordDraft, Section, Song } from './schema';
+
+const twice = (ids: readonly string[]): boolean => new Set(ids).size < ids.length;
+
+function draftTrouble({ name, chords }: ChordDraft, length: number): string | null {
+  if (twice(chords.map((c) => c.id))) return `Two chords of the draft "${name}" share an id.`;
+  for (const [i, chord] of chords.entries()) {
+    const next = chords[i + 1];
+    if (next && next.start <= chord.start) return `The chords of the draft "${name}" are out of order.`;
+    if (next && chord.start + chord.length > next.start) return `Two chords of the draft "${name}" overlap.`;
+    if (chord.start >= length) return `A chord of the draft "${name}" begins after the section's end.`;
+  }
+  return null;
+}
+
+/** What is out of order in a section, as a sentence; null where all is well. */
+export function orderTrouble(section: Section, song: Pick<Song, 'key' | 'metre' | 'tempo'>): string | null {
+  const { drafts, changes, cues } = section;
+  if (twice(drafts.map((d) => d.id))) return 'Two drafts share an id.';
+  if (twice(cues.map((c) => c.id))) return 'Two cues share an id.';
+  if (changes.some((c, i) => i > 0 && c.bar <= changes[i - 1]!.bar)) {
+    return 'Changes of key, metre or tempo are out of order.';
+  }
+  if ([...changes, ...cues].some((item) => item.bar >= section.bars)) {
+    return "A change or cue stands after the section's end.";
+  }
+  const length = barsLength(sectionBars(section, song));
+  for (const draft of drafts) {
+    const trouble = draftTrouble(draft, length);
+    if (trouble) return trouble;
+  }
+  return null;
+}
