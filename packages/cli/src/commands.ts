@@ -14,8 +14,14 @@ import { defaultScale } from '@backline/core/theory/scale';
 import { PPQ, toBeats } from '@backline/core/timeline/time';
 import { voice } from '@backline/core/voicing/auto';
 import { guitarPath } from '@backline/core/voicing/guitar/path';
+import { troubleWith } from '@backline/core/voicing/guitar/check';
 import { LAST_FRET, SPAN } from '@backline/core/voicing/guitar/shapes';
-import { HIGHEST_CAPO, STANDARD_TUNING, TUNING_NAMES } from '@backline/core/voicing/guitar/tunings';
+import {
+  HIGHEST_CAPO,
+  STANDARD_TUNING,
+  TUNING_NAMES,
+  openStrings,
+} from '@backline/core/voicing/guitar/tunings';
 import { MANNERS, type Manner } from '@backline/core/voicing/manner';
 import { loadChart } from './chartFile';
 import { UsageError, oneOf, wholeNumber } from './usage';
@@ -82,12 +88,18 @@ function onGuitar(symbols: readonly string[], options: Given['options']): Voiced
     );
   }
   const aim = { register, strings, tuning, capo };
-  return guitarPath(symbols.map((symbol) => ({ symbol, aim })));
+  const open = openStrings(tuning, capo);
+  return guitarPath(symbols.map((symbol) => ({ symbol, aim }))).map(({ pitches, frets }, i) => {
+    const lacks = frets.length ? troubleWith(frets, parseChord(symbols[i]!), open) : [];
+    return { pitches, frets, ...(lacks.length ? { lacks } : {}) };
+  });
 }
 
 interface Voiced {
   readonly pitches: readonly number[];
   readonly frets?: readonly (number | null)[];
+  /** What the nearest shape lacks, where no hand holds the whole chord. */
+  readonly lacks?: readonly string[];
 }
 
 function inManner(symbols: readonly string[], manner: Manner, options: Given['options']): Voiced[] {
@@ -113,8 +125,7 @@ function voiceChart({ operands, options }: Given): unknown {
     symbol: c.symbol,
     start: toBeats(c.start),
     duration: toBeats(c.duration),
-    pitches: voiced[i]!.pitches,
-    ...(voiced[i]!.frets ? { frets: voiced[i]!.frets } : {}),
+    ...voiced[i]!,
   }));
 }
 
@@ -134,11 +145,12 @@ function notes({ operands, options }: Given): unknown {
       pass,
       key,
     })),
-    parts: band.parts.map(({ id, kind, channel, program, notes: played }) => ({
+    parts: band.parts.map(({ id, kind, channel, program, trouble, notes: played }) => ({
       id,
       kind,
       channel,
       program,
+      ...(trouble ? { trouble } : {}),
       notes: played.map(({ start, duration, pitch, velocity, why }) => ({
         start: toBeats(start),
         duration: toBeats(duration),

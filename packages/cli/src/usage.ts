@@ -15,7 +15,8 @@ export const HELP: Record<string, string> = {
   voice: `backline voice CHART [--manner M] [--voices N] [--register MIDI] [--spread SEMITONES]
       [--richness R] [--tuning T] [--capo FRET]
   Voices a chart's chords. Prints [{symbol, start, duration, pitches}], times in quarter-note beats; with
-  --manner guitar also frets from the lowest string, null muted. Manners: ${MANNERS.join(', ')}.
+  --manner guitar also frets from the lowest string, null muted, and what a shape lacks where no hand
+  holds the whole chord. Manners: ${MANNERS.join(', ')}.
   Richness: ${RICHNESS.join(', ')}. Tunings: ${TUNING_NAMES.join(', ')}.`,
   ideas: `backline ideas CHART [--after N]
   Ranks chords that could follow chord number N of the chart (0: at its start; without it: at its end).

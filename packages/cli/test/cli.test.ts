@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { run as runAll } from '../src/run';
 import { readStrictly } from '../../core/test/formats/strictMidi';
 
 const ROOT = join(__dirname, '../../..');
@@ -12,13 +13,7 @@ writeFileSync(
   'title: Quay\nkey: G\ntempo: 110\n[Verse] x2\nG | Em7 | C D | G\n[Chorus]\nC | D7 | G | G\n',
 );
 
-function run(...args: string[]): { out: string; err: string; status: number | null } {
-  const { stdout, stderr, status } = spawnSync(join(ROOT, 'bin/backline'), args, {
-    encoding: 'utf8',
-    timeout: 30_000,
-  });
-  return { out: stdout, err: stderr, status };
-}
+const run = (...args: string[]) => runAll(args);
 const json = (...args: string[]) => JSON.parse(run(...args).out) as { names?: string[] };
 
 describe('bin/backline', () => {
@@ -58,6 +53,15 @@ describe('bin/backline', () => {
     );
     expect(run('voice', CHART, '--manner', 'spready').err).toContain('--manner takes one of free, close');
     expect(run('voice', CHART, '--spread', '40').err).toContain('2 to 12');
+  });
+
+  it('as a program of its own: answers, complains, and stops when nobody reads on', () => {
+    const spawned = (command: string) =>
+      spawnSync('bash', ['-c', command], { cwd: ROOT, encoding: 'utf8', timeout: 120_000 });
+    expect(JSON.parse(spawned('bin/backline chord C').stdout)).toMatchObject({ symbol: 'C' });
+    expect(spawned('bin/backline sing')).toMatchObject({ status: 2, stdout: '' });
+    expect(spawned(`bin/backline notes ${CHART} | head -c 100`)).toMatchObject({ status: 0, stderr: '' });
+    expect(spawned('printf "C | F" | bin/backline voice -').stdout).toContain('"symbol": "F"');
   });
 
   it('recognise', () => {
@@ -134,6 +138,50 @@ describe('bin/backline', () => {
     expect([status, out]).toEqual([2, '']);
     expect(err).toMatch(sentence);
     expect(err.trim().split('\n')).toHaveLength(1);
+  });
+
+  const charts: readonly (readonly [string, string, RegExp | null])[] = [
+    ['a chord no hand holds whole', 'C7b9/B | C7#5b9/G | F#13#11/E | Ab7#9/D', null],
+    ['a degree altered past any note', 'key: Cb\nI/bb4 | V', /"I\/bb4" is not a chord/],
+    ['a chord of no length', '| C{for 0/4} G |', /no length at all/],
+    ['lengths and beats that do not add up', '| C{for 3/8} / G / |', /more than it holds/],
+    ['an empty bar', '| |', /bar is empty/],
+    ['bar lines alone', '|||', /bar is empty/],
+    ['options without a chord', '{push 1/8} C', /chord is missing in front of "{push/],
+    ['a push of nothing a chord', 'C{push 99999/1}', /half note at most/],
+    ['a form of a million bars', `[A]\n${'C |'.repeat(900)}\n${'[A] x16\n'.repeat(99)}`, /plays out to/],
+    ['noise', '\u0000\u0001\ud83d ]][[ {{ }}', /not a chord|halves of characters/],
+    ['a heading that is not closed', '[Verse\nC', /not closed/],
+    ['odd ticks', '| C{for 1919/1920} G{for 1/1920} |', null],
+    ['a chart of 3 MB', 'C | '.repeat(750_000), /at most 1 MB/],
+  ];
+  it.each(charts)('%s: notes, or one plain sentence', (_, text, sentence) => {
+    const file = join(dir, 'odd.txt');
+    writeFileSync(file, text);
+    for (const args of [
+      ['notes', file],
+      ['voice', file, '--manner', 'guitar'],
+      ['ideas', file],
+    ]) {
+      const { out, err, status } = run(...args);
+      if (sentence) {
+        expect([status, out]).toEqual([2, '']);
+        expect(err).toMatch(sentence);
+        expect(err.trim().split('\n')).toHaveLength(1);
+      } else expect([status, err]).toEqual([0, '']);
+    }
+  });
+
+  it('voice says what the nearest shape lacks', () => {
+    const file = join(dir, 'hard.txt');
+    writeFileSync(file, 'Bb13#11/B | C');
+    const [hard, plain] = JSON.parse(
+      run('voice', file, '--manner', 'guitar', '--tuning', 'half-step down').out,
+    ) as {
+      lacks?: string[];
+    }[];
+    expect(hard!.lacks).toEqual([expect.stringMatching(/not the bass B/)]);
+    expect(plain!.lacks).toBeUndefined();
   });
 
   it('says file, line and column of a chart that does not read', () => {

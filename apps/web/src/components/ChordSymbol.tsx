@@ -1,11 +1,15 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { isSlash } from '@backline/core/theory/chord';
-import { LETTERS, usualSpelling, type Spelled } from '@backline/core/theory/pitch';
+import { keyOf } from '@backline/core/theory/key';
+import { LETTERS, type Spelled } from '@backline/core/theory/pitch';
+import { spell } from '@backline/core/theory/spelling';
 import { FONT } from '../theme/tokens';
 
 export interface ChordSymbolProps {
   readonly symbol: string | null;
+  /** The key in which tones without a name are spelt. */
+  readonly keyText?: string;
   /** Size of the root's letter, px. */
   readonly size: number;
   readonly color: string;
@@ -73,14 +77,14 @@ function Signed({ text, size, color }: { text: string; size: number; color: stri
 const noteText = (note: Spelled): string => LETTERS[note.letter]! + ACCIDENTALS[note.alter]!;
 
 /** A chord properly set: real ♭ ♯ ° ø Δ, extensions raised, the slash bass lowered. */
-export function ChordSymbol({ symbol, size, color }: ChordSymbolProps) {
+export function ChordSymbol({ symbol, keyText, size, color }: ChordSymbolProps) {
   if (symbol === null) {
     return (
       <Text style={{ fontFamily: FONT.text, fontSize: size * 0.7, lineHeight: size * 1.3, color }}>N.C.</Text>
     );
   }
   const chord = parseChord(symbol);
-  if (chord.exact) return <Cluster pitches={chord.exact} size={size} color={color} />;
+  if (chord.exact) return <Cluster pitches={chord.exact} keyText={keyText} size={size} color={color} />;
   const { low, high } = typeset(chord.quality);
   return (
     <View style={styles.row} aria-hidden>
@@ -104,13 +108,21 @@ export function ChordSymbol({ symbol, size, color }: ChordSymbolProps) {
   );
 }
 
+interface ClusterProps {
+  readonly pitches: readonly number[];
+  readonly keyText: string | undefined;
+  readonly size: number;
+  readonly color: string;
+}
+
 /** Tones without a name, in two rows, the lower ones below. */
-function Cluster({ pitches, size, color }: { pitches: readonly number[]; size: number; color: string }) {
+function Cluster({ pitches, keyText, size, color }: ClusterProps) {
+  const where = { key: keyText === undefined ? null : keyOf(keyText) };
   const half = Math.floor(pitches.length / 2);
   const names = (from: number, to: number): string =>
     pitches
       .slice(from, to)
-      .map((p) => noteText(usualSpelling(p)))
+      .map((p) => noteText(spell(p, where)))
       .join(' ');
   return (
     <View aria-hidden>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
+import type { Where } from '@backline/core/theory/spelling';
 import { useIsWide } from '../theme/usePalette';
 import { TOUCH } from '../theme/tokens';
 import { Piano } from './Piano';
@@ -16,6 +17,8 @@ export interface OctaveKeysProps {
   readonly low: number;
   readonly onLow: (low: number) => void;
   readonly down: readonly number[];
+  /** The chord and key its keys are named in. */
+  readonly where?: Where;
   readonly onDown: (pitch: number) => void;
   readonly onUp?: (pitch: number) => void;
   /** What stands beside the octave buttons. */
@@ -25,7 +28,16 @@ export interface OctaveKeysProps {
 const nothing = (): void => undefined;
 
 /** A keyboard that moves by octaves. */
-export function OctaveKeys({ label, low, onLow, down, onDown, onUp = nothing, children }: OctaveKeysProps) {
+export function OctaveKeys({
+  label,
+  low,
+  onLow,
+  down,
+  where,
+  onDown,
+  onUp = nothing,
+  children,
+}: OctaveKeysProps) {
   const high = low + (useIsWide() ? SPAN.wide : SPAN.phone);
   const button = (icon: string, label: string, by: number, beyond: boolean) => (
     <IconButton
@@ -39,7 +51,7 @@ export function OctaveKeys({ label, low, onLow, down, onDown, onUp = nothing, ch
   );
   return (
     <>
-      <Piano label={label} low={low} high={high} down={down} onDown={onDown} onUp={onUp} />
+      <Piano label={label} low={low} high={high} down={down} where={where} onDown={onDown} onUp={onUp} />
       <View style={styles.line}>
         {button(
           'chevron-double-left',

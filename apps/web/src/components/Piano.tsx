@@ -1,5 +1,6 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { midiName } from '@backline/core/theory/pitch';
+import { spokenNote } from '@backline/core/theory/speech';
+import { spell, type Where } from '@backline/core/theory/spelling';
 import { FONT, LIGHT } from '../theme/tokens';
 
 export interface PianoProps {
@@ -8,6 +9,8 @@ export interface PianoProps {
   readonly low: number;
   readonly high: number;
   readonly down: readonly number[];
+  /** The chord and key its keys are named in. */
+  readonly where?: Where;
   readonly onDown: (pitch: number) => void;
   readonly onUp: (pitch: number) => void;
   readonly height?: number;
@@ -16,8 +19,15 @@ export interface PianoProps {
 const BLACK = [1, 3, 6, 8, 10];
 const isBlack = (pitch: number): boolean => BLACK.includes(pitch % 12);
 
+/** A key by its note: "B flat 3". */
+function spokenKey(pitch: number, where: Where): string {
+  const note = spell(pitch, where);
+  const name = spokenNote(note);
+  return `${name}${note.alter ? ' ' : ''}${Math.floor((pitch - note.alter) / 12) - 1}`;
+}
+
 /** A keyboard's keys, white and black in either scheme: each is a button that says its note and whether it is down. */
-export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: PianoProps) {
+export function Piano({ label, low, high, down, where = {}, onDown, onUp, height = 132 }: PianoProps) {
   const pitches = Array.from({ length: high - low + 1 }, (_, i) => low + i);
   const whites = pitches.filter((p) => !isBlack(p));
   const width = 100 / whites.length;
@@ -30,9 +40,7 @@ export function Piano({ label, low, high, down, onDown, onUp, height = 132 }: Pi
       <button
         key={pitch}
         type="button"
-        aria-label={midiName(pitch)
-          .replace('#', ' sharp ')
-          .replace(/b(?=\d)/, ' flat ')}
+        aria-label={spokenKey(pitch, where)}
         aria-pressed={pressed}
         onPointerDown={(event) => {
           event.currentTarget.releasePointerCapture?.(event.pointerId);

@@ -1,7 +1,8 @@
-import { chordPitchClasses, chordTones, type Chord } from '../theory/chord';
+import { chordPitchClasses, type Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { degreePc } from '../theory/degree';
-import { mod, noteName, pitchClass, usualSpelling, type Spelled } from '../theory/pitch';
+import { mod, noteName, usualSpelling, type Spelled } from '../theory/pitch';
+import { spell } from '../theory/spelling';
 import type { Key } from '../theory/key';
 import { spellFor } from '../theory/transposition';
 import { ALL_QUALITIES } from '../theory/qualities';
@@ -78,7 +79,7 @@ export function recognise(notes: readonly number[], key: Key | null = null): Rec
         if (found === null) continue;
         const name = noteName(rootFor(root, template.quality, key)) + template.quality;
         const plain = parseChord(name);
-        const slash = root === bass ? name : `${name}/${noteName(spelledIn(plain, bass))}`;
+        const slash = root === bass ? name : `${name}/${noteName(spell(bass, { chord: plain, key }))}`;
         matches.push({ chord: parseChord(slash), cost: found });
       }
     }
@@ -87,11 +88,6 @@ export function recognise(notes: readonly number[], key: Key | null = null): Rec
   const best = matches[0]?.chord;
   return {
     names: [...new Set(matches.map((m) => m.chord.symbol))],
-    tones: sorted.map((n) => noteName(best ? spelledIn(best, n % 12) : usualSpelling(n))),
+    tones: sorted.map((n) => noteName(spell(n, { chord: best, key }))),
   };
-}
-
-/** A pitch class as the chord spells it, or by its usual name. */
-function spelledIn(chord: Chord, pc: number): Spelled {
-  return chordTones(chord).find((tone) => pitchClass(tone) === pc) ?? usualSpelling(pc);
 }

@@ -17,6 +17,8 @@ export interface ChordVoicing {
   readonly hand: Hand | null;
   /** True where it is set by hand, for this part or for all. */
   readonly fixed: boolean;
+  /** True where a bass part plays under it. */
+  readonly bassPlays: boolean;
 }
 
 /** Parts that voice chords, in the order of the song. */
@@ -44,6 +46,7 @@ export function sectionVoicings(song: Song, sectionId: string, partId: string): 
       frets: voiced[i]!.frets,
       hand,
       fixed: hand !== null || chord.voicing !== undefined,
+      bassPlays: span.bassPlays,
     };
   });
 }

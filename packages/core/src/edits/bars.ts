@@ -10,7 +10,7 @@ import { barsLength, sectionBars, type Bar } from '../timeline/bars';
 import { chordsInUse } from '../timeline/passes';
 import { PPQ } from '../timeline/time';
 import { edit, type Edit } from './apply';
-import { freeId } from '../song/names';
+import { freeIds } from '../song/names';
 import { addBars, chordAt, cutToLength, draftIn, sectionIn, startsWithin, takeBars } from './within';
 
 const startsIn = (chord: ChordEvent, bar: Bar): boolean =>
@@ -94,23 +94,37 @@ export const setBar = (sectionId: string, index: number, text: string): Edit =>
     (song) => {
       const section = sectionIn(song, sectionId);
       const bar = section && sectionBars(section, song)[index];
-      if (section && bar) writeInto(song, section, bar, readBarText(text, bar));
+      if (section && bar) writeInto(song, section, index, [readBarText(text, bar)]);
     },
     `bar/${sectionId}/${index}`,
   );
 
-function writeInto(song: Draft<Song>, section: Draft<Section>, bar: Bar, read: readonly BarChord[]): void {
+/** Writes read bars over those of a section, from an index on. */
+function writeInto(
+  song: Draft<Song>,
+  section: Draft<Section>,
+  index: number,
+  read: readonly (readonly BarChord[])[],
+): void {
   const draft = draftIn(section);
-  const taken = draft.chords.map((c) => c.id);
-  const fresh = read.map(({ start, length, symbol, push }): ChordEvent => {
-    const at = bar.start + start;
-    const same = draft.chords.find((c) => c.start === at && c.symbol === symbol);
-    const id = same?.id ?? freeId('c', taken);
-    if (!same) taken.push(id);
-    return { ...same, id, start: at, length, symbol, push: push || undefined };
-  });
-  const others = draft.chords.filter((c) => !startsIn(c, bar));
-  draft.chords = holdUntilNext([...others, ...fresh], barsLength(sectionBars(section, song)));
+  const bars = sectionBars(section, song);
+  const before = draft.chords.map((c) => ({ ...c }));
+  const there = new Map(before.map((c) => [`${c.start}/${c.symbol}`, c]));
+  const nextId = freeIds(
+    'c',
+    before.map((c) => c.id),
+  );
+  const fresh = read.flatMap((chords, i) =>
+    chords.map(({ start, length, symbol, push }): ChordEvent => {
+      const at = bars[index + i]!.start + start;
+      const same = there.get(`${at}/${symbol}`);
+      return { ...same, id: same?.id ?? nextId(), start: at, length, symbol, push: push || undefined };
+    }),
+  );
+  const last = bars[index + read.length - 1]!;
+  const [from, to] = [bars[index]!.start, last.start + last.length];
+  const others = before.filter((c) => !startsWithin(c, from, to));
+  draft.chords = holdUntilNext([...others, ...fresh], barsLength(bars));
 }
 
 /** Writes bars of a pasted line over those from an index on; the section grows where they need more. */
@@ -122,8 +136,7 @@ export const setBars = (sectionId: string, index: number, text: string): Edit =>
     const read = readBarsText(text, placesFrom(song, section, index));
     const missing = index + read.length - section.bars;
     if (missing > 0) addBars(section, song, section.bars, missing);
-    const bars = sectionBars(section, song);
-    read.forEach((chords, i) => writeInto(song, section, bars[index + i]!, chords));
+    if (read.length) writeInto(song, section, index, read);
   });
 
 /** Adds a bar behind a bar; the chord before it is held through it. */

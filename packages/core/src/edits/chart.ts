@@ -1,5 +1,5 @@
 /** The chart taken back from text: what a chart cannot say stays with what it belongs to. */
-import { freeId } from '../song/names';
+import { freeId, freeIds } from '../song/names';
 import { holdUntilNext } from '../song/hold';
 import type { ChordEvent, FormEntry, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../timeline/bars';
@@ -8,12 +8,14 @@ import { edit, type Edit } from './apply';
 
 /** Chords as written; one that stays where it was keeps what was set for it. */
 function chordsTaken(written: readonly ChordEvent[], before: readonly ChordEvent[]): ChordEvent[] {
-  const taken = before.map((c) => c.id);
+  const nextId = freeIds(
+    'c',
+    before.map((c) => c.id),
+  );
   const places = new Map(before.map((c) => [`${c.start}/${c.symbol}`, c]));
   return written.map((chord) => {
     const same = places.get(`${chord.start}/${chord.symbol}`);
-    const id = same?.id ?? freeId('c', taken);
-    if (!same) taken.push(id);
+    const id = same?.id ?? nextId();
     const { push: _before, ...kept } = same ?? chord;
     return { ...kept, id, length: chord.length, ...(chord.push ? { push: chord.push } : {}) };
   });
@@ -88,6 +90,20 @@ function placesBefore(form: readonly FormEntry[], before: readonly FormEntry[]):
   return found;
 }
 
+/** Sections in the order they had; a new one stands behind the one it follows in the text. */
+function inOldOrder(written: readonly Section[], before: readonly Section[]): Section[] {
+  const byId = new Map(written.map((s) => [s.id, s]));
+  const order = before.flatMap((s) => byId.get(s.id) ?? []);
+  const placed = new Set(order);
+  written.forEach((section, i) => {
+    if (placed.has(section)) return;
+    const behind = written[i - 1];
+    order.splice(behind ? order.indexOf(behind) + 1 : 0, 0, section);
+    placed.add(section);
+  });
+  return order;
+}
+
 /**
  * Takes a chart read from text into the song: sections keep their settings, cues and other
  * drafts, playings what was set for them; parts, groove, seed and mix stay.
@@ -101,7 +117,7 @@ export const takeChart = (written: Song): Edit =>
     const known = pairs(written.sections, before.sections);
     const ids = new Map<string, string>();
     const taken = before.sections.map((s) => s.id);
-    song.sections = written.sections.map((section) => {
+    const sections = written.sections.map((section) => {
       const old = known.get(section);
       const id = old?.id ?? freeId('s', taken);
       if (!old) taken.push(id);
@@ -109,6 +125,7 @@ export const takeChart = (written: Song): Edit =>
       const end = barsLength(sectionBars(section, written));
       return { ...(old ? merged(section, old, end) : section), id };
     });
+    song.sections = inOldOrder(sections, before.sections);
     const form = written.form.map((entry) => ({ ...entry, section: ids.get(entry.section)! }));
     const places = placesBefore(form, before.form);
     const takenPlaces = before.form.map((e) => e.id);

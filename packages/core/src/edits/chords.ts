@@ -1,6 +1,7 @@
 /** Edits of single chords: what they are, where they begin, how early they are played. */
 import { freeChordId, holdUntilNext } from '../song/hold';
 import type { ChordEvent } from '../song/schema';
+import { parseChord } from '../theory/chordGrammar';
 import type { ScaleName } from '../theory/scale';
 import { edit, type Edit } from './apply';
 import { draftIn, sectionIn, sectionLength } from './within';
@@ -35,7 +36,7 @@ export const setChordAt = (
       id: there?.id ?? freeChordId(draft.chords),
       start: tick,
       length: 1,
-      symbol,
+      symbol: symbol === null ? null : parseChord(symbol).symbol,
       ...(there?.push ? { push: there.push } : {}),
       ...(voicing?.length ? { voicing: [...voicing].sort((a, b) => a - b) } : {}),
     };

@@ -2,6 +2,7 @@
 import type { Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
 import { LIMITS } from '../song/limits';
+import { freeIds } from '../song/names';
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { fitSymbol, shiftSymbol } from '../theory/transposition';
@@ -78,8 +79,11 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
     // A voicing by hand belongs to the pitches it was set for.
     return symbol === chord.symbol ? chord : { ...chord, symbol, voicing: undefined, byHand: undefined };
   });
-  const all = [...kept];
-  for (const chord of fresh) all.push({ ...chord, id: freeChordId(all) });
+  const nextId = freeIds(
+    'c',
+    kept.map((c) => c.id),
+  );
+  const all = [...kept, ...fresh.map((chord) => ({ ...chord, id: nextId() }))];
   draft.chords = holdUntilNext(all, barsLength(bars));
 }
 

@@ -1,12 +1,16 @@
 import { isSlash, type Chord } from './chord';
-import { LETTERS, usualSpelling, type Spelled } from './pitch';
+import type { Key } from './key';
+import { LETTERS, type Spelled } from './pitch';
+import { spell } from './spelling';
 
 const SIGNS: Record<string, string> = {
+  '-3': ' triple flat',
   '-2': ' double flat',
   '-1': ' flat',
   '0': '',
   '1': ' sharp',
   '2': ' double sharp',
+  '3': ' triple sharp',
 };
 
 /** A note as it is said: "B flat". */
@@ -54,8 +58,8 @@ function spokenQuality(text: string): string {
 }
 
 /** A chord as it is said: "E flat minor seven flat five over G flat". */
-export function spokenChord(chord: Chord): string {
-  if (chord.exact) return `cluster of ${chord.exact.map((p) => spokenNote(usualSpelling(p))).join(', ')}`;
+export function spokenChord(chord: Chord, key: Key | null = null): string {
+  if (chord.exact) return `cluster of ${chord.exact.map((p) => spokenNote(spell(p, { key }))).join(', ')}`;
   const over = isSlash(chord) ? ` over ${spokenNote(chord.bass)}` : '';
   return `${spokenNote(chord.root)} ${spokenQuality(chord.quality)}${over}`;
 }

@@ -1,11 +1,7 @@
 /** Places on a staff: lines and spaces counted as steps of the letters, C0 being 0, and back to pitches. */
 import { chordTones, type Chord } from './chord';
 import { keyNotes, type Key } from './key';
-import { mod, pitchClass, usualSpelling, type Spelled } from './pitch';
-
-/** How a chord spells a pitch: as its own tone, or as the pitch is usually written. */
-export const spelledIn = (chord: Chord, pitch: number): Spelled =>
-  chordTones(chord).find((t) => mod(pitchClass(t), 12) === mod(pitch, 12)) ?? usualSpelling(pitch);
+import { mod, pitchClass, type Spelled } from './pitch';
 
 /** Step of a spelled pitch on the staff: middle C is 28. */
 export const stepOf = (pitch: number, { letter, alter }: Spelled): number =>

@@ -1,30 +1,30 @@
 /** Taking a voicing over by hand: each step gives new pitches, or says why it cannot. */
 import type { Chord } from '../theory/chord';
 import { degreeAt, isSlash } from '../theory/chord';
-import { midiName, noteName } from '../theory/pitch';
+import type { Key } from '../theory/key';
+import { noteName } from '../theory/pitch';
+import { nameIn, noteGlyphs, type Where } from '../theory/spelling';
 import { bassPc } from './tones';
 
 /** New pitches, ascending; or a sentence why not. */
 export type ByHand = { readonly pitches: readonly number[] } | { readonly why: string };
 
-/** Lowest and highest pitch of an instrument, MIDI numbers. */
-export type Range = readonly [number, number];
+/** Lowest and highest pitch of an instrument, MIDI numbers, and where its notes sound, so that they are spelt right. */
+export type Range = readonly [low: number, high: number, where?: Where];
 
 /** As many tones as a chord by hand may have. */
 export const MOST_TONES = 10;
 
 const sorted = (pitches: Iterable<number>): number[] => [...new Set(pitches)].sort((a, b) => a - b);
 
-const spoken = (pitch: number): string =>
-  midiName(pitch)
-    .replace('#', '♯')
-    .replace(/b(?=\d)/, '♭');
+const spoken = (pitch: number, where: Where = {}): string => noteGlyphs(nameIn(pitch, where));
 
-function within(pitches: readonly number[], [low, high]: Range): ByHand {
+function within(pitches: readonly number[], [low, high, where]: Range): ByHand {
   const outside = pitches.find((p) => p < low || p > high);
   if (outside === undefined) return { pitches: sorted(pitches) };
-  const side = outside < low ? `below ${spoken(low)}, its lowest` : `above ${spoken(high)}, its highest`;
-  return { why: `${spoken(outside)} is ${side}.` };
+  const side =
+    outside < low ? `below ${spoken(low, where)}, its lowest` : `above ${spoken(high, where)}, its highest`;
+  return { why: `${spoken(outside, where)} is ${side}.` };
 }
 
 /** The lowest tone goes up to the next place above all others, or the highest down below them. */
@@ -82,17 +82,23 @@ export function doubled(pitches: readonly number[], pitch: number, range: Range)
     (p) => !pitches.includes(p) && p >= range[0] && p <= range[1],
   );
   return free === undefined
-    ? { why: `There is no free octave of ${spoken(pitch)} on this instrument.` }
+    ? { why: `There is no free octave of ${spoken(pitch, range[2])} on this instrument.` }
     : { pitches: sorted([...pitches, free]) };
 }
 
 /** What a voicing by hand does not have in common with its chord, as sentences; its bass counts where no bass part plays it. */
-export function remarks(pitches: readonly number[], chord: Chord, bassPlays: boolean): string[] {
+export function remarks(
+  pitches: readonly number[],
+  chord: Chord,
+  bassPlays: boolean,
+  key: Key | null = null,
+): string[] {
   if (chord.exact || !pitches.length) return [];
   const foreign = pitches.filter((p) => degreeAt(chord, p) === null && p % 12 !== bassPc(chord));
-  const said = foreign.map((p) => `${spoken(p)} is not in ${chord.symbol}.`);
+  const where: Where = { chord, key };
+  const said = foreign.map((p) => `${spoken(p, where)} is not in ${noteGlyphs(chord.symbol)}.`);
   if (!bassPlays && isSlash(chord) && pitches[0]! % 12 !== bassPc(chord)) {
-    said.push(`The lowest tone is ${spoken(pitches[0]!)}, not ${noteName(chord.bass)}.`);
+    said.push(`The lowest tone is ${spoken(pitches[0]!, where)}, not ${noteGlyphs(noteName(chord.bass))}.`);
   }
   return said;
 }

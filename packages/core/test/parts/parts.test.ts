@@ -233,7 +233,7 @@ describe('solo', () => {
     expect(Math.min(...gaps)).toBeGreaterThanOrEqual(0);
   });
 
-  it('puts chord tones on the first beat of a bar, holds no tone a half step above one, and turns leaps back', () => {
+  it('puts chord tones on the first beat of a bar and holds no tone a half step above one', () => {
     for (let seed = 1; seed <= 30; seed++) {
       const band = renderBand({ ...withSettings(s, 'solo', { ...still, density: 5 }), seed });
       for (const n of partOf(band, 'solo').notes) {
@@ -247,6 +247,26 @@ describe('solo', () => {
           throw new Error(`seed ${seed}: a held rub at ${n.start}`);
       }
     }
+  });
+
+  it.each(['quayside', 'lamplight'])('turns wide leaps back by a step or a third (%s)', (style) => {
+    const chart = song('C | Am7 | Dm7 | G7 | Em7 | A7 | Dm7 G7 | C', `style: ${style}`);
+    let leaps = 0;
+    let back = 0;
+    for (let seed = 1; seed <= 60; seed++) {
+      const notes = play({ ...chart, seed }, 'solo', { density: 5 });
+      for (let i = 1; i + 1 < notes.length; i++) {
+        const [before, here, after] = [notes[i - 1]!, notes[i]!, notes[i + 1]!];
+        const leap = here.pitch - before.pitch;
+        // Only within a phrase: a new one begins where it likes.
+        const restsBehind = (n: typeof here, next: typeof here) => next.start - n.start - n.duration > 200;
+        if (Math.abs(leap) <= 5 || restsBehind(before, here) || restsBehind(here, after)) continue;
+        leaps++;
+        const next = after.pitch - here.pitch;
+        if (next * leap < 0 && Math.abs(next) <= 4) back++;
+      }
+    }
+    expect(back).toBeGreaterThan(0.75 * leaps);
   });
 
   it('a motif returns: the third bar of a phrase has the rhythm of its first', () => {

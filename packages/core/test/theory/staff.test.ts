@@ -2,10 +2,12 @@
 import fc from 'fast-check';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf } from '@backline/core/theory/key';
-import { pitchOn, spelledIn, stepOf } from '@backline/core/theory/staff';
+import { spell } from '@backline/core/theory/spelling';
+import { pitchOn, stepOf } from '@backline/core/theory/staff';
 import { anySymbol } from '../support/music';
 
-const step = (symbol: string, pitch: number): number => stepOf(pitch, spelledIn(parseChord(symbol), pitch));
+const step = (symbol: string, pitch: number): number =>
+  stepOf(pitch, spell(pitch, { chord: parseChord(symbol) }));
 
 it.each([
   ['C', 60, 28],
@@ -30,7 +32,7 @@ it('chord tones go to the staff and back', () => {
   fc.assert(
     fc.property(anySymbol, fc.integer({ min: 36, max: 84 }), (symbol, pitch) => {
       const chord = parseChord(symbol);
-      const note = spelledIn(chord, pitch);
+      const note = spell(pitch, { chord });
       const letters = chord.degrees.length;
       const back = pitchOn(stepOf(pitch, note), chord, keyOf('C'));
       // Two tones on one letter (a minor and a sharp ninth) share a step.

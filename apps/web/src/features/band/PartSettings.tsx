@@ -6,7 +6,8 @@ import type { Part, Settings, Song } from '@backline/core/song/schema';
 import { freedomOf, styleOf } from '@backline/core/style/index';
 import { USUAL_INSTRUMENTS } from '@backline/core/style/instruments';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
-import { midiName } from '@backline/core/theory/pitch';
+import { keyOf } from '@backline/core/theory/key';
+import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
 import { costsOf } from '@backline/core/voicing/costs';
 import { voicesIn } from '@backline/core/voicing/manner';
@@ -85,7 +86,11 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
           value={set.register}
           low={REGISTERS[kind]?.[0] ?? 36}
           high={REGISTERS[kind]?.[1] ?? 76}
-          text={kind === 'guitar' ? fretWords(set.register) : `lowest near ${midiName(set.register)}`}
+          text={
+            kind === 'guitar'
+              ? fretWords(set.register)
+              : `lowest near ${noteGlyphs(nameIn(set.register, { key: keyOf(song.key) }))}`
+          }
           onChange={(register) => put({ register })}
         />
       ) : null}

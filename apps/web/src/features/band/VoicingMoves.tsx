@@ -3,7 +3,8 @@ import { StyleSheet, Text, View } from 'react-native';
 import Svg, { Circle, Line } from 'react-native-svg';
 import { sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import type { Section, Song } from '@backline/core/song/schema';
-import { midiName } from '@backline/core/theory/pitch';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
 
@@ -34,8 +35,10 @@ function summary(before: readonly ChordVoicing[], now: readonly ChordVoicing[], 
   const index = now.indexOf(moved[0]!);
   const [from, to] = [before[index]?.pitches[0], moved[0]!.pitches[0]];
   const fixed = now.filter((v) => v.fixed).length;
+  const chord = moved[0]!.symbol === null ? null : parseChord(moved[0]!.symbol);
+  const nameOf = (pitch: number): string => noteGlyphs(nameIn(pitch, { chord }));
   const lowest =
-    from !== undefined && to !== undefined ? `, the first from ${midiName(from)} to ${midiName(to)}` : '';
+    from !== undefined && to !== undefined ? `, the first from ${nameOf(from)} to ${nameOf(to)}` : '';
   const stay = fixed ? `; ${fixed} set by hand ${fixed === 1 ? 'stays' : 'stay'}` : '';
   return `${moved.length} of ${now.length} chords of ${name} have moved${lowest}${stay}.`;
 }

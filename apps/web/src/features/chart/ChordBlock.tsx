@@ -57,6 +57,7 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
       <View style={styles.symbol}>
         <ChordSymbol
           symbol={basses || chord.symbol === null ? chord.symbol : withoutBass(chord.symbol)}
+          keyText={keyText}
           size={begins ? size : Math.min(size, 16)}
           color={begins ? palette.ink : palette.quiet}
         />

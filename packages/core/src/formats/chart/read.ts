@@ -124,7 +124,7 @@ class ChartReader {
     const started = this.sections.length > 0;
     if (name === 'title' || name === 'style') {
       if (started) throw new ChartError(line, 1, `"${name}:" belongs at the top of the chart.`);
-      if (name === 'style') this.header.style = readStyle(value, line, column);
+      if (name === 'style') this.header.style = this.style(value, line, column);
       else this.header.title = this.title(value, line, column);
       return;
     }
@@ -138,6 +138,11 @@ class ChartReader {
     if (name === 'key') running.key = readKey(value, line, column);
     else if (name === 'time') running.metre = readMetre(value, line, column);
     else running.tempo = readTempo(value, line, column);
+  }
+
+  /** A style by id or name; the song's own may be one that this version does not know. */
+  private style(value: string, line: number, column: number): string {
+    return value === this.base?.style ? value : readStyle(value, line, column);
   }
 
   private title(value: string, line: number, column: number): string {

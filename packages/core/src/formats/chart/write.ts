@@ -1,6 +1,6 @@
+import { parseChord } from '../../theory/chordGrammar';
 import { chordsInUse } from '../../timeline/passes';
 import { sectionBars } from '../../timeline/bars';
-import { styleOf } from '../../style';
 import type { Section, Song } from '../../song/schema';
 import { writeBar, type BarChord } from './bar';
 
@@ -39,7 +39,8 @@ function sectionLines(section: Section, song: Song, running: Running): { lines: 
     const inBar: BarChord[] = [];
     for (; at < chords.length && chords[at]!.start < bar.start + bar.length; at++) {
       const { start, length, symbol, push = 0 } = chords[at]!;
-      inBar.push({ start: start - bar.start, length, symbol, push });
+      const written = symbol === null ? null : parseChord(symbol).symbol;
+      inBar.push({ start: start - bar.start, length, symbol: written, push });
     }
     row.push(writeBar(inBar, bar.length));
     if (row.length === BARS_A_LINE) endRow();
@@ -58,7 +59,7 @@ export function writeChart(song: Song): string {
     `key: ${song.key}`,
     `time: ${song.metre}`,
     `tempo: ${song.tempo}`,
-    `style: ${styleOf(song.style).id}`,
+    `style: ${song.style}`,
   ];
   let running: Running = { key: song.key, metre: song.metre, tempo: song.tempo };
   const written = new Set<string>();

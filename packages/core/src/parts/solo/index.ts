@@ -11,6 +11,7 @@ import { cheapestPath } from '../../voicing/path';
 import { nearest, velocityOf, whyOf, type Note } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
 import { harmonyReader, rubs, toneCost, type Harmony } from './harmony';
+import { turnBack, type Allowed } from './leaps';
 import { SHAPES, planPhrases, type Beat, type Phrase } from './phrases';
 
 /** Solo: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. */
@@ -49,7 +50,7 @@ function stretchNotes(region: Region, stretch: Stretch): Note[] {
   for (const phrase of planPhrases(bars, pattern, stream(key))) {
     const spots = spotsOf(region, phrase, reach, readHarmony, until);
     if (!spots.length) continue;
-    const pitches = phrasePitches(spots, previous, reach, pattern);
+    const pitches = turnBack(phrasePitches(spots, previous, reach, pattern), allowedIn(spots, reach));
     previous = pitches[pitches.length - 1]!;
     notes.push(...phraseNotes(stretch, spots, pitches));
   }
@@ -87,6 +88,16 @@ function spotsOf(
   const end = spots.pop();
   return end ? [...spots, { ...end, anchor: true }] : [];
 }
+
+/** Tones that may stand at a place of a phrase: chord tones where the line is carried, else the scale's that do not rub. */
+const allowedIn =
+  (spots: readonly Spot[], reach: Reach): Allowed =>
+  (index, pitch) => {
+    const { anchor, harmony, length } = spots[index]!;
+    if (pitch < reach.low || pitch > reach.high) return false;
+    if (anchor) return inChord(harmony, pitch);
+    return inScale(harmony, pitch) && !(rubs(harmony, pitch) && length > EIGHTH);
+  };
 
 const inScale = (harmony: Harmony, pitch: number): boolean => harmony.scale.includes(mod(pitch, 12));
 const inChord = (harmony: Harmony, pitch: number): boolean => harmony.tones.includes(mod(pitch, 12));

@@ -1,7 +1,9 @@
 /** What a hand, a neck and a chord allow, said in words. */
 import { chordPitchClasses, degreeAt, degreePcOf, type Chord } from '../../theory/chord';
 import { degreeNumber, degreeWord, type Degree } from '../../theory/degree';
-import { noteName, usualSpelling } from '../../theory/pitch';
+import type { Key } from '../../theory/key';
+import { noteName } from '../../theory/pitch';
+import { noteGlyphs, spell } from '../../theory/spelling';
 import { bassPc } from '../tones';
 import { shapeOf } from './path';
 import {
@@ -18,17 +20,20 @@ import {
 /** Highest fret of the neck. */
 export const FRETS_ON_NECK = 22;
 
-const glyphs = (name: string): string => name.replace('#', '♯').replace(/(?<=[A-G])b/, '♭');
-const noteOf = (pitch: number): string => glyphs(noteName(usualSpelling(pitch)).replace(/\d/g, ''));
-
 /** Strings are counted as players do: the highest is the first. */
 const stringNumber = (frets: Frets, string: number): number => frets.length - string;
 
 /**
  * Why a shape cannot be held or does not sound the chord, as sentences; empty where all is well.
- * What no hand can do comes first.
+ * What no hand can do comes first. The key spells what the chord does not.
  */
-export function troubleWith(frets: Frets, chord: Chord, open: readonly number[]): string[] {
+export function troubleWith(
+  frets: Frets,
+  chord: Chord,
+  open: readonly number[],
+  key: Key | null = null,
+): string[] {
+  const noteOf = (pitch: number): string => noteGlyphs(noteName(spell(pitch, { chord, key })));
   const said: string[] = [];
   const pressed = fretted(frets);
   const sounding = shapeOf(frets, open).pitches;
@@ -47,12 +52,12 @@ export function troubleWith(frets: Frets, chord: Chord, open: readonly number[])
   frets.forEach((fret, s) => {
     if (fret === null || allowed.has((open[s]! + fret) % 12)) return;
     said.push(
-      `String ${stringNumber(frets, s)} sounds ${noteOf(open[s]! + fret)}, which is not in ${glyphs(chord.symbol)}.`,
+      `String ${stringNumber(frets, s)} sounds ${noteOf(open[s]! + fret)}, which is not in ${noteGlyphs(chord.symbol)}.`,
     );
   });
   if (sounding[0]! % 12 !== bassPc(chord)) {
     said.push(
-      `The lowest string sounds ${noteOf(sounding[0]!)}, not the bass ${glyphs(noteName(chord.bass))}.`,
+      `The lowest string sounds ${noteOf(sounding[0]!)}, not the bass ${noteGlyphs(noteName(chord.bass))}.`,
     );
   }
   const third = chord.degrees.find((d) => [3, 4, 2].includes(degreeNumber(d)));

@@ -189,21 +189,20 @@ interface Demand {
 
 /**
  * What is asked of a chord's shapes, the whole first. Where no hand holds the whole, the nearest keeps
- * third, seventh and named tones as long as it can: plain tones are let go, then the bass, which the
- * band's bass has, then named alterations, and last the seventh.
+ * third, seventh and named tones as long as it can: the root is let go, then the bass, which the band's
+ * bass has, then plain extensions, named alterations, and last the seventh.
  */
 function demands(chord: Chord): Demand[] {
   const needed = neededDegrees(chord);
-  const named = needed.filter((d) => weight(d) >= 3);
-  const core = needed.filter((d) => weight(d) >= 4);
+  const atLeast = (least: number): Degree[] => needed.filter((d) => weight(d) >= least);
+  const tones = [atLeast(2), atLeast(3), atLeast(4)];
   return [
     { needed, bass: true },
-    { needed: named, bass: true },
-    { needed, bass: false },
-    { needed: named, bass: false },
-    { needed: core, bass: true },
-    { needed: core, bass: false },
-    { needed: core.slice(0, 1), bass: false },
+    ...tones.flatMap((kept) => [
+      { needed: kept, bass: true },
+      { needed: kept, bass: false },
+    ]),
+    { needed: atLeast(4).slice(0, 1), bass: false },
     { needed: [], bass: false },
   ];
 }

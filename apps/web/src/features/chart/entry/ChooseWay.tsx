@@ -6,13 +6,14 @@ import { backToAuto } from '@backline/core/edits/hand';
 import { chordTones } from '@backline/core/theory/chord';
 import { isReadable, parseChord, tryParseChord } from '@backline/core/theory/chordGrammar';
 import { clusterSymbol } from '@backline/core/theory/cluster';
-import { keyNotes, keyOf } from '@backline/core/theory/key';
+import { keyOf } from '@backline/core/theory/key';
 import { noteName, pitchClass } from '@backline/core/theory/pitch';
 import { ALL_QUALITIES, EVERYDAY_QUALITIES } from '@backline/core/theory/qualities';
-import { SCALE_NAMES, defaultScale, scalePitchClasses, type ScaleName } from '@backline/core/theory/scale';
+import { SCALE_NAMES, defaultScale, type ScaleName } from '@backline/core/theory/scale';
 import { spokenChord } from '@backline/core/theory/speech';
 import { spellFor } from '@backline/core/theory/transposition';
 import { guideVoicings } from '@backline/core/voicing/guide';
+import { noteGlyphs, scaleNotes } from '@backline/core/theory/spelling';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
@@ -21,7 +22,7 @@ import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
-import { Facts, noteGlyphs } from './Facts';
+import { Facts } from './Facts';
 import { putHere, type Place } from './entry';
 
 const ADDABLE = ['add9', 'add11', 'add#11', 'add13'] as const;
@@ -169,10 +170,7 @@ function Scale({ place, symbol }: { place: Place; symbol: string }) {
   const key = keyOf(bar.key);
   const usual = defaultScale(chord, key);
   const scale = event.scale ?? usual;
-  const own = new Map(keyNotes(key).map((n) => [pitchClass(n), noteName(n)]));
-  const notes = scalePitchClasses(pitchClass(chord.root), scale).map(
-    (pc) => own.get(pc) ?? noteName(spellFor(pc, key)),
-  );
+  const notes = scaleNotes(chord.root, scale).map(noteName);
   return (
     <View>
       <Picker
@@ -199,7 +197,14 @@ function Cluster({ place, pitches }: { place: Place; pitches: readonly number[] 
   return (
     <>
       <Facts symbol={clusterSymbol(pitches)} keyText={place.bar.key} />
-      <OctaveKeys label="Tones of the cluster" low={low} onLow={setLow} down={pitches} onDown={toggle} />
+      <OctaveKeys
+        label="Tones of the cluster"
+        low={low}
+        onLow={setLow}
+        down={pitches}
+        where={{ key: keyOf(place.bar.key) }}
+        onDown={toggle}
+      />
       <Button
         mode="outlined"
         icon="format-letter-case"

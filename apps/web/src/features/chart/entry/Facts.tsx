@@ -2,14 +2,13 @@ import { StyleSheet, Text, View } from 'react-native';
 import { chordTones } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf, romanNumeral } from '@backline/core/theory/key';
-import { midiName, noteName } from '@backline/core/theory/pitch';
+import { noteName } from '@backline/core/theory/pitch';
+import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { numeralGlyphs } from '../ChordBlock';
 
-export const noteGlyphs = (text: string): string =>
-  text.replace(/(?<=[A-G])b+/g, (m) => '♭'.repeat(m.length)).replace(/#/g, '♯');
 const degreeGlyphs = (degree: string): string => degree.replace(/b/g, '♭').replace(/#/g, '♯');
 
 /** A chord's tones with their degrees, and its place in the key. */
@@ -24,11 +23,12 @@ export function Facts({
 }) {
   const palette = usePalette();
   const chord = parseChord(symbol);
-  const tones = chord.exact ? chord.exact.map(midiName) : chordTones(chord).map(noteName);
-  const numeral = numeralGlyphs(romanNumeral(chord, keyOf(keyText)));
+  const key = keyOf(keyText);
+  const tones = chord.exact ? chord.exact.map((p) => nameIn(p, { key })) : chordTones(chord).map(noteName);
+  const numeral = numeralGlyphs(romanNumeral(chord, key));
   return (
     <View style={styles.facts}>
-      <ChordSymbol symbol={symbol} size={20} color={palette.ink} />
+      <ChordSymbol symbol={symbol} keyText={keyText} size={20} color={palette.ink} />
       <Text style={[styles.words, { color: palette.quiet }]}>
         {[
           numeral,

@@ -14,6 +14,7 @@ import {
 import { PROGRESSIONS } from '@backline/core/progressions/library';
 import { GENRES, MOODS, type Genre, type Mood, type Progression } from '@backline/core/progressions/schema';
 import { METRE_NAMES, type Metre } from '@backline/core/timeline/time';
+import { noteGlyphs } from '@backline/core/theory/spelling';
 import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
 import { Toggle } from '../../../components/Toggle';
@@ -21,7 +22,6 @@ import { ApiError, PROGRESSION_LIST, deleteProgression, fetchProgressions } from
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
-import { noteGlyphs } from './Facts';
 import { KeepChoice } from '../run/KeepChoice';
 import type { Place } from './entry';
 import { hearRun } from './hearing';

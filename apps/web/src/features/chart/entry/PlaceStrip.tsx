@@ -61,6 +61,7 @@ export function PlaceStrip({ place }: { place: Place }) {
             >
               <ChordSymbol
                 symbol={chord.symbol}
+                keyText={bar.key}
                 size={chord.start < bar.start ? 14 : 21}
                 color={chord.start < bar.start ? palette.quiet : palette.ink}
               />

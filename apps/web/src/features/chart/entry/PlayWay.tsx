@@ -3,9 +3,11 @@ import { StyleSheet, Text, View } from 'react-native';
 import { Button, Switch, TextInput } from 'react-native-paper';
 import { clusterSymbol } from '@backline/core/theory/cluster';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { midiName, parseMidi } from '@backline/core/theory/pitch';
+import { parseMidi } from '@backline/core/theory/pitch';
 import { spokenChord } from '@backline/core/theory/speech';
 import { USUAL_GUIDE } from '@backline/core/song/create';
+import { keyOf } from '@backline/core/theory/key';
+import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
@@ -26,7 +28,6 @@ import { useAnswer } from '../../../state/analysis';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { StepChoice } from './StepChoice';
-import { noteGlyphs } from './Facts';
 import { enter, type Place } from './entry';
 
 /** Chords played on the keys of the screen, of the computer or of a MIDI keyboard, named as they sound. */
@@ -63,7 +64,15 @@ export function PlayWay({ place }: { place: Place }) {
   return (
     <>
       <Names notes={played} keyText={place.bar.key} onTake={taken} />
-      <OctaveKeys label="Keys" low={low} onLow={setLow} down={notes} onDown={down} onUp={up}>
+      <OctaveKeys
+        label="Keys"
+        low={low}
+        onLow={setLow}
+        down={notes}
+        where={{ key: keyOf(place.bar.key) }}
+        onDown={down}
+        onUp={up}
+      >
         <Switch
           value={stay}
           accessibilityLabel="Keys stay down"
@@ -111,7 +120,8 @@ function Names({ notes, keyText, onTake }: NamesProps) {
   const chosen = names.find((n) => n === wanted) ?? names[0] ?? null;
   const cluster = notes.length > 1 && !names.length && answer ? clusterSymbol(notes) : null;
   const symbol = chosen ?? cluster;
-  const tones = notes.map((n) => noteGlyphs(midiName(n))).join(' ');
+  const where = { chord: chosen === null ? null : parseChord(chosen), key: keyOf(keyText) };
+  const tones = notes.map((n) => noteGlyphs(nameIn(n, where))).join(' ');
   const title = !notes.length
     ? 'Play some notes'
     : chosen
@@ -122,7 +132,7 @@ function Names({ notes, keyText, onTake }: NamesProps) {
   return (
     <View style={styles.names}>
       <View style={styles.line} aria-live="polite">
-        {symbol ? <ChordSymbol symbol={symbol} size={30} color={palette.ink} /> : null}
+        {symbol ? <ChordSymbol symbol={symbol} keyText={keyText} size={30} color={palette.ink} /> : null}
         <View style={styles.grow}>
           <Text style={[styles.words, { color: palette.ink }]}>{title}</Text>
           <Text style={[styles.hint, { color: palette.quiet }]}>{tones}</Text>

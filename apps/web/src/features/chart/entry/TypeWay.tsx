@@ -1,10 +1,17 @@
 import { useEffect, useLayoutEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, HelperText, TextInput } from 'react-native-paper';
-import { barText, insertBar, readBarText, readBarsText, setBar, setBars } from '@backline/core/edits/bars';
+import {
+  barText,
+  insertBar,
+  placesFrom,
+  readBarText,
+  readBarsText,
+  setBar,
+  setBars,
+} from '@backline/core/edits/bars';
 import { ChartError, type Unread } from '@backline/core/formats/chart/error';
 import { LIMITS } from '@backline/core/song/limits';
-import type { Bar } from '@backline/core/timeline/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { change, useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
@@ -30,9 +37,11 @@ interface NotRead {
 /** True where a text holds more than this bar: bar lines, lines, a chart's headings. */
 const isLine = (text: string): boolean => /[|\n]/.test(text.replace(/\|\s*$/, ''));
 
-function tryRead(text: string, bar: Bar): ReadBar | NotRead {
+function tryRead(text: string, { song, section, index, bar }: Place): ReadBar | NotRead {
   try {
-    const bars = isLine(text) ? readBarsText(text, bar) : [readBarText(text.replace(/\|\s*$/, ''), bar)];
+    const bars = isLine(text)
+      ? readBarsText(text, placesFrom(song, section, index))
+      : [readBarText(text.replace(/\|\s*$/, ''), bar)];
     return { symbols: bars.flatMap((b) => b.map((c) => c.symbol)), bars: bars.length };
   } catch (error) {
     if (error instanceof ChartError) return { reason: error.reason, unread: error.unread };
@@ -50,7 +59,7 @@ export function TypeWay({ place }: { place: Place }) {
   const begun = useSelection((s) => s.typed);
   const [typed, setTyped] = useState<string | null>(begun);
   const text = typed ?? barText(song, section, index);
-  const read = tryRead(text, bar);
+  const read = tryRead(text, place);
 
   const goOn = (): void => {
     if (index + 1 < section.bars) selectBar(section.id, index + 1);
@@ -59,7 +68,7 @@ export function TypeWay({ place }: { place: Place }) {
 
   const type = (next: string): void => {
     setTyped(next);
-    const result = tryRead(next, bar);
+    const result = tryRead(next, place);
     if ('reason' in result || result.bars > 1) return;
     const before = 'symbols' in read ? read.symbols : [];
     const plain = next.replace(/\|\s*$/, '');

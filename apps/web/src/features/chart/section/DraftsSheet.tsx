@@ -1,13 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton, TextInput } from 'react-native-paper';
-import {
-  MOST_DRAFTS,
-  addDraft,
-  removeDraft,
-  renameDraft,
-  useDraft as putInUse,
-} from '@backline/core/edits/drafts';
+import { addDraft, removeDraft, renameDraft, useDraft as putInUse } from '@backline/core/edits/drafts';
+import { LIMITS } from '@backline/core/song/limits';
 import type { Section, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
@@ -118,7 +113,7 @@ function DraftCard({ song, section, draft }: { song: Song; section: Section; dra
         <IconButton
           icon="content-copy"
           accessibilityLabel={`New draft from ${draft.name}`}
-          disabled={section.drafts.length >= MOST_DRAFTS}
+          disabled={section.drafts.length >= LIMITS.drafts}
           onPress={() => change(addDraft(section.id, draft.id))}
           style={styles.touch}
         />
@@ -159,7 +154,7 @@ export function DraftsSheet({ song, section, beside }: { song: Song; section: Se
         <Button
           mode="outlined"
           icon="plus"
-          disabled={section.drafts.length >= MOST_DRAFTS}
+          disabled={section.drafts.length >= LIMITS.drafts}
           onPress={() => change(addDraft(section.id, null))}
         >
           Empty draft

@@ -1,14 +1,15 @@
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { midiName } from '@backline/core/theory/pitch';
 import type { Frets } from '@backline/core/voicing/guitar/shapes';
+import { nameIn, noteGlyphs, type Where } from '@backline/core/theory/spelling';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
-import { noteGlyphs } from '../entry/Facts';
 
 export interface FretboardProps {
   readonly frets: Frets;
   /** What the open strings sound, lowest first, MIDI numbers. */
   readonly open: readonly number[];
+  /** The chord and key its notes are spelt in. */
+  readonly where: Where;
   /** The first fret in sight. */
   readonly from: number;
   readonly onFrets: (frets: Frets) => void;
@@ -17,7 +18,7 @@ export interface FretboardProps {
 const SHOWN = 5;
 
 /** The neck as the player sees it, the highest string on top: a tap sets a string's fret, lets it ring open or mutes it. */
-export function Fretboard({ frets, open, from, onFrets }: FretboardProps) {
+export function Fretboard({ frets, open, where, from, onFrets }: FretboardProps) {
   const palette = usePalette();
   const places: (number | null)[] = [null, 0, ...Array.from({ length: SHOWN }, (_, i) => from + i)];
   const put = (string: number, fret: number | null): void =>
@@ -37,12 +38,12 @@ export function Fretboard({ frets, open, from, onFrets }: FretboardProps) {
           <View
             key={string}
             role="radiogroup"
-            aria-label={`String ${open.length - string}, ${noteGlyphs(midiName(open[string]!))}`}
+            aria-label={`String ${open.length - string}, ${noteGlyphs(nameIn(open[string]!, {}))}`}
             style={styles.row}
           >
             {places.map((fret) => {
               const on = frets[string] === fret;
-              const sounds = fret === null ? '' : noteGlyphs(midiName(open[string]! + fret));
+              const sounds = fret === null ? '' : noteGlyphs(nameIn(open[string]! + fret, where));
               return (
                 <Pressable
                   key={String(fret)}

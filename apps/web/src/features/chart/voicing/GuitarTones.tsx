@@ -5,10 +5,11 @@ import type { Chord } from '@backline/core/theory/chord';
 import { degreesOnStrings, nearestShape, troubleWith } from '@backline/core/voicing/guitar/check';
 import { shapesFor, type GuitarAim } from '@backline/core/voicing/guitar/path';
 import type { Frets } from '@backline/core/voicing/guitar/shapes';
+import { keyOf } from '@backline/core/theory/key';
+import { noteGlyphs } from '@backline/core/theory/spelling';
 import { Stepper } from '../../../components/Stepper';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
-import { noteGlyphs } from '../entry/Facts';
 import { Diagram } from './Diagram';
 import { Fretboard } from './Fretboard';
 
@@ -16,6 +17,7 @@ export interface GuitarTonesProps {
   readonly chord: Chord;
   readonly frets: Frets;
   readonly open: readonly number[];
+  readonly keyText: string;
   readonly aim: GuitarAim;
   readonly onFrets: (frets: Frets) => void;
 }
@@ -24,7 +26,7 @@ const asText = (frets: Frets): string => frets.map((f) => f ?? 'x').join(' ');
 const HIGHEST_FROM = 12;
 
 /** A chord as a guitar holds it: its diagram, the other shapes one by one, and the neck to be tapped. */
-export function GuitarTones({ chord, frets, open, aim, onFrets }: GuitarTonesProps) {
+export function GuitarTones({ chord, frets, open, keyText, aim, onFrets }: GuitarTonesProps) {
   const palette = usePalette();
   const pressed = frets.filter((f): f is number => f !== null && f > 0);
   const lowest = pressed.length ? Math.min(...pressed) : 1;
@@ -32,7 +34,7 @@ export function GuitarTones({ chord, frets, open, aim, onFrets }: GuitarTonesPro
   const from = moved ?? (Math.max(0, ...pressed) > 5 ? lowest : 1);
   const shapes = shapesFor(chord.symbol, aim);
   const at = shapes.findIndex((s) => asText(s.frets) === asText(frets));
-  const trouble = troubleWith(frets, chord, open);
+  const trouble = troubleWith(frets, chord, open, keyOf(keyText));
   const nearest = trouble.length ? nearestShape(frets, chord, open) : null;
   const step = (by: 1 | -1) => {
     const next = shapes[at < 0 ? 0 : at + by];
@@ -74,7 +76,13 @@ export function GuitarTones({ chord, frets, open, aim, onFrets }: GuitarTonesPro
           ) : null}
         </View>
       ) : null}
-      <Fretboard frets={frets} open={open} from={from} onFrets={onFrets} />
+      <Fretboard
+        frets={frets}
+        open={open}
+        where={{ chord, key: keyOf(keyText) }}
+        from={from}
+        onFrets={onFrets}
+      />
       <Stepper
         label="Frets in sight"
         text={`from ${from}`}

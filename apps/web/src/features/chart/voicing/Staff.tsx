@@ -1,8 +1,9 @@
 import { useEffect, useRef } from 'react';
 import type { Chord } from '@backline/core/theory/chord';
-import { keyOf } from '@backline/core/theory/key';
+import { keyOf, type Key } from '@backline/core/theory/key';
 import { LETTERS } from '@backline/core/theory/pitch';
-import { pitchOn, spelledIn, stepOf } from '@backline/core/theory/staff';
+import { spell } from '@backline/core/theory/spelling';
+import { pitchOn, stepOf } from '@backline/core/theory/staff';
 import { usePalette } from '../../../theme/usePalette';
 
 export interface StaffProps {
@@ -23,8 +24,8 @@ const MIDDLE = 60;
 const SIGNS: Record<number, string> = { [-2]: 'bb', [-1]: 'b', 0: '', 1: '#', 2: '##' };
 
 /** A pitch as the chord spells it, in VexFlow's notation: `eb/4`. */
-function vexKey(pitch: number, chord: Chord): { key: string; sign: string } {
-  const note = spelledIn(chord, pitch);
+function vexKey(pitch: number, chord: Chord, key: Key): { key: string; sign: string } {
+  const note = spell(pitch, { chord, key });
   const sign = SIGNS[note.alter] ?? '';
   const octave = Math.floor(stepOf(pitch, note) / 7);
   return { key: `${LETTERS[note.letter]!.toLowerCase()}${sign}/${octave}`, sign };
@@ -50,7 +51,9 @@ function stepAt(y: number): number {
 export function Staff({ chord, pitches, label, keyText, onPlace }: StaffProps) {
   const palette = usePalette();
   const place = useRef<HTMLDivElement>(null);
-  const keys = JSON.stringify(pitches.map((p) => ({ ...vexKey(p, chord), upper: p >= MIDDLE })));
+  const keys = JSON.stringify(
+    pitches.map((p) => ({ ...vexKey(p, chord, keyOf(keyText)), upper: p >= MIDDLE })),
+  );
   useEffect(() => {
     let current = true;
     const notes = JSON.parse(keys) as { key: string; sign: string; upper: boolean }[];

@@ -4,7 +4,6 @@ import { IconButton } from 'react-native-paper';
 import type { Chord } from '@backline/core/theory/chord';
 import { degreeAt } from '@backline/core/theory/chord';
 import { degreeNumber, degreeWord } from '@backline/core/theory/degree';
-import { midiName } from '@backline/core/theory/pitch';
 import {
   doubled,
   inverted,
@@ -14,16 +13,18 @@ import {
   type ByHand,
   type Range,
 } from '@backline/core/voicing/hand';
+import { keyOf } from '@backline/core/theory/key';
+import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { OctaveKeys } from '../../../components/OctaveKeys';
 import { Stepper } from '../../../components/Stepper';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
-import { noteGlyphs } from '../entry/Facts';
 
 export interface TonesProps {
   readonly chord: Chord;
   readonly pitches: readonly number[];
   readonly range: Range;
+  readonly keyText: string;
   /** Takes new tones over by hand, or says why they cannot be. */
   readonly onHand: (hand: ByHand) => void;
 }
@@ -45,7 +46,9 @@ function nextTone(chord: Chord, pitch: number, by: 1 | -1): number {
 }
 
 /** A voicing tone by tone: moved as a whole, and each tone put in, left out or doubled. */
-export function Tones({ chord, pitches, range, onHand }: TonesProps) {
+export function Tones({ chord, pitches, range, keyText, onHand }: TonesProps) {
+  const where = { chord, key: keyOf(keyText) };
+  const nameOf = (pitch: number): string => noteGlyphs(nameIn(pitch, where));
   const palette = usePalette();
   const lowest = pitches[0]!;
   const [low, setLow] = useState(Math.max(24, Math.min(84, Math.floor(lowest / 12) * 12)));
@@ -56,6 +59,7 @@ export function Tones({ chord, pitches, range, onHand }: TonesProps) {
         low={low}
         onLow={setLow}
         down={pitches}
+        where={where}
         onDown={(pitch) => onHand(toggled(pitches, pitch, range))}
       />
       <Stepper
@@ -68,7 +72,7 @@ export function Tones({ chord, pitches, range, onHand }: TonesProps) {
       />
       <Stepper
         label="All of it"
-        text={`${noteGlyphs(midiName(lowest))} to ${noteGlyphs(midiName(pitches[pitches.length - 1]!))}`}
+        text={`${nameOf(lowest)} to ${nameOf(pitches[pitches.length - 1]!)}`}
         less="An octave down"
         more="An octave up"
         onLess={() => onHand(nudged(pitches, -1, range))}
@@ -76,7 +80,7 @@ export function Tones({ chord, pitches, range, onHand }: TonesProps) {
       />
       <Stepper
         label="Lowest tone"
-        text={noteGlyphs(midiName(lowest))}
+        text={nameOf(lowest)}
         less="Lowest tone down"
         more="Lowest tone up"
         onLess={() => onHand(onBass(pitches, nextTone(chord, lowest, -1), range))}
@@ -85,7 +89,7 @@ export function Tones({ chord, pitches, range, onHand }: TonesProps) {
       <View role="list" aria-label="Tones">
         {[...pitches].reverse().map((pitch) => {
           const degree = degreeAt(chord, pitch);
-          const note = noteGlyphs(midiName(pitch));
+          const note = nameOf(pitch);
           const name = degree ? degreeWord(degree) : 'not in the chord';
           return (
             <View key={pitch} role="listitem" style={[styles.tone, { borderColor: palette.line }]}>

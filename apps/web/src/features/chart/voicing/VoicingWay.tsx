@@ -12,12 +12,13 @@ import { RANGES } from '@backline/core/song/kinds';
 import type { Hand, Part, Song } from '@backline/core/song/schema';
 import { styleOf } from '@backline/core/style/index';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { midiName } from '@backline/core/theory/pitch';
 import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
 import { describeVoicing } from '@backline/core/voicing/describe';
 import { voicesIn } from '@backline/core/voicing/manner';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
 import { movedTo, remarks, type ByHand } from '@backline/core/voicing/hand';
+import { keyOf } from '@backline/core/theory/key';
+import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { player } from '../../../audio/player';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
@@ -25,7 +26,6 @@ import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { useSelection } from '../selection';
-import { noteGlyphs } from '../entry/Facts';
 import type { Place } from '../entry/entry';
 import { GuitarTones } from './GuitarTones';
 import { Motion } from './Motion';
@@ -84,7 +84,9 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
   const set = sectionSettings(styleOf(song.style), song, part, section.id);
   const chord = parseChord(voicing.symbol!);
   const { pitches, frets, fixed } = voicing;
-  const bassPlays = song.parts.some((p) => p.kind === 'bass');
+  const where = { chord, key: keyOf(place.bar.key) };
+  const { bassPlays } = voicing;
+  const range = [...RANGES[part.kind], where] as const;
   const open = part.kind === 'guitar' ? openStrings(set.tuning, set.capo) : null;
   const following = voicings.slice(chordIndex + 1).find((v) => v.symbol !== null);
   const next = following && { pitches: following.pitches, chord: parseChord(following.symbol!) };
@@ -103,7 +105,7 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
     change(backToAuto(section.id, voicing.chordId, voicing.hand ? part.id : null));
     hear(auto[chordIndex]!.pitches);
   };
-  const notes = fixed && !frets ? remarks(pitches, chord, bassPlays) : [];
+  const notes = fixed && !frets ? remarks(pitches, chord, bassPlays, where.key) : [];
   const wanted = voicesIn(set.manner, set.voices);
   const tooFew = !fixed && !open && !chord.exact && pitches.length < wanted;
   return (
@@ -118,7 +120,7 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
         />
         <View style={styles.grow}>
           <Text style={[styles.strong, { color: palette.ink }]}>
-            {`${pitches.map((p) => noteGlyphs(midiName(p))).join(' ')} · ${fixed ? 'set by hand' : 'auto'}`}
+            {`${pitches.map((p) => noteGlyphs(nameIn(p, where))).join(' ')} · ${fixed ? 'set by hand' : 'auto'}`}
           </Text>
           <Text style={[styles.words, { color: palette.quiet }]}>
             {describeVoicing(pitches, chord, next)}
@@ -142,11 +144,12 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
           chord={chord}
           frets={frets}
           open={open}
+          keyText={place.bar.key}
           aim={guitarAim(set)}
           onFrets={(shape) => put({ frets: [...shape] }, soundsOf(shape, open))}
         />
       ) : pitches.length ? (
-        <Tones chord={chord} pitches={pitches} range={RANGES[part.kind]} onHand={take} />
+        <Tones chord={chord} pitches={pitches} range={range} keyText={place.bar.key} onHand={take} />
       ) : null}
       <Motion voicings={voicings} auto={auto} index={chordIndex} name={section.name} />
       <View style={styles.wrap}>
@@ -189,8 +192,8 @@ function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
         chord={chord}
         pitches={pitches}
         keyText={place.bar.key}
-        label={`${chord.symbol} on a staff: ${pitches.map(midiName).join(', ')}`}
-        onPlace={open ? undefined : (pitch) => take(movedTo(pitches, pitch, RANGES[part.kind]))}
+        label={`${chord.symbol} on a staff: ${pitches.map((p) => nameIn(p, where)).join(', ')}`}
+        onPlace={open ? undefined : (pitch) => take(movedTo(pitches, pitch, range))}
       />
       {open ? null : (
         <Text style={[styles.words, { color: palette.quiet }]}>

@@ -1,0 +1,45 @@
+import { parseArgs } from 'node:util';
+import { COMMANDS } from './commands';
+import { HELP, OVERVIEW, UsageError } from './usage';
+
+/** What a command line prints, and the status it ends with. */
+export interface Outcome {
+  readonly out: string;
+  readonly err: string;
+  readonly status: number;
+}
+
+function answer(args: readonly string[]): string {
+  const [name, ...rest] = args;
+  if (name === undefined || name === '--help' || name === '-h' || name === 'help') return OVERVIEW;
+  const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+  if (!command) throw new UsageError(`There is no command "${name}". See backline --help.`);
+  if (rest.includes('--help') || rest.includes('-h')) return HELP[name]!;
+  const options = Object.fromEntries(command.options.map((o) => [o, { type: 'string' as const }]));
+  let parsed;
+  try {
+    parsed = parseArgs({ args: rest, options, allowPositionals: true });
+  } catch (error) {
+    throw new UsageError(`${(error as Error).message.split('. ')[0]}. See backline ${name} --help.`);
+  }
+  const given = { operands: parsed.positionals, options: parsed.values };
+  return JSON.stringify(command.run(given), null, 2);
+}
+
+/** Anything thrown as one line: bad use as it is said, a mistake of ours as what it is, never a stack. */
+function complaint(error: unknown): Outcome {
+  const oneLine = (text: string): string => text.replace(/\s*\n\s*/g, ' ');
+  if (error instanceof UsageError) return { out: '', err: `${oneLine(error.message)}\n`, status: 2 };
+  const why = error instanceof Error ? error.message : String(error);
+  const err = `This could not be worked out, which is a mistake in the program (${oneLine(why)}).\n`;
+  return { out: '', err, status: 1 };
+}
+
+/** Runs one command line. */
+export function run(args: readonly string[]): Outcome {
+  try {
+    return { out: `${answer(args)}\n`, err: '', status: 0 };
+  } catch (error) {
+    return complaint(error);
+  }
+}
