@@ -75,12 +75,19 @@ create() {
   local password
   password=$(node -e 'console.log(require("crypto").randomBytes(18).toString("hex"))')
   as_owner sh -c "umask 077; printf %s '$password' > '$home/password'"
-  as_owner "$bin/initdb" -D "$data" -U backline --pwfile="$home/password" -A scram-sha-256 \
+  # Complete before it gets its name: a start that is killed in here leaves nothing that looks like a database.
+  as_owner rm -rf "$home/new"
+  as_owner "$bin/initdb" -D "$home/new" -U backline --pwfile="$home/password" -A scram-sha-256 \
     -E UTF8 --locale=C.UTF-8 >/dev/null
+  as_owner mv "$home/new" "$data"
 }
 
 start() {
-  as_owner test -f "$data/PG_VERSION" 2>/dev/null || create
+  if ! as_owner test -f "$data/PG_VERSION" 2>/dev/null; then
+    # What an initdb of an earlier form left half made holds no songs.
+    if as_owner test -e "$data" 2>/dev/null; then as_owner mv "$data" "$home/unfinished-$$"; fi
+    create
+  fi
   if running; then return; fi
   as_owner rm -f "$data/postmaster.pid"
   local port

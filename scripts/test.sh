@@ -4,6 +4,8 @@ set -euo pipefail
 root=$(cd "$(dirname "$0")/.." && pwd)
 cd "$root"
 export BACKLINE_DB=test
+source scripts/turn.sh
+take_turn "The test run"
 
 step() { printf '\n== %s\n' "$1"; }
 
@@ -20,11 +22,11 @@ step "Types"
 for project in packages/core packages/cli apps/server apps/web .; do node_modules/.bin/tsc -p "$project"; done
 
 step "The web app"
-bash scripts/build-web.sh
+web=$(bash scripts/build-web.sh 9>&-)
 
 step "PostgreSQL for the tests"
-source scripts/cleanup.sh
-bash scripts/postgres.sh start
+watch_over
+bash scripts/postgres.sh start 9>&-
 DATABASE_URL=$(bash scripts/postgres.sh url)
 export DATABASE_URL
 
@@ -35,13 +37,13 @@ step "Playwright"
 log=$(mktemp)
 # The tests of the server leave its tables; the app starts on fresh ones with the demo songs.
 node --import "file://$root/node_modules/tsx/dist/loader.mjs" scripts/reset-database.ts
-PORT=0 WEB_DIST="$root/apps/web/dist" NODE_ENV=production \
+PORT=0 WEB_DIST="$web" NODE_ENV=production \
   node --import "file://$root/node_modules/tsx/dist/loader.mjs" apps/server/src/main.ts > "$log" 2>&1 &
-server=$!
-for _ in $(seq 100); do
-  BACKLINE_URL=$(sed -n 's/^Vivid Backline is at //p' "$log")
-  [ -n "$BACKLINE_URL" ] && break
+remember_server $!
+BACKLINE_URL=
+while [ -z "$BACKLINE_URL" ] && kill -0 "$server" 2>/dev/null; do
   sleep 0.2
+  BACKLINE_URL=$(sed -n 's/^Vivid Backline is at //p' "$log")
 done
 if [ -z "$BACKLINE_URL" ]; then cat "$log"; echo "The server did not start." >&2; exit 1; fi
 export BACKLINE_URL

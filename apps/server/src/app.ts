@@ -3,6 +3,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { ownOrigin } from './http/ownOrigin';
 import { Problem, problemHandler } from './http/problem';
 import { progressionRoutes } from './progressions/routes';
 import type { ProgressionStore } from './progressions/store';
@@ -14,6 +15,8 @@ export interface AppOptions {
   readonly progressions: ProgressionStore;
   /** Folder of the exported web app; without it only the API is served. */
   readonly web?: string;
+  /** Host names the app is served under beside those of loopback. */
+  readonly hosts?: readonly string[];
   readonly log?: (error: unknown) => void;
 }
 
@@ -29,12 +32,14 @@ const CONTENT_POLICY = {
 };
 
 /** App and API in one Express application. */
-export function createApp({ store, progressions, web, log = () => undefined }: AppOptions): Express {
+export function createApp(options: AppOptions): Express {
+  const { store, progressions, web, hosts, log = () => undefined } = options;
   const app = express();
   app.disable('x-powered-by');
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, hsts: false }));
+  app.use(ownOrigin(hosts));
   app.use(compression());
-  app.use('/api', express.json({ limit: '2mb', strict: true }));
+  app.use('/api', express.json({ limit: '2100kb', strict: true }));
   app.use('/api', (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();

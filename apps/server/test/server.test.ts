@@ -1,110 +1,56 @@
-import type { Express } from 'express';
-import type { Knex } from 'knex';
 import request from 'supertest';
-import { readChart } from '@backline/core/formats/chart/index';
-import { songSchema, type Song } from '@backline/core/song/schema';
-import { songListSchema, storedSongSchema, type StoredSong } from '@backline/core/song/transport';
 import { ownProgressionSchema, ownProgressionsSchema } from '@backline/core/progressions/transport';
-import { createApp } from '../src/app';
-import { connect, migrate } from '../src/db/connect';
-import { DEMO_SONGS } from '../src/demo/songs';
+import { songSchema } from '@backline/core/song/schema';
+import { songListSchema, type Saved, type StoredSong } from '@backline/core/song/transport';
+import { connect } from '../src/db/connect';
 import { demoSong, seedDemo } from '../src/demo/seed';
-import { ProgressionStore } from '../src/progressions/store';
-import { SongStore } from '../src/songs/store';
-import { readStrictly } from '../../../packages/core/test/formats/strictMidi';
+import { DEMO_SONGS } from '../src/demo/songs';
+import { NOWHERE, SONG, appOn, create, expectProblem, logged, useApp } from './support';
 
-const URL = process.env.DATABASE_URL;
-if (!URL) throw new Error('Run the tests with npm test: it starts a database of their own.');
-
-const SONG = readChart('title: Pier\nkey: G\n[Verse]\nG | C | D7 | G');
-const logged: unknown[] = [];
-let db: Knex;
-let app: Express;
-
-const appOn = (on: Knex): Express =>
-  createApp({ store: new SongStore(on), progressions: new ProgressionStore(on), log: (e) => logged.push(e) });
-
-beforeAll(async () => {
-  db = connect(URL);
-  await db.migrate.rollback(undefined, true);
-  await migrate(db);
-  app = appOn(db);
-});
-afterAll(() => db.destroy());
-beforeEach(async () => {
-  await db('songs').delete();
-  await db('progressions').delete();
-  logged.length = 0;
-});
-
-const create = async (song: Song = SONG): Promise<StoredSong> =>
-  storedSongSchema.parse((await request(app).post('/api/songs').send({ song }).expect(201)).body);
-
-const NOWHERE = '/api/songs/6b1f0a52-3a7e-4a55-9a3e-1111111111ab';
-
-/** Problem details as RFC 9457 has them, with a sentence for the writer and nothing of the inside. */
-function expectProblem(response: request.Response, status: number, detail: RegExp): void {
-  expect(response.status).toBe(status);
-  expect(response.headers['content-type']).toMatch(/application\/problem\+json/);
-  const body = JSON.parse(response.text) as Record<string, unknown>;
-  expect(body).toMatchObject({ type: 'about:blank', status });
-  expect(body.detail).toMatch(detail);
-  expect(response.text).not.toMatch(/\bat .*\.ts|node_modules|stack/);
-}
+const on = useApp();
 
 describe('songs', () => {
   it('are created, read, listed, replaced and deleted', async () => {
-    const made = await create();
+    const made = await create(on.app);
     expect(made.revision).toBe(1);
-    expect((await request(app).get(`/api/songs/${made.id}`).expect(200)).body).toEqual(made);
+    expect((await request(on.app).get(`/api/songs/${made.id}`).expect(200)).body).toEqual(made);
     const changed = { ...SONG, title: 'Pier at night' };
     const saved = (
-      await request(app).put(`/api/songs/${made.id}`).send({ revision: 1, song: changed }).expect(200)
-    ).body as StoredSong;
-    expect([saved.revision, saved.song.title]).toEqual([2, 'Pier at night']);
-    const { songs } = songListSchema.parse((await request(app).get('/api/songs').expect(200)).body);
+      await request(on.app).put(`/api/songs/${made.id}`).send({ revision: 1, song: changed }).expect(200)
+    ).body as Saved;
+    expect(saved).toEqual({ id: made.id, revision: 2, updatedAt: saved.updatedAt });
+    const { songs } = songListSchema.parse((await request(on.app).get('/api/songs').expect(200)).body);
     expect(songs).toMatchObject([
       { id: made.id, title: 'Pier at night', bars: 4, form: [{ name: 'Verse', bars: 4 }] },
     ]);
-    await request(app).delete(`/api/songs/${made.id}`).expect(204);
-    expectProblem(await request(app).get(`/api/songs/${made.id}`), 404, /not in the songbook/);
-  });
-
-  it('are given as a MIDI file', async () => {
-    const made = await create();
-    const response = await request(app)
-      .get(`/api/songs/${made.id}/midi`)
-      .buffer(true)
-      .parse((res, done) => {
-        const chunks: Buffer[] = [];
-        res.on('data', (c: Buffer) => chunks.push(c));
-        res.on('end', () => done(null, Buffer.concat(chunks)));
-      });
-    expect(response.headers['content-disposition']).toContain('Pier.mid');
-    const { tracks } = readStrictly(response.body as Buffer);
-    expect(tracks[0]!.filter((e) => e.a === 1).map((e) => e.text)).toEqual(['G', 'C', 'D7', 'G']);
+    await request(on.app).delete(`/api/songs/${made.id}?revision=2`).expect(204);
+    expectProblem(
+      await request(on.app).get(`/api/songs/${made.id}`),
+      410,
+      /bin .* gives it back for 30 days/,
+    );
   });
 
   it('a save from an older revision gets 409 with the newer song, and changes nothing', async () => {
-    const made = await create();
+    const made = await create(on.app);
     const path = `/api/songs/${made.id}`;
-    await request(app)
+    await request(on.app)
       .put(path)
       .send({ revision: 1, song: { ...SONG, title: 'First' } })
       .expect(200);
-    const late = await request(app)
+    const late = await request(on.app)
       .put(path)
       .send({ revision: 1, song: { ...SONG, title: 'Late' } });
     expectProblem(late, 409, /newer version/);
     const { current } = JSON.parse(late.text) as { current: StoredSong };
     expect([current.revision, current.song.title]).toEqual([2, 'First']);
-    expect(((await request(app).get(path)).body as StoredSong).song.title).toBe('First');
+    expect(((await request(on.app).get(path)).body as StoredSong).song.title).toBe('First');
   });
 
   it('of two saves at once one wins and one is told', async () => {
-    const made = await create();
+    const made = await create(on.app);
     const save = (title: string) =>
-      request(app)
+      request(on.app)
         .put(`/api/songs/${made.id}`)
         .send({ revision: 1, song: { ...SONG, title } });
     const statuses = (await Promise.all([save('A'), save('B')])).map((r) => r.status).sort();
@@ -127,30 +73,34 @@ describe('bad requests', () => {
       /"Dfoo" is not a chord/,
     ],
   ])('%s', async (_, body, status, detail) => {
-    const response = await request(app).post('/api/songs').set('Content-Type', 'application/json').send(body);
+    const response = await request(on.app)
+      .post('/api/songs')
+      .set('Content-Type', 'application/json')
+      .send(body);
     expectProblem(response, status, detail);
-    expect(await db('songs').count().first()).toEqual({ count: '0' });
+    expect(await on.db('songs').count().first()).toEqual({ count: '0' });
   });
 
   it('a song over 2 MB', async () => {
     const body = JSON.stringify({ song: { ...SONG, title: 'x'.repeat(2_200_000) } });
     expectProblem(
-      await request(app).post('/api/songs').set('Content-Type', 'application/json').send(body),
+      await request(on.app).post('/api/songs').set('Content-Type', 'application/json').send(body),
       413,
       /2 MB at most/,
     );
   });
 
   it('an id that is none, an unknown one, an unknown address', async () => {
-    expectProblem(await request(app).get('/api/songs/1%27--'), 404, /not in the songbook/);
-    expectProblem(await request(app).get(NOWHERE), 404, /not in the songbook/);
+    expectProblem(await request(on.app).get('/api/songs/1%27--'), 404, /not in the songbook/);
+    expectProblem(await request(on.app).get(NOWHERE), 404, /not in the songbook/);
     expectProblem(
-      await request(app).put(NOWHERE).send({ revision: 1, song: SONG }),
+      await request(on.app).put(NOWHERE).send({ revision: 1, song: SONG }),
       404,
       /not in the songbook/,
     );
-    expectProblem(await request(app).delete(NOWHERE), 404, /not in the songbook/);
-    expectProblem(await request(app).get('/api/nothing'), 404, /nothing at this address/);
+    expectProblem(await request(on.app).delete(`${NOWHERE}?revision=1`), 404, /not in the songbook/);
+    expectProblem(await request(on.app).delete(NOWHERE), 422, /revision/);
+    expectProblem(await request(on.app).get('/api/nothing'), 404, /nothing at this address/);
   });
 });
 
@@ -176,17 +126,27 @@ describe('the demo', () => {
     expect(songs.some((s) => s.metre === '3/4')).toBe(true);
     expect(songs.some((s) => s.style === 'lamplight')).toBe(true);
     expect(songs.some((s) => s.sections.some((x) => x.changes.some((c) => c.key)))).toBe(true);
-    await seedDemo(new SongStore(db));
-    const { songs: list } = songListSchema.parse((await request(app).get('/api/songs')).body);
+    expect(await seedDemo(on.db)).toBe(true);
+    const { songs: list } = songListSchema.parse((await request(on.app).get('/api/songs')).body);
     expect(list[0]!.title).toBe(songs[0]!.title);
   });
 
-  it('is made on the first start only', async () => expect(await migrate(db)).toBe(false));
+  it('is put in once, whole or not at all, and never beside songs that are there', async () => {
+    const both = await Promise.all([seedDemo(on.db), seedDemo(on.db)]);
+    expect(both.sort()).toEqual([false, true]);
+    const count = async () => Number((await on.db('songs').count().first())!.count);
+    expect(await count()).toBe(DEMO_SONGS.length);
+    await on.db('songs').delete();
+    expect([await seedDemo(on.db), await count()]).toEqual([false, 0]);
+    await on.db('set_up').delete();
+    await create(on.app);
+    expect([await seedDemo(on.db), await count()]).toEqual([false, 1]);
+  });
 });
 
 describe('headers', () => {
   it('forbid foreign scripts and caching of songs', async () => {
-    const { headers } = await request(app).get('/api/songs');
+    const { headers } = await request(on.app).get('/api/songs');
     expect(headers['content-security-policy']).toContain("script-src 'self'");
     expect(headers['cache-control']).toBe('no-store');
     expect(headers['x-powered-by']).toBeUndefined();
@@ -204,27 +164,29 @@ describe("the writer's own progressions", () => {
   };
 
   it('are saved, listed newest first, and deleted', async () => {
-    const first = await request(app).post('/api/progressions').send({ progression }).expect(201);
-    await request(app)
+    const first = await request(on.app).post('/api/progressions').send({ progression }).expect(201);
+    await request(on.app)
       .post('/api/progressions')
       .send({ progression: { ...progression, name: 'Second' } })
       .expect(201);
-    const list = ownProgressionsSchema.parse((await request(app).get('/api/progressions').expect(200)).body);
+    const list = ownProgressionsSchema.parse(
+      (await request(on.app).get('/api/progressions').expect(200)).body,
+    );
     expect(list.progressions.map((p) => p.progression.name)).toEqual(['Second', 'Round the quay']);
     const { id } = ownProgressionSchema.parse(first.body);
-    await request(app).delete(`/api/progressions/${id}`).expect(204);
-    expectProblem(await request(app).delete(`/api/progressions/${id}`), 404, /not in your library/);
-    expectProblem(await request(app).delete('/api/progressions/nonsense'), 404, /not in your library/);
+    await request(on.app).delete(`/api/progressions/${id}`).expect(204);
+    expectProblem(await request(on.app).delete(`/api/progressions/${id}`), 404, /not in your library/);
+    expectProblem(await request(on.app).delete('/api/progressions/nonsense'), 404, /not in your library/);
   });
 
   it('are refused where their chords are no numerals, or something is missing', async () => {
     const post = (wrong: object) =>
-      request(app)
+      request(on.app)
         .post('/api/progressions')
         .send({ progression: { ...progression, ...wrong } });
     expectProblem(await post({ bars: 'I | H7 | V' }), 422, /not all numerals/);
     expectProblem(await post({ name: '' }), 422, /A name is missing/);
     expectProblem(await post({ metre: '11/8' }), 422, /metre/);
-    expectProblem(await request(app).post('/api/progressions').send({}), 422, /progression/);
+    expectProblem(await request(on.app).post('/api/progressions').send({}), 422, /progression/);
   });
 });

@@ -1,4 +1,6 @@
 import type { Knex } from 'knex';
+import { summaryOf } from '@backline/core/song/transport';
+import type { Song } from '@backline/core/song/schema';
 
 /** Migrations as plain objects: they run the same under tsx and under the test runner. */
 const createSongs = {
@@ -33,9 +35,70 @@ const createProgressions = {
   },
 };
 
-const ALL = [createSongs, createProgressions];
+/** Songs whose summaries are worked out at a time: a song may be 2 MB. */
+const SUMMARISED_AT_ONCE = 20;
 
-export const FIRST_MIGRATION = createSongs.name;
+/**
+ * Summaries in a column, so that a list reads no songs; an order that pages can be cut from; the ids
+ * of the edits last saved; a bin; and what has been set up once.
+ */
+const keepSummaries = {
+  name: '003_summaries_edits_bin',
+  async up(knex: Knex): Promise<void> {
+    await knex.raw('create sequence song_touches');
+    await knex.schema.alterTable('songs', (table) => {
+      table.jsonb('summary');
+      table.bigInteger('touched');
+      table.specificType('edits', 'text[]').notNullable().defaultTo('{}');
+      table.timestamp('deleted_at', { useTz: true });
+      table.dropIndex(['updated_at']);
+    });
+    await knex.raw(`update songs set touched = ordered.touched from
+      (select id, nextval('song_touches') as touched from (select id from songs order by updated_at, id) s) ordered
+      where songs.id = ordered.id`);
+    for (;;) {
+      const rows = await knex<{ id: string; song: Song }>('songs')
+        .select('id', 'song')
+        .whereNull('summary')
+        .limit(SUMMARISED_AT_ONCE);
+      if (!rows.length) break;
+      for (const { id, song } of rows) {
+        await knex('songs')
+          .where({ id })
+          .update({ summary: JSON.stringify(summaryOf(song)) });
+      }
+    }
+    await knex.raw(`alter table songs
+      alter summary set not null,
+      alter touched set not null,
+      alter touched set default nextval('song_touches')`);
+    await knex.schema.alterTable('songs', (table) => {
+      table.index(['touched']);
+      table.index(['deleted_at']);
+    });
+    await knex.raw('alter table progressions add column made bigserial');
+    await knex.schema.alterTable('progressions', (table) => {
+      table.index(['made']);
+    });
+    await knex.schema.createTable('set_up', (table) => {
+      table.text('what').primary();
+      table.timestamp('at', { useTz: true }).notNullable().defaultTo(knex.fn.now());
+    });
+  },
+  async down(knex: Knex): Promise<void> {
+    await knex.schema.dropTable('set_up');
+    await knex.schema.alterTable('progressions', (table) => {
+      table.dropColumn('made');
+    });
+    await knex.schema.alterTable('songs', (table) => {
+      table.dropColumns('summary', 'touched', 'edits', 'deleted_at');
+      table.index(['updated_at']);
+    });
+    await knex.raw('drop sequence song_touches');
+  },
+};
+
+const ALL = [createSongs, createProgressions, keepSummaries];
 
 type Migration = (typeof ALL)[number];
 

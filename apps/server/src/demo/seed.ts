@@ -1,6 +1,7 @@
+import type { Knex } from 'knex';
 import { readChart } from '@backline/core/formats/chart/index';
 import { songSchema, type Song } from '@backline/core/song/schema';
-import type { SongStore } from '../songs/store';
+import { SongStore } from '../songs/store';
 import { DEMO_SONGS, type DemoSong } from './songs';
 
 /** A demo song as a checked document. */
@@ -13,7 +14,21 @@ export function demoSong({ chart, parts = {}, sections = {} }: DemoSong): Song {
   });
 }
 
-/** Puts the demo songs into the songbook, the first of the set last, so that it leads the list. */
-export async function seedDemo(store: SongStore): Promise<void> {
-  for (const demo of [...DEMO_SONGS].reverse()) await store.create(demoSong(demo));
+/**
+ * Puts the demo songs into a songbook that has never held a song, the first of the set last, so that it
+ * leads the list. All of them or none: one killed in the middle is begun again by the next start.
+ * @returns whether they were put in just now.
+ */
+export async function seedDemo(db: Knex): Promise<boolean> {
+  return db.transaction(async (all) => {
+    const first = await all('set_up')
+      .insert({ what: 'demo songs' })
+      .onConflict('what')
+      .ignore()
+      .returning('what');
+    if (!first.length || (await all('songs').select('id').first())) return false;
+    const store = new SongStore(all);
+    for (const demo of [...DEMO_SONGS].reverse()) await store.create(demoSong(demo));
+    return true;
+  });
 }

@@ -1,4 +1,5 @@
 import { Router } from 'express';
+import { z } from 'zod';
 import { createProgressionSchema, progressionIdSchema } from '@backline/core/progressions/transport';
 import { Problem } from '../http/problem';
 import type { ProgressionStore } from './store';
@@ -10,12 +11,19 @@ const unknownProgression = (): Problem =>
     'This progression is not in your library; it may have been deleted.',
   );
 
+const listQuery = z.strictObject({
+  after: z
+    .string()
+    .regex(/^\d{1,18}$/, 'That is no page of the library.')
+    .optional(),
+});
+
 /** REST for the writer's own progressions: list, create, delete. */
 export function progressionRoutes(store: ProgressionStore): Router {
   const routes = Router();
 
-  routes.get('/', async (_req, res) => {
-    res.json({ progressions: await store.list() });
+  routes.get('/', async (req, res) => {
+    res.json(await store.list(listQuery.parse(req.query).after));
   });
 
   routes.post('/', async (req, res) => {

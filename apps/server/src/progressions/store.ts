@@ -1,20 +1,33 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import type { Progression } from '@backline/core/progressions/schema';
-import type { OwnProgression } from '@backline/core/progressions/transport';
+import type { OwnProgression, OwnProgressions } from '@backline/core/progressions/transport';
 
 interface Row {
   id: string;
   progression: Progression;
+  made: string;
 }
+
+/** Progressions of a page. */
+const PAGE = 200;
 
 /** The writer's own progressions, newest first. */
 export class ProgressionStore {
   constructor(private readonly db: Knex) {}
 
-  async list(): Promise<OwnProgression[]> {
-    const rows = await this.db<Row>('progressions').orderBy('created_at', 'desc').orderBy('id').limit(500);
-    return rows.map(({ id, progression }) => ({ id, progression }));
+  /** One page of them. @param after where the page before ended. */
+  async list(after?: string): Promise<OwnProgressions> {
+    const query = this.db<Row>('progressions')
+      .orderBy('made', 'desc')
+      .limit(PAGE + 1);
+    if (after !== undefined) void query.where('made', '<', after);
+    const rows: Row[] = await query;
+    const page = rows.slice(0, PAGE);
+    return {
+      progressions: page.map(({ id, progression }) => ({ id, progression })),
+      next: rows.length > PAGE ? page[page.length - 1]!.made : null,
+    };
   }
 
   async create(progression: Progression): Promise<OwnProgression> {

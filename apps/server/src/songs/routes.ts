@@ -1,15 +1,34 @@
 import { Router, type Request } from 'express';
-import { renderBand } from '@backline/core/band/index';
-import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { createSongSchema, replaceSongSchema, songIdSchema } from '@backline/core/song/transport';
+import { z } from 'zod';
+import {
+  createSongSchema,
+  replaceSongSchema,
+  revisionSchema,
+  songIdSchema,
+} from '@backline/core/song/transport';
 import { Problem } from '../http/problem';
-import type { SongStore } from './store';
+import { BIN_DAYS, PAGE, type SongStore } from './store';
 
 const unknownSong = (): Problem =>
   new Problem(
     404,
     'No such song',
     'This song is not in the songbook; it may have been deleted. Go back to the songbook.',
+  );
+
+const inTheBin = (): Problem =>
+  new Problem(
+    410,
+    'In the bin',
+    `This song was deleted. The bin of the songbook gives it back for ${BIN_DAYS} days.`,
+  );
+
+const changedElsewhere = (extra: Record<string, unknown> = {}): Problem =>
+  new Problem(
+    409,
+    'This song was changed elsewhere',
+    'A newer version was saved from another place. Choose yours, the newer one, or keep both.',
+    extra,
   );
 
 /** An id that is no id at all names no song either. */
@@ -19,66 +38,65 @@ function songId(req: Request): string {
   return id.data;
 }
 
-/** A file name of the title's letters and digits. */
-const fileName = (title: string): string =>
-  title
-    .normalize('NFKD')
-    .replace(/[^\w\s-]/g, '')
-    .trim()
-    .replace(/\s+/g, '-')
-    .slice(0, 60) || 'song';
+/** What a page of the list is asked by. */
+const listQuery = z.strictObject({
+  after: z
+    .string()
+    .regex(/^\d{1,18}$/, 'That is no page of the songbook.')
+    .optional(),
+  limit: z.coerce.number().int().min(1).max(PAGE.most).optional(),
+  bin: z
+    .enum(['true', 'false'])
+    .transform((text) => text === 'true')
+    .optional(),
+});
 
-/** REST for songs: list, create, read, replace, delete, export. */
+/** REST for songs: list, create, read, replace, put into the bin, take out of it. */
 export function songRoutes(store: SongStore): Router {
   const routes = Router();
 
-  routes.get('/', async (_req, res) => {
-    res.json({ songs: await store.list() });
+  routes.get('/', async (req, res) => {
+    res.json(await store.list(listQuery.parse(req.query)));
   });
 
   routes.post('/', async (req, res) => {
-    const { song } = createSongSchema.parse(req.body);
-    const created = await store.create(song);
+    const { song, id } = createSongSchema.parse(req.body);
+    const created = await store.create(song, id);
     res.status(201).location(`/api/songs/${created.id}`).json(created);
   });
 
   routes.get('/:id', async (req, res) => {
     const found = await store.read(songId(req));
     if (!found) throw unknownSong();
-    res.json(found);
+    const { deletedAt, ...song } = found;
+    if (deletedAt) throw inTheBin();
+    res.json(song);
   });
 
   routes.put('/:id', async (req, res) => {
     const id = songId(req);
-    const { revision, song } = replaceSongSchema.parse(req.body);
-    const saved = await store.replace(id, revision, song);
-    if (saved) {
-      res.json(saved);
-      return;
-    }
-    const current = await store.read(id);
-    if (!current) throw unknownSong();
-    throw new Problem(
-      409,
-      'This song was changed elsewhere',
-      'A newer version was saved from another place. Choose yours, the newer one, or keep both.',
-      { current },
-    );
+    const outcome = await store.replace(id, replaceSongSchema.parse(req.body));
+    if (outcome.kind === 'unknown') throw unknownSong();
+    if (outcome.kind === 'in the bin') throw inTheBin();
+    if (outcome.kind === 'conflict') throw changedElsewhere({ current: outcome.current });
+    res.json(outcome.saved);
   });
 
   routes.delete('/:id', async (req, res) => {
-    if (!(await store.remove(songId(req)))) throw unknownSong();
+    const id = songId(req);
+    const { revision } = z
+      .object({ revision: z.coerce.number().pipe(revisionSchema) })
+      .parse({ revision: req.query.revision });
+    const outcome = await store.remove(id, revision);
+    if (outcome === 'unknown') throw unknownSong();
+    if (outcome === 'changed') throw changedElsewhere();
     res.status(204).end();
   });
 
-  routes.get('/:id/midi', async (req, res) => {
-    const found = await store.read(songId(req));
-    if (!found) throw unknownSong();
-    const bytes = writeMidiFile(found.song, renderBand(found.song));
-    res
-      .type('audio/midi')
-      .attachment(`${fileName(found.song.title)}.mid`)
-      .send(Buffer.from(bytes));
+  routes.post('/:id/restore', async (req, res) => {
+    const restored = await store.restore(songId(req));
+    if (!restored) throw unknownSong();
+    res.json(restored);
   });
 
   return routes;

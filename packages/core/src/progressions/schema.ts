@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { isReadable } from '../theory/chordGrammar';
 import { keyOf } from '../theory/key';
 import { readNumeral } from '../theory/numerals';
+import { nameSchema } from '../song/schema';
 import { METRE_NAMES } from '../timeline/time';
 
 export const GENRES = ['pop', 'folk', 'rock', 'soul', 'blues', 'jazz', 'country', 'hymn', 'film'] as const;
@@ -22,7 +23,7 @@ function readsAsNumerals(bars: string, mode: 'major' | 'minor'): boolean {
 
 export const progressionSchema = z
   .strictObject({
-    name: z.string().trim().min(1, 'A name is missing.').max(80, 'A name has at most 80 characters.'),
+    name: nameSchema,
     /** Bars by roman numerals, with bar lines between: `I | V | vi | IV`. */
     bars: z.string().min(1).max(4000),
     mode: z.enum(['major', 'minor']),

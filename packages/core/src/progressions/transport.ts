@@ -8,6 +8,11 @@ export const createProgressionSchema = z.strictObject({ progression: progression
 
 export const ownProgressionSchema = z.object({ id: progressionIdSchema, progression: progressionSchema });
 
-export const ownProgressionsSchema = z.object({ progressions: z.array(ownProgressionSchema) });
+/** One page of them, newest first. `next` asks for the page after it. */
+export const ownProgressionsSchema = z.object({
+  progressions: z.array(ownProgressionSchema),
+  next: z.string().nullable(),
+});
 
 export type OwnProgression = z.infer<typeof ownProgressionSchema>;
+export type OwnProgressions = z.infer<typeof ownProgressionsSchema>;

@@ -24,7 +24,7 @@ const id = z
   .refine((text) => !(text in {}), 'That word cannot be an id.');
 
 /** A name on one line. */
-const name = z
+export const nameSchema = z
   .string()
   .trim()
   .min(1, 'A name is missing.')
@@ -133,7 +133,7 @@ export const chordEventSchema = z.strictObject({
 
 export const draftSchema = z.strictObject({
   id,
-  name,
+  name: nameSchema,
   chords: z.array(chordEventSchema).max(LIMITS.chordsPerDraft),
 });
 
@@ -156,7 +156,7 @@ export const cueSchema = z.strictObject({
 export const sectionSchema = z
   .strictObject({
     id,
-    name,
+    name: nameSchema,
     bars: z.number().int().min(1).max(LIMITS.barsPerSection),
     changes: z.array(changeSchema).max(LIMITS.changes),
     drafts: z.array(draftSchema).min(1).max(LIMITS.drafts),
@@ -200,7 +200,7 @@ export const guideSchema = z.strictObject({
 export const partSchema = z.strictObject({
   id,
   kind: kindSchema,
-  name,
+  name: nameSchema,
   settings: settingsSchema,
   mix: mixSchema,
 });
@@ -209,7 +209,7 @@ export const partSchema = z.strictObject({
 export const songShape = z.strictObject({
   format: z.literal('vivid-backline-song'),
   version: z.literal(2),
-  title: name,
+  title: nameSchema,
   key: keySchema,
   metre: metreSchema,
   tempo: tempoSchema,

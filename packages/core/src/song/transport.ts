@@ -1,28 +1,51 @@
 /** What the server and the app say to each other about songs. */
 import { z } from 'zod';
-import { songSchema } from './schema';
+import { anySongSchema } from './read';
+import type { Song } from './schema';
 
 export const songIdSchema = z.uuid('That is not the id of a song.');
 
-export const createSongSchema = z.strictObject({ song: songSchema });
+/** A revision as the database counts it. */
+export const revisionSchema = z
+  .number('A revision is a whole number.')
+  .int('A revision is a whole number.')
+  .min(1, 'Revisions count from 1.')
+  .max(2_147_483_647, 'There is no revision that high.');
 
-/** A save carries the revision it was made from. */
+/** The id of an edit: a save that is sent again, because its answer was lost, is recognised by it. */
+export const editIdSchema = z.uuid('An edit has an id of its own.');
+
+/** A new song; where its id is given too, sending it again makes no second one. */
+export const createSongSchema = z.strictObject({ song: anySongSchema, id: songIdSchema.optional() });
+
+/** A save carries the revision it was made from, its own id, and those of saves sent before it that were not answered. */
 export const replaceSongSchema = z.strictObject({
-  revision: z.number().int().min(1),
-  song: songSchema,
+  revision: revisionSchema,
+  song: anySongSchema,
+  edit: editIdSchema.optional(),
+  after: z.array(editIdSchema).max(20).optional(),
 });
 
+/** A song as the server holds it; one of an earlier version is brought up to this one. */
 export const storedSongSchema = z.object({
   id: songIdSchema,
-  revision: z.number().int(),
+  revision: revisionSchema,
   updatedAt: z.string(),
-  song: songSchema,
+  song: anySongSchema,
+});
+
+/** The answer to a save. `current` is there where the save was known and others have gone on from it since. */
+export const savedSchema = z.object({
+  id: songIdSchema,
+  revision: revisionSchema,
+  updatedAt: z.string(),
+  current: storedSongSchema.optional(),
 });
 
 /** A line of the songbook, with the form as section names and lengths for its picture. */
 export const songSummarySchema = z.object({
   id: songIdSchema,
-  revision: z.number().int(),
+  revision: revisionSchema,
   updatedAt: z.string(),
   title: z.string(),
   key: z.string(),
@@ -31,9 +54,12 @@ export const songSummarySchema = z.object({
   style: z.string(),
   bars: z.number().int(),
   form: z.array(z.object({ name: z.string(), bars: z.number().int() })),
+  /** When it was put into the bin; null where it stands in the songbook. */
+  deletedAt: z.string().nullable(),
 });
 
-export const songListSchema = z.object({ songs: z.array(songSummarySchema) });
+/** One page of the songbook, what was worked on last first. `next` asks for the page after it. */
+export const songListSchema = z.object({ songs: z.array(songSummarySchema), next: z.string().nullable() });
 
 export const problemSchema = z.object({
   title: z.string(),
@@ -43,5 +69,25 @@ export const problemSchema = z.object({
 });
 
 export type StoredSong = z.infer<typeof storedSongSchema>;
+export type Saved = z.infer<typeof savedSchema>;
 export type SongSummary = z.infer<typeof songSummarySchema>;
+export type SongList = z.infer<typeof songListSchema>;
 export type ProblemDetails = z.infer<typeof problemSchema>;
+
+/** What a summary says of a song itself. */
+export type SummaryFacts = Omit<SongSummary, 'id' | 'revision' | 'updatedAt' | 'deletedAt'>;
+
+/** A song's line in the songbook. */
+export function summaryOf(
+  song: Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style' | 'sections'> & {
+    readonly form: readonly { readonly section: string; readonly repeats: number }[];
+  },
+): SummaryFacts {
+  const sections = new Map(song.sections.map((s) => [s.id, s]));
+  const form = song.form.flatMap(({ section, repeats }) => {
+    const found = sections.get(section);
+    return found ? [{ name: found.name, bars: found.bars * repeats }] : [];
+  });
+  const { title, key, metre, tempo, style } = song;
+  return { title, key, metre, tempo, style, bars: form.reduce((sum, entry) => sum + entry.bars, 0), form };
+}

@@ -3,7 +3,7 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 import { PPQ } from '../../timeline/time';
 
 /** The library joins what it writes byte by byte: in pieces of this many events that costs little. */
-const PIECE = 64;
+const PIECE = 48;
 const FILE_HEADER = 14;
 const CHUNK_HEADER = 8;
 

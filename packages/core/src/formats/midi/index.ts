@@ -25,9 +25,8 @@ function utf8(text: string): string {
 
 /** Absolute ticks to deltas, with the end of track the library leaves out. */
 function track(events: readonly Timed[], end: number): MidiEvent[] {
-  const sorted = events
-    .map((e, i) => ({ ...e, i }))
-    .sort((a, b) => a.tick - b.tick || a.rank - b.rank || a.i - b.i);
+  // Sorting is stable: what is alike in tick and rank stays as it was written.
+  const sorted = [...events].sort((a, b) => a.tick - b.tick || a.rank - b.rank);
   let at = 0;
   const written = sorted.map(({ tick, event }) => {
     const deltaTime = tick - at;
