@@ -15,6 +15,7 @@ const web = (name, preset, testMatch, names = {}) => ({
   displayName: name,
   preset,
   roots: ['<rootDir>/apps/web/src'],
+  setupFiles: ['<rootDir>/scripts/jest-web-setup.cjs'],
   testMatch,
   moduleNameMapper: { '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1', ...names },
   transform: { '\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] },

@@ -194,3 +194,41 @@ it('a key sounds from press to release, beside the song or without it', async ()
   engine.release(40);
   expect(loud(render(engine, 0.5), 0, 0.5)).toBeLessThan(0.0005);
 }, 30_000);
+
+it('a jump right after an edit lands in the edited song, not in the one before', async () => {
+  const engine = await engineWith(score([[0, 3840, 69]]));
+  engine.play(0, false);
+  render(engine, 0.3);
+  engine.setScore(score([[1920, 1900, 76]]));
+  engine.seek(1920);
+  const out = render(engine, 1);
+  expect(Math.abs(1200 * Math.log2(pitchOf(out, 0.2) / 659.26))).toBeLessThan(10);
+});
+
+it('a loop that moves takes the position along, and one that is gone lets it go on', async () => {
+  const engine = await engineWith(score([]));
+  engine.setLoop({ start: 960, end: 1920 });
+  engine.play(1440, false);
+  // Half a beat on, two beats are put in before the loop: it is heard from the next beat.
+  render(engine, 0.25);
+  engine.setScore(score([], { length: 4800 }), { start: 1920, end: 2880 });
+  render(engine, 0.5);
+  expect(engine.position).toBeGreaterThan(1920);
+  expect(engine.position).toBeLessThan(2880);
+  render(engine, 2);
+  expect(engine.position).toBeGreaterThanOrEqual(1920);
+  expect(engine.position).toBeLessThan(2881);
+  engine.setScore(score([]), null);
+  render(engine, 2);
+  expect(engine.playing).toBe(true);
+  render(engine, 2);
+  expect(engine.playing).toBe(false);
+});
+
+it('an audition that is hushed ends at once', async () => {
+  const engine = await engineWith(EMPTY_SCORE);
+  engine.audition(FLUTE, [72, 76], 96, 30);
+  expect(loud(render(engine, 0.5), 0.1, 0.4)).toBeGreaterThan(0.01);
+  engine.hush();
+  expect(loud(render(engine, 3), 2.5, 3)).toBeLessThan(0.0005);
+});

@@ -6,37 +6,35 @@ interface Trouble {
   readonly detail: string;
 }
 
-const KEPT = 'Your work is kept here';
-
 const away: Trouble = {
   status: 503,
   title: 'The songbook cannot be reached',
-  detail: `The database is not answering. ${KEPT}; try again in a moment.`,
+  detail: `The database is not answering. Try again in a moment.`,
 };
 const full: Trouble = {
   status: 507,
   title: 'The disk is full',
-  detail: `The computer that keeps the songbook has no room left on its disk. ${KEPT}; make room there, then try again.`,
+  detail: `The computer that keeps the songbook has no room left on its disk. Make room there, then try again.`,
 };
 const readOnly: Trouble = {
   status: 503,
   title: 'The songbook can only be read',
-  detail: `The database takes no changes at the moment. ${KEPT}; try again when it does.`,
+  detail: `The database takes no changes at the moment. Try again when it does.`,
 };
 const locked: Trouble = {
   status: 503,
   title: 'The songbook is busy',
-  detail: `Something else holds the song in the database. ${KEPT}; try again in a moment.`,
+  detail: `Something else holds the song in the database. Try again in a moment.`,
 };
 const closed: Trouble = {
   status: 503,
   title: 'The songbook is locked',
-  detail: `The database refuses the server's name or password. ${KEPT}; end the app and start it anew with npm start.`,
+  detail: `The database refuses the server's name or password. End the app and start it anew with npm start.`,
 };
 const slow: Trouble = {
   status: 503,
   title: 'The songbook is too slow',
-  detail: `The database took too long and was stopped. ${KEPT}; try again in a moment.`,
+  detail: `The database took too long and was stopped. Try again in a moment.`,
 };
 const unfit: Trouble = {
   status: 422,

@@ -50,7 +50,7 @@ export function asProblem(error: unknown): Problem {
     const detail = 'Something in the request is malformed. Send it again.';
     return new Problem(status, 'The request cannot be read', detail);
   }
-  const detail = 'The server made a mistake. Your work is kept here; try again in a moment.';
+  const detail = 'The server made a mistake. Try again in a moment.';
   return new Problem(500, 'Something went wrong', detail);
 }
 

@@ -9,6 +9,7 @@ import { useEffect } from 'react';
 import { useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { SWRConfig } from 'swr';
+import { Boundary } from '../components/Boundary';
 import type { IconName } from '../components/PartBadge';
 import { darkTheme, lightTheme } from '../theme/paper';
 import { FONT } from '../theme/tokens';
@@ -50,13 +51,15 @@ export default function RootLayout() {
           ),
         }}
       >
-        <Stack
-          screenOptions={{
-            headerShown: false,
-            title: 'Vivid Backline',
-            contentStyle: { backgroundColor: palette.paper },
-          }}
-        />
+        <Boundary>
+          <Stack
+            screenOptions={{
+              headerShown: false,
+              title: 'Vivid Backline',
+              contentStyle: { backgroundColor: palette.paper },
+            }}
+          />
+        </Boundary>
       </PaperProvider>
     </SWRConfig>
   );

@@ -2,7 +2,7 @@ import { Redirect } from 'expo-router';
 import { useEffect, useState } from 'react';
 import useSWR from 'swr';
 import { SongbookScreen } from '../features/songbook/SongbookScreen';
-import { SONGS, fetchSongs } from '../state/api';
+import { fetchList, listPath } from '../state/api';
 
 const VISITED = 'backline/visited';
 
@@ -17,8 +17,8 @@ function isFirstVisit(): boolean {
 /** The songbook; a first visit goes straight to a song that already plays. */
 export default function Index() {
   const [first] = useState(isFirstVisit);
-  const { data } = useSWR(SONGS, fetchSongs);
-  const demo = first ? data?.[0] : undefined;
+  const { data } = useSWR(first ? listPath(false, null) : null, fetchList);
+  const demo = first ? data?.songs[0] : undefined;
   useEffect(() => {
     if (!data) return;
     try {

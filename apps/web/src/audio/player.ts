@@ -1,7 +1,8 @@
 import { create } from 'zustand';
 import { BankLoader } from './banks';
 import { EMPTY_SCORE, type Score } from './engine/score';
-import type { Report, Loop, ToEngine } from './engine/messages';
+import type { Report, ToEngine } from './engine/messages';
+import type { SectionLoop } from './loop';
 
 export interface PlayerState {
   /** Sound starts on a tap: until then it is off. */
@@ -10,9 +11,11 @@ export interface PlayerState {
   readonly toLoad: number;
   readonly problem: string | null;
   readonly playing: boolean;
+  /** True from the tap on play until sound comes: sounds may have to load. */
+  readonly starting: boolean;
   readonly counting: boolean;
   readonly countIn: boolean;
-  readonly loop: (Loop & { readonly name: string }) | null;
+  readonly loop: SectionLoop | null;
   readonly length: number;
   /** Counts the jumps of the position, so that a still cursor follows them. */
   readonly jumps: number;
@@ -24,6 +27,7 @@ export const usePlayer = create<PlayerState>(() => ({
   toLoad: 0,
   problem: null,
   playing: false,
+  starting: false,
   counting: false,
   countIn: false,
   loop: null,
@@ -53,14 +57,16 @@ class Player {
   private score: Score = EMPTY_SCORE;
   private fix: Fix = { tick: 0, at: 0, rate: 0 };
   private shown = 0;
+  /** Counts what the writer has asked for: a play that has been overtaken while sounds loaded starts nothing. */
+  private wish = 0;
 
-  /** Takes another score; while playing it is heard from the next beat on. */
-  setScore(score: Score): void {
+  /** Takes another score, and the loop as it lies in it; while playing it is heard from the next beat on. */
+  setScore(score: Score, loop: SectionLoop | null): void {
     this.score = score;
-    set({ length: score.length });
+    set({ length: score.length, loop });
     if (this.fix.tick > score.length) this.fix = { tick: 0, at: performance.now(), rate: 0 };
     if (!this.node) return;
-    this.send({ type: 'score', score });
+    this.sendScore();
     void this.loadBanks(banksOf(score)).catch(() => undefined);
   }
 
@@ -71,23 +77,33 @@ class Player {
     this.fix = { tick: 0, at: performance.now(), rate: 0 };
     this.setLoop(null);
     set({ length: 0 });
-    if (this.node) this.send({ type: 'score', score: EMPTY_SCORE });
+    if (this.node) this.sendScore();
   }
 
   /** Call from a tap or key: browsers let sound start only then. */
   async play(from = this.tick()): Promise<void> {
-    await this.start();
-    await this.loadBanks(banksOf(this.score));
+    const mine = ++this.wish;
+    set({ starting: true });
+    try {
+      await this.start();
+      await this.loadBanks(banksOf(this.score));
+    } catch (error) {
+      if (mine === this.wish) set({ starting: false });
+      throw error;
+    }
+    // Stopped, or in another song, while the sounds were loading.
+    if (mine !== this.wish) return;
     const { loop } = usePlayer.getState();
     const inLoop = loop && (from < loop.start || from >= loop.end) ? loop.start : from;
     const start = inLoop >= this.score.length ? (loop?.start ?? 0) : inLoop;
     this.send({ type: 'play', from: start, countIn: usePlayer.getState().countIn });
-    set({ playing: true });
+    set({ playing: true, starting: false });
   }
 
   stop(): void {
+    this.wish++;
     if (this.node) this.send({ type: 'stop' });
-    set({ playing: false, counting: false });
+    set({ playing: false, starting: false, counting: false });
   }
 
   seek(tick: number): void {
@@ -110,6 +126,11 @@ class Player {
   async audition(program: number, pitches: readonly number[], seconds = 1.6, level = 96): Promise<void> {
     if (!pitches.length) return;
     if (await this.canSound(program)) this.send({ type: 'audition', program, pitches, level, seconds });
+  }
+
+  /** Ends what {@link audition} sounds. */
+  hush(): void {
+    if (this.node) this.send({ type: 'hush' });
   }
 
   /** A key goes down: it sounds until {@link release}. */
@@ -177,9 +198,7 @@ class Player {
     node.connect(gain).connect(limiter).connect(context.destination);
     node.port.onmessage = ({ data }: MessageEvent<Report>) => this.hear(data);
     this.node = node;
-    const { loop } = usePlayer.getState();
-    if (loop) this.send({ type: 'loop', loop: { start: loop.start, end: loop.end } });
-    this.send({ type: 'score', score: this.score });
+    this.sendScore();
     set({ sound: 'on' });
   }
 
@@ -205,6 +224,12 @@ class Player {
       this.node?.port.postMessage({ type: 'bank', bank } satisfies ToEngine, transfer);
     }
     set((state) => ({ loaded: state.loaded + 1 }));
+  }
+
+  private sendScore(): void {
+    const { loop } = usePlayer.getState();
+    const stretch = loop && { start: loop.start, end: loop.end };
+    this.send({ type: 'score', score: this.score, loop: stretch });
   }
 
   private send(message: ToEngine): void {

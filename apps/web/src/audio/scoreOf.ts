@@ -1,13 +1,7 @@
-import type { Band, BandPart } from '@backline/core/band/index';
+import { isAudible, type Band } from '@backline/core/band/index';
 import type { Guide } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import { FIELDS, GUIDE_CHANNEL, type ChannelSetup, type Score } from './engine/score';
-
-/** A part sounds unless it is muted, or another part is soloed and it is not. */
-export function isAudible(part: BandPart, parts: readonly BandPart[]): boolean {
-  const anySolo = parts.some((p) => p.mix.solo);
-  return anySolo ? part.mix.solo : !part.mix.mute;
-}
 
 /** The player's event list of a band. */
 export function scoreOf(band: Band, guide: Guide = USUAL_GUIDE): Score {

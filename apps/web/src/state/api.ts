@@ -1,18 +1,31 @@
+import type { z } from 'zod';
+import type { Progression } from '@backline/core/progressions/schema';
+import {
+  ownProgressionsSchema,
+  type OwnProgression,
+  type OwnProgressions,
+} from '@backline/core/progressions/transport';
+import type { Song } from '@backline/core/song/schema';
 import {
   problemSchema,
+  savedSchema,
   songListSchema,
+  songSummarySchema,
   storedSongSchema,
   type ProblemDetails,
+  type Saved,
+  type SongList,
   type SongSummary,
   type StoredSong,
 } from '@backline/core/song/transport';
-import type { Progression } from '@backline/core/progressions/schema';
-import { ownProgressionsSchema, type OwnProgression } from '@backline/core/progressions/transport';
-import type { Song } from '@backline/core/song/schema';
+import type { KeptEdit } from './keptEdits';
+import { newId } from './newId';
 
-/** What the server said, or that it did not answer (status 0). */
+/** That the server did not answer, what it said, or that what it said cannot be understood. */
 export class ApiError extends Error {
   constructor(
+    readonly kind: 'away' | 'problem' | 'unreadable',
+    /** HTTP status; 0 where there was no answer. */
     readonly status: number,
     message: string,
     readonly problem: ProblemDetails | null = null,
@@ -21,7 +34,16 @@ export class ApiError extends Error {
   }
 }
 
-const UNREACHABLE = 'The server does not answer. Your work is kept on this device and saved when it is back.';
+const UNREACHABLE = 'The server does not answer.';
+const UNREADABLE =
+  'The server’s answer cannot be understood; the app may be older than the server. Reload the page.';
+
+/** An answer as what it should be. */
+function understood<T extends z.ZodType>(schema: T, answer: unknown): z.infer<T> {
+  const read = schema.safeParse(answer);
+  if (read.success) return read.data;
+  throw new ApiError('unreadable', 200, UNREADABLE);
+}
 
 async function request(path: string, init: RequestInit = {}): Promise<unknown> {
   let response: Response;
@@ -32,39 +54,65 @@ async function request(path: string, init: RequestInit = {}): Promise<unknown> {
       signal: AbortSignal.timeout(15_000),
     });
   } catch {
-    throw new ApiError(0, UNREACHABLE);
+    throw new ApiError('away', 0, UNREACHABLE);
   }
   if (response.status === 204) return null;
   const body: unknown = await response.json().catch(() => null);
   if (response.ok) return body;
   const problem = problemSchema.safeParse(body);
-  throw problem.success
-    ? new ApiError(response.status, problem.data.detail, problem.data)
-    : new ApiError(response.status, UNREACHABLE);
+  if (problem.success) throw new ApiError('problem', response.status, problem.data.detail, problem.data);
+  // Something else than our server answered, or half an answer came.
+  throw response.status >= 500
+    ? new ApiError('away', response.status, UNREACHABLE)
+    : new ApiError('unreadable', response.status, UNREADABLE);
 }
 
 export const SONGS = '/api/songs';
 export const songPath = (id: string): string => `${SONGS}/${encodeURIComponent(id)}`;
 
-export const fetchSongs = async (): Promise<SongSummary[]> =>
-  songListSchema.parse(await request(SONGS)).songs;
+/** A page of the songbook or of the bin; `after` is where the page before ended. */
+export const listPath = (bin: boolean, after: string | null): string =>
+  `${SONGS}?${new URLSearchParams({ ...(bin ? { bin: 'true' } : {}), ...(after ? { after } : {}) })}`;
+
+export const fetchList = async (path: string): Promise<SongList> =>
+  understood(songListSchema, await request(path));
 
 export const fetchSong = async (path: string): Promise<StoredSong> =>
-  storedSongSchema.parse(await request(path));
+  understood(storedSongSchema, await request(path));
 
-export const createSongAt = async (song: Song): Promise<StoredSong> =>
-  storedSongSchema.parse(await request(SONGS, { method: 'POST', body: JSON.stringify({ song }) }));
+/** Makes a song; under an id that was made before it gives that one. */
+export const createSongAt = async (song: Song, id = newId()): Promise<StoredSong> =>
+  understood(storedSongSchema, await request(SONGS, { method: 'POST', body: JSON.stringify({ song, id }) }));
 
-export const replaceSong = async (path: string, revision: number, song: Song): Promise<StoredSong> =>
-  storedSongSchema.parse(await request(path, { method: 'PUT', body: JSON.stringify({ revision, song }) }));
+/** Saves a song as an edit that has an id and says what it follows. */
+export const replaceSong = async (
+  path: string,
+  { revision, song, edit, after }: Pick<KeptEdit, 'revision' | 'song' | 'edit' | 'after'>,
+): Promise<Saved> =>
+  understood(
+    savedSchema,
+    await request(path, { method: 'PUT', body: JSON.stringify({ revision, song, edit, after }) }),
+  );
 
-export const deleteSong = async (path: string): Promise<void> =>
-  void (await request(path, { method: 'DELETE' }));
+/** Puts a song into the bin, if it still has the revision that was decided on. */
+export const deleteSong = async (path: string, revision: number): Promise<void> =>
+  void (await request(`${path}?revision=${revision}`, { method: 'DELETE' }));
+
+export const restoreSong = async (path: string): Promise<SongSummary> =>
+  understood(songSummarySchema, await request(`${path}/restore`, { method: 'POST' }));
 
 export const PROGRESSION_LIST = '/api/progressions';
 
-export const fetchProgressions = async (): Promise<OwnProgression[]> =>
-  ownProgressionsSchema.parse(await request(PROGRESSION_LIST)).progressions;
+/** All of the writer's own progressions, page by page. */
+export async function fetchProgressions(): Promise<OwnProgression[]> {
+  const found: OwnProgression[] = [];
+  for (let path: string | null = PROGRESSION_LIST; path !== null;) {
+    const page: OwnProgressions = understood(ownProgressionsSchema, await request(path));
+    found.push(...page.progressions);
+    path = page.next === null ? null : `${PROGRESSION_LIST}?after=${page.next}`;
+  }
+  return found;
+}
 
 export const createProgression = async (progression: Progression): Promise<void> =>
   void (await request(PROGRESSION_LIST, { method: 'POST', body: JSON.stringify({ progression }) }));

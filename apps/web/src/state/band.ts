@@ -2,7 +2,8 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Band } from '@backline/core/band/index';
 import type { Song } from '@backline/core/song/schema';
-import { player } from '../audio/player';
+import { loopRound } from '../audio/loop';
+import { player, usePlayer } from '../audio/player';
 import type { BandFailure, BandReply, BandRequest } from '../workers/band';
 import { useOpenSong } from './openSong';
 
@@ -21,6 +22,8 @@ class Generation {
   private busy: BandRequest | null = null;
   private next: Song | null = null;
   private count = 0;
+  /** The song a worker fell over last: it is given to a fresh one once. */
+  private fellOver: Song | null = null;
 
   make(song: Song): void {
     this.next = song;
@@ -39,15 +42,25 @@ class Generation {
     if (this.worker) return this.worker;
     const worker = new Worker(new URL('../workers/band.ts', import.meta.url));
     worker.onmessage = ({ data }: MessageEvent<BandReply | BandFailure>) => this.take(data);
-    worker.onerror = () => {
-      this.worker = null;
-      this.busy = null;
-      useBand.setState({
-        failed: 'The band could not be generated. Undo the last change or reload the page.',
-      });
-    };
+    worker.onerror = () => this.startOver();
     this.worker = worker;
     return worker;
+  }
+
+  /** A worker that fell over is replaced; what waits, or the same song once more, goes to the new one. */
+  private startOver(): void {
+    this.worker?.terminate();
+    this.worker = null;
+    const lost = this.busy?.song ?? null;
+    this.busy = null;
+    if (!this.next && lost && lost !== this.fellOver) {
+      this.fellOver = lost;
+      this.next = lost;
+    }
+    if (this.next) return this.post();
+    useBand.setState({
+      failed: 'The band could not be generated. Undo the last change or reload the page.',
+    });
   }
 
   private take(reply: BandReply | BandFailure): void {
@@ -58,8 +71,11 @@ class Generation {
         failed: `The band could not be generated (${reply.failed}). Undo the last change.`,
       });
     } else if (!this.next && useOpenSong.getState().song) {
+      this.fellOver = null;
       useBand.setState({ band: reply.band, song, failed: null });
-      player.setScore(reply.score);
+      // A loop belongs to its section: where the bars have moved it moves along, and without them it ends.
+      const { loop } = usePlayer.getState();
+      player.setScore(reply.score, loop && loopRound(reply.band.bars, loop.playing));
     }
     this.post();
   }

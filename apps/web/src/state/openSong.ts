@@ -1,10 +1,20 @@
 import { create } from 'zustand';
-import { applyEdit, joinSteps, redoStep, undoStep, type Edit, type Step } from '@backline/core/edits/apply';
+import {
+  EditRefused,
+  applyEdit,
+  joinSteps,
+  redoStep,
+  undoStep,
+  type Edit,
+  type Step,
+} from '@backline/core/edits/apply';
 import type { Song } from '@backline/core/song/schema';
-import type { StoredSong } from '@backline/core/song/transport';
-import { forgetEdit, keepEdit, keptEdit } from './keptEdits';
+import type { Saved, StoredSong } from '@backline/core/song/transport';
+import { forgetEdit, keepEdit, ownEdit, type KeptEdit } from './keptEdits';
+import { newId } from './newId';
+import { watchSaver, type SaveTrouble } from './saver';
 
-export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'refused';
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'gone' | 'refused';
 
 export interface OpenSong {
   readonly id: string | null;
@@ -16,16 +26,24 @@ export interface OpenSong {
   readonly save: SaveState;
   /** Why it is not saved, as a sentence. */
   readonly trouble: string | null;
+  /** False where this device refused to keep what is not saved yet. */
+  readonly kept: boolean;
   /** The newer song of the server, while the writer has to choose. */
   readonly newer: StoredSong | null;
+  /** True where the song is in the bin, while the writer has to choose. */
+  readonly inBin: boolean;
+  /** Why the last edit was not made, as a sentence. */
+  readonly refusal: string | null;
 }
 
 /** Edits within this time join into one step of undo. */
 const JOIN_WITHIN = 1500;
 const HISTORY = 300;
+/** Edits sent without an answer that the next one names. */
+const MOST_UNANSWERED = 20;
 let lastEditAt = 0;
 
-export const useOpenSong = create<OpenSong>(() => ({
+const CLOSED: OpenSong = {
   id: null,
   song: null,
   revision: 0,
@@ -33,34 +51,69 @@ export const useOpenSong = create<OpenSong>(() => ({
   future: [],
   save: 'saved',
   trouble: null,
+  kept: true,
   newer: null,
-}));
+  inBin: false,
+  refusal: null,
+};
+
+export const useOpenSong = create<OpenSong>(() => CLOSED);
 
 const { getState, setState } = useOpenSong;
 
-/** Opens a song as the server has it, or with the edit this device still keeps of it. */
+/** Opens a song as the server has it, or with the edit this tab still keeps of it. */
 export function openSong(stored: StoredSong): void {
-  const kept = keptEdit(stored.id);
-  const base = { id: stored.id, past: [], future: [], trouble: null, newer: null };
+  const kept = ownEdit(stored.id);
+  const base = { ...CLOSED, id: stored.id };
+  // It is there (again): what this tab keeps of it is no longer without a song.
+  if (kept?.gone) keepEdit(stored.id, { ...kept, gone: false });
   if (kept) setState({ ...base, song: kept.song, revision: kept.revision, save: 'unsaved' });
-  else setState({ ...base, song: stored.song, revision: stored.revision, save: 'saved' });
+  else setState({ ...base, song: stored.song, revision: stored.revision });
 }
 
 export function closeSong(): void {
-  setState({ id: null, song: null, past: [], future: [], save: 'saved', trouble: null, newer: null });
+  setState(CLOSED);
 }
+
+/** The next edit to keep: it follows what was sent of the one before and not answered. */
+function nextEdit(id: string, revision: number, song: Song): KeptEdit {
+  const before = ownEdit(id);
+  const unanswered = before ? (before.sent ? [...before.after, before.edit] : before.after) : [];
+  return {
+    revision: before?.revision ?? revision,
+    song,
+    edit: newId(),
+    after: unanswered.slice(-MOST_UNANSWERED),
+    sent: false,
+    at: Date.now(),
+  };
+}
+
+/** States that an edit does not end: the writer has to choose first. */
+const CHOOSING: readonly SaveState[] = ['conflict', 'gone'];
 
 /** Puts a changed song in place: kept on this device at once, saved soon after. */
 function put(song: Song, history: Pick<OpenSong, 'past' | 'future'>): void {
   const { id, revision, save } = getState();
-  if (id) keepEdit(id, { revision, song });
-  setState({ song, ...history, save: save === 'conflict' ? save : 'unsaved' });
+  const kept = id === null || keepEdit(id, nextEdit(id, revision, song));
+  setState({ song, ...history, kept, refusal: null, save: CHOOSING.includes(save) ? save : 'unsaved' });
 }
 
-/** The one way to change the open song. Returns whether anything changed. */
+/** Says why something the writer asked for was not done. */
+export const refuse = (refusal: string | null): void => setState({ refusal });
+
+/** The one way to change the open song. Returns whether anything changed; why it could not is said on the screen. */
 export function change(edit: Edit): boolean {
   const { song, past } = getState();
-  const done = song && applyEdit(song, edit);
+  if (!song) return false;
+  let done: ReturnType<typeof applyEdit>;
+  try {
+    done = applyEdit(song, edit);
+  } catch (error) {
+    if (!(error instanceof EditRefused)) throw error;
+    refuse(error.message);
+    return false;
+  }
   if (!done) return false;
   const before = past[past.length - 1];
   const now = Date.now();
@@ -84,24 +137,54 @@ export function redo(): void {
 }
 
 /** The server has taken a save: settled, unless the song was changed meanwhile. */
-export function saved(stored: StoredSong, sent: Song): void {
-  const { id, song } = getState();
-  if (id !== stored.id) return;
-  const settled = song === sent;
-  if (settled) forgetEdit(stored.id);
-  else if (song) keepEdit(stored.id, { revision: stored.revision, song });
-  setState({ revision: stored.revision, save: settled ? 'saved' : 'unsaved', trouble: null });
+function saved(id: string, { revision, current }: Saved): void {
+  if (getState().id !== id) return;
+  const settled = ownEdit(id) === null;
+  // Saved before, and others have gone on from it: theirs holds mine.
+  if (settled && current) openSong(current);
+  else setState({ revision, save: settled ? 'saved' : 'unsaved', trouble: null });
+}
+
+function troubled(id: string, trouble: SaveTrouble): void {
+  if (getState().id !== id) return;
+  const { kind, message } = trouble;
+  const save = kind === 'away' ? 'waiting' : kind;
+  setState({
+    save,
+    trouble: message,
+    newer: kind === 'conflict' ? trouble.current : null,
+    inBin: kind === 'gone' && trouble.inBin,
+  });
+}
+
+watchSaver({
+  sending: (id) => {
+    if (getState().id === id) setState({ save: 'saving' });
+  },
+  saved,
+  trouble: troubled,
+});
+
+/** Goes on from a revision with the song as it is here. */
+function keepFrom(id: string, revision: number, song: Song): void {
+  const edit = { revision, song, edit: newId(), after: [], sent: false, at: Date.now() };
+  const kept = keepEdit(id, edit);
+  setState({ revision, kept, newer: null, inBin: false, save: 'unsaved', trouble: null });
 }
 
 /** The writer's choice when the song was changed elsewhere. */
 export function resolveConflict(choice: 'mine' | 'newer'): void {
   const { newer, id, song } = getState();
   if (!newer || !id || !song) return;
-  if (choice === 'mine') {
-    keepEdit(id, { revision: newer.revision, song });
-    setState({ revision: newer.revision, newer: null, save: 'unsaved', trouble: null });
-  } else {
+  if (choice === 'mine') keepFrom(id, newer.revision, song);
+  else {
     forgetEdit(id);
     openSong(newer);
   }
+}
+
+/** Goes on saving a song that was taken out of the bin again, or that the server refused. */
+export function saveAgain(revision = getState().revision): void {
+  const { id, song } = getState();
+  if (id && song) keepFrom(id, revision, song);
 }

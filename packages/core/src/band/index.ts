@@ -39,6 +39,8 @@ export interface BandChord {
 }
 
 export interface BandBar {
+  /** The place of the form and its repeat: the same playing whatever comes before it. */
+  readonly playing: string;
   readonly start: number;
   readonly length: number;
   readonly metre: string;
@@ -195,6 +197,7 @@ function programChanges(passes: readonly Pass[], regions: readonly Region[]) {
 
 const passBars = (pass: Pass): BandBar[] =>
   pass.bars.map((bar, index) => ({
+    playing: `${pass.entry}/${pass.repeat}`,
     start: pass.start + bar.start,
     length: bar.length,
     metre: bar.metre,

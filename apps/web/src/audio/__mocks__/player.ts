@@ -7,6 +7,7 @@ export const usePlayer = create(() => ({
   toLoad: 0,
   problem: null,
   playing: false,
+  starting: false,
   counting: false,
   countIn: false,
   loop: null as unknown,
@@ -26,4 +27,5 @@ export const player = {
   clear: jest.fn(),
   press: jest.fn(() => Promise.resolve()),
   release: jest.fn(),
+  hush: jest.fn(),
 };

@@ -43,7 +43,7 @@ export class Engine {
   private readonly synth: SpessaSynthProcessor;
   private readonly banks = new Map<string, BasicSoundBank>();
   private score: Score = EMPTY_SCORE;
-  private waiting: { score: Score; at: number } | null = null;
+  private waiting: { score: Score; loop: Loop | null; at: number } | null = null;
   private next = 0;
   private played = 0;
   private sounding: Sounding[] = [];
@@ -95,27 +95,40 @@ export class Engine {
     this.chase();
   }
 
-  /** Takes another score: at once when stopped, from the next beat on while playing. */
-  setScore(score: Score): void {
+  /**
+   * Takes another score, and the stretch to go round in it: at once when stopped, from the next beat on
+   * while playing.
+   */
+  setScore(score: Score, loop: Loop | null = this.loop): void {
     if (!this.playing) {
-      this.score = score;
-      this.waiting = null;
+      this.replace(score, loop);
       this.position = Math.min(this.position, score.length);
       this.next = firstNoteAt(score.notes, this.position);
       this.chase();
       return;
     }
-    this.waiting = { score, at: Math.ceil((this.position + 1e-6) / PPQ) * PPQ };
+    this.waiting = { score, loop, at: Math.ceil((this.position + 1e-6) / PPQ) * PPQ };
+  }
+
+  /** Puts another score in place. Where the stretch that is gone round has moved, the position moves with it. */
+  private replace(score: Score, loop: Loop | null): void {
+    const before = this.loop;
+    this.score = score;
+    this.waiting = null;
+    this.setLoop(loop);
+    if (!before || !this.loop || this.position < before.start || this.position >= before.end) return;
+    const moved = this.position + this.loop.start - before.start;
+    this.position = moved < this.loop.end ? moved : this.loop.start;
   }
 
   setLoop(loop: Loop | null): void {
+    if (this.waiting) this.waiting = { ...this.waiting, loop };
     this.loop = loop && loop.end > loop.start ? loop : null;
   }
 
   play(from: number, countIn: boolean): void {
     this.silence();
-    if (this.waiting) this.score = this.waiting.score;
-    this.waiting = null;
+    if (this.waiting) this.replace(this.waiting.score, this.waiting.loop);
     const start = Math.max(0, Math.min(from, this.score.length - 1));
     const bar = lastAt(this.score.bars, start);
     const lead = countIn ? (bar?.beats ?? 4) * PPQ : 0;
@@ -131,12 +144,14 @@ export class Engine {
   stop(): void {
     this.playing = false;
     this.silence();
-    if (this.waiting) this.setScore(this.waiting.score);
+    if (this.waiting) this.setScore(this.waiting.score, this.waiting.loop);
     if (this.position < this.heardFrom) this.position = this.heardFrom;
   }
 
   seek(to: number): void {
     this.silence();
+    // What waits for the next beat is what the writer sees: a jump lands in it.
+    if (this.waiting) this.replace(this.waiting.score, this.waiting.loop);
     this.position = Math.max(0, Math.min(to, this.score.length));
     this.heardFrom = this.position;
     this.next = firstNoteAt(this.score.notes, this.position);
@@ -145,12 +160,18 @@ export class Engine {
 
   /** Sounds pitches at once for a while, beside whatever plays. */
   audition(program: number, pitches: readonly number[], level: number, seconds: number): void {
-    for (const { pitch } of this.auditioned) this.synth.noteOff(AUDITION_CHANNEL, pitch);
+    this.hush();
     this.setProgram(AUDITION_CHANNEL, program);
     this.synth.controllerChange(AUDITION_CHANNEL, VOLUME, level);
     this.synth.controllerChange(AUDITION_CHANNEL, REVERB, 30);
     for (const pitch of pitches) this.synth.noteOn(AUDITION_CHANNEL, pitch, 78);
     this.auditioned = pitches.map((pitch) => ({ pitch, frames: seconds * this.sampleRate }));
+  }
+
+  /** Ends what {@link audition} sounds. */
+  hush(): void {
+    for (const { pitch } of this.auditioned) this.synth.noteOff(AUDITION_CHANNEL, pitch);
+    this.auditioned = [];
   }
 
   /** A key pressed by hand: it sounds until it is released. */
@@ -230,9 +251,8 @@ export class Engine {
   }
 
   private takeWaiting(): void {
-    const { score } = this.waiting!;
-    this.score = score;
-    this.waiting = null;
+    const { score, loop } = this.waiting!;
+    this.replace(score, loop);
     this.next = firstNoteAt(score.notes, Math.floor(this.position + 1e-6));
     this.chase();
     this.takeUpHeldNotes();

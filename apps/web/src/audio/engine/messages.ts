@@ -16,7 +16,9 @@ export interface Loop {
 /** From the app to the audio thread. */
 export type ToEngine =
   | { readonly type: 'bank'; readonly bank: DecodedBank }
-  | { readonly type: 'score'; readonly score: Score }
+  | { readonly type: 'score'; readonly score: Score; readonly loop: Loop | null }
+  /** Ends what is being auditioned. */
+  | { readonly type: 'hush' }
   | { readonly type: 'play'; readonly from: number; readonly countIn: boolean }
   | { readonly type: 'stop' }
   | { readonly type: 'seek'; readonly to: number }

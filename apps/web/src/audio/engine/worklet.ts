@@ -29,7 +29,7 @@ class BacklineProcessor extends AudioWorkletProcessor {
         engine.addBank(message.bank);
         break;
       case 'score':
-        engine.setScore(message.score);
+        engine.setScore(message.score, message.loop);
         break;
       case 'play':
         engine.play(message.from, message.countIn);
@@ -45,6 +45,9 @@ class BacklineProcessor extends AudioWorkletProcessor {
         break;
       case 'audition':
         engine.audition(message.program, message.pitches, message.level, message.seconds);
+        break;
+      case 'hush':
+        engine.hush();
         break;
       case 'press':
         engine.press(message.program, message.pitch, message.velocity);

@@ -9,20 +9,23 @@ const WORDS: Record<SaveState, string> = {
   saving: 'Saving…',
   waiting: 'Kept on this device, trying again',
   conflict: 'Changed elsewhere',
+  gone: 'No longer in the songbook',
   refused: 'Not saved',
 };
+const NOT_KEPT = 'Not saved yet, trying again';
 
 /** Whether the song is safe, said aloud when it changes. */
 export function SaveStateLine() {
   const palette = usePalette();
   const save = useOpenSong((s) => s.save);
+  const kept = useOpenSong((s) => s.kept);
   return (
     <Text
       aria-live="polite"
       role="status"
       style={{ fontFamily: FONT.text, fontSize: SIZE.tiny, color: palette.quiet }}
     >
-      {WORDS[save]}
+      {save === 'waiting' && !kept ? NOT_KEPT : WORDS[save]}
     </Text>
   );
 }

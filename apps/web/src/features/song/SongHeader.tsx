@@ -3,9 +3,9 @@ import { useState } from 'react';
 import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setTitle } from '@backline/core/edits/song';
-import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { useBand } from '../../state/band';
-import { change, redo, undo, useOpenSong } from '../../state/openSong';
+import { LIMITS } from '@backline/core/song/limits';
+import { midiFileOf } from '../../state/midiFile';
+import { change, redo, refuse, undo, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { SaveStateLine } from './SaveStateLine';
@@ -36,10 +36,10 @@ function TitleField() {
     <TextInput
       aria-label="Title of the song"
       value={typed ?? title}
-      maxLength={80}
+      maxLength={LIMITS.nameLength}
       onChangeText={(text) => {
         setTyped(text);
-        if (text.trim()) change(setTitle(text.trim()));
+        change(setTitle(text));
       }}
       onBlur={() => setTyped(null)}
       style={[styles.title, { color: palette.ink }]}
@@ -53,9 +53,20 @@ export function SongHeader({ id, view }: { id: string; view: SongView }) {
   const router = useRouter();
   const past = useOpenSong((s) => s.past);
   const future = useOpenSong((s) => s.future);
-  const { band, song } = useBand();
-  const takeMidi = (): void => {
-    if (band && song) download(writeMidiFile(song, band), `${song.title}.mid`);
+  const song = useOpenSong((s) => s.song);
+  const [writing, setWriting] = useState(false);
+  const takeMidi = async (): Promise<void> => {
+    if (!song) return;
+    setWriting(true);
+    try {
+      download(await midiFileOf(song), `${song.title}.mid`);
+    } catch (error) {
+      refuse(
+        `The MIDI file could not be written (${error instanceof Error ? error.message : String(error)}).`,
+      );
+    } finally {
+      setWriting(false);
+    }
   };
   const action = (icon: string, label: string, onPress: () => void, disabled = false) => (
     <IconButton
@@ -80,7 +91,12 @@ export function SongHeader({ id, view }: { id: string; view: SongView }) {
         </View>
         {action('undo', past.length ? `Undo: ${past[past.length - 1]!.name}` : 'Undo', undo, !past.length)}
         {action('redo', future.length ? `Redo: ${future[0]!.name}` : 'Redo', redo, !future.length)}
-        {action('download', 'Take the MIDI file', takeMidi, !band)}
+        {action(
+          'download',
+          writing ? 'Writing the MIDI file' : 'Take the MIDI file',
+          () => void takeMidi(),
+          !song || writing,
+        )}
       </View>
       <View role="navigation" aria-label="Screens of the song" style={styles.tabs}>
         {VIEWS.map((entry) => {

@@ -4,11 +4,14 @@ import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator, Button } from 'react-native-paper';
 import useSWR from 'swr';
 import type { StoredSong } from '@backline/core/song/transport';
+import { Boundary } from '../../components/Boundary';
 import { Notice } from '../../components/Notice';
-import { ApiError, fetchSong, songPath } from '../../state/api';
+import { ApiError, fetchSong, restoreSong, songPath } from '../../state/api';
+import { rehome } from '../../state/leftovers';
 import { useBandOfOpenSong } from '../../state/band';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
-import { keptEditSettled } from '../../state/sendKeptEdits';
+import { adoptOrphan, ownEdit } from '../../state/keptEdits';
+import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
 import { useIsWide, usePalette } from '../../theme/usePalette';
@@ -27,8 +30,7 @@ let visits = 0;
  */
 function useSong(id: string) {
   const [visit] = useState(() => ++visits);
-  // What was left unsaved a moment ago goes first, so that the song is opened as it will be.
-  const load = ([path]: [string, number]) => keptEditSettled(id).then(() => fetchSong(path));
+  const load = ([path]: [string, number]) => loadSong(id, path);
   const { data, error, mutate } = useSWR<StoredSong, unknown, [string, number]>([songPath(id), visit], load, {
     revalidateOnFocus: false,
     revalidateOnReconnect: false,
@@ -41,16 +43,78 @@ function useSong(id: string) {
   return { error, retry: () => void mutate() };
 }
 
+/**
+ * The song as it is to be opened: what was left unsaved a moment ago goes first, what a closed tab left
+ * behind is taken over, and where the server is away what this device keeps is all there is.
+ */
+async function loadSong(id: string, path: string): Promise<StoredSong> {
+  await settled(id);
+  await adoptOrphan(id);
+  try {
+    return await fetchSong(path);
+  } catch (error) {
+    const kept = ownEdit(id);
+    if (!kept || !(error instanceof ApiError) || error.kind !== 'away') throw error;
+    return { id, revision: kept.revision, updatedAt: '', song: kept.song };
+  }
+}
+
 function viewOf(pathname: string): SongView {
   const last = pathname.split('/').pop();
   return VIEWS.find((v) => v.view === last)?.view ?? 'chart';
+}
+
+/** What leads out of a screen that fails for what was done last. */
+const REMEDY = {
+  label: 'Undo the last change',
+  act: (): void => {
+    select(null);
+    undo();
+  },
+};
+
+/** Why a song does not open, and the ways on. */
+function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: () => void }) {
+  const router = useRouter();
+  const [failed, setFailed] = useState<string | null>(null);
+  const status = error instanceof ApiError ? error.status : 0;
+  const text = error instanceof Error ? error.message : 'The song could not be opened.';
+  const putBack = (): void =>
+    void restoreSong(songPath(id)).then(retry, (e: unknown) =>
+      setFailed(e instanceof Error ? e.message : String(e)),
+    );
+  const asNew = (): void =>
+    void rehome(id).then(
+      (made) => made && router.replace(`/song/${made}/chart`),
+      (e: unknown) => setFailed(e instanceof Error ? e.message : String(e)),
+    );
+  return (
+    <Notice text={failed ?? text}>
+      {status === 410 ? (
+        <Button mode="contained" onPress={putBack}>
+          Put it back
+        </Button>
+      ) : status === 404 ? null : (
+        <Button mode="contained" onPress={retry}>
+          Try again
+        </Button>
+      )}
+      {ownEdit(id) && (status === 404 || status === 410) ? (
+        <Button mode="outlined" onPress={asNew}>
+          Keep my version as a new song
+        </Button>
+      ) : null}
+      <Button mode="outlined" onPress={() => router.replace('/')}>
+        Songbook
+      </Button>
+    </Notice>
+  );
 }
 
 /** What all screens of a song share: header, transport, saving, keys. Wide, the chart stays and the rest opens beside it. */
 export function SongShell() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const palette = usePalette();
-  const router = useRouter();
   const view = viewOf(usePathname());
   const wide = useIsWide();
   const { error, retry } = useSong(id);
@@ -62,20 +126,10 @@ export function SongShell() {
   useKeys(useMemo(() => ({ play: togglePlay, undo, redo }), []));
 
   if (!song) {
-    const missing = error instanceof ApiError && error.status === 404;
     return (
       <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
         {error ? (
-          <Notice text={error instanceof Error ? error.message : 'The song could not be opened.'}>
-            {missing ? null : (
-              <Button mode="contained" onPress={retry}>
-                Try again
-              </Button>
-            )}
-            <Button mode="outlined" onPress={() => router.replace('/')}>
-              Songbook
-            </Button>
-          </Notice>
+          <NotOpened id={id} error={error} retry={retry} />
         ) : (
           <ActivityIndicator accessibilityLabel="Opening the song" style={styles.wait} />
         )}
@@ -90,12 +144,20 @@ export function SongShell() {
         {wide ? (
           <>
             <View style={[styles.half, { borderColor: palette.line }]}>
-              <ChartScreen />
+              <Boundary remedy={REMEDY}>
+                <ChartScreen />
+              </Boundary>
             </View>
-            <View style={styles.half}>{selected ? <ChartSheet song={song} beside /> : <Slot />}</View>
+            <View style={styles.half}>
+              <Boundary subject={`${view}/${selected}`} remedy={REMEDY}>
+                {selected ? <ChartSheet song={song} beside /> : <Slot />}
+              </Boundary>
+            </View>
           </>
         ) : (
-          <Slot />
+          <Boundary subject={view} remedy={REMEDY}>
+            <Slot />
+          </Boundary>
         )}
       </View>
       <Transport />

@@ -4,23 +4,15 @@ import { IconButton, ProgressBar } from 'react-native-paper';
 import type { Band } from '@backline/core/band/index';
 import { setTempo } from '@backline/core/edits/song';
 import { barIndexAt } from '@backline/core/timeline/bars';
+import { loopRound } from '../../audio/loop';
 import { player, usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { Notice } from '../../components/Notice';
 import { useBand } from '../../state/band';
+import { hush, useHearing } from '../../state/hearing';
 import { change, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
-
-/** The stretch of the section that plays at a bar, to go round in. */
-function sectionStretch(band: Band, index: number) {
-  const here = band.bars[index]!;
-  const start = band.bars[index - here.index]!;
-  let last = index;
-  while (band.bars[last + 1] && band.bars[last + 1]!.index > 0) last++;
-  const end = band.bars[last]!;
-  return { start: start.start, end: end.start + end.length, name: here.section };
-}
 
 function Position({ band }: { band: Band }) {
   const palette = usePalette();
@@ -52,7 +44,9 @@ function Position({ band }: { band: Band }) {
 }
 
 export const togglePlay = (): void => {
-  if (usePlayer.getState().playing) player.stop();
+  const { playing, starting } = usePlayer.getState();
+  if (useHearing.getState().hearing) hush();
+  else if (playing || starting) player.stop();
   else void player.play().catch(() => undefined);
 };
 
@@ -61,12 +55,15 @@ export function Transport() {
   const palette = usePalette();
   const band = useBand((s) => s.band);
   const song = useOpenSong((s) => s.song);
-  const { playing, sound, loaded, toLoad, loop, countIn, problem } = usePlayer();
+  const { playing, starting, sound, loaded, toLoad, loop, countIn, problem } = usePlayer();
+  const hearing = useHearing((s) => s.hearing);
+  const active = playing || starting || hearing;
   if (!song) return null;
   const loading = sound === 'loading';
   const toggleLoop = (): void => {
     if (loop) return player.setLoop(null);
-    if (band?.bars.length) player.setLoop(sectionStretch(band, barIndexAt(band.bars, player.tick())));
+    const bar = band?.bars[barIndexAt(band.bars, player.tick())];
+    if (band && bar) player.setLoop(loopRound(band.bars, bar.playing));
   };
   const tempo = (by: number): void => void change(setTempo(Math.max(30, Math.min(300, song.tempo + by))));
   return (
@@ -86,15 +83,15 @@ export function Transport() {
       ) : null}
       <View style={styles.row}>
         <IconButton
-          icon={playing ? 'stop' : 'play'}
+          icon={active ? 'stop' : 'play'}
           mode="contained"
           size={30}
           style={styles.play}
           containerColor={palette.action}
           iconColor={palette.onAction}
-          accessibilityLabel={playing ? 'Stop' : loading ? 'Loading sounds' : 'Play'}
+          accessibilityLabel={hearing ? 'Stop hearing' : active ? 'Stop' : 'Play'}
           onPress={togglePlay}
-          disabled={!band}
+          disabled={!band && !active}
         />
         {band ? <Position band={band} /> : <View style={styles.position} />}
         <IconButton

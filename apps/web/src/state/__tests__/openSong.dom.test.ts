@@ -1,8 +1,9 @@
 import { setTempo, setTitle } from '@backline/core/edits/song';
 import { setBar } from '@backline/core/edits/bars';
+import { playAgain } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
-import { change, closeSong, openSong, redo, resolveConflict, saved, undo, useOpenSong } from '../openSong';
-import { keptEdit } from '../keptEdits';
+import { change, closeSong, openSong, redo, resolveConflict, undo, useOpenSong } from '../openSong';
+import { forgetEdit, keepEdit, ownEdit } from '../keptEdits';
 
 const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C');
 const stored = {
@@ -15,35 +16,58 @@ const now = () => useOpenSong.getState();
 
 beforeEach(() => {
   localStorage.clear();
+  forgetEdit(stored.id);
   closeSong();
   openSong(stored);
 });
 
-it('an edit is kept on this device at once and forgotten when the server has it', () => {
+it('an edit is kept on this device at once, with an id of its own', () => {
   change(setTitle('Quay'));
-  expect(keptEdit(stored.id)).toMatchObject({ revision: 3, song: { title: 'Quay' } });
-  expect(now().save).toBe('unsaved');
-  saved({ ...stored, revision: 4, song: now().song! }, now().song!);
-  expect([now().save, now().revision, keptEdit(stored.id)]).toEqual(['saved', 4, null]);
+  const first = ownEdit(stored.id)!;
+  expect(first).toMatchObject({ revision: 3, song: { title: 'Quay' }, after: [], sent: false });
+  change(setTitle('Quayside'));
+  expect(ownEdit(stored.id)!.edit).not.toBe(first.edit);
+  expect([now().save, now().kept]).toEqual(['unsaved', true]);
 });
 
-it('an edit made while a save is under way stays unsaved, on the new revision', () => {
-  change(setTitle('Quay'));
-  const sent = now().song!;
+it('an edit after one that was sent and not answered says that it follows it', () => {
+  change(setTitle('Sent'));
+  const sent = ownEdit(stored.id)!;
+  keepEdit(stored.id, { ...sent, sent: true });
   change(setBar('s1', 0, 'Am'));
-  saved({ ...stored, revision: 4, song: sent }, sent);
-  expect([now().save, now().revision]).toEqual(['unsaved', 4]);
-  expect(keptEdit(stored.id)!.revision).toBe(4);
+  expect(ownEdit(stored.id)).toMatchObject({ revision: 3, after: [sent.edit], sent: false });
 });
 
-it('a song opens with the edit this device still keeps, unless that is damaged', () => {
+it('a song opens with the edit this tab still keeps', () => {
   change(setTitle('Unsaved'));
   closeSong();
   openSong(stored);
-  expect([now().song!.title, now().save]).toEqual(['Unsaved', 'unsaved']);
-  localStorage.setItem(`backline/unsaved/${stored.id}`, '{"revision":3,"song":{"title":');
-  openSong(stored);
-  expect(now().song!.title).toBe('Pier');
+  expect([now().song!.title, now().save, now().revision]).toEqual(['Unsaved', 'unsaved', 3]);
+});
+
+it('where the device refuses to keep an edit it says so, and the song goes on', () => {
+  const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  change(setTitle('Too much'));
+  expect([now().kept, now().song!.title, ownEdit(stored.id)!.song.title]).toEqual([
+    false,
+    'Too much',
+    'Too much',
+  ]);
+  full.mockRestore();
+  change(setTitle('Enough again'));
+  expect(now().kept).toBe(true);
+});
+
+it('an edit past a limit is told in a sentence, and the song stays', () => {
+  for (let i = 0; i < 199; i++) change(playAgain('s1'));
+  const before = now().song;
+  expect(change(playAgain('s1'))).toBe(false);
+  expect(now().refusal).toMatch(/at most 200 places/);
+  expect(now().song).toBe(before);
+  change(setTitle('Goes on'));
+  expect(now().refusal).toBeNull();
 });
 
 it('undo and redo go through all edits; edits of one kind in a row are one step', () => {
@@ -66,7 +90,8 @@ it('in a conflict mine goes on from the newer revision, and the newer takes the 
   useOpenSong.setState({ newer, save: 'conflict' });
   resolveConflict('mine');
   expect([now().song!.title, now().revision, now().save]).toEqual(['Mine', 9, 'unsaved']);
+  expect(ownEdit(stored.id)).toMatchObject({ revision: 9, after: [] });
   useOpenSong.setState({ newer, save: 'conflict' });
   resolveConflict('newer');
-  expect([now().song!.title, now().save, keptEdit(stored.id)]).toEqual(['Theirs', 'saved', null]);
+  expect([now().song!.title, now().save, ownEdit(stored.id)]).toEqual(['Theirs', 'saved', null]);
 });

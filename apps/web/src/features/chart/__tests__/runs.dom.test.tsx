@@ -75,7 +75,9 @@ describe('a run in hand', () => {
     openChart(CHART, run('s1', 0, 3));
     act(() => ask('keep'));
     fireEvent.change(screen.getByLabelText('Name of the progression'), { target: { value: 'Slow tide' } });
-    jest.mocked(createProgression).mockRejectedValueOnce(new ApiError(0, 'The server does not answer.'));
+    jest
+      .mocked(createProgression)
+      .mockRejectedValueOnce(new ApiError('away', 0, 'The server does not answer.'));
     await act(async () => press('Keep it in my library'));
     expect(screen.getByRole('alert').textContent).toContain('does not answer');
     jest.mocked(createProgression).mockResolvedValueOnce(undefined as never);

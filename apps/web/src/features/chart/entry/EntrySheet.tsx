@@ -12,7 +12,7 @@ import { PlayWay } from './PlayWay';
 import { TimeWay } from './TimeWay';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
-import { hush } from './hearing';
+import { hush } from '../../../state/hearing';
 import { VoicingWay } from '../voicing/VoicingWay';
 
 const TABS: readonly Tab<Way>[] = [

@@ -16,7 +16,7 @@ import { numeralGlyphs } from '../ChordBlock';
 import { RouteFinder } from './RouteFinder';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
-import { hearChord } from './hearing';
+import { hearChord } from '../../../state/hearing';
 
 type Wanted = Palette | 'as before';
 const PALETTES: readonly { readonly value: Wanted; readonly label: string }[] = [

@@ -24,7 +24,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { KeepChoice } from '../run/KeepChoice';
 import type { Place } from './entry';
-import { hearRun } from './hearing';
+import { hearRun } from '../../../state/hearing';
 
 interface Listed extends Progression {
   /** Of one's own: its id on the server. */

@@ -15,7 +15,7 @@ import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { numeralGlyphs } from '../ChordBlock';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
-import { hearChord } from './hearing';
+import { hearChord } from '../../../state/hearing';
 
 const RICH = ['triads', 'sevenths', 'ninths', 'elevenths', 'thirteenths'];
 

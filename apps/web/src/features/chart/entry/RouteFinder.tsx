@@ -11,7 +11,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
-import { asChords, hearRun } from './hearing';
+import { asChords, hearRun } from '../../../state/hearing';
 
 /** A target that reads, or why it does not. */
 function target(text: string): RouteAsked['to'] | string {

@@ -18,7 +18,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { select, selectBar, useSelection } from '../selection';
 import { Facts } from './Facts';
-import { hearEntered } from './hearing';
+import { hearEntered } from '../../../state/hearing';
 import type { Place } from './entry';
 
 const FIELD = 'Chords of this bar';

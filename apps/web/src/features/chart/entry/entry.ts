@@ -8,7 +8,7 @@ import { chordsInUse } from '@backline/core/timeline/passes';
 import { PPQ } from '@backline/core/timeline/time';
 import { change, useOpenSong } from '../../../state/openSong';
 import { selectBar, useSelection, type Step } from '../selection';
-import { hearEntered } from './hearing';
+import { hearEntered } from '../../../state/hearing';
 
 /** Entry's place in the song as it is now. */
 export interface Place {

@@ -23,7 +23,7 @@ import { ApiError, createProgression } from '../../../state/api';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
-import { hearRun } from '../entry/hearing';
+import { hearRun } from '../../../state/hearing';
 import { select } from '../selection';
 import { layShape, useShape } from '../voicing/shapes';
 import { KeepChoice } from './KeepChoice';

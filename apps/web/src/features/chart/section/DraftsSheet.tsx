@@ -12,7 +12,7 @@ import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
-import { hearRun } from '../entry/hearing';
+import { hearRun } from '../../../state/hearing';
 import { fittingSize } from '../layout';
 import { select } from '../selection';
 

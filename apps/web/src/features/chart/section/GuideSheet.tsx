@@ -11,7 +11,7 @@ import { change } from '../../../state/openSong';
 import { prefer, usePreferences } from '../../../state/preferences';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
-import { hearChord } from '../entry/hearing';
+import { hearChord } from '../../../state/hearing';
 import { select } from '../selection';
 
 /** Programs that make a good guide: they hold, and stay out of the way. */

@@ -2,8 +2,9 @@
 import type { ChordEvent, Guide } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import { guideVoicings } from '@backline/core/voicing/guide';
-import { player } from '../../../audio/player';
-import { useOpenSong } from '../../../state/openSong';
+import { create } from 'zustand';
+import { player, usePlayer } from '../audio/player';
+import { useOpenSong } from './openSong';
 
 const guideOf = (): Guide => useOpenSong.getState().song?.guide ?? USUAL_GUIDE;
 
@@ -28,17 +29,24 @@ export function hearEntered(chords: readonly ChordEvent[], tick: number): void {
   if (pitches) sound(pitches);
 }
 
+/** Whether chords are being heard one after another. */
+export const useHearing = create(() => ({ hearing: false }));
+
 let turn = 0;
 
-/** Sounds chords one after another, in the song's tempo; another call or {@link hush} ends it. */
+/** Sounds chords one after another, in the song's tempo, alone; another call, {@link hush} or playing the band ends it. */
 export function hearRun(chords: readonly Omit<ChordEvent, 'id'>[]): void {
+  hush();
+  player.stop();
   const mine = ++turn;
+  useHearing.setState({ hearing: true });
   const tempo = useOpenSong.getState().song?.tempo ?? 100;
   const seconds = (ticks: number): number => Math.max(0.25, (ticks / 480) * (60 / tempo));
   const pitches = voiced(chords);
   const play = (index: number): void => {
     const chord = chords[index];
-    if (mine !== turn || !chord) return;
+    if (mine !== turn) return;
+    if (!chord) return useHearing.setState({ hearing: false });
     const length = seconds(chord.length);
     sound(pitches[index]!, length * 0.96);
     setTimeout(() => play(index + 1), length * 1000);
@@ -46,9 +54,21 @@ export function hearRun(chords: readonly Omit<ChordEvent, 'id'>[]): void {
   play(0);
 }
 
+/** Ends what is being heard, at once. */
 export function hush(): void {
   turn++;
+  if (!useHearing.getState().hearing) return;
+  useHearing.setState({ hearing: false });
+  player.hush();
 }
+
+// The band and a hearing never sound over each other, and neither goes on in another song.
+usePlayer.subscribe(({ playing, starting }) => {
+  if (playing || starting) hush();
+});
+useOpenSong.subscribe(({ id }, before) => {
+  if (id !== before.id) hush();
+});
 
 /** Symbols as chords of a bar each, to be heard. */
 export const asChords = (symbols: readonly string[]): Omit<ChordEvent, 'id'>[] =>

@@ -1,0 +1,152 @@
+/** The player against a sound card that is not there: what the audio thread is told, and when. */
+import { act, renderHook } from '@testing-library/react';
+import { renderBand } from '@backline/core/band/index';
+import { applyEdit } from '@backline/core/edits/apply';
+import { insertBar } from '@backline/core/edits/bars';
+import { removeEntry } from '@backline/core/edits/form';
+import { readChart } from '@backline/core/formats/chart/index';
+import type { DecodedBank, Report, ToEngine } from '../engine/messages';
+import { loopRound } from '../loop';
+import { player, usePlayer } from '../player';
+import { scoreOf } from '../scoreOf';
+import { usePosition } from '../usePosition';
+
+const loads: { id: string; done: () => void; fail: (why: string) => void }[] = [];
+jest.mock('../banks', () => ({
+  BankLoader: class {
+    load(id: string): Promise<DecodedBank> {
+      return new Promise((resolve, reject) => {
+        loads.push({
+          id,
+          done: () => resolve({ id, bank: new ArrayBuffer(0), samples: [] }),
+          fail: (why) => reject(new Error(why)),
+        });
+      });
+    }
+  },
+}));
+
+const sent: ToEngine[] = [];
+const port: { onmessage: ((event: { data: Report }) => void) | null; postMessage: (m: ToEngine) => void } = {
+  onmessage: null,
+  postMessage: (message) => void sent.push(message),
+};
+class Node {
+  port = port;
+  connect<T>(next: T): T {
+    return next;
+  }
+}
+Object.assign(globalThis, {
+  AudioContext: class {
+    state = 'running';
+    currentTime = 0;
+    outputLatency = 0;
+    destination = {};
+    audioWorklet = { addModule: () => Promise.resolve() };
+    resume = () => Promise.resolve();
+  },
+  AudioWorkletNode: Node,
+  GainNode: Node,
+  DynamicsCompressorNode: Node,
+});
+
+const song = readChart('[A]\nC | F\n[B]\nG | C');
+const band = renderBand(song);
+const score = scoreOf(band);
+const kinds = () => sent.map((m) => m.type);
+const last = <T extends ToEngine['type']>(type: T) =>
+  sent.filter((m): m is Extract<ToEngine, { type: T }> => m.type === type).at(-1);
+const tick = () => act(() => new Promise<void>((done) => setTimeout(done, 0)));
+const loadAll = async () => {
+  await tick();
+  loads.splice(0).forEach((l) => l.done());
+  await tick();
+};
+const report = (message: Partial<Report>) =>
+  act(() =>
+    port.onmessage!({ data: { tick: 0, time: 0, rate: 960, playing: true, counting: false, ...message } }),
+  );
+
+beforeEach(() => {
+  player.clear();
+  loads.length = 0;
+  player.setScore(score, null);
+  sent.length = 0;
+});
+
+it('stopped while the sounds load it stays stopped, and starts nothing in the next song', async () => {
+  const playing = player.play(0);
+  await tick();
+  expect(usePlayer.getState()).toMatchObject({ starting: true, playing: false });
+  player.stop();
+  expect(usePlayer.getState().starting).toBe(false);
+  await loadAll();
+  await playing;
+  expect(kinds()).not.toContain('play');
+  const again = player.play(0);
+  player.clear();
+  player.setScore(score, null);
+  await loadAll();
+  await again;
+  expect(kinds()).not.toContain('play');
+});
+
+it('plays once its sounds are there', async () => {
+  const playing = player.play(960);
+  await loadAll();
+  await playing;
+  expect(last('play')).toMatchObject({ from: 960 });
+  expect(usePlayer.getState()).toMatchObject({ playing: true, starting: false });
+});
+
+it('says which sounds could not be loaded, and is not left starting', async () => {
+  const other = scoreOf(
+    renderBand({ ...song, guide: { onEntry: true, playback: true, instrument: 99, level: 90 } }),
+  );
+  player.setScore(
+    { ...other, channels: other.channels.map((c) => ({ ...c, programs: [{ tick: 0, program: 101 }] })) },
+    null,
+  );
+  const playing = player.play(0).catch((error: Error) => error.message);
+  await tick();
+  loads.splice(0).forEach((l) => l.fail('the sound file is not there (404)'));
+  expect(await playing).toMatch(/not there/);
+  expect(usePlayer.getState()).toMatchObject({ starting: false, sound: 'failed' });
+  expect(usePlayer.getState().problem).toMatch(/could not be loaded/);
+});
+
+it('a loop goes with its playing of a section: bars put in before it or into it move it, and without it it ends', () => {
+  const loop = loopRound(band.bars, band.bars[2]!.playing)!;
+  expect(loop).toMatchObject({ start: 3840, end: 7680, name: 'B' });
+  const after = (s: typeof song) => loopRound(renderBand(s).bars, loop.playing);
+  expect(after(applyEdit(song, insertBar('s1', 0))!.song)).toMatchObject({ start: 5760, end: 9600 });
+  expect(after(applyEdit(song, insertBar('s2', 0))!.song)).toMatchObject({ start: 3840, end: 9600 });
+  expect(after(applyEdit(song, removeEntry(1))!.song)).toBeNull();
+});
+
+it('score and loop reach the audio thread together', () => {
+  const loop = loopRound(band.bars, band.bars[2]!.playing)!;
+  player.setScore(score, loop);
+  expect(last('score')).toMatchObject({ loop: { start: 3840, end: 7680 } });
+  expect(usePlayer.getState().loop).toEqual(loop);
+});
+
+it('the position is carried on between reports, never runs back for a little lateness, and follows a jump', () => {
+  jest.useFakeTimers({ now: 0 });
+  const { result, unmount } = renderHook(() => usePosition(Math.round));
+  report({ tick: 480 });
+  act(() => void jest.advanceTimersByTime(500));
+  const carried = player.tick();
+  expect(carried).toBeGreaterThan(900);
+  report({ tick: 930 });
+  expect(player.tick()).toBeGreaterThanOrEqual(carried);
+  act(() => player.seek(1920));
+  expect(player.tick()).toBeGreaterThanOrEqual(1920);
+  act(() => player.stop());
+  report({ tick: 2000, playing: false });
+  expect(player.tick()).toBe(2000);
+  unmount();
+  jest.useRealTimers();
+  expect(typeof result.current).toBe('number');
+});

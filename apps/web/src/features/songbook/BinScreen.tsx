@@ -1,0 +1,111 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ActivityIndicator, Button, IconButton } from 'react-native-paper';
+import type { SongSummary } from '@backline/core/song/transport';
+import { Notice } from '../../components/Notice';
+import { restoreSong, songPath } from '../../state/api';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { SongFacts } from './SongFacts';
+import { useSongList } from './useSongList';
+
+/** Days the server keeps what is in the bin. */
+const KEPT_DAYS = 30;
+const DAY = 24 * 60 * 60 * 1000;
+
+/** How long a song can still be put back. */
+function daysLeft(song: SongSummary): string {
+  const since = song.deletedAt === null ? 0 : (Date.now() - Date.parse(song.deletedAt)) / DAY;
+  const left = Math.max(1, Math.ceil(KEPT_DAYS - since));
+  return left === 1 ? 'one more day' : `${left} more days`;
+}
+
+/** Deleted songs, each of which can be put back into the songbook. */
+export function BinScreen() {
+  const palette = usePalette();
+  const router = useRouter();
+  const { songs, error, isLoading, isMore, isFetching, more, mutate } = useSongList(true);
+  const [said, setSaid] = useState<string | null>(null);
+  const putBack = async (song: SongSummary): Promise<void> => {
+    try {
+      await restoreSong(songPath(song.id));
+      setSaid(`“${song.title}” is back in the songbook.`);
+      await mutate();
+    } catch (failed) {
+      setSaid(failed instanceof Error ? failed.message : String(failed));
+    }
+  };
+  return (
+    <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
+      <ScrollView contentContainerStyle={styles.content}>
+        <View style={styles.head}>
+          <IconButton
+            icon="arrow-left"
+            accessibilityLabel="Songbook"
+            onPress={() => router.replace('/')}
+            style={styles.touch}
+          />
+          <Text role="heading" aria-level={1} style={[styles.heading, { color: palette.ink }]}>
+            Bin
+          </Text>
+        </View>
+        <Text style={[styles.words, { color: palette.quiet }]}>
+          {`Deleted songs stay here for ${KEPT_DAYS} days and can be put back.`}
+        </Text>
+        <View role="status">
+          {said ? <Text style={[styles.words, { color: palette.ink }]}>{said}</Text> : null}
+        </View>
+        {error ? (
+          <Notice text={error instanceof Error ? error.message : 'The bin cannot be reached.'}>
+            <Button mode="outlined" onPress={() => void mutate()}>
+              Try again
+            </Button>
+          </Notice>
+        ) : null}
+        {isLoading ? <ActivityIndicator accessibilityLabel="Loading the bin" style={styles.wait} /> : null}
+        {songs?.length === 0 ? (
+          <Text style={[styles.empty, { color: palette.quiet }]}>The bin is empty.</Text>
+        ) : null}
+        {songs?.map((song) => (
+          <View
+            key={song.id}
+            style={[styles.row, { borderColor: palette.line, backgroundColor: palette.raised }]}
+          >
+            <View style={styles.facts}>
+              <SongFacts song={song} />
+              <Text style={[styles.words, { color: palette.quiet }]}>{daysLeft(song)}</Text>
+            </View>
+            <Button
+              mode="outlined"
+              onPress={() => void putBack(song)}
+              accessibilityLabel={`Put back ${song.title}`}
+              contentStyle={styles.tall}
+            >
+              Put back
+            </Button>
+          </View>
+        ))}
+        {isMore ? (
+          <Button mode="outlined" loading={isFetching} onPress={more} contentStyle={styles.tall}>
+            More songs
+          </Button>
+        ) : null}
+      </ScrollView>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { flex: 1 },
+  content: { padding: 16, gap: 10, width: '100%', maxWidth: 760, alignSelf: 'center' },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 4, paddingVertical: 8 },
+  heading: { fontFamily: FONT.chord, fontSize: SIZE.display },
+  row: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 14, padding: 14, gap: 10 },
+  facts: { flex: 1, minWidth: 0 },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  empty: { fontFamily: FONT.text, fontSize: SIZE.body, padding: 24, textAlign: 'center' },
+  wait: { padding: 32 },
+  tall: { minHeight: 44 },
+  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+});

@@ -1,0 +1,32 @@
+import { StyleSheet, Text } from 'react-native';
+import type { SongSummary } from '@backline/core/song/transport';
+import { findStyle } from '@backline/core/style/index';
+import { keyInWords } from '@backline/core/theory/speech';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE } from '../../theme/tokens';
+
+/** Key, metre, tempo, style and length of a song in a line. */
+export function factsOf(song: SongSummary): string {
+  const style = findStyle(song.style)?.name ?? song.style;
+  return `${keyInWords(song.key)} · ${song.metre} · ${song.tempo} · ${style} · ${song.bars} bars`;
+}
+
+/** A song's title over its facts. */
+export function SongFacts({ song }: { song: SongSummary }) {
+  const palette = usePalette();
+  return (
+    <>
+      <Text style={[styles.title, { color: palette.ink }]} numberOfLines={1}>
+        {song.title}
+      </Text>
+      <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
+        {factsOf(song)}
+      </Text>
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  title: { fontFamily: FONT.strong, fontSize: SIZE.title },
+  facts: { fontFamily: FONT.text, fontSize: SIZE.small, marginBottom: 4 },
+});

@@ -1,0 +1,278 @@
+/** What becomes of a save, whatever the server, the device and the writer do meanwhile. */
+import { act, renderHook } from '@testing-library/react';
+import { setTitle } from '@backline/core/edits/song';
+import { readChart } from '@backline/core/formats/chart/index';
+import type { Saved, StoredSong } from '@backline/core/song/transport';
+import { ApiError, createSongAt, replaceSong } from '../api';
+import * as keptEdits from '../keptEdits';
+import { letGo, rehome, sendLeftovers, useHomeless } from '../leftovers';
+import { change, closeSong, openSong, saveAgain, useOpenSong } from '../openSong';
+import { flush, settled } from '../saver';
+import { useAutosave } from '../useAutosave';
+
+const { adoptOrphan, forgetEdit, ownEdit } = keptEdits;
+
+jest.mock('../api', () => ({
+  ...jest.requireActual<object>('../api'),
+  replaceSong: jest.fn(),
+  createSongAt: jest.fn(),
+}));
+
+const ID = '6b1f0a52-3a7e-4a55-9a3e-1111111111ab';
+const song = readChart('title: Pier\n[Verse]\nG | C');
+const stored = (revision: number, title = 'Pier'): StoredSong => ({
+  id: ID,
+  revision,
+  updatedAt: '',
+  song: { ...song, title },
+});
+const now = () => useOpenSong.getState();
+const put = jest.mocked(replaceSong);
+const away = new ApiError('away', 0, 'The server does not answer.');
+
+/** A save under way, answered when the test says so. */
+function pending() {
+  let answer!: (saved: Saved) => void;
+  let fail!: (error: unknown) => void;
+  put.mockImplementationOnce(
+    () => new Promise<Saved>((resolve, reject) => ([answer, fail] = [resolve, reject])),
+  );
+  return {
+    answer: (revision: number) => answer({ id: ID, revision, updatedAt: '' }),
+    fail: (e: unknown) => fail(e),
+  };
+}
+
+beforeEach(() => {
+  localStorage.clear();
+  forgetEdit(ID);
+  closeSong();
+  put.mockReset().mockRejectedValue(away);
+  jest.mocked(createSongAt).mockReset();
+  openSong(stored(4));
+});
+
+describe('a save', () => {
+  it('is settled when it is answered, and forgotten on the device', async () => {
+    put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
+    change(setTitle('Quay'));
+    await flush(ID);
+    expect([now().save, now().revision, ownEdit(ID), localStorage.length]).toEqual(['saved', 5, null, 0]);
+  });
+
+  it('takes what was typed meanwhile along, from the new revision', async () => {
+    const first = pending();
+    const second = pending();
+    change(setTitle('One'));
+    const sending = flush(ID);
+    change(setTitle('Two'));
+    expect(ownEdit(ID)!.after).toEqual([put.mock.calls[0]![1].edit]);
+    first.answer(5);
+    await Promise.resolve();
+    second.answer(6);
+    await sending;
+    expect(put.mock.calls.map(([, sent]) => [sent.revision, sent.song.title, sent.after])).toEqual([
+      [4, 'One', []],
+      [5, 'Two', []],
+    ]);
+    expect([now().save, now().revision]).toEqual(['saved', 6]);
+  });
+
+  it('under way while the song is left: its answer is one’s own, also when the song is opened again', async () => {
+    const save = pending();
+    change(setTitle('Left in a hurry'));
+    const sending = flush(ID);
+    closeSong();
+    const opened = settled(ID).then(() => openSong(stored(5, 'Left in a hurry')));
+    save.answer(5);
+    await sending;
+    await opened;
+    expect([now().save, now().revision, now().song!.title, ownEdit(ID)]).toEqual([
+      'saved',
+      5,
+      'Left in a hurry',
+      null,
+    ]);
+  });
+
+  it('whose answer is lost is sent again under the same id', async () => {
+    put.mockRejectedValueOnce(away).mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
+    change(setTitle('Once'));
+    await flush(ID);
+    expect([now().save, now().trouble]).toEqual(['waiting', away.message]);
+    await flush(ID);
+    expect(put.mock.calls[1]![1].edit).toBe(put.mock.calls[0]![1].edit);
+    expect(now().save).toBe('saved');
+  });
+
+  it('that others have gone on from opens their version, which holds one’s own', async () => {
+    put.mockResolvedValueOnce({ id: ID, revision: 7, updatedAt: '', current: stored(7, 'Theirs on mine') });
+    change(setTitle('Mine'));
+    await flush(ID);
+    expect([now().song!.title, now().revision, now().save]).toEqual(['Theirs on mine', 7, 'saved']);
+  });
+
+  it('answered by what cannot be understood is tried a few times, then told', async () => {
+    const unreadable = new ApiError('unreadable', 200, 'The answer cannot be understood.');
+    put.mockRejectedValue(unreadable);
+    change(setTitle('Quay'));
+    const states = [];
+    for (let i = 0; i < 3; i++) {
+      await flush(ID);
+      states.push(now().save);
+    }
+    expect(states).toEqual(['waiting', 'waiting', 'refused']);
+    expect(ownEdit(ID)).not.toBeNull();
+    put.mockReset();
+    put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
+    saveAgain();
+    await flush(ID);
+    expect(now().save).toBe('saved');
+  });
+
+  it('of a song that is gone is not tried for ever: the writer says what becomes of it', async () => {
+    put.mockRejectedValue(new ApiError('problem', 410, 'In the bin.'));
+    change(setTitle('Homeless'));
+    await flush(ID);
+    expect([now().save, now().inBin]).toEqual(['gone', true]);
+    closeSong();
+    await sendLeftovers();
+    await sendLeftovers();
+    expect(put).toHaveBeenCalledTimes(1);
+    expect(useHomeless.getState().edits).toEqual([{ id: ID, title: 'Homeless' }]);
+  });
+
+  it('of a song that is gone becomes a new song, once, though the first answer was lost', async () => {
+    put.mockRejectedValue(new ApiError('problem', 404, 'No such song.'));
+    change(setTitle('Homeless'));
+    await flush(ID);
+    const create = jest.mocked(createSongAt);
+    create.mockRejectedValueOnce(away);
+    await expect(rehome(ID)).rejects.toThrow(away.message);
+    expect(ownEdit(ID)).not.toBeNull();
+    create.mockResolvedValueOnce({ ...stored(1), id: '00000000-0000-4000-8000-000000000001' });
+    await rehome(ID);
+    expect(create.mock.calls[1]![1]).toBe(create.mock.calls[0]![1]);
+    expect([ownEdit(ID), useHomeless.getState().edits]).toEqual([null, []]);
+  });
+
+  it('can be let go', async () => {
+    put.mockRejectedValue(new ApiError('problem', 404, 'No such song.'));
+    change(setTitle('Homeless'));
+    await flush(ID);
+    letGo(ID);
+    expect([ownEdit(ID), localStorage.length]).toEqual([null, 0]);
+  });
+});
+
+describe('what a closed tab left behind', () => {
+  const left = (tab: string, at: number, title: string): void =>
+    localStorage.setItem(
+      `backline/unsaved/${ID}/${tab}`,
+      JSON.stringify({ revision: 4, song: { ...song, title }, edit: tab, after: ['x'], sent: true, at }),
+    );
+
+  it('is taken over, the newest first, with its ids; the others wait', async () => {
+    left('old', 1, 'Older');
+    left('new', 2, 'Newer');
+    expect(await adoptOrphan(ID)).toMatchObject({ edit: 'new', after: ['x'], sent: true });
+    expect(Object.keys(localStorage).filter((k) => k.endsWith('/old'))).toHaveLength(1);
+    openSong(stored(4));
+    expect([now().song!.title, now().save]).toEqual(['Newer', 'unsaved']);
+  });
+
+  it('is sent from the songbook', async () => {
+    left('gone', 1, 'Left');
+    put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
+    closeSong();
+    await sendLeftovers();
+    expect(put.mock.calls[0]![1]).toMatchObject({ revision: 4, edit: 'gone', after: ['x'] });
+    expect(localStorage.length).toBe(0);
+  });
+
+  it('from an earlier version of the app (no tab, version 1 of the song) is taken as well', async () => {
+    const old = { ...song, version: 1, title: 'Old kept', form: song.form.map(({ id: _, ...e }) => e) };
+    localStorage.setItem(`backline/unsaved/${ID}`, JSON.stringify({ revision: 4, song: old }));
+    expect(await adoptOrphan(ID)).toMatchObject({ revision: 4, song: { title: 'Old kept', version: 2 } });
+  });
+
+  it('that is damaged stays where it is', async () => {
+    localStorage.setItem(`backline/unsaved/${ID}/x`, '{"revision":3,"song":{"title":');
+    expect(await adoptOrphan(ID)).toBeNull();
+    expect(localStorage.length).toBe(1);
+  });
+
+  it('of a tab that lives is let be', async () => {
+    left('living', 1, 'Still worked on');
+    const query = jest.fn(() => Promise.resolve({ held: [{ name: 'backline/tab/living' }] }));
+    const { locks } = navigator;
+    const request = (_: string, work: () => unknown) => Promise.resolve(work());
+    Object.defineProperty(navigator, 'locks', { value: { query, request }, configurable: true });
+    let kept!: typeof keptEdits;
+    // Tabs look for locks once, when the page loads: this is another load.
+    jest.isolateModules(() => (kept = jest.requireActual<typeof keptEdits>('../keptEdits')));
+    expect(await kept.adoptOrphan(ID)).toBeNull();
+    expect(await kept.songsWithOrphans()).toEqual([]);
+    query.mockResolvedValue({ held: [] });
+    expect(await kept.songsWithOrphans()).toEqual([ID]);
+    Object.defineProperty(navigator, 'locks', { value: locks, configurable: true });
+  });
+});
+
+describe('autosave', () => {
+  beforeEach(() => jest.useFakeTimers());
+  afterEach(() => jest.useRealTimers());
+
+  it('waits for a quiet moment, then saves what is there then', async () => {
+    put.mockResolvedValue({ id: ID, revision: 5, updatedAt: '' });
+    renderHook(() => useAutosave());
+    act(() => void change(setTitle('Q')));
+    await act(() => jest.advanceTimersByTimeAsync(500));
+    act(() => void change(setTitle('Quay')));
+    await act(() => jest.advanceTimersByTimeAsync(500));
+    expect(put).not.toHaveBeenCalled();
+    await act(() => jest.advanceTimersByTimeAsync(300));
+    expect(put.mock.calls.map(([, sent]) => sent.song.title)).toEqual(['Quay']);
+  });
+
+  it('while the server is away tries again and again, with longer waits', async () => {
+    put.mockRejectedValue(away);
+    renderHook(() => useAutosave());
+    act(() => void change(setTitle('Quay')));
+    await act(() => jest.advanceTimersByTimeAsync(8000));
+    const soon = put.mock.calls.length;
+    expect(soon).toBeGreaterThan(2);
+    await act(() => jest.advanceTimersByTimeAsync(60_000));
+    expect(put.mock.calls.length - soon).toBeLessThan(8);
+    put.mockResolvedValue({ id: ID, revision: 5, updatedAt: '' });
+    await act(async () => void window.dispatchEvent(new Event('online')));
+    expect(now().save).toBe('saved');
+  });
+
+  it('saves at once when the song is left', async () => {
+    put.mockResolvedValue({ id: ID, revision: 5, updatedAt: '' });
+    const { unmount } = renderHook(() => useAutosave());
+    act(() => void change(setTitle('Quay')));
+    unmount();
+    expect(put).toHaveBeenCalledTimes(1);
+    await act(() => jest.advanceTimersByTimeAsync(0));
+  });
+
+  it('asks before the page is left where not even the device keeps the work', () => {
+    const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new Error('full');
+    });
+    renderHook(() => useAutosave());
+    const leaving = (): boolean => {
+      const event = new Event('beforeunload', { cancelable: true });
+      window.dispatchEvent(event);
+      return event.defaultPrevented;
+    };
+    expect(leaving()).toBe(false);
+    act(() => void change(setTitle('Only here')));
+    expect(leaving()).toBe(true);
+    full.mockRestore();
+    act(() => void change(setTitle('Kept')));
+    expect(leaving()).toBe(false);
+  });
+});

@@ -1,0 +1,53 @@
+/** Work that was left before it could be saved: sent from the songbook, or, where its song is gone, shown there. */
+import { create } from 'zustand';
+import { cutText } from '@backline/core/song/text';
+import { createSongAt } from './api';
+import { adoptOrphan, forgetEdit, ownEdit, songsWithOrphans, songsWithOwnEdits } from './keptEdits';
+import { newId } from './newId';
+import { flush } from './saver';
+
+/** An edit of a song that is no longer in the songbook. */
+export interface Homeless {
+  readonly id: string;
+  readonly title: string;
+}
+
+export const useHomeless = create<{ readonly edits: readonly Homeless[] }>(() => ({ edits: [] }));
+
+function lookForHomeless(): void {
+  const edits = songsWithOwnEdits().flatMap((id) => {
+    const kept = ownEdit(id);
+    return kept?.gone ? [{ id, title: kept.song.title }] : [];
+  });
+  useHomeless.setState({ edits });
+}
+
+/** Sends what tabs that are gone, and this one, left unsaved. Call it while no song is open. */
+export async function sendLeftovers(): Promise<void> {
+  for (const id of await songsWithOrphans()) await adoptOrphan(id);
+  const sendable = songsWithOwnEdits().filter((id) => !ownEdit(id)?.gone);
+  await Promise.all(sendable.map(flush));
+  lookForHomeless();
+}
+
+const ids = new Map<string, string>();
+
+/** Makes a song of its own from an edit whose song is gone. Asked for twice it makes one song. */
+export async function rehome(id: string): Promise<string | null> {
+  const kept = ownEdit(id);
+  if (!kept) return null;
+  const madeId = ids.get(id) ?? newId();
+  ids.set(id, madeId);
+  const made = await createSongAt(kept.song, madeId);
+  forgetEdit(id);
+  lookForHomeless();
+  return made.id;
+}
+
+export function letGo(id: string): void {
+  forgetEdit(id);
+  lookForHomeless();
+}
+
+/** A title for the writer's own version beside another. */
+export const mineTitle = (title: string): string => `${cutText(title, 70)} (mine)`;

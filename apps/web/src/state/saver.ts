@@ -1,0 +1,88 @@
+/**
+ * Sends edits to the server, one at a time for each song, whether the song is open or was left: what
+ * the answer means is settled here, so that leaving a song never makes a stranger of one's own work.
+ */
+import type { Saved, StoredSong } from '@backline/core/song/transport';
+import { ApiError, replaceSong, songPath } from './api';
+import { forgetEdit, keepEdit, ownEdit, type KeptEdit } from './keptEdits';
+
+/** Why a save did not go through. */
+export type SaveTrouble =
+  /** The server or its database is away: it is tried again. */
+  | { readonly kind: 'away'; readonly message: string }
+  /** Somebody else saved a newer version. */
+  | { readonly kind: 'conflict'; readonly message: string; readonly current: StoredSong }
+  /** The song is no longer in the songbook. */
+  | { readonly kind: 'gone'; readonly message: string; readonly inBin: boolean }
+  /** The server will not take it as it is, or answers what cannot be understood. */
+  | { readonly kind: 'refused'; readonly message: string };
+
+export interface SaverWatch {
+  readonly sending: (id: string) => void;
+  readonly saved: (id: string, saved: Saved, sent: KeptEdit) => void;
+  readonly trouble: (id: string, trouble: SaveTrouble) => void;
+}
+
+let watch: SaverWatch | null = null;
+
+/** Who is told how the saves of the open song go. */
+export function watchSaver(watcher: SaverWatch): void {
+  watch = watcher;
+}
+
+/** Answers that cannot be read are given a few more chances, then the writer is told. */
+const UNREADABLE_TRIES = 3;
+const unreadable = new Map<string, number>();
+
+function troubleOf(id: string, error: unknown): SaveTrouble {
+  const api = error instanceof ApiError ? error : new ApiError('away', 0, String(error));
+  const { message } = api;
+  if (api.status === 409 && api.problem?.current) {
+    return { kind: 'conflict', message, current: api.problem.current };
+  }
+  if (api.status === 404 || api.status === 410) return { kind: 'gone', message, inBin: api.status === 410 };
+  if (api.kind === 'unreadable') {
+    const tries = (unreadable.get(id) ?? 0) + 1;
+    unreadable.set(id, tries);
+    return tries < UNREADABLE_TRIES ? { kind: 'away', message } : { kind: 'refused', message };
+  }
+  return api.status === 0 || api.status >= 500 ? { kind: 'away', message } : { kind: 'refused', message };
+}
+
+async function sendAll(id: string): Promise<void> {
+  // An edit whose song is gone waits for the writer to say what becomes of it.
+  for (let kept = ownEdit(id); kept && !kept.gone; kept = ownEdit(id)) {
+    const sent = { ...kept, sent: true };
+    keepEdit(id, sent);
+    watch?.sending(id);
+    let saved: Saved;
+    try {
+      saved = await replaceSong(songPath(id), sent);
+    } catch (error) {
+      const trouble = troubleOf(id, error);
+      const now = ownEdit(id);
+      if (now && trouble.kind === 'gone') keepEdit(id, { ...now, gone: true });
+      watch?.trouble(id, trouble);
+      return;
+    }
+    unreadable.delete(id);
+    const now = ownEdit(id);
+    if (now && now.edit !== sent.edit) keepEdit(id, { ...now, revision: saved.revision, after: [] });
+    else forgetEdit(id);
+    watch?.saved(id, saved, sent);
+  }
+}
+
+const running = new Map<string, Promise<void>>();
+
+/** Sends what this tab keeps of a song until nothing is left or something is in the way. */
+export function flush(id: string): Promise<void> {
+  const known = running.get(id);
+  if (known) return known;
+  const work = sendAll(id).finally(() => running.delete(id));
+  running.set(id, work);
+  return work;
+}
+
+/** Resolves once no edit of the song is on its way. */
+export const settled = (id: string): Promise<void> => running.get(id) ?? Promise.resolve();

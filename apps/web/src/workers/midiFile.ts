@@ -1,0 +1,20 @@
+/** Writes a song's MIDI file off the main thread. */
+import { renderBand } from '@backline/core/band/index';
+import { writeMidiFile } from '@backline/core/formats/midi/index';
+import type { Song } from '@backline/core/song/schema';
+
+export type MidiReply = { readonly bytes: Uint8Array } | { readonly failed: string };
+
+const scope = self as unknown as {
+  onmessage: (event: MessageEvent<Song>) => void;
+  postMessage: (reply: MidiReply, transfer: Transferable[]) => void;
+};
+
+scope.onmessage = ({ data: song }) => {
+  try {
+    const bytes = writeMidiFile(song, renderBand(song));
+    scope.postMessage({ bytes }, [bytes.buffer]);
+  } catch (error) {
+    scope.postMessage({ failed: error instanceof Error ? error.message : String(error) }, []);
+  }
+};
