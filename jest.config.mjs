@@ -25,6 +25,8 @@ const web = (name, preset, testMatch, names = {}) => ({
 });
 
 export default {
+  // Ends what hangs; no test is decided by how long something takes.
+  testTimeout: 600_000,
   projects: [
     node('core', ['<rootDir>/packages/core/test', '<rootDir>/packages/cli/test']),
     node('server', ['<rootDir>/apps/server/test']),

@@ -14,12 +14,18 @@ const ARGS = [
 /** The real interface at the size of a phone, in Debian's Chromium, against the real server and database. */
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 90_000,
-  expect: { timeout: 15_000 },
-  workers: 1,
+  // Limits end what hangs; no test is decided by how long something takes.
+  timeout: 600_000,
+  expect: { timeout: 90_000 },
+  workers: 2,
+  fullyParallel: true,
   retries: 0,
   forbidOnly: true,
   reporter: [['list']],
+  projects: [
+    { name: 'app', testIgnore: /outage/ },
+    { name: 'outage', testMatch: /outage/, dependencies: ['app'] },
+  ],
   use: {
     baseURL: process.env.BACKLINE_URL ?? 'http://127.0.0.1:4310',
     viewport: { width: 390, height: 844 },

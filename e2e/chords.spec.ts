@@ -9,7 +9,6 @@ const bar = (page: Page, number: number, words: string) =>
   expect(page.getByRole('button', { name: new RegExp(`^Verse, bar ${number}: ${words}`) })).toBeVisible();
 
 test('one song entered by every way, each chord heard', async ({ page }) => {
-  test.setTimeout(180_000);
   await listen(page);
   await newSong(page);
 
@@ -19,7 +18,7 @@ test('one song entered by every way, each chord heard', async ({ page }) => {
   await expect(page.getByRole('dialog', { name: 'Verse, bar 3' })).toBeVisible();
   await bar(page, 1, 'C major, 4 beats');
   await bar(page, 2, 'D minor seven, 4 beats');
-  await expect.poll(() => loudness(page), { timeout: 30_000 }).toBeGreaterThan(0.001);
+  await expect.poll(() => loudness(page)).toBeGreaterThan(0.001);
 
   // Chosen: root, quality, bass.
   await way(page, 'Choose');
@@ -44,7 +43,7 @@ test('one song entered by every way, each chord heard', async ({ page }) => {
   await page.getByRole('button', { name: 'Press', exact: true }).click();
   await expect(page.getByText('A minor over E', { exact: true })).toBeVisible();
   await takeHeard(page);
-  await expect.poll(() => loudness(page), { timeout: 20_000 }).toBeGreaterThan(0.001);
+  await expect.poll(() => loudness(page)).toBeGreaterThan(0.001);
   await page.getByRole('button', { name: 'Let go' }).click();
   await page.getByRole('button', { name: 'Take these tones' }).click();
   await bar(page, 6, 'A minor over E, 4 beats, voicing set by hand');
@@ -112,10 +111,10 @@ test('a keyboard that disappears holding a chord is silenced and said; notes tha
   await page.getByLabel('Notes it plays').fill('F3 A3 C4 E4');
   await page.getByRole('button', { name: 'Press', exact: true }).click();
   await takeHeard(page);
-  await expect.poll(() => loudness(page), { timeout: 30_000 }).toBeGreaterThan(0.001);
+  await expect.poll(() => loudness(page)).toBeGreaterThan(0.001);
   await page.getByRole('button', { name: 'Unplug' }).click();
   await expect(page.getByRole('alert')).toContainText('Simulated keyboard was disconnected');
-  await expect.poll(() => loudness(page), { timeout: 20_000 }).toBeLessThan(0.0005);
+  await expect.poll(() => loudness(page)).toBeLessThan(0.0005);
   await page.getByRole('button', { name: 'Take the name' }).click();
   await bar(page, 1, 'F major seven, 4 beats');
 
@@ -127,7 +126,7 @@ test('a keyboard that disappears holding a chord is silenced and said; notes tha
     'aria-pressed',
     'false',
   );
-  await expect.poll(() => loudness(page), { timeout: 20_000 }).toBeLessThan(0.0005);
+  await expect.poll(() => loudness(page)).toBeLessThan(0.0005);
 });
 
 test('what cannot be read stays, with the nearest readings', async ({ page }) => {

@@ -22,7 +22,8 @@ step "Types"
 for project in packages/core packages/cli apps/server apps/web .; do node_modules/.bin/tsc -p "$project"; done
 
 step "The web app"
-web=$(bash scripts/build-web.sh 9>&-)
+WEB_DIST=$(bash scripts/build-web.sh 9>&-)
+export WEB_DIST
 
 step "PostgreSQL for the tests"
 watch_over
@@ -37,7 +38,7 @@ step "Playwright"
 log=$(mktemp)
 # The tests of the server leave its tables; the app starts on fresh ones with the demo songs.
 node --import "file://$root/node_modules/tsx/dist/loader.mjs" scripts/reset-database.ts
-PORT=0 WEB_DIST="$web" NODE_ENV=production \
+PORT=0 NODE_ENV=production \
   node --import "file://$root/node_modules/tsx/dist/loader.mjs" apps/server/src/main.ts > "$log" 2>&1 &
 remember_server $!
 BACKLINE_URL=

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
-import type { StoredSong } from '@backline/core/song/transport';
+import type { SongList, StoredSong } from '@backline/core/song/transport';
 import { notesOf, readStrictly, type ReadFile } from '../../packages/core/test/formats/strictMidi';
 
 /** Takes the MIDI file from the app as a writer would, and reads it strictly. */
@@ -28,16 +28,24 @@ export function partNotes(file: ReadFile, name: string, from = 0, to = Infinity)
 
 export const saved = (page: Page) => expect(page.getByRole('banner').getByRole('status')).toHaveText('Saved');
 
-/** A first visit while the demo song is the newest of the songbook, as after the first start. */
+/** A first visit, which opens the newest song of the songbook: a demo song of this test's own. */
 export async function firstVisit(page: Page): Promise<void> {
-  const list = (await (await page.request.get('/api/songs')).json()) as {
-    songs: { id: string; title: string }[];
-  };
-  const demo = list.songs.find((s) => s.title === 'Last Ferry Out')!;
-  const { revision, song } = (await (await page.request.get(`/api/songs/${demo.id}`)).json()) as StoredSong;
-  await page.request.put(`/api/songs/${demo.id}`, { data: { revision, song } });
+  const { songs } = (await (await page.request.get('/api/songs?limit=500')).json()) as SongList;
+  const demo = songs.filter((s) => s.title === 'Last Ferry Out').at(-1)!;
+  const { song } = (await (await page.request.get(`/api/songs/${demo.id}`)).json()) as StoredSong;
+  const own = (await (await page.request.post('/api/songs', { data: { song } })).json()) as StoredSong;
+  // Tests beside this one make songs too: to this page its own is the newest.
+  await page.route('**/api/songs?**', async (route) => {
+    const response = await route.fetch();
+    const list = (await response.json()) as SongList;
+    const first = list.songs.filter((s) => s.id === own.id);
+    const rest = list.songs.filter((s) => s.id !== own.id);
+    await route.fulfill({ response, json: { ...list, songs: [...first, ...rest] } });
+  });
   await page.goto('/');
   await expect(page.getByLabel('Title of the song')).toHaveValue('Last Ferry Out');
+  expect(page.url()).toContain(own.id);
+  await page.unroute('**/api/songs?**');
 }
 
 /** Starts a song from the songbook. */

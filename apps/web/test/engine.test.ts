@@ -101,7 +101,7 @@ it('sounds the pitch it is asked for, A4 as 440 Hz within ten cents', async () =
     const cents = 1200 * Math.log2(pitchOf(render(engine, 1.2), 0.6) / hertz);
     expect(Math.abs(cents)).toBeLessThan(10);
   }
-}, 30_000);
+});
 
 it('strikes a note at its place to the sample, and ends it', async () => {
   const engine = await engineWith(score([[480, 480, 72]]));
@@ -193,7 +193,7 @@ it('a key sounds from press to release, beside the song or without it', async ()
   // Letting go what was never pressed does nothing.
   engine.release(40);
   expect(loud(render(engine, 0.5), 0, 0.5)).toBeLessThan(0.0005);
-}, 30_000);
+});
 
 it('a jump right after an edit lands in the edited song, not in the one before', async () => {
   const engine = await engineWith(score([[0, 3840, 69]]));
@@ -218,10 +218,10 @@ it('a loop that moves takes the position along, and one that is gone lets it go 
   render(engine, 2);
   expect(engine.position).toBeGreaterThanOrEqual(1920);
   expect(engine.position).toBeLessThan(2881);
-  engine.setScore(score([]), null);
+  engine.setScore(score([], { length: 5760 }), null);
   render(engine, 2);
   expect(engine.playing).toBe(true);
-  render(engine, 2);
+  render(engine, 3);
   expect(engine.playing).toBe(false);
 });
 

@@ -57,7 +57,7 @@ describe('bin/backline', () => {
 
   it('as a program of its own: answers, complains, and stops when nobody reads on', () => {
     const spawned = (command: string) =>
-      spawnSync('bash', ['-c', command], { cwd: ROOT, encoding: 'utf8', timeout: 120_000 });
+      spawnSync('bash', ['-c', command], { cwd: ROOT, encoding: 'utf8', timeout: 300_000 });
     expect(JSON.parse(spawned('bin/backline chord C').stdout)).toMatchObject({ symbol: 'C' });
     expect(spawned('bin/backline sing')).toMatchObject({ status: 2, stdout: '' });
     expect(spawned(`bin/backline notes ${CHART} | head -c 100`)).toMatchObject({ status: 0, stderr: '' });

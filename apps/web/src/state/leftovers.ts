@@ -44,6 +44,9 @@ export async function rehome(id: string): Promise<string | null> {
   return made.id;
 }
 
+/** Opens another song by a fresh load of the page: the router keeps the screens of one song for the next. */
+export const openAnew = (id: string): void => window.location.assign(`/song/${id}/chart`);
+
 export function letGo(id: string): void {
   forgetEdit(id);
   lookForHomeless();

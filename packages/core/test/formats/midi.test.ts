@@ -126,7 +126,7 @@ describe('other readers', () => {
     const out = execFileSync('midi2abc', [asFile()], {
       encoding: 'utf8',
       stdio: ['ignore', 'pipe', 'pipe'],
-      timeout: 30_000,
+      timeout: 300_000,
     });
     expect(out).not.toMatch(/Error/i);
     expect(out).toMatch(/^K:/m);

@@ -115,7 +115,7 @@ describe('spelling', () => {
     const out = execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-dno-print-pages', 'chords.ly'], {
       cwd: dir,
       encoding: 'utf8',
-      timeout: 120_000,
+      timeout: 300_000,
     });
     const spelled = [...out.matchAll(/<([^>]+)>/g)].map((m) =>
       m[1]!
@@ -132,7 +132,7 @@ describe('spelling', () => {
     wanted.forEach(({ root, q }, i) => {
       expect([root + q, ...names(root + q).sort()]).toEqual([root + q, ...spelled[i]!.sort()]);
     });
-  }, 150_000);
+  });
 });
 
 describe('one chord, many spellings', () => {

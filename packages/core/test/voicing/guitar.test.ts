@@ -29,7 +29,7 @@ describe('guitar shapes', () => {
         }
       }
     }
-  }, 60_000);
+  });
 
   // Open-position shapes every beginner's handbook prints; common practice.
   it.each([

@@ -7,7 +7,7 @@ import type { StoredSong } from '@backline/core/song/transport';
 import { Boundary } from '../../components/Boundary';
 import { Notice } from '../../components/Notice';
 import { ApiError, fetchSong, restoreSong, songPath } from '../../state/api';
-import { rehome } from '../../state/leftovers';
+import { openAnew, rehome } from '../../state/leftovers';
 import { useBandOfOpenSong } from '../../state/band';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
 import { adoptOrphan, ownEdit } from '../../state/keptEdits';
@@ -85,7 +85,7 @@ function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: ()
     );
   const asNew = (): void =>
     void rehome(id).then(
-      (made) => made && router.replace(`/song/${made}/chart`),
+      (made) => made && openAnew(made),
       (e: unknown) => setFailed(e instanceof Error ? e.message : String(e)),
     );
   return (

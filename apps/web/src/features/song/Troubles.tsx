@@ -3,7 +3,7 @@ import { Button } from 'react-native-paper';
 import { Notice } from '../../components/Notice';
 import { createSongAt, restoreSong, songPath } from '../../state/api';
 import { useBand } from '../../state/band';
-import { letGo, mineTitle, rehome } from '../../state/leftovers';
+import { letGo, mineTitle, openAnew, rehome } from '../../state/leftovers';
 import { refuse, resolveConflict, saveAgain, useOpenSong } from '../../state/openSong';
 
 /** Where the work is while it is not saved. */
@@ -63,7 +63,7 @@ function SaveTrouble() {
   };
   const asNew = async (): Promise<void> => {
     const made = id && (await rehome(id));
-    if (made) router.replace(`/song/${made}/chart`);
+    if (made) openAnew(made);
   };
   const leave = (): void => {
     if (id) letGo(id);
