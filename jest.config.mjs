@@ -31,6 +31,7 @@ export default {
     node('core', ['<rootDir>/packages/core/test', '<rootDir>/packages/cli/test']),
     node('server', ['<rootDir>/apps/server/test']),
     node('audio', ['<rootDir>/apps/web/test']),
+    node('scripts', ['<rootDir>/scripts/test']),
     web('web', 'jest-expo/ios', ['**/*.native.test.tsx']),
     web('web-dom', 'jest-expo/web', ['**/*.dom.test.{ts,tsx}'], { '^react-native$': 'react-native-web' }),
   ],

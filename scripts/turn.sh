@@ -21,7 +21,8 @@ take_turn() {
   # Its owner is the user of the database as well, who has to walk through.
   chmod a+x "$root/.data" 2>/dev/null || true
   exec 9>"$run/lock"
-  if ! flock -n 9; then
+  # One that is just ending (or just beginning) has no address: it is waited for a little.
+  if ! flock -n 9 && { [ -s "$run/address" ] || ! flock -w 20 9; }; then
     local address
     address=$(cat "$run/address" 2>/dev/null || true)
     echo "$1 is already running in this folder${address:+, at $address}. Go on there, or end that one first." >&2
@@ -55,11 +56,12 @@ remember_server() {
 
 finish() {
   trap - EXIT INT TERM HUP
+  rm -f "$run/address"
   if [ -n "$watchdog" ]; then kill "$watchdog" 2>/dev/null || true; fi
   if [ -n "$server" ]; then
     kill "$server" 2>/dev/null || true
     wait "$server" 2>/dev/null || true
   fi
   bash "$root/scripts/postgres.sh" stop 9>&-
-  rm -f "$run/address" "$run/server"
+  rm -f "$run/server"
 }

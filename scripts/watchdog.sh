@@ -43,8 +43,9 @@ while all_alive "$@"; do
   fi
 done
 
+rm -f "$run/address"
 # The script itself first: on its way out it ends what it started. What it cannot end any more ends here.
 end_process "$1"
 if [ -s "$run/server" ]; then end_process "$(cat "$run/server")"; fi
 bash "$root/scripts/postgres.sh" stop 9>&-
-rm -f "$run/address" "$run/server"
+rm -f "$run/server"

@@ -48,11 +48,15 @@ export async function firstVisit(page: Page): Promise<void> {
   await page.unroute('**/api/songs?**');
 }
 
+/** The songbook, as one who has been here before comes to it. */
+export async function openSongbook(page: Page): Promise<void> {
+  await page.addInitScript(() => localStorage.setItem('backline/visited', '1'));
+  await page.goto('/');
+}
+
 /** Starts a song from the songbook. */
 export async function newSong(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.evaluate(() => localStorage.setItem('backline/visited', '1'));
-  await page.goto('/');
+  await openSongbook(page);
   await page.getByRole('button', { name: 'New song', exact: true }).click();
   await expect(page.getByRole('button', { name: /^Verse, bar 1/ })).toBeVisible();
 }
