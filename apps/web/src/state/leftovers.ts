@@ -44,8 +44,9 @@ export async function rehome(id: string): Promise<string | null> {
   return made.id;
 }
 
-/** Opens another song by a fresh load of the page: the router keeps the screens of one song for the next. */
-export const openAnew = (id: string): void => window.location.assign(`/song/${id}/chart`);
+/** Opens another song, or (null) the songbook, by a fresh load of the page: the router keeps the screens of one song for the next. */
+export const openAnew = (id: string | null): void =>
+  window.location.assign(id === null ? '/' : `/song/${id}/chart`);
 
 export function letGo(id: string): void {
   forgetEdit(id);

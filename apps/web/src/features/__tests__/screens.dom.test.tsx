@@ -4,6 +4,7 @@ import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { player } from '../../audio/player';
 import { useBand } from '../../state/band';
+import { forgetEdit } from '../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../state/openSong';
 import { BandScreen } from '../band/BandScreen';
 import { ChartSheet } from '../chart/ChartSheet';
@@ -36,6 +37,7 @@ beforeEach(() => {
   localStorage.clear();
   jest.mocked(player.audition).mockClear();
   closeSong();
+  forgetEdit(stored.id);
   openSong(stored);
   useBand.setState({ band: renderBand(song), song });
 });

@@ -1,4 +1,3 @@
-import { useRouter } from 'expo-router';
 import { Button } from 'react-native-paper';
 import { Notice } from '../../components/Notice';
 import { createSongAt, restoreSong, songPath } from '../../state/api';
@@ -49,7 +48,6 @@ function BandTrouble() {
 }
 
 function SaveTrouble() {
-  const router = useRouter();
   const { id, save, trouble, kept, song, inBin } = useOpenSong();
   const keepBoth = async (): Promise<void> => {
     if (!song) return;
@@ -67,7 +65,7 @@ function SaveTrouble() {
   };
   const leave = (): void => {
     if (id) letGo(id);
-    router.replace('/');
+    openAnew(null);
   };
   switch (save) {
     case 'conflict':

@@ -2,6 +2,7 @@ import { cleanup, configure, render } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { SWRConfig } from 'swr';
 import { readChart } from '@backline/core/formats/chart/index';
+import { forgetEdit } from '../../../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../../../state/openSong';
 import { ChartSheet } from '../../ChartSheet';
 import { useClipboard } from '../../run/clipboard';
@@ -15,13 +16,16 @@ function OpenSheet() {
   return <ChartSheet song={useOpenSong((s) => s.song)!} beside={false} />;
 }
 
+const ID = '6b1f0a52-3a7e-4a55-9a3e-1111111111ab';
+
 /** Opens a chart with something in hand and shows the sheet for it. */
 export function openChart(text: string, selection: Selection): void {
   cleanup();
   localStorage.clear();
   closeSong();
+  forgetEdit(ID);
   openSong({
-    id: '6b1f0a52-3a7e-4a55-9a3e-1111111111ab',
+    id: ID,
     revision: 1,
     updatedAt: '2026-01-01T00:00:00Z',
     song: readChart(text),
