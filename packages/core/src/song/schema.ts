@@ -14,7 +14,7 @@ import { MANNERS } from '../voicing/manner';
 import { DYNAMICS, KINDS } from './kinds';
 import { LIMITS, limitTrouble } from './limits';
 import { orderTrouble } from './order';
-import { isOneLine } from './text';
+import { cutText, isOneLine } from './text';
 
 const id = z
   .string()
@@ -38,7 +38,7 @@ const slug = z
   .regex(/^[a-z0-9-]+$/, 'A style or pattern is named by small letters, digits and -.');
 
 /** A value of a request as it is quoted in a complaint. */
-const quoted = (value: unknown): string => (typeof value === 'string' ? `"${value.slice(0, 60)}"` : 'That');
+const quoted = (value: unknown): string => (typeof value === 'string' ? `"${cutText(value, 60)}"` : 'That');
 const ticks = z.number().int().min(0).max(10_000_000);
 
 export const keySchema = z

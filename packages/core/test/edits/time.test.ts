@@ -9,6 +9,9 @@ import {
 } from '@backline/core/edits/chords';
 import { backToAuto } from '@backline/core/edits/hand';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
+import { setMetre } from '@backline/core/edits/keys';
+import { clipOf } from '@backline/core/edits/run';
+import { pasteClip } from '@backline/core/edits/runs';
 import { addDraft, removeDraft, renameDraft, useDraft as putInUse } from '@backline/core/edits/drafts';
 import { renderBand } from '@backline/core/band/index';
 import { songSchema, type Song } from '@backline/core/song/schema';
@@ -151,5 +154,69 @@ describe('drafts', () => {
       5760, 5760,
     ]);
     expect(songSchema.safeParse(s).success).toBe(true);
+  });
+});
+
+describe('a metre change that keeps beats', () => {
+  const keys = (s: Song) => s.sections[0]!.changes.map((c) => [c.bar, c.key ?? c.metre ?? c.tempo]);
+
+  it('takes key changes and cues along to the bars their beats are in', () => {
+    const s = song('C | F | G | C | D | A | G | D');
+    const section = s.sections[0]!;
+    const set: Song = {
+      ...s,
+      sections: [
+        {
+          ...section,
+          changes: [{ bar: 4, key: 'D' }],
+          cues: [{ id: 'q1', bar: 6, part: 'bass', settings: { on: false } }],
+        },
+      ],
+    };
+    // 32 beats: bar 4 of four beats begins at beat 16, which is nearest to bar 5 of three (beat 15).
+    const three = edited(set, setMetre({}, '3/4', 'beats'));
+    expect(three.sections[0]!.bars).toBe(11);
+    expect(keys(three)).toEqual([[5, 'D']]);
+    expect(three.sections[0]!.cues[0]!.bar).toBe(8);
+    expect(songSchema.safeParse(three).success).toBe(true);
+    const two = edited(set, setMetre({}, '2/4', 'beats'));
+    expect([keys(two), two.sections[0]!.cues[0]!.bar, two.sections[0]!.bars]).toEqual([[[8, 'D']], 12, 16]);
+    // And back again everything stands where it stood.
+    const back = edited(two, setMetre({}, '4/4', 'beats'));
+    expect(back.sections[0]).toEqual(set.sections[0]);
+  });
+
+  it('keeps every chord and every length, in every draft', () => {
+    const s = edited(song('C Am | F{for 3/8} G{for 5/8} | C'), addDraft('s1', 'd1'));
+    for (const metre of ['3/4', '5/4', '2/4', '7/4'] as const) {
+      const after = edited(s, setMetre({ section: 's1' }, metre, 'beats'));
+      after.sections[0]!.drafts.forEach((draft, d) => {
+        const before = s.sections[0]!.drafts[d]!.chords;
+        expect(draft.chords.map((c) => [c.start, c.symbol])).toEqual(before.map((c) => [c.start, c.symbol]));
+        expect(draft.chords.slice(0, -1)).toEqual(before.slice(0, -1));
+      });
+    }
+  });
+
+  it('from a bar on leaves what stands before it', () => {
+    const s = song('C | F | G | C', 'key: C');
+    const after = edited(s, setMetre({ section: 's1', bar: 2 }, '3/4', 'beats'));
+    expect(after.sections[0]!.changes).toEqual([{ bar: 2, metre: '3/4' }]);
+    expect(chords(after).map((c) => c.start)).toEqual([0, 1920, 3840, 5760]);
+  });
+});
+
+describe('pasting that keeps beats across a metre change', () => {
+  it('writes over the bars it reaches into, and no other', () => {
+    const s = song('C | D | E | F | G | A', '');
+    const three = edited(s, setMetre({ section: 's1', bar: 2 }, '2/4', 'bars'));
+    const clip = clipOf(song('Am Dm'), [{ section: 's1', from: 0, to: 0 }]);
+    const over = { where: 'over', key: 'as it was', keep: 'beats' } as const;
+    // Four beats from bar 3 on are two bars of two beats: bar 5 stays what it was.
+    const after = edited(three, pasteClip({ section: 's1', bar: 2 }, clip, over));
+    expect(chords(after).map((c) => c.symbol)).toEqual(['C', 'D', 'Am', 'Dm', 'G', 'A']);
+    // From the last bar of four beats on it is one bar, though the next ones are shorter.
+    const before = edited(three, pasteClip({ section: 's1', bar: 1 }, clip, over));
+    expect(chords(before).map((c) => c.symbol)).toEqual(['C', 'Am', 'Dm', 'E', 'F', 'G', 'A']);
   });
 });

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import { renderBand } from '@backline/core/band/index';
-import { songSchema } from '@backline/core/song/schema';
+import { songSchema, type Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
 
 const spans = (bars: string, header = ''): string[] =>
@@ -115,16 +115,86 @@ describe('what cannot be read is said with its place', () => {
     expect(errorOf(text).column).toBe(1);
   });
 
-  it('prose and noise give a ChartError or a song, never anything else', () => {
-    fc.assert(
-      fc.property(fc.string({ maxLength: 200 }), (text) => {
-        try {
-          readChart(text);
-        } catch (error) {
-          expect(error).toBeInstanceOf(ChartError);
-        }
-      }),
+  /** A chart that can be kept and read again, or a complaint with a place in the text: nothing else. */
+  const readsOrSays = (text: string): void => {
+    let read: Song;
+    try {
+      read = readChart(text);
+    } catch (error) {
+      expect(error).toBeInstanceOf(ChartError);
+      const { line, column, reason } = error as ChartError;
+      const lines = text.split(/\r\n|\r|\n/);
+      expect(line).toBeLessThanOrEqual(lines.length);
+      expect(column).toBeLessThanOrEqual((lines[line - 1] ?? '').length + 2);
+      expect(reason).toMatch(/[.?]$/);
+      return;
+    }
+    expect(songSchema.safeParse(read).error?.issues ?? []).toEqual([]);
+    expect(readChart(writeChart(read)).sections.map((s) => s.drafts)).toEqual(
+      read.sections.map((s) => s.drafts),
     );
+  };
+
+  it('prose and noise', () => {
+    fc.assert(fc.property(fc.string({ maxLength: 200, unit: 'grapheme' }), readsOrSays));
+  });
+
+  it('what a chart is made of, in any order: numerals, options, bar lines, repeats, headings, headers', () => {
+    const piece = fc.constantFrom(
+      ...[
+        '|',
+        '||',
+        '|:',
+        ':|',
+        ':|:',
+        '‖',
+        '𝄆',
+        '𝄇',
+        ' ',
+        '  ',
+        '\n',
+        '\r\n',
+        '/',
+        '%',
+        'N.C.',
+        '{',
+        '}',
+        ':',
+      ],
+      ...['I', 'V7/vi', 'bVII', 'bb4', 'I/bb4', 'vii°', '6m', 'N6', 'Ger65', '#iv', 'iix', 'I/7', 'V/bbVII'],
+      ...['C', 'F#m7b5/A', 'Bbb7', 'Cb', 'C7b9/B', 'H', 'Gm77', '<C4,Db4>', '<>', '<C4>', 'E#aug'],
+      ...[
+        '{for 3/8}',
+        '{for 0/4}',
+        '{for 1919/1920}',
+        '{push 1/8}',
+        '{push 99/1}',
+        '{for 1/7}',
+        '{push 1/8, for 1/2}',
+      ],
+      ...['[A]', '[A] x2', '[A] x0', '[B [2]]', '[', ']', '[C', 'x16', '[A] x99'],
+      ...[
+        'key: Cb',
+        'key: H',
+        'time: 3/4',
+        'time: 6/8',
+        'tempo: 300',
+        'tempo: 1e9',
+        'title: ',
+        'style: none',
+      ],
+    );
+    const chart = fc.array(piece, { maxLength: 24 }).map((pieces) => pieces.join(''));
+    const spaced = fc.array(piece, { maxLength: 24 }).map((pieces) => pieces.join(' '));
+    fc.assert(fc.property(fc.oneof(chart, spaced), readsOrSays), { numRuns: 3000 });
+  });
+
+  it.each(['C', 'Cb', 'F#', 'Am', 'Ebm', 'A#m'])('every numeral with every bass in %s', (key) => {
+    for (const head of ['I', 'ii7', 'V7', 'bVII', '#IV', 'bbVI', '##ii', 'vii°7', '4', 'bb4']) {
+      for (const tail of ['', '/3', '/bb4', '/##5', '/vi', '/bbVII', '/ii/V', '/Cb', '/F##', '/x']) {
+        readsOrSays(`key: ${key}\n${head}${tail}`);
+      }
+    }
   });
 });
 

@@ -82,7 +82,24 @@ describe('a bar in hand', () => {
 });
 
 describe('the band', () => {
-  beforeEach(() => void show(<BandScreen />));
+  // Drawing a part takes most of the time: the two that are looked at are enough.
+  const few = { ...song, parts: song.parts.filter((p) => ['bass', 'keys'].includes(p.id)) };
+
+  beforeEach(() => {
+    openSong({ ...stored, song: few });
+    useBand.setState({ band: renderBand(few), song: few });
+    show(<BandScreen />);
+  });
+
+  it('marks a part that cannot play somewhere, the others play', () => {
+    const band = renderBand(few);
+    const trouble = 'Keys cannot be played in Verse and rests there.';
+    const parts = band.parts.map((p) => (p.id === 'keys' ? { ...p, trouble } : p));
+    act(() => useBand.setState({ band: { ...band, parts } }));
+    expect(part('Keys').getByText(trouble)).toBeTruthy();
+    expect(part('Bass').queryByText(/cannot be played/)).toBeNull();
+  });
+
   const part = (name: string) => within(screen.getByRole('group', { name }));
 
   it('sets a part for the whole song or for one section', () => {

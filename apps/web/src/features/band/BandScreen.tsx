@@ -8,6 +8,7 @@ import { sectionSettings } from '@backline/core/timeline/settings';
 import { Choices } from '../../components/Choices';
 import { PartBadge } from '../../components/PartBadge';
 import { Range } from '../../components/Range';
+import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
@@ -71,6 +72,7 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
   const set = sectionSettings(style, song, part, sectionId ?? '');
   const pattern = style.parts[part.kind].patterns.find((p) => p.id === set.pattern)!.name;
   const { mix } = part;
+  const trouble = useBand((s) => s.band?.parts.find((p) => p.id === part.id)?.trouble ?? null);
   return (
     <View
       role="group"
@@ -84,6 +86,7 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
           <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
             {set.on ? `${pattern} · density ${set.density} · ${set.dynamics}` : 'rests'}
           </Text>
+          {trouble ? <Text style={[styles.facts, { color: palette.warning }]}>{trouble}</Text> : null}
         </View>
         <IconButton
           icon="headphones"

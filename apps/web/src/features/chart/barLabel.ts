@@ -1,5 +1,6 @@
 import type { Section } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
+import { keyOf } from '@backline/core/theory/key';
 import { spokenBeats, spokenChord } from '@backline/core/theory/speech';
 import { toBeats } from '@backline/core/timeline/time';
 import { motionInWords } from '@backline/core/voicing/guide';
@@ -26,7 +27,7 @@ export function barLabel(
     const push = chord.push ? ', pushed' : '';
     const hand = isByHand(chord) ? ', voicing set by hand' : '';
     const before = i > 0 ? `; ${motionInWords(voicings[i - 1]!, voicings[i]!)}` : '';
-    return `${spokenChord(parseChord(chord.symbol))}, ${length}${push}${hand}${before}`;
+    return `${spokenChord(parseChord(chord.symbol), keyOf(bar.key))}, ${length}${push}${hand}${before}`;
   });
   return `${section.name}, bar ${index + 1}: ${spoken.join('; ')}`;
 }

@@ -35,7 +35,9 @@ export function GuitarTones({ chord, frets, open, keyText, aim, onFrets }: Guita
   const shapes = shapesFor(chord.symbol, aim);
   const at = shapes.findIndex((s) => asText(s.frets) === asText(frets));
   const trouble = troubleWith(frets, chord, open, keyOf(keyText));
-  const nearest = trouble.length ? nearestShape(frets, chord, open) : null;
+  const whole = trouble.length ? nearestShape(frets, chord, open) : null;
+  // Where no hand holds the whole chord, the nearest may be the very shape that is here.
+  const nearest = whole && asText(whole.frets) !== asText(frets) ? whole : null;
   const step = (by: 1 | -1) => {
     const next = shapes[at < 0 ? 0 : at + by];
     return next && (() => onFrets(next.frets));

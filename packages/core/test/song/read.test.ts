@@ -1,0 +1,130 @@
+/** The one door for documents: earlier versions open, what cannot be a song is said and never guessed at. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import { renderBand } from '@backline/core/band/index';
+import { LIMITS, playedBars } from '@backline/core/song/limits';
+import { readSong } from '@backline/core/song/read';
+import { songSchema, type Song } from '@backline/core/song/schema';
+import { anySong, song } from '../support/music';
+
+/** A demo song as version 1 of the format stored it. This file is never changed. */
+const FROZEN = JSON.parse(readFileSync(join(__dirname, 'frozen/version-1.json'), 'utf8')) as Record<
+  string,
+  unknown
+>;
+type Old = Omit<Song, 'version' | 'form'> & { version: 1; form: Omit<Song['form'][number], 'id'>[] };
+const asVersion1 = (s: Song): Old => ({ ...s, version: 1, form: s.form.map(({ id: _, ...entry }) => entry) });
+const opened = (document: unknown): Song => {
+  const { song: read, trouble } = readSong(document);
+  expect(trouble).toBeNull();
+  return read!;
+};
+
+describe('a song of version 1', () => {
+  it('opens, with nothing lost and an id for each place of the form', () => {
+    const read = opened(FROZEN);
+    const { version, form, ...rest } = read;
+    expect(version).toBe(2);
+    expect(form.map(({ id: _, ...entry }) => entry)).toEqual(FROZEN.form);
+    expect(new Set(form.map((e) => e.id)).size).toBe(form.length);
+    expect(JSON.parse(JSON.stringify(rest))).toEqual(
+      Object.fromEntries(Object.entries(FROZEN).filter(([name]) => !['version', 'form'].includes(name))),
+    );
+    expect(renderBand(read).parts.every((p) => p.trouble === null)).toBe(true);
+  });
+
+  it('any one becomes the song it was (any song)', () => {
+    fc.assert(
+      fc.property(anySong, (s) => expect(opened(asVersion1(s))).toEqual(s)),
+      { numRuns: 30 },
+    );
+  });
+
+  it('gets in order what version 1 let through: chords, ids, names, changes and cues', () => {
+    const old = asVersion1(song('C | F | G | C'));
+    const section = old.sections[0]!;
+    const [a, b, c, d] = section.drafts[0]!.chords;
+    const wild: Old = {
+      ...old,
+      sections: [
+        {
+          ...section,
+          changes: [
+            { bar: 2, key: 'D' },
+            { bar: 1, key: 'G' },
+            { bar: 2, key: 'E' },
+            { bar: 77, key: 'F' },
+          ],
+          cues: [{ id: 'q1', bar: 50, part: 'bass', settings: {} }],
+          drafts: [
+            {
+              ...section.drafts[0]!,
+              chords: [c!, { ...a!, length: 9999 }, { ...b!, id: 'c3' }, { ...d!, start: 99_999 }],
+            },
+          ],
+        },
+        { ...section, id: 's2' },
+      ],
+    };
+    const read = opened(wild);
+    expect(read.sections.map((s) => s.name)).toEqual(['Verse', 'Verse 2']);
+    expect(read.sections[0]!.changes.map((x) => [x.bar, x.key])).toEqual([
+      [1, 'G'],
+      [2, 'E'],
+    ]);
+    expect(read.sections[0]!.cues).toEqual([]);
+    expect(read.sections[0]!.drafts[0]!.chords.map((x) => [x.start, x.length, x.symbol])).toEqual([
+      [0, 1920, 'C'],
+      [1920, 1920, 'F'],
+      [3840, 3840, 'G'],
+    ]);
+  });
+
+  it('whose form would play for ever is bounded, not refused', () => {
+    const old = asVersion1(song('C | F'));
+    const long: Old = {
+      ...old,
+      sections: [{ ...old.sections[0]!, bars: 999 }],
+      form: Array.from({ length: 200 }, () => ({ section: 's1', repeats: 16 })),
+    };
+    const read = opened(long);
+    expect(playedBars(read.sections, read.form)).toBe(5 * 999);
+    expect(LIMITS.playedBars).toBe(5000);
+  });
+});
+
+describe('what is no song', () => {
+  it.each<[string, unknown, RegExp]>([
+    ['nothing', null, /./],
+    ['a number', 3, /./],
+    ['a list', [], /./],
+    ['a song of the future', { ...song('C'), version: 3 }, /newer version.*Reload/],
+    ['a version that is a word', { ...song('C'), version: 'two' }, /version/],
+    ['a version 1 without a form', { ...FROZEN, form: undefined }, /form/],
+    ['a version 1 with a field too many', { ...FROZEN, extra: 1 }, /extra/],
+  ])('%s: said in a sentence', (_, document, sentence) => {
+    const { song: read, trouble } = readSong(document);
+    expect(read).toBeNull();
+    expect(trouble).toMatch(sentence);
+  });
+
+  it('whatever JSON comes, it is a song or a sentence, and never throws', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(fc.jsonValue(), fc.record({ version: fc.constantFrom(1, 2), form: fc.jsonValue() })),
+        (x) => {
+          const { song: read, trouble } = readSong(x);
+          expect(read === null).toBe(trouble !== null);
+          if (read) expect(songSchema.safeParse(read).success).toBe(true);
+        },
+      ),
+    );
+  });
+
+  it.each(['constructor', 'toString', '__proto__', 'hasOwnProperty'])('"%s" is no id', (id) => {
+    const s = song('C');
+    const parts = s.parts.map((p, i) => (i ? p : { ...p, id }));
+    expect(readSong(JSON.parse(JSON.stringify({ ...s, parts }))).song).toBeNull();
+  });
+});
