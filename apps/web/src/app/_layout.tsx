@@ -24,6 +24,8 @@ function usePageColours(): void {
       html, body { background: ${palette.paper}; }
       [role=dialog] input:not([type=range]), [role=dialog] textarea { outline: none !important; }
       :focus-visible { outline: 3px solid ${palette.action} !important; outline-offset: 2px; border-radius: 6px; }
+      /* In the header the mark stays inside, off the line below. */
+      [role=banner] input:focus-visible { outline-offset: -4px; }
     `;
     document.head.appendChild(sheet);
     return () => sheet.remove();

@@ -1,7 +1,8 @@
 import { MD3DarkTheme, MD3LightTheme, configureFonts, type MD3Theme } from 'react-native-paper';
 import { DARK, FONT, LIGHT, type Palette } from './tokens';
 
-function themed(base: MD3Theme, p: Palette): MD3Theme {
+/** @param other the scheme's counterpart: what floats over the page stands in its colours. */
+function themed(base: MD3Theme, p: Palette, other: Palette): MD3Theme {
   return {
     ...base,
     roundness: 3,
@@ -28,6 +29,9 @@ function themed(base: MD3Theme, p: Palette): MD3Theme {
       outlineVariant: p.line,
       error: p.warning,
       onError: p.paper,
+      inverseSurface: p.ink,
+      inverseOnSurface: p.paper,
+      inversePrimary: other.action,
       elevation: {
         level0: 'transparent',
         level1: p.raised,
@@ -40,5 +44,5 @@ function themed(base: MD3Theme, p: Palette): MD3Theme {
   };
 }
 
-export const lightTheme = themed(MD3LightTheme, LIGHT);
-export const darkTheme = themed(MD3DarkTheme, DARK);
+export const lightTheme = themed(MD3LightTheme, LIGHT, DARK);
+export const darkTheme = themed(MD3DarkTheme, DARK, LIGHT);

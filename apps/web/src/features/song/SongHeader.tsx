@@ -125,7 +125,13 @@ const styles = StyleSheet.create({
   header: { borderBottomWidth: 1 },
   row: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 4 },
   names: { flex: 1, minWidth: 0 },
-  title: { fontFamily: FONT.chord, fontSize: SIZE.title, minHeight: 30, paddingHorizontal: 2, width: '100%' },
+  title: {
+    fontFamily: FONT.chord,
+    fontSize: SIZE.title,
+    minHeight: 30,
+    paddingHorizontal: 2,
+    width: '100%',
+  },
   touch: { width: TOUCH, height: TOUCH, margin: 0 },
   tabs: { flexDirection: 'row', paddingHorizontal: 10 },
   tab: {

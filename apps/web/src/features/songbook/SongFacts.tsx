@@ -19,7 +19,7 @@ export function SongFacts({ song }: { song: SongSummary }) {
       <Text style={[styles.title, { color: palette.ink }]} numberOfLines={1}>
         {song.title}
       </Text>
-      <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
+      <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={2}>
         {factsOf(song)}
       </Text>
     </>

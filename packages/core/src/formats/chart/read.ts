@@ -325,5 +325,7 @@ export function readChart(text: string, base: ChartBase | null = null): Song {
   if (large) throw new ChartError(1, 1, large);
   if (/\p{Surrogate}/u.test(text))
     throw new ChartError(1, 1, 'This is not text: it holds halves of characters.');
-  return new ChartReader(base).read(text);
+  if (!base) return new ChartReader(null).read(text);
+  const { title, key, metre, tempo, style } = base;
+  return new ChartReader({ title, key, metre, tempo, style }).read(text);
 }

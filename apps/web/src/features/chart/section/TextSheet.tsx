@@ -5,14 +5,14 @@ import { takeChart } from '@backline/core/edits/chart';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
 import { Sheet } from '../../../components/Sheet';
-import { change } from '../../../state/openSong';
+import { change, useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { select } from '../selection';
 
-function tryRead(text: string): { song: Song } | { message: string } {
+function tryRead(text: string, base: Song): { song: Song } | { message: string } {
   try {
-    return { song: readChart(text) };
+    return { song: readChart(text, base) };
   } catch (error) {
     if (error instanceof ChartError) return { message: error.message };
     throw error;
@@ -23,7 +23,7 @@ function tryRead(text: string): { song: Song } | { message: string } {
 export function TextSheet({ song, begin, beside }: { song: Song; begin?: string; beside: boolean }) {
   const palette = usePalette();
   const [text, setText] = useState(() => begin ?? writeChart(song));
-  const read = useMemo(() => tryRead(text), [text]);
+  const read = useMemo(() => tryRead(text, song), [text, song]);
   return (
     <Sheet title="Chart as text" onClose={() => select(null)} tall beside={beside}>
       <TextInput
@@ -54,7 +54,8 @@ export function TextSheet({ song, begin, beside }: { song: Song; begin?: string;
           onPress={() => {
             if ('message' in read) return;
             change(takeChart(read.song));
-            select(null);
+            // What was refused stays in the field.
+            if (useOpenSong.getState().refusal === null) select(null);
           }}
         >
           Put it in
