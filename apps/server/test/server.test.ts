@@ -1,6 +1,6 @@
 import request from 'supertest';
 import { ownProgressionSchema, ownProgressionsSchema } from '@backline/core/progressions/transport';
-import { songSchema } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
 import { songListSchema, type Saved, type StoredSong } from '@backline/core/song/transport';
 import { connect } from '../src/db/connect';
 import { demoSong, seedDemo } from '../src/demo/seed';

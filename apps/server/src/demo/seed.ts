@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import { readChart } from '@backline/core/formats/chart/index';
-import { songSchema, type Song } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import type { Song } from '@backline/core/song/schema';
 import { SongStore } from '../songs/store';
 import { DEMO_SONGS, type DemoSong } from './songs';
 

@@ -1,5 +1,5 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
-import { limitTrouble } from '../song/limits';
+import { limitTrouble } from '../song/size';
 import type { Song } from '../song/schema';
 
 enablePatches();

@@ -1,7 +1,4 @@
-/** How large a song may grow, and what is said where it would grow larger. */
-import type { FormEntry, Section, Song } from './schema';
-import { utf8Length } from './text';
-
+/** How large a song may grow. What is said where it would grow larger stands in size.ts. */
 export const LIMITS = {
   chartBytes: 1_000_000,
   barsPerSection: 999,
@@ -18,70 +15,3 @@ export const LIMITS = {
   nameLength: 80,
   songBytes: 2_000_000,
 } as const;
-
-/** Bars a form plays out to. */
-export function playedBars(
-  sections: readonly Pick<Section, 'id' | 'bars'>[],
-  form: readonly Pick<FormEntry, 'section' | 'repeats'>[],
-): number {
-  const bars = new Map(sections.map((s) => [s.id, s.bars]));
-  return form.reduce((sum, { section, repeats }) => sum + (bars.get(section) ?? 0) * repeats, 0);
-}
-
-/** Sizes of what did not change are remembered by identity: songs are never changed in place. */
-const sizes = new WeakMap<object, number>();
-
-function sizeOf(value: object): number {
-  let size = sizes.get(value);
-  if (size === undefined) sizes.set(value, (size = utf8Length(JSON.stringify(value))));
-  return size;
-}
-
-/** Bytes of a song as JSON in UTF-8. */
-export function songBytes(song: Song): number {
-  const { sections, form, parts, ...rest } = song;
-  const lists = [sections, form, parts].flat().reduce((sum, item) => sum + sizeOf(item) + 1, 0);
-  return lists + utf8Length(JSON.stringify(rest)) + 40;
-}
-
-function sectionTrouble({ name, bars, drafts, changes, cues }: Section): string | null {
-  if (bars > LIMITS.barsPerSection) return `A section has at most ${LIMITS.barsPerSection} bars.`;
-  if (drafts.length > LIMITS.drafts) return `A section has at most ${LIMITS.drafts} drafts.`;
-  if (changes.length > LIMITS.changes) {
-    return `A section changes key, metre or tempo at most ${LIMITS.changes} times.`;
-  }
-  if (cues.length > LIMITS.cues) return `A section has at most ${LIMITS.cues} cues.`;
-  const full = drafts.find((d) => d.chords.length > LIMITS.chordsPerDraft);
-  return full
-    ? `"${name}" would hold ${full.chords.length} chords; a section holds ${LIMITS.chordsPerDraft} at most. Put some into another section.`
-    : null;
-}
-
-const fits = new WeakSet<Section>();
-
-function fittingSection(section: Section): string | null {
-  if (fits.has(section)) return null;
-  const trouble = sectionTrouble(section);
-  if (!trouble) fits.add(section);
-  return trouble;
-}
-
-/** Why a song is too large to be kept, as a sentence; null where it fits. */
-export function limitTrouble(song: Song): string | null {
-  if (song.sections.length > LIMITS.sections) return `A song has at most ${LIMITS.sections} sections.`;
-  if (song.parts.length > LIMITS.parts) return `A song has at most ${LIMITS.parts} parts.`;
-  if (song.form.length > LIMITS.formEntries) {
-    return `The form has at most ${LIMITS.formEntries} places. Repeat a section instead, or take one out.`;
-  }
-  const bars = playedBars(song.sections, song.form);
-  if (bars > LIMITS.playedBars) {
-    return `The form would play out to ${bars} bars; a song has ${LIMITS.playedBars} at most. Lower the repeats or shorten a section.`;
-  }
-  for (const section of song.sections) {
-    const trouble = fittingSection(section);
-    if (trouble) return trouble;
-  }
-  return songBytes(song) > LIMITS.songBytes
-    ? `The song would be larger than ${LIMITS.songBytes / 1e6} MB. Take out drafts, or go on in another song.`
-    : null;
-}

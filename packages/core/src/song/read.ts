@@ -7,10 +7,10 @@ import { barsLength, sectionBars } from '../timeline/bars';
 import { holdUntilNext } from './hold';
 import { LIMITS } from './limits';
 import { freeName } from './names';
+import { songSchema } from './check';
 import {
   firstIssue,
   formEntrySchema,
-  songSchema,
   songShape,
   type ChordEvent,
   type FormEntry,

@@ -12,8 +12,7 @@ import { NECKS } from '../voicing/guitar/path';
 import { HIGHEST_CAPO, TUNING_NAMES } from '../voicing/guitar/tunings';
 import { MANNERS } from '../voicing/manner';
 import { DYNAMICS, KINDS } from './kinds';
-import { LIMITS, limitTrouble } from './limits';
-import { orderTrouble } from './order';
+import { LIMITS } from './limits';
 import { cutText, isOneLine } from './text';
 
 const id = z
@@ -205,7 +204,7 @@ export const partSchema = z.strictObject({
   mix: mixSchema,
 });
 
-/** The song's own shape; {@link songSchema} adds what must hold between its pieces. */
+/** The song's own shape; `songSchema` in check.ts adds what must hold between its pieces. */
 export const songShape = z.strictObject({
   format: z.literal('vivid-backline-song'),
   version: z.literal(2),
@@ -225,33 +224,7 @@ export const songShape = z.strictObject({
   guide: guideSchema.optional(),
 });
 
-export const songSchema = songShape.superRefine((song, ctx) => {
-  const sections = new Set(song.sections.map((s) => s.id));
-  const parts = new Set(song.parts.map((p) => p.id));
-  const say = (message: string, path: (string | number)[]) => ctx.addIssue({ code: 'custom', message, path });
-  if (sections.size < song.sections.length) say('Two sections share an id.', ['sections']);
-  if (new Set(song.sections.map((s) => s.name)).size < song.sections.length) {
-    say('Two sections share a name.', ['sections']);
-  }
-  if (parts.size < song.parts.length) say('Two parts share an id.', ['parts']);
-  if (song.parts.filter((p) => p.kind === 'drums').length > 1) {
-    say('A song has one drums part at most.', ['parts']);
-  }
-  song.form.forEach((entry, i) => {
-    if (!sections.has(entry.section)) say('The form names a section that is not there.', ['form', i]);
-  });
-  if (new Set(song.form.map((e) => e.id)).size < song.form.length) {
-    say('Two places of the form share an id.', ['form']);
-  }
-  song.sections.forEach((section, i) => {
-    const trouble = orderTrouble(section, song);
-    if (trouble) say(trouble, ['sections', i]);
-  });
-  const large = limitTrouble(song);
-  if (large) say(large, []);
-});
-
-export type Song = z.infer<typeof songSchema>;
+export type Song = z.infer<typeof songShape>;
 export type Section = z.infer<typeof sectionSchema>;
 export type Draft = z.infer<typeof draftSchema>;
 export type ChordEvent = z.infer<typeof chordEventSchema>;

@@ -5,7 +5,8 @@ import { takeChart } from '@backline/core/edits/chart';
 import { doubleSection, removeEntry, removeSection } from '@backline/core/edits/form';
 import { setMix, setSettings, setTitle } from '@backline/core/edits/song';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
-import { songSchema, type Song } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import type { Song } from '@backline/core/song/schema';
 import { anyEdit } from '../support/edits';
 import { anySong, song } from '../support/music';
 

@@ -12,7 +12,8 @@ import {
   type Paste,
 } from '@backline/core/edits/runs';
 import { readChart, writeChart } from '@backline/core/formats/chart/index';
-import { songSchema, type Song } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import type { Song } from '@backline/core/song/schema';
 import { chordPitchClasses } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { anySong, song } from '../support/music';

@@ -14,7 +14,8 @@ import { clipOf } from '@backline/core/edits/run';
 import { pasteClip } from '@backline/core/edits/runs';
 import { addDraft, removeDraft, renameDraft, useDraft as putInUse } from '@backline/core/edits/drafts';
 import { renderBand } from '@backline/core/band/index';
-import { songSchema, type Song } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import type { Song } from '@backline/core/song/schema';
 import { writeChart } from '@backline/core/formats/chart/index';
 import { song } from '../support/music';
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import { renderBand } from '@backline/core/band/index';
-import { songSchema, type Song } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import type { Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
 
 const spans = (bars: string, header = ''): string[] =>

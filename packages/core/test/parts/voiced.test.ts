@@ -5,7 +5,8 @@ import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { backToAuto, isByHand, setHands } from '@backline/core/edits/hand';
 import { transposeRun } from '@backline/core/edits/runs';
 import { setSettings } from '@backline/core/edits/song';
-import { songSchema, type Hand, type Settings, type Song } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import type { Hand, Settings, Song } from '@backline/core/song/schema';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
 import { song, withSettings } from '../support/music';
 

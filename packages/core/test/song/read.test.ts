@@ -3,9 +3,11 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
-import { LIMITS, playedBars } from '@backline/core/song/limits';
+import { playedBars } from '@backline/core/song/size';
+import { LIMITS } from '@backline/core/song/limits';
 import { readSong } from '@backline/core/song/read';
-import { songSchema, type Song } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import type { Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
 
 /** A demo song as version 1 of the format stored it. This file is never changed. */

@@ -1,4 +1,5 @@
-import { firstIssue, songSchema } from '@backline/core/song/schema';
+import { songSchema } from '@backline/core/song/check';
+import { firstIssue } from '@backline/core/song/schema';
 import { overlay } from '@backline/core/timeline/settings';
 import { song } from '../support/music';
 

@@ -1,0 +1,30 @@
+/** A whole song: its shape, and what must hold between its pieces. */
+import { limitTrouble } from './size';
+import { orderTrouble } from './order';
+import { songShape } from './schema';
+
+export const songSchema = songShape.superRefine((song, ctx) => {
+  const sections = new Set(song.sections.map((s) => s.id));
+  const parts = new Set(song.parts.map((p) => p.id));
+  const say = (message: string, path: (string | number)[]) => ctx.addIssue({ code: 'custom', message, path });
+  if (sections.size < song.sections.length) say('Two sections share an id.', ['sections']);
+  if (new Set(song.sections.map((s) => s.name)).size < song.sections.length) {
+    say('Two sections share a name.', ['sections']);
+  }
+  if (parts.size < song.parts.length) say('Two parts share an id.', ['parts']);
+  if (song.parts.filter((p) => p.kind === 'drums').length > 1) {
+    say('A song has one drums part at most.', ['parts']);
+  }
+  song.form.forEach((entry, i) => {
+    if (!sections.has(entry.section)) say('The form names a section that is not there.', ['form', i]);
+  });
+  if (new Set(song.form.map((e) => e.id)).size < song.form.length) {
+    say('Two places of the form share an id.', ['form']);
+  }
+  song.sections.forEach((section, i) => {
+    const trouble = orderTrouble(section, song);
+    if (trouble) say(trouble, ['sections', i]);
+  });
+  const large = limitTrouble(song);
+  if (large) say(large, []);
+});
