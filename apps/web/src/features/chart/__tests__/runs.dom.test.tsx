@@ -6,7 +6,7 @@ import { undo } from '../../../state/openSong';
 import { ask, useClipboard } from '../run/clipboard';
 import { barElementId, useRunKeys } from '../run/useRunKeys';
 import { select, useSelection, type Selection } from '../selection';
-import { chords, openChart, theSong } from './support/openChart';
+import { chords, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
@@ -22,7 +22,6 @@ const run = (section: string, from: number, to: number): Selection => ({
   anchor: at(section, from),
   head: at(section, to),
 });
-const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }));
 const inHand = (selection: Selection): void => act(() => select(selection));
 const status = (): string => screen.getByRole('status').textContent ?? '';
 

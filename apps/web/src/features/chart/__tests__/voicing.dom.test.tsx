@@ -6,7 +6,7 @@ import { useOpenSong } from '../../../state/openSong';
 import { PartSettings } from '../../band/PartSettings';
 import { useShape } from '../voicing/shapes';
 import { chooseWay, select, useSelection } from '../selection';
-import { openChart, theSong } from './support/openChart';
+import { openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
@@ -15,7 +15,6 @@ jest.mock('../voicing/Staff', () => ({ Staff: () => null }));
 jest.mock('../voicing/Diagram', () => ({ Diagram: ({ label }: { label: string }) => label }));
 
 const CHART = 'title: Pier\nkey: C\n[Verse]\nDm7 | G7 | Cmaj7 | Asus4 A';
-const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }));
 const hands = () => theSong().sections[0]!.drafts[0]!.chords.map((c) => c.byHand);
 const pitches = (index: number, part = 'keys'): readonly number[] => {
   const hand = hands()[index]?.[part];

@@ -3,7 +3,7 @@ import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { player } from '../../../audio/player';
 import { simulatedKeyboard } from '../../../midi/devices';
 import { chooseWay, useSelection, type Way } from '../selection';
-import { chords, openChart, theSong } from './support/openChart';
+import { chords, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
@@ -17,7 +17,6 @@ const begin = (way: Way, bar = 1, chart = CHART): void => {
   openChart(chart, { kind: 'bar', section: 's1', bar, offset: 0 });
   act(() => chooseWay(way));
 };
-const press = (name: string | RegExp): void => void fireEvent.click(screen.getByRole('button', { name }));
 const choose = (group: string, name: string | RegExp): void =>
   void fireEvent.click(within(screen.getByRole('radiogroup', { name: group })).getByRole('radio', { name }));
 const pick = (label: string, value: string): void =>

@@ -1,4 +1,4 @@
-import { cleanup, configure, render } from '@testing-library/react';
+import { cleanup, configure, fireEvent, render } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { SWRConfig } from 'swr';
 import { readChart } from '@backline/core/formats/chart/index';
@@ -47,4 +47,27 @@ export const theSong = () => useOpenSong.getState().song!;
 export function chords(section = 0): string[] {
   const { drafts, draft } = theSong().sections[section]!;
   return drafts.find((d) => d.id === draft)!.chords.map((c) => `${c.start / 480}:${c.symbol ?? 'N.C.'}`);
+}
+
+/** What a control is called: its label, or its text without icons. */
+function nameOf(control: HTMLElement): string {
+  const label = control.getAttribute('aria-label');
+  if (label !== null) return label;
+  const copy = control.cloneNode(true) as HTMLElement;
+  copy.querySelectorAll('[aria-hidden="true"]').forEach((icon) => icon.remove());
+  return copy.textContent.trim();
+}
+
+/** Presses the one button of a name. Searching by role works out the styles of the whole page, at a hundred times the cost. */
+export function press(name: string | RegExp): void {
+  const called = (control: HTMLElement): boolean =>
+    typeof name === 'string' ? nameOf(control) === name : name.test(nameOf(control));
+  const all = [...document.querySelectorAll<HTMLElement>('button, [role="button"]')];
+  const found = all.filter(called);
+  if (found.length !== 1) {
+    throw new Error(
+      `${found.length} buttons are called ${String(name)}; there are: ${all.map(nameOf).join(' | ')}`,
+    );
+  }
+  fireEvent.click(found[0]!);
 }
