@@ -4,6 +4,10 @@
 set -euo pipefail
 root=$(cd "$(dirname "$0")/.." && pwd)
 cd "$root"
+# The app and the tests may be started at the same time: one prepares, the other waits and finds it done.
+mkdir -p .data
+exec 8>.data/prepare.lock
+flock 8
 builds=apps/web/dist
 
 sources() {
