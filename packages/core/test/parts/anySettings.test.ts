@@ -1,0 +1,57 @@
+/** Whatever the settings allow and whatever the chords, every part can be played. */
+import fc from 'fast-check';
+import { renderBand } from '@backline/core/band/index';
+import { settingsSchema, type Settings } from '@backline/core/song/schema';
+import { RICHNESS } from '@backline/core/theory/dress';
+import { NECKS } from '@backline/core/voicing/guitar/path';
+import { TUNING_NAMES } from '@backline/core/voicing/guitar/tunings';
+import { MANNERS } from '@backline/core/voicing/manner';
+import { anySong, anySymbol, song } from '../support/music';
+
+const maybe = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: undefined });
+
+/** Settings up to the edges of what the schema takes. */
+const anySettings: fc.Arbitrary<Settings> = fc.record({
+  density: maybe(fc.integer({ min: 1, max: 5 })),
+  register: maybe(fc.integer({ min: 23, max: 84 })),
+  spread: maybe(fc.integer({ min: 2, max: 12 })),
+  voices: maybe(fc.integer({ min: 3, max: 8 })),
+  manner: maybe(fc.constantFrom(...MANNERS)),
+  richness: maybe(fc.constantFrom(...RICHNESS)),
+  hands: maybe(fc.constantFrom('both' as const, 'left' as const, 'right' as const)),
+  tuning: maybe(fc.constantFrom(...TUNING_NAMES)),
+  capo: maybe(fc.integer({ min: 0, max: 9 })),
+  neck: maybe(fc.constantFrom(...NECKS)),
+  octave: maybe(fc.integer({ min: -2, max: 2 })),
+  strum: maybe(fc.integer({ min: 0, max: 120 })),
+});
+
+const anyChart = fc.oneof(
+  anySong,
+  fc
+    .array(fc.tuple(anySymbol, fc.constantFrom('', '/B', '/F#', '/Eb')), { minLength: 1, maxLength: 6 })
+    .map((chords) =>
+      song(chords.map(([symbol, bass]) => (symbol.includes('/') ? symbol : symbol + bass)).join(' | ')),
+    ),
+);
+
+it('no part is silenced by a chord or a setting (any song, any settings)', () => {
+  fc.assert(
+    fc.property(anyChart, anySettings, (s, settings) => {
+      const set = Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined));
+      expect(settingsSchema.safeParse(set).success).toBe(true);
+      const parts = s.parts.map((p) => ({
+        ...p,
+        settings: { ...p.settings, ...(set as Settings), on: true },
+      }));
+      const band = renderBand({ ...s, parts });
+      expect(band.parts.flatMap((p) => p.trouble ?? [])).toEqual([]);
+      const sounds = s.sections.some((x) => x.drafts[0]!.chords.some((c) => c.symbol !== null));
+      const silent = band.parts.filter(
+        (p) => p.kind !== 'drums' && p.kind !== 'solo' && p.notes.length === 0,
+      );
+      if (sounds && settings.hands !== 'left') expect(silent.map((p) => p.id)).toEqual([]);
+    }),
+    { numRuns: 150 },
+  );
+});
