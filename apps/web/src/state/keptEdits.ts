@@ -132,8 +132,8 @@ export async function adoptOrphan(id: string): Promise<KeptEdit | null> {
     });
     const newest = edits.sort((a, b) => b.edit.at - a.edit.at)[0];
     if (!newest || own.has(id)) return ownEdit(id);
-    keepEdit(id, newest.edit);
-    localStorage.removeItem(newest.key);
+    // Where the device has no room for it under this tab, it stays where it was: sent twice it is recognised.
+    if (keepEdit(id, newest.edit)) localStorage.removeItem(newest.key);
     return newest.edit;
   });
 }

@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
 import type { FormEntry, Section, Song } from '../song/schema';
+import { tidyName } from '../song/text';
 import { barTicks } from '../timeline/time';
 import { edit, type Edit } from './apply';
 
@@ -24,11 +25,11 @@ const placeFor = (song: Draft<Song>, section: string): FormEntry => ({
 const namesBut = (song: Draft<Song>, id: string | null): string[] =>
   song.sections.filter((s) => s.id !== id).map((s) => s.name);
 
-/** Another name; one that another section has gets a number. */
+/** Another name; one that another section has gets a number, one of which nothing is left changes nothing. */
 export const renameSection = (id: string, name: string): Edit =>
   edit('rename a section', (song) => {
     const section = song.sections.find((s) => s.id === id);
-    if (section && name.trim()) section.name = freeName(namesBut(song, id), name);
+    if (section && tidyName(name, LIMITS.nameLength)) section.name = freeName(namesBut(song, id), name);
   });
 
 /** Doubles a section: an independent copy with its chords, settings and cues, played right after it. */

@@ -24,7 +24,7 @@ export function freeName(taken: readonly string[], wanted: string): string {
   const stem = whole.replace(/ \d+$/, '');
   for (let n = 2; ; n++) {
     const ending = ` ${n}`;
-    const name = cutText(stem, LIMITS.nameLength - ending.length) + ending;
+    const name = (cutText(stem, LIMITS.nameLength - ending.length) + ending).trim();
     if (!known.has(name)) return name;
   }
 }

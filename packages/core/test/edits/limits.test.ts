@@ -158,6 +158,14 @@ describe('limits', () => {
     expect(family).toBe('👩‍👩‍👧‍👦'.repeat(7));
   });
 
+  it('a name of which nothing is left changes nothing', () => {
+    for (const name of ['', '  ', '\u0000', '\ud83d', '\n\u2028']) {
+      for (const make of [setTitle(name), renameSection('s1', name), renameDraft('s1', 'd1', name)]) {
+        expect(applyEdit(song('C'), make)).toBeNull();
+      }
+    }
+  });
+
   it('from any of them any edits make songs that can be kept', () => {
     const starts = fc.constantFrom(...Object.values(ALMOST).filter((s) => songBytes(s) < 300_000));
     const edits = fc.array(fc.tuple(anyEdit, fc.nat({ max: 90 })), { minLength: 1, maxLength: 8 });

@@ -66,6 +66,10 @@ export const NAMES = [
   '  key: C  ',
   'Verse 2',
   '|: :|',
+  '\u0000',
+  '\ud83d',
+  'o' + '\u0301'.repeat(90),
+  'n' + '\u0303'.repeat(78),
 ];
 
 const AWKWARD_BARS = [

@@ -181,6 +181,16 @@ describe('what a closed tab left behind', () => {
     expect([now().song!.title, now().save]).toEqual(['Newer', 'unsaved']);
   });
 
+  it('stays on the device where there is no room to take it over', async () => {
+    left('gone', 1, 'Left');
+    const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new Error('full');
+    });
+    expect(await adoptOrphan(ID)).toMatchObject({ edit: 'gone' });
+    full.mockRestore();
+    expect(Object.keys(localStorage)).toEqual([`backline/unsaved/${ID}/gone`]);
+  });
+
   it('is sent from the songbook', async () => {
     left('gone', 1, 'Left');
     put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });

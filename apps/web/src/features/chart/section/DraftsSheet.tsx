@@ -100,7 +100,7 @@ function DraftCard({ song, section, draft }: { song: Song; section: Section; dra
           dense
           accessibilityLabel={`Name of the draft ${draft.name}`}
           value={draft.name}
-          maxLength={80}
+          maxLength={LIMITS.nameLength}
           onChangeText={(name) => change(renameDraft(section.id, draft.id, name))}
           style={[styles.name, { backgroundColor: 'transparent' }]}
         />

@@ -23,7 +23,7 @@ export function SectionSheet({ song, section, beside }: { song: Song; section: S
         label="Name of the section"
         accessibilityLabel="Name of the section"
         value={name}
-        maxLength={80}
+        maxLength={LIMITS.nameLength}
         onChangeText={(next) => {
           setName(next);
           change(renameSection(id, next));
