@@ -3,30 +3,31 @@
  * half the bars, and a full generation against one after a change of one chord.
  * Run with: npx tsx bench/generate.ts
  */
-import { regionMemory, renderBand } from '@backline/core/band/index';
+import { renderBand } from '@backline/core/band/index';
+import { regionMemory } from '@backline/core/band/memory';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';
-import { STYLES } from '@backline/core/style/index';
 import { medians, ms } from './support';
 import { longSong } from '../packages/core/test/support/music';
+import { OURS } from '@backline/core/styles/index';
 
-for (const { id } of STYLES) {
+for (const { id } of OURS.styles.all) {
   const song = { ...longSong(128), style: id };
   const cold = performance.now();
-  const band = renderBand(song);
+  const band = renderBand(song, OURS);
   const first = performance.now() - cold;
   const notes = band.parts.reduce((sum, part) => sum + part.notes.length, 0);
   const shorter = { ...longSong(64), style: id };
   const memory = regionMemory();
-  renderBand(song, memory);
+  renderBand(song, OURS, memory);
   let turn = 0;
   const [full, stringify, half, edited] = medians([
-    () => renderBand(song),
+    () => renderBand(song, OURS),
     () => JSON.stringify(band),
-    () => renderBand(shorter),
+    () => renderBand(shorter, OURS),
     () => {
       const symbol = ['Bb7', 'Ebmaj7', 'F#m7'][turn++ % 3]!;
-      renderBand(applyEdit(song, setBar('s4', turn % 16, symbol))!.song, memory);
+      renderBand(applyEdit(song, setBar('s4', turn % 16, symbol))!.song, OURS, memory);
     },
   ]) as [number, number, number, number];
   console.log(`${id}: 128 bars, ${band.parts.length} parts, ${notes} notes`);

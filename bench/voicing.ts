@@ -8,7 +8,7 @@ import { ALL_QUALITIES } from '@backline/core/theory/qualities';
 import { voice, type ToVoice } from '@backline/core/voicing/auto';
 import { guitarShapes } from '@backline/core/voicing/guitar/shapes';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
-import { MANNERS } from '@backline/core/voicing/manner';
+import { MANNERS } from '@backline/core/song/choices';
 import { medians, ms } from './support';
 import { TWELVE_ROOTS, longSong } from '../packages/core/test/support/music';
 

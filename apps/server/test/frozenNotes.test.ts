@@ -8,6 +8,7 @@ import { renderBand } from '@backline/core/band/index';
 import { hash } from '@backline/core/random/stream';
 import { demoSong } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
+import { OURS } from '@backline/core/styles/index';
 
 const FILE = join(__dirname, 'frozen', 'demo-notes.json');
 
@@ -18,7 +19,7 @@ function notesByBar(): Frozen {
   const all: Frozen = {};
   for (const demo of DEMO_SONGS) {
     const song = demoSong(demo);
-    const band = renderBand(song);
+    const band = renderBand(song, OURS);
     all[song.title] = Object.fromEntries(
       band.parts.map((part) => [
         part.id,

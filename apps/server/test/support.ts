@@ -9,8 +9,9 @@ import { createApp } from '../src/app';
 import { connect, migrate } from '../src/db/connect';
 import { ProgressionStore } from '../src/progressions/store';
 import { SongStore } from '../src/songs/store';
+import { OURS } from '@backline/core/styles/index';
 
-export const SONG = readChart('title: Pier\nkey: G\n[Verse]\nG | C | D7 | G');
+export const SONG = readChart('title: Pier\nkey: G\n[Verse]\nG | C | D7 | G', OURS);
 export const NOWHERE = '/api/songs/6b1f0a52-3a7e-4a55-9a3e-1111111111ab';
 
 /** The server of the tests. A run on any other would empty somebody's songbook, so there is none. */

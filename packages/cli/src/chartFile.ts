@@ -1,8 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { ChartError, readChart } from '@backline/core/formats/chart/index';
+import { bandOf, styleOf } from '@backline/core/band/repertoire';
 import type { Song } from '@backline/core/song/schema';
-import { STYLES, findStyle } from '@backline/core/style/index';
+import { findStyle } from '@backline/core/style/set';
 import { UsageError, wholeNumber } from './usage';
+import { OURS } from '@backline/core/styles/index';
 
 function readText(file: string): string {
   try {
@@ -19,16 +21,18 @@ export function loadChart(file: string | undefined, options: { style?: string; s
   if (!file) throw new UsageError('Name a chart file, or - for standard input.');
   let song: Song;
   try {
-    song = readChart(readText(file));
+    song = readChart(readText(file), OURS);
   } catch (error) {
     if (!(error instanceof ChartError)) throw error;
     const name = file === '-' ? 'standard input' : file;
     throw new UsageError(`${name}:${error.line}:${error.column}: ${error.reason}`);
   }
-  if (options.style !== undefined && !findStyle(options.style)) {
-    const known = STYLES.map((s) => s.id).join(', ');
+  if (options.style !== undefined && !findStyle(OURS.styles, options.style)) {
+    const known = OURS.styles.all.map((s) => s.id).join(', ');
     throw new UsageError(`There is no style "${options.style}". Use one of ${known}.`);
   }
   const seed = wholeNumber('seed', options.seed, 0, 2_147_483_647);
-  return { ...song, style: options.style ?? song.style, seed: seed ?? song.seed };
+  const style = options.style ?? song.style;
+  const parts = style === song.style ? song.parts : bandOf(styleOf({ style }, OURS), OURS.kinds);
+  return { ...song, style, parts, seed: seed ?? song.seed };
 }

@@ -4,27 +4,24 @@ import { recognise } from '@backline/core/analysis/recognise';
 import { ROUTE_STEPS, readTarget, routes } from '@backline/core/analysis/route';
 import { renderBand } from '@backline/core/band/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { STYLES, styleOf } from '@backline/core/style/index';
+import { styleOf } from '@backline/core/band/repertoire';
+import { seatsOf } from '@backline/core/formats/midi/channels';
 import { ChordError, parseChord } from '@backline/core/theory/chordGrammar';
 import { chordPitchClasses, chordTones } from '@backline/core/theory/chord';
 import { keyText, parseKey } from '@backline/core/theory/key';
 import { noteName, parseMidi } from '@backline/core/theory/pitch';
 import { RICHNESS, dress } from '@backline/core/theory/dress';
 import { defaultScale } from '@backline/core/theory/scale';
-import { PPQ, toBeats } from '@backline/core/timeline/time';
+import { PPQ, toQuarters } from '@backline/core/time/ticks';
 import { voice } from '@backline/core/voicing/auto';
 import { guitarPath } from '@backline/core/voicing/guitar/path';
 import { troubleWith } from '@backline/core/voicing/guitar/check';
 import { LAST_FRET, SPAN } from '@backline/core/voicing/guitar/shapes';
-import {
-  HIGHEST_CAPO,
-  STANDARD_TUNING,
-  TUNING_NAMES,
-  openStrings,
-} from '@backline/core/voicing/guitar/tunings';
-import { MANNERS, type Manner } from '@backline/core/voicing/manner';
+import { HIGHEST_CAPO, TUNING_NAMES, MANNERS, type Manner } from '@backline/core/song/choices';
+import { STANDARD_TUNING, openStrings } from '@backline/core/voicing/guitar/tunings';
 import { loadChart } from './chartFile';
 import { UsageError, oneOf, wholeNumber } from './usage';
+import { OURS } from '@backline/core/styles/index';
 
 export interface Given {
   readonly operands: readonly string[];
@@ -70,7 +67,7 @@ function recogniseNotes({ operands }: Given): unknown {
 }
 
 const styles = (): unknown =>
-  STYLES.map(({ id, name, feel, metres, tempo }) => ({ id, name, feel, metres, tempo }));
+  OURS.styles.all.map(({ id, name, feel, metres, tempo }) => ({ id, name, feel, metres, tempo }));
 
 /** Highest fret a guitar's chords are asked for at, as a register. */
 const HIGHEST_REGISTER = STANDARD_TUNING[0]! + LAST_FRET - SPAN;
@@ -114,8 +111,8 @@ function voiceChart({ operands, options }: Given): unknown {
   const song = loadChart(operands[0], {});
   const manner = oneOf('manner', options.manner, MANNERS) ?? 'free';
   const richness = oneOf('richness', options.richness, RICHNESS) ?? 'as written';
-  const { chords } = renderBand({ ...song, parts: [] });
-  const { home } = styleOf(song.style);
+  const { chords } = renderBand({ ...song, parts: [] }, OURS);
+  const { home } = styleOf(song, OURS);
   const sounding = chords.flatMap((c) =>
     c.symbol === null ? [] : [{ ...c, symbol: dress(c.symbol, richness, c.key, home) }],
   );
@@ -123,15 +120,16 @@ function voiceChart({ operands, options }: Given): unknown {
   const voiced = manner === 'guitar' ? onGuitar(symbols, options) : inManner(symbols, manner, options);
   return sounding.map((c, i) => ({
     symbol: c.symbol,
-    start: toBeats(c.start),
-    duration: toBeats(c.duration),
+    start: toQuarters(c.start),
+    duration: toQuarters(c.duration),
     ...voiced[i]!,
   }));
 }
 
 function notes({ operands, options }: Given): unknown {
   const song = loadChart(operands[0], options);
-  const band = renderBand(song);
+  const band = renderBand(song, OURS);
+  const seats = seatsOf(band.parts);
   return {
     title: song.title,
     key: song.key,
@@ -139,21 +137,22 @@ function notes({ operands, options }: Given): unknown {
     ppq: PPQ,
     chords: band.chords.map(({ symbol, start, duration, section, pass, key }) => ({
       symbol,
-      start: toBeats(start),
-      duration: toBeats(duration),
+      start: toQuarters(start),
+      duration: toQuarters(duration),
       section,
       pass,
       key,
     })),
-    parts: band.parts.map(({ id, kind, channel, program, trouble, notes: played }) => ({
+    ...(band.standIn ? { standIn: band.standIn } : {}),
+    parts: band.parts.map(({ id, kind, program, trouble, notes: played }, i) => ({
       id,
       kind,
-      channel,
+      channel: seats[i]!.channel,
       program,
       ...(trouble ? { trouble } : {}),
       notes: played.map(({ start, duration, pitch, velocity, why }) => ({
-        start: toBeats(start),
-        duration: toBeats(duration),
+        start: toQuarters(start),
+        duration: toQuarters(duration),
         pitch,
         velocity,
         why,
@@ -166,7 +165,7 @@ function band({ operands, options }: Given): unknown {
   const { out } = options;
   if (!out) throw new UsageError('Say where to write the file, like: --out song.mid');
   const song = loadChart(operands[0], options);
-  const rendered = renderBand(song);
+  const rendered = renderBand(song, OURS);
   try {
     writeFileSync(out, writeMidiFile(song, rendered));
   } catch {
@@ -178,7 +177,7 @@ function band({ operands, options }: Given): unknown {
 
 function nextIdeas({ operands, options }: Given): unknown {
   const song = loadChart(operands[0], {});
-  const sounding = renderBand({ ...song, parts: [] }).chords.flatMap((c) =>
+  const sounding = renderBand({ ...song, parts: [] }, OURS).chords.flatMap((c) =>
     c.symbol === null ? [] : [{ symbol: c.symbol, key: c.key }],
   );
   const after = wholeNumber('after', options.after, 0, sounding.length) ?? sounding.length;
@@ -194,7 +193,7 @@ function nextIdeas({ operands, options }: Given): unknown {
       after: next?.symbol ?? null,
       key,
       palette: null,
-      feel: styleOf(song.style).feel,
+      feel: styleOf(song, OURS).feel,
     }),
   };
 }

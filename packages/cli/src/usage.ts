@@ -1,6 +1,5 @@
 import { RICHNESS } from '@backline/core/theory/dress';
-import { TUNING_NAMES } from '@backline/core/voicing/guitar/tunings';
-import { MANNERS } from '@backline/core/voicing/manner';
+import { TUNING_NAMES, MANNERS } from '@backline/core/song/choices';
 
 /** A mistake in how the command was called or in what it was given: one sentence, exit status 2. */
 export class UsageError extends Error {}

@@ -4,10 +4,11 @@ import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { SongStore } from '../songs/store';
 import { DEMO_SONGS, type DemoSong } from './songs';
+import { OURS } from '@backline/core/styles/index';
 
 /** A demo song as a checked document. */
 export function demoSong({ chart, parts = {}, sections = {} }: DemoSong): Song {
-  const song = readChart(chart);
+  const song = readChart(chart, OURS);
   return songSchema.parse({
     ...song,
     parts: song.parts.map((part) => ({ ...part, settings: { ...part.settings, ...parts[part.id] } })),

@@ -3,6 +3,7 @@ import { regionMemory, renderBand, type Band } from '@backline/core/band/index';
 import type { Song } from '@backline/core/song/schema';
 import type { Score } from '../audio/engine/score';
 import { scoreOf } from '../audio/scoreOf';
+import { REPERTOIRE } from '../state/repertoire';
 
 export interface BandRequest {
   readonly number: number;
@@ -28,7 +29,7 @@ const scope = self as unknown as {
 
 scope.onmessage = ({ data }) => {
   try {
-    const band = renderBand(data.song, memory);
+    const band = renderBand(data.song, REPERTOIRE, memory);
     const score = scoreOf(band, data.song.guide);
     scope.postMessage({ number: data.number, band, score });
   } catch (error) {

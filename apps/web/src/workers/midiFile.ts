@@ -2,6 +2,7 @@
 import { renderBand } from '@backline/core/band/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import type { Song } from '@backline/core/song/schema';
+import { REPERTOIRE } from '../state/repertoire';
 
 export type MidiReply = { readonly bytes: Uint8Array } | { readonly failed: string };
 
@@ -12,7 +13,7 @@ const scope = self as unknown as {
 
 scope.onmessage = ({ data: song }) => {
   try {
-    const bytes = writeMidiFile(song, renderBand(song));
+    const bytes = writeMidiFile(song, renderBand(song, REPERTOIRE));
     scope.postMessage({ bytes }, [bytes.buffer]);
   } catch (error) {
     scope.postMessage({ failed: error instanceof Error ? error.message : String(error) }, []);

@@ -9,10 +9,20 @@ const VELOCITY = 70;
 export function guideNotes(passes: readonly Pass[]): BandNote[] {
   return passes.flatMap((pass, p) => {
     const voicings = guideVoicings(pass.chords);
+    const playing = `${pass.entry}/${pass.repeat}`;
     return passSpans(pass, p === 0).flatMap((span, i) => {
       const start = Math.max(0, pass.start + span.start - span.push);
       const duration = pass.start + span.end - start;
-      return voicings[i]!.map((pitch) => ({ start, duration, pitch, velocity: VELOCITY, why: 'guide' }));
+      return voicings[i]!.map((pitch) => ({
+        start,
+        duration,
+        pitch,
+        velocity: VELOCITY,
+        why: 'guide',
+        chord: span.id,
+        against: null,
+        playing,
+      }));
     });
   });
 }

@@ -1,11 +1,11 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
-import type { Kind } from '../song/kinds';
 import type { ChordEvent, Hand, Song } from '../song/schema';
 import { regionVoicings } from '../parts/voicings';
-import { styleOf } from '../style';
+import { soundsChords } from '../style/kind';
 import { expandForm } from '../timeline/passes';
-import { VOICED, regionsOf } from '../timeline/region';
+import { regionsOf } from '../timeline/region';
 import type { Frets } from '../voicing/guitar/shapes';
+import { kindOf, styleOf, type Repertoire } from './repertoire';
 
 export interface ChordVoicing {
   readonly chordId: string;
@@ -22,18 +22,28 @@ export interface ChordVoicing {
 }
 
 /** Parts that voice chords, in the order of the song. */
-export const voicedParts = (song: Song) => song.parts.filter((p) => VOICED.includes(p.kind as Kind));
+export const voicedParts = (song: Song, repertoire: Repertoire) =>
+  song.parts.filter((p) => {
+    const kind = kindOf(p, repertoire);
+    return kind !== null && soundsChords(kind);
+  });
 
 /** Voicings of every chord of a section's draft in use, before settings of single passes; empty where there is no such part. */
-export function sectionVoicings(song: Song, sectionId: string, partId: string): ChordVoicing[] {
+export function sectionVoicings(
+  song: Song,
+  repertoire: Repertoire,
+  sectionId: string,
+  partId: string,
+): ChordVoicing[] {
+  const own = song.parts.find((p) => p.id === partId)?.kind;
   const alone: Song = {
     ...song,
-    parts: song.parts.filter((p) => p.id === partId || p.kind === 'bass'),
+    parts: song.parts.filter((p) => p.kind === own || kindOf(p, repertoire)?.carriesBass),
     form: [{ id: 'alone', section: sectionId, repeats: 1 }],
   };
   const [pass] = expandForm(alone);
   const index = alone.parts.findIndex((p) => p.id === partId);
-  const region = pass && regionsOf(alone, styleOf(song.style), [pass])[index]?.[0];
+  const region = pass && regionsOf(alone, repertoire.kinds, styleOf(song, repertoire), [pass])[index]?.[0];
   if (!pass || !region) return [];
   const voiced = regionVoicings(region);
   return region.spans.map((span, i) => {
@@ -59,7 +69,12 @@ function free(chord: ChordEvent, partId: string): ChordEvent {
 }
 
 /** The voicings as auto alone would have them, to compare with what is set by hand. */
-export const autoVoicings = (song: Song, sectionId: string, partId: string): ChordVoicing[] =>
+export const autoVoicings = (
+  song: Song,
+  repertoire: Repertoire,
+  sectionId: string,
+  partId: string,
+): ChordVoicing[] =>
   sectionVoicings(
     {
       ...song,
@@ -72,6 +87,7 @@ export const autoVoicings = (song: Song, sectionId: string, partId: string): Cho
           : section,
       ),
     },
+    repertoire,
     sectionId,
     partId,
   );

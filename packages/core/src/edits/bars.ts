@@ -1,14 +1,14 @@
 /** Edits of bars: what is written in them, and how many there are. */
 import type { Draft } from 'immer';
-import { readBar, writeBar, type BarChord } from '../formats/chart/bar';
+import { readBar, writeBar, type BarChord, type BarFrame } from '../formats/chart/bar';
 import { ChartError } from '../formats/chart/error';
 import { readLine, wordsOf, type Word } from '../formats/chart/line';
 import { freeChordId, holdUntilNext } from '../song/hold';
 import { LIMITS } from '../song/limits';
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { barsLength, sectionBars, type Bar } from '../timeline/bars';
+import { beatsOf } from '../timeline/beats';
 import { chordsInUse } from '../timeline/passes';
-import { PPQ } from '../timeline/time';
 import { edit, type Edit } from './apply';
 import { freeIds } from '../song/names';
 import { addBars, chordAt, cutToLength, draftIn, sectionIn, startsWithin, takeBars } from './within';
@@ -29,7 +29,7 @@ export function barText(song: Song, section: Section, index: number): string {
       symbol,
       push,
     }));
-  return writeBar(inBar, bar.length);
+  return writeBar(inBar, bar);
 }
 
 const REST: Word[] = [{ text: 'N.C.', line: 1, column: 1 }];
@@ -38,14 +38,11 @@ const REST: Word[] = [{ text: 'N.C.', line: 1, column: 1 }];
  * Reads a bar's text against a bar of the section. Throws ChartError where it does not read,
  * with the column; an empty text is a rest.
  */
-export const readBarText = (text: string, bar: Pick<Bar, 'length' | 'key'>): BarChord[] =>
-  readBar(text.trim() === '' ? REST : wordsOf(text), bar.length, bar.key);
-
-/** What a line of bars is read against. */
-export type Place = Pick<Bar, 'length' | 'key'>;
+export const readBarText = (text: string, bar: BarFrame): BarChord[] =>
+  readBar(text.trim() === '' ? REST : wordsOf(text), bar);
 
 /** The bars of a section from an index on, and past its end as many more like its last as are asked for. */
-export function placesFrom(song: Song, section: Section, index: number): (nth: number) => Place {
+export function placesFrom(song: Song, section: Section, index: number): (nth: number) => BarFrame {
   const bars = sectionBars(section, song);
   return (nth) => bars[index + nth] ?? bars[bars.length - 1]!;
 }
@@ -55,7 +52,7 @@ export function placesFrom(song: Song, section: Section, index: number): (nth: n
  * place: a pasted line of a chart. `%` repeats the bar before, repeat signs what stands between them.
  * @throws ChartError
  */
-export function readBarsText(text: string, placeOf: (nth: number) => Place): BarChord[][] {
+export function readBarsText(text: string, placeOf: (nth: number) => BarFrame): BarChord[][] {
   const read: BarChord[][] = [];
   let written: (readonly Word[])[] = [];
   const add = (words: readonly Word[]): void => {
@@ -68,7 +65,7 @@ export function readBarsText(text: string, placeOf: (nth: number) => Place): Bar
     if (read.length >= LIMITS.barsPerSection) {
       throw new ChartError(1, words[0]!.column, `A section has at most ${LIMITS.barsPerSection} bars.`);
     }
-    read.push(again ? before! : readBar(words, place.length, place.key));
+    read.push(again ? before! : readBar(words, place));
   };
   let at = 0;
   for (const line of text.split(/[\n\r]/)) {
@@ -163,10 +160,7 @@ export const setSectionLength = (sectionId: string, bars: number): Edit =>
       if (!section) return;
       const wanted = Math.max(1, Math.min(LIMITS.barsPerSection, Math.round(bars)));
       if (wanted > section.bars) addBars(section, song, section.bars, wanted - section.bars);
-      else if (wanted < section.bars) {
-        section.bars = wanted;
-        cutToLength(section, song);
-      }
+      else if (wanted < section.bars) cutToLength(section, song, wanted);
     },
     `length/${sectionId}`,
   );
@@ -182,8 +176,11 @@ export const splitBar = (sectionId: string, index: number): Edit =>
     const starts = [bar.start, ...draft.chords.map((c) => c.start).filter((s) => s > bar.start && s < end)];
     const spans = starts.map((from, i) => ({ from, length: (starts[i + 1] ?? end) - from }));
     const longest = spans.reduce((a, b) => (b.length > a.length ? b : a));
-    const beat = longest.length >= 2 * PPQ ? PPQ : longest.length / 2;
-    const at = longest.from + Math.ceil(longest.length / 2 / beat) * beat;
+    const middle = longest.from + longest.length / 2;
+    const beats = beatsOf(bar).filter(
+      (b) => b.start > longest.from && b.start < longest.from + longest.length,
+    );
+    const at = beats.find((b) => b.start >= middle)?.start ?? beats[beats.length - 1]?.start ?? middle;
     const held = chordAt(draft.chords, longest.from)?.chord;
     if (!held || at >= longest.from + longest.length || !Number.isInteger(at)) return;
     const half: ChordEvent = { ...held, id: freeChordId(draft.chords), start: at, push: undefined };

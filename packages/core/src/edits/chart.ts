@@ -4,6 +4,7 @@ import { holdUntilNext } from '../song/hold';
 import type { ChordEvent, FormEntry, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../timeline/bars';
 import { chordsInUse } from '../timeline/passes';
+import { movedCues } from './anchors';
 import { edit, type Edit } from './apply';
 
 /** Chords as written; one that stays where it was keeps what was set for it. */
@@ -35,7 +36,8 @@ function merged(written: Section, before: Section, end: number): Section {
           ? chordsTaken(chordsInUse(written), chordsInUse(before))
           : holdUntilNext(d.chords, end),
     })),
-    cues: before.cues.filter((cue) => cue.bar < written.bars),
+    ownLengths: written.ownLengths,
+    cues: movedCues(before.cues, (tick) => tick, end),
   };
 }
 

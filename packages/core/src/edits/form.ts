@@ -3,7 +3,7 @@ import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
 import type { FormEntry, Section, Song } from '../song/schema';
 import { tidyName } from '../song/text';
-import { barTicks } from '../timeline/time';
+import { metreOf } from '../time/metre';
 import { edit, type Edit } from './apply';
 
 const freeSectionId = (song: Draft<Song>): string =>
@@ -50,12 +50,13 @@ export const doubleSection = (id: string): Edit =>
 export const addSection = (name: string, symbol: string): Edit =>
   edit('add a section', (song) => {
     const id = freeSectionId(song);
-    const bar = barTicks(song.metre);
+    const bar = metreOf(song.metre).length;
     song.sections.push({
       id,
       name: freeName(namesBut(song, null), name),
       bars: 4,
       changes: [],
+      ownLengths: [],
       drafts: [{ id: 'd1', name: 'First', chords: [{ id: 'c1', start: 0, length: 4 * bar, symbol }] }],
       draft: 'd1',
       settings: {},

@@ -1,11 +1,13 @@
 /** Edits of key and metre: for the song, for a section, or from a bar on. */
 import type { Draft } from 'immer';
 import { holdUntilNext } from '../song/hold';
-import type { Change, ChordEvent, Section, Song } from '../song/schema';
+import { LIMITS } from '../song/limits';
+import { FASTEST, SLOWEST, type Change, type ChordEvent, type Section, type Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { keyInterval, nearerWay, respell, transposeSymbol } from '../theory/transposition';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
-import { barTicks, type Metre } from '../timeline/time';
+import { inBeats, inQuarters, metreOf, type Metre } from '../time/metre';
+import { movedCues, tickMap } from './anchors';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
 import { squeezed } from './within';
@@ -22,7 +24,7 @@ export type KeyManner = 'move' | 'keep';
 /** What a metre change keeps: each chord in its bar, or every length in beats. */
 export type MetreManner = 'bars' | 'beats';
 
-type Value = Pick<Change, 'key'> | Pick<Change, 'metre'>;
+type Value = Pick<Change, 'key'> | Pick<Change, 'metre'> | Pick<Change, 'tempo' | 'over'>;
 
 /** Writes a value where it belongs; undefined takes a section's or bar's own value away. */
 function write(song: Draft<Song>, { section: id, bar = 0 }: Place, value: Value): void {
@@ -34,7 +36,9 @@ function write(song: Draft<Song>, { section: id, bar = 0 }: Place, value: Value)
   if (!section || bar >= section.bars) return;
   const there = section.changes.find((c) => c.bar === bar);
   const next: Change = { ...there, ...value, bar };
-  for (const name of ['key', 'metre', 'tempo'] as const) if (next[name] === undefined) delete next[name];
+  for (const name of ['key', 'metre', 'tempo', 'over'] as const) {
+    if (next[name] === undefined) delete next[name];
+  }
   const others = section.changes.filter((c) => c.bar !== bar);
   section.changes = (Object.keys(next).length > 1 ? [...others, next] : others).sort((a, b) => a.bar - b.bar);
 }
@@ -71,10 +75,11 @@ export const setKey = (place: Place, key: string | null, manner: KeyManner): Edi
   });
 
 /** Sets a metre (null takes a section's or bar's own away); the chords stay in their bars or keep their beats. */
-export const setMetre = (place: Place, metre: Metre | null, manner: MetreManner): Edit =>
+export const setMetre = (place: Place, metre: string | null, manner: MetreManner): Edit =>
   edit('change the metre', (song) => {
     if (metre === null && place.section === undefined) return;
     const before = new Map(song.sections.map((s) => [s.id, sectionBars(s, song)]));
+    if (metre !== null && place.section === undefined) keepPace(song, metreOf(metre));
     write(song, place, { metre: metre ?? undefined });
     for (const section of song.sections) {
       const old = before.get(section.id)!;
@@ -84,6 +89,14 @@ export const setMetre = (place: Place, metre: Metre | null, manner: MetreManner)
       else keepBeats(section, song, old);
     }
   });
+
+/** A song's eighths keep their pace in another metre; its tempo counts that metre's beat, in whole numbers. */
+function keepPace(song: Draft<Song>, metre: Metre): void {
+  const before = metreOf(song.metre);
+  if (before.counted === metre.counted) return;
+  const tempo = Math.round(inBeats(inQuarters(song.tempo, before), metre));
+  song.tempo = Math.min(FASTEST, Math.max(SLOWEST, tempo));
+}
 
 /** Every chord stays in its bar: on its beat where all fit, else squeezed in proportion. */
 function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Bar[]): void {
@@ -100,6 +113,11 @@ function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Ba
     });
     draft.chords = holdUntilNext(placed, barsLength(now));
   }
+  section.cues = movedCues(
+    section.cues,
+    tickMap(old, now, (bar) => bar),
+    barsLength(now),
+  );
 }
 
 /** A change at the tick it stood at. */
@@ -110,20 +128,24 @@ interface AtTick {
 
 /** Changes that take hold at a bar line: those nearer to it than to the next one. */
 const nearest = (pending: readonly AtTick[], start: number, metre: Metre): readonly AtTick[] =>
-  pending.filter(({ tick }) => tick <= start + barTicks(metre) / 2);
+  pending.filter(({ tick }) => tick <= start + metre.length / 2);
 
-/** Bars counted anew over a length, each change at the bar line nearest to where it stood. */
-function countedAnew(changes: readonly AtTick[], length: number, metre: Metre) {
+/**
+ * Bars counted anew over a length, each change at the bar line nearest to where it stood.
+ * @param pickUp ticks of a first bar of its own length, or null.
+ */
+function countedAnew(changes: readonly AtTick[], length: number, metre: Metre, pickUp: number | null) {
   const starts: number[] = [];
   const found: Change[] = [];
   let pending = [...changes].sort((a, b) => a.tick - b.tick);
   let now = metre;
-  for (let start = 0; start < length; start += barTicks(now)) {
+  const size = (): number => (starts.length === 1 && pickUp !== null ? pickUp : now.length);
+  for (let start = 0; start < length; start += size()) {
     const here = nearest(pending, start, now);
     pending = pending.slice(here.length);
     const merged = here.reduce<Change>((all, { change }) => ({ ...all, ...change }), { bar: 0 });
     if (here.length) found.push({ ...merged, bar: starts.length });
-    now = merged.metre ?? now;
+    now = merged.metre === undefined ? now : metreOf(merged.metre);
     starts.push(start);
   }
   // What would come in on the section's end holds for its last bar, which keeps its length.
@@ -133,24 +155,44 @@ function countedAnew(changes: readonly AtTick[], length: number, metre: Metre) {
   const there = found.find((c) => c.bar === at);
   if (there) Object.assign(there, rest, { bar: at });
   else if (Object.keys(rest).length > 1) found.push({ ...rest, bar: at });
-  return { starts, changes: found };
+  return { bars: starts.length, changes: found };
 }
 
-/** Every chord keeps its length in beats; the bars are counted anew, and changes and cues go along. */
+/** Every chord keeps its length in beats, and every cue its place; the bars are counted anew, a pick-up stays one. */
 function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar[]): void {
   const placed = section.changes.map((change) => ({ tick: old[change.bar]!.start, change: { ...change } }));
-  const { starts, changes } = countedAnew(placed, barsLength(old), song.metre);
-  const barFor = (tick: number): number => {
-    const bar = barIndexAt(
-      starts.map((start) => ({ start })),
-      tick,
-    );
-    const next = starts[bar + 1];
-    return next !== undefined && next - tick < tick - starts[bar]! ? bar + 1 : bar;
-  };
-  for (const cue of section.cues) cue.bar = barFor(old[cue.bar]!.start);
-  section.changes = changes;
-  section.bars = starts.length;
+  const first = metreOf(section.changes.find((c) => c.bar === 0)?.metre ?? song.metre);
+  const own = section.ownLengths.find((o) => o.bar === 0 && o.length < first.length) ?? null;
+  const counted = countedAnew(placed, barsLength(old), metreOf(song.metre), own?.length ?? null);
+  section.changes = counted.changes;
+  section.ownLengths = own ? [{ ...own }] : [];
+  section.bars = counted.bars;
   const end = barsLength(sectionBars(section, song));
+  section.cues = movedCues(section.cues, (tick) => tick, end);
   for (const draft of section.drafts) draft.chords = holdUntilNext(draft.chords, end);
 }
+
+/**
+ * Sets a tempo for a section, or from a bar of it on; null takes it away. It counts the beat of the
+ * metre there. Over so many bars it is reached little by little: a ritardando, an accelerando.
+ */
+export const setTempoAt = (place: Required<Place>, tempo: number | null, over: number | null = null): Edit =>
+  edit(
+    'change a tempo',
+    (song) => write(song, place, { tempo: tempo ?? undefined, over: (tempo !== null && over) || undefined }),
+    `tempo/${place.section}/${place.bar}`,
+  );
+
+/** Gives a bar a length of its own, in ticks shorter than its metre; null makes it whole again. What does not fit any more is squeezed. */
+export const setBarLength = (sectionId: string, bar: number, length: number | null): Edit =>
+  edit('change the length of a bar', (song) => {
+    const section = song.sections.find((s) => s.id === sectionId);
+    const old = section && sectionBars(section, song);
+    if (!section || !old?.[bar]) return;
+    const others = section.ownLengths.filter((own) => own.bar !== bar);
+    const whole = metreOf(old[bar].metre).length;
+    const isShort = length !== null && length < whole;
+    const own = isShort ? [{ bar, length: Math.max(LIMITS.shortestBar, Math.round(length)) }] : [];
+    section.ownLengths = [...others, ...own].sort((a, b) => a.bar - b.bar);
+    keepBars(section, old, sectionBars(section, song));
+  });

@@ -1,9 +1,8 @@
 /** A run of bars across sections, in the order of the chart, and what can be lifted from it. */
 import type { ChordEvent, Section, Song } from '../song/schema';
+import { metreOf } from '../time/metre';
 import { sectionBars } from '../timeline/bars';
 import { chordsInUse } from '../timeline/passes';
-import { metreSchema } from '../song/schema';
-import type { Metre } from '../timeline/time';
 import { startsWithin } from './within';
 
 /** One bar of the chart: a section and a 0-based bar. */
@@ -54,7 +53,7 @@ export interface Clip {
     readonly start: number;
     readonly length: number;
     readonly key: string;
-    readonly metre: Metre;
+    readonly metre: string;
   }[];
   readonly chords: readonly Omit<ChordEvent, 'id'>[];
 }
@@ -95,7 +94,7 @@ export function clipLength(clip: Clip): number {
 
 /** True where a clip comes from another metre than the one at a place, so that the writer has to say what is kept. */
 export const otherMetre = (clip: Clip, metre: string): boolean =>
-  clip.bars.some((bar) => bar.metre !== metreSchema.parse(metre));
+  clip.bars.some((bar) => bar.metre !== metreOf(metre).name);
 
 /** Number of chords that begin in a run. */
 export function chordsInRun(song: Song, run: Run): number {

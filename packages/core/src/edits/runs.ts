@@ -5,6 +5,7 @@ import { LIMITS } from '../song/limits';
 import { freeIds } from '../song/names';
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
+import { metreOf } from '../time/metre';
 import { fitSymbol, shiftSymbol } from '../theory/transposition';
 import { barAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
 import { moveHands } from './hand';
@@ -61,6 +62,16 @@ function landed(clip: Clip, bars: readonly Bar[], at: number, keep: Paste['keep'
   });
 }
 
+/** Short bars of a clip stay short where they come into their own metre. */
+function bringLengths(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip): void {
+  const there = sectionBars(section, song);
+  const brought = clip.bars.flatMap(({ length, metre }, i) =>
+    length < metreOf(metre).length && there[at + i]?.metre === metre ? [{ bar: at + i, length }] : [],
+  );
+  if (!brought.length) return;
+  section.ownLengths = [...section.ownLengths, ...brought].sort((a, b) => a.bar - b.bar);
+}
+
 /** Puts a clip into a section from a bar on. */
 function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip, paste: Paste): void {
   if (!clip.bars.length) return;
@@ -69,6 +80,7 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
     throw new EditRefused(`A section has at most ${LIMITS.barsPerSection} bars.`);
   }
   if (added) addBars(section, song, paste.where === 'between' ? at : section.bars, added);
+  if (paste.where === 'between' && paste.keep === 'bars') bringLengths(song, section, at, clip);
   const bars = sectionBars(section, song);
   const draft = draftIn(section);
   const kept = withoutStretch(draft.chords, ...ticksTaken(bars, at, added, clip, paste));

@@ -2,7 +2,6 @@ import { USUAL_GUIDE } from '../song/create';
 import { LIMITS } from '../song/limits';
 import type { Groove, Guide, Mix, Settings, Song } from '../song/schema';
 import { tidyName } from '../song/text';
-import { styleOf } from '../style';
 import { edit, type Edit } from './apply';
 
 /** Another title, on one line and short enough; an empty one changes nothing. */
@@ -21,9 +20,8 @@ export const setTempo = (tempo: number): Edit =>
 export const setEnding = (ending: Song['ending']): Edit =>
   edit('change the ending', (s) => void (s.ending = ending));
 
-/** Another style: the tempo stays, patterns the style does not know fall back to its own. */
-export const setStyle = (style: string): Edit =>
-  edit('change the style', (s) => void (s.style = styleOf(style).id));
+/** Another style: tempo and parts stay, patterns the style does not know fall back to its own. */
+export const setStyle = (style: string): Edit => edit('change the style', (s) => void (s.style = style));
 
 export const setGroove = (groove: Groove): Edit =>
   edit('change the groove', (s) => void Object.assign(s.groove, groove), 'groove');

@@ -1,8 +1,9 @@
 /** What the edits of chords and bars share: finding places, and keeping a draft whole. */
 import type { Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
-import type { Change, ChordEvent, Section, Song } from '../song/schema';
+import type { ChordEvent, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../timeline/bars';
+import { rebar, type TickMap } from './anchors';
 
 export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undefined =>
   song.sections.find((s) => s.id === id);
@@ -40,57 +41,40 @@ export function withoutStretch(chords: readonly ChordEvent[], from: number, to: 
   return goesOn ? [...rest, { ...held, id: freeChordId(chords), start: to, push: undefined }] : rest;
 }
 
-/** Changes in order of their bars, one a bar, none beyond the section. */
-function tidyChanges(changes: readonly Change[], bars: number): Change[] {
-  const byBar = new Map<number, Change>();
-  const inOrder = [...changes].sort((a, b) => a.bar - b.bar);
-  for (const change of inOrder) {
-    if (change.bar < bars) byBar.set(change.bar, { ...byBar.get(change.bar), ...change });
+/** Chords of every draft at their new ticks, each held until the next one. */
+function moveChords(section: Draft<Section>, song: Draft<Song>, to: TickMap): void {
+  const end = sectionLength(section, song);
+  for (const draft of section.drafts) {
+    draft.chords = holdUntilNext(
+      draft.chords.map((chord) => ({ ...chord, start: to(chord.start) })),
+      end,
+    );
   }
-  return [...byBar.values()];
 }
 
 /** Adds bars before an index (the number of bars: at the end) to every draft; the chord before is held through them. */
 export function addBars(section: Draft<Section>, song: Draft<Song>, at: number, count: number): void {
-  const bars = sectionBars(section, song);
-  const from = bars[at]?.start ?? barsLength(bars);
-  const size = count * bars[Math.max(0, at - 1)]!.length;
-  for (const draft of section.drafts) {
-    for (const chord of draft.chords) if (chord.start >= from) chord.start += size;
-  }
-  section.bars += count;
-  // What holds from bar 0 is the section's own and stays there.
-  for (const change of section.changes) if (change.bar >= Math.max(1, at)) change.bar += count;
-  for (const cue of section.cues) if (cue.bar >= at && (at > 0 || cue.bar > 0)) cue.bar += count;
-  const end = sectionLength(section, song);
-  for (const draft of section.drafts) draft.chords = holdUntilNext(draft.chords, end);
+  const to = rebar(section, song, section.bars + count, (bar) => (bar < at ? bar : bar + count));
+  moveChords(section, song, to);
 }
 
 /** Takes bars out of every draft; a chord held over from them begins in the bar that follows. At least one bar stays. */
 export function takeBars(section: Draft<Section>, song: Draft<Song>, at: number, count: number): void {
-  const bars = sectionBars(section, song);
-  const run = bars.slice(at, at + count);
-  if (!run.length || run.length >= bars.length) return;
+  const run = sectionBars(section, song).slice(at, at + count);
+  if (!run.length || run.length >= section.bars) return;
   const from = run[0]!.start;
-  const size = barsLength(run) - from;
-  for (const draft of section.drafts) {
-    draft.chords = withoutStretch(draft.chords, from, from + size).map((c) =>
-      c.start >= from + size ? { ...c, start: c.start - size } : c,
-    );
-  }
-  section.bars -= run.length;
-  const closed = <T extends { bar: number }>(item: T): T =>
-    item.bar < at ? item : { ...item, bar: Math.max(at, item.bar - run.length) };
-  section.changes = tidyChanges(section.changes.map(closed), section.bars);
-  section.cues = section.cues.map(closed).filter((cue) => cue.bar < section.bars);
-  const end = sectionLength(section, song);
-  for (const draft of section.drafts) draft.chords = holdUntilNext(draft.chords, end);
+  for (const draft of section.drafts) draft.chords = withoutStretch(draft.chords, from, barsLength(run));
+  const left = section.bars - run.length;
+  const to = rebar(section, song, left, (bar) => {
+    if (bar < at) return bar;
+    return bar < at + run.length ? null : bar - run.length;
+  });
+  moveChords(section, song, to);
 }
 
-/** Drops what stands beyond the section's end after it became shorter. */
-export function cutToLength(section: Draft<Section>, song: Draft<Song>): void {
-  section.changes = section.changes.filter((c) => c.bar < section.bars);
-  section.cues = section.cues.filter((c) => c.bar < section.bars);
+/** Cuts a section to so many bars and drops what stands beyond. */
+export function cutToLength(section: Draft<Section>, song: Draft<Song>, bars: number): void {
+  rebar(section, song, bars, (bar) => (bar < bars ? bar : null));
   const end = sectionLength(section, song);
   for (const draft of section.drafts) draft.chords = holdUntilNext(draft.chords, end);
 }

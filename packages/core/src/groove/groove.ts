@@ -1,9 +1,9 @@
 import { hash, noise } from '../random/stream';
 import type { Note } from '../parts/note';
-import { barAt } from '../timeline/bars';
+import { barAt, tempoIn, type Bar } from '../timeline/bars';
 import type { Region } from '../timeline/region';
 import { settingsAt, type Resolved } from '../timeline/settings';
-import { PPQ, msToTicks } from '../timeline/time';
+import { PPQ, msToTicks } from '../time/ticks';
 
 type Feel = Pick<Resolved, 'swing' | 'unit'>;
 
@@ -24,6 +24,18 @@ export function swung(tick: number, { swing, unit }: Feel): number {
   return Math.round(tick - place + moved);
 }
 
+/**
+ * Swing within a bar. Where beats are made of three eighths, or of two and three, eighths stand as
+ * they are and only sixteenths swing. In a pick-up pairs are counted from where its whole bar began.
+ */
+function swingIn(bar: Bar, feel: Feel): (tick: number) => number {
+  if (feel.unit === 'eighth' && bar.groups.some((g) => g.beats.some((beat) => beat !== PPQ))) {
+    return (tick) => tick;
+  }
+  const origin = bar.start + (bar.groups[0]?.at ?? 0);
+  return (tick) => origin + swung(tick - origin, feel);
+}
+
 /** A note in its groove: ticks from the region's start, ready to sound. */
 export interface GroovedNote {
   readonly start: number;
@@ -41,16 +53,21 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
   const until = regionEnd(region);
   const grooved: GroovedNote[] = [];
   for (const note of notes) {
+    if (note.played) {
+      grooved.push(asPlayed(note));
+      continue;
+    }
     const settings = settingsAt(region.stretches, note.start);
     const bar = barAt(region.bars, note.start);
-    const warp = (tick: number): number => bar.start + swung(tick - bar.start, settings);
+    const warp = swingIn(bar, settings);
+    const tempo = tempoIn(bar, Math.max(bar.start, note.start));
     // Notes struck together are moved together, late and never early, so that none sounds over the
     // chord before its own; only the strings of a stroke are spread.
     const end = Math.min(until, warp(note.start + note.duration));
     const room = Math.max(0, end - warp(note.start));
     // However short a note is at its tempo, lateness and strum leave it some time to sound.
-    const spread = Math.min(msToTicks(settings.timing * noise(seed, note.start, 11), bar.tempo), room / 4);
-    const strum = Math.min(msToTicks(note.delay ?? 0, bar.tempo), room / 2);
+    const spread = Math.min(msToTicks(settings.timing * noise(seed, note.start, 11), tempo), room / 4);
+    const strum = Math.min(msToTicks(note.delay ?? 0, tempo), room / 2);
     const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + spread + strum));
     const force = settings.strength * 2 * (noise(seed, note.start, note.pitch) - 0.5);
     if (end <= start) continue;
@@ -66,6 +83,16 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
   return withoutOverlaps(grooved);
 }
 
+/** What was played in has its own time and strength. */
+const asPlayed = ({ start, duration, pitch, velocity, why, span }: Note): GroovedNote => ({
+  start,
+  duration,
+  pitch,
+  velocity,
+  why,
+  span,
+});
+
 /** Only the pushed first chord of a region may sound before the region begins. */
 const earliest = (low: number, region: Region, note: Note): number =>
   note.start < 0 ? Math.max(low, -(region.spans[0]?.push ?? 0)) : 0;
@@ -75,7 +102,8 @@ function regionEnd(region: Region): number {
   const push = region.next?.push ?? 0;
   if (push === 0) return region.length;
   const last = region.stretches[region.stretches.length - 1]!;
-  return region.length + swung(-push, last.settings);
+  const bar = region.bars[region.bars.length - 1]!;
+  return swingIn(bar, last.settings)(region.length - push);
 }
 
 interface Sounding {

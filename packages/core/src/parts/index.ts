@@ -1,21 +1,25 @@
-import type { Kind } from '../song/kinds';
-import type { Region } from '../timeline/region';
-import { arpNotes } from './arp';
-import { bassNotes } from './bass';
-import { drumsNotes } from './drums';
-import { guitarNotes } from './guitar';
-import { keysNotes } from './keys';
-import type { Note } from './note';
-import { soloNotes } from './solo';
-import { stringsNotes } from './strings';
+/** Every kind of part, in the order a band is built up. To add one, write its folder and name it here. */
+import { arp } from './arp';
+import { bass } from './bass';
+import { drums } from './drums';
+import { guitar } from './guitar';
+import { horns } from './horns';
+import { keys } from './keys';
+import type { Kind } from './kind';
+import { melody } from './melody';
+import { percussion } from './percussion';
+import { solo } from './solo';
+import { strings } from './strings';
 
-/** The generator of each kind of part. */
-export const GENERATORS: Record<Kind, (region: Region) => Note[]> = {
-  bass: bassNotes,
-  keys: keysNotes,
-  guitar: guitarNotes,
-  arp: arpNotes,
-  strings: stringsNotes,
-  solo: soloNotes,
-  drums: drumsNotes,
-};
+export const KINDS: readonly Kind[] = [
+  bass,
+  keys,
+  guitar,
+  arp,
+  strings,
+  horns,
+  melody,
+  solo,
+  drums,
+  percussion,
+];

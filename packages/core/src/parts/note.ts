@@ -1,4 +1,4 @@
-import { DYNAMIC_VELOCITY, RANGES, type Kind } from '../song/kinds';
+import type { Dynamics } from '../song/choices';
 import { degreeAt, type Chord } from '../theory/chord';
 import { degreeWord } from '../theory/degree';
 import { mod } from '../theory/pitch';
@@ -19,7 +19,19 @@ export interface Note {
   readonly span: number;
   /** Milliseconds later than its place: the strum of a stroke. */
   readonly delay?: number;
+  /** True for a note that somebody played: its time and strength are its own, no groove moves it. */
+  readonly played?: true;
 }
+
+/** Velocity of a normally struck note at each dynamic. Common practice: about 13 a step. */
+export const DYNAMIC_VELOCITY: Record<Dynamics, number> = {
+  pp: 40,
+  p: 52,
+  mp: 66,
+  mf: 80,
+  f: 94,
+  ff: 108,
+};
 
 /** Velocity of a note struck with an accent (1 is normal) at the part's dynamics. */
 export const velocityOf = (settings: Resolved, accent: number): number =>
@@ -32,9 +44,8 @@ export function whyOf(chord: Chord, pitch: number): string {
   return mod(pitch, 12) === bassPc(chord) ? 'slash bass' : 'passing tone';
 }
 
-/** Brings a pitch into a kind's range by octaves. */
-export function intoRange(pitch: number, kind: Kind): number {
-  const [low, high] = RANGES[kind];
+/** Brings a pitch into a range by octaves. */
+export function intoRange(pitch: number, [low, high]: readonly [number, number]): number {
   let p = pitch;
   while (p < low) p += 12;
   while (p > high) p -= 12;

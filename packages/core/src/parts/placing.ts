@@ -1,8 +1,8 @@
-import { barIndexAt, type Bar } from '../timeline/bars';
 import type { Region, Span } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
-import { EIGHTH, METRES, beats } from '../timeline/time';
-import type { Grid, Timed } from '../style/schema';
+import type { Grid, Timed } from '../style/pattern';
+import { EIGHTH } from '../time/ticks';
+import { carriedCells, restartedCells, scatter } from './cells';
 
 /** An event of a pattern at its place: ticks from the region's start, on the chord it belongs to. */
 export interface Placed<E> {
@@ -24,86 +24,18 @@ export function soundsUntil(region: Region, index: number): number {
   return Math.min(span.end, region.length - (region.next?.push ?? 0));
 }
 
-/** A stretch of ticks that runs through one group of beats of a pattern. */
-interface Cell {
-  readonly start: number;
-  readonly end: number;
-  readonly group: 3 | 4;
-  /** Which bar of a pattern of several bars. */
-  readonly bar: number;
-}
-
-/**
- * Bars cut into groups of three or four beats; a group of two is the first half of a four. Groups of
- * one size in a bar (6/4) go through the bars of a pattern one after another.
- */
-function barCells(bar: Bar, index: number, from: number, to: number): Cell[] {
-  const cells: Cell[] = [];
-  const groups = METRES[bar.metre].map((size) => (size === 3 ? 3 : 4));
-  let start = bar.start;
-  METRES[bar.metre].forEach((size, g) => {
-    const end = start + beats(size);
-    const group = groups[g]!;
-    if (end > from && start < to) {
-      const alike = groups.filter((other) => other === group).length;
-      const nth = groups.slice(0, g).filter((other) => other === group).length;
-      cells.push({ start, end: Math.min(end, to), group, bar: index * alike + nth });
-    }
-    start = end;
-  });
-  return cells;
-}
-
-const groupOf = (bar: Bar): 3 | 4 => (METRES[bar.metre][0] === 3 ? 3 : 4);
-
-/** Carry on: the pattern keeps its place in the bars of the section. */
-const carriedCells = (region: Region, from: number, to: number): Cell[] =>
-  region.bars.flatMap((bar, i) => barCells(bar, i, from, to));
-
-/** Restart: each chord begins the pattern again, up to the next bar line and then bar by bar. */
-function restartedCells(region: Region, from: number, to: number): Cell[] {
-  const cells: Cell[] = [];
-  for (const span of region.spans) {
-    const start = Math.max(span.start, from);
-    const end = Math.min(span.end, to);
-    if (start >= end) continue;
-    const firstBar = barIndexAt(region.bars, start);
-    for (let i = firstBar; i < region.bars.length && region.bars[i]!.start < end; i++) {
-      const bar = region.bars[i]!;
-      const whole = barCells(bar, i - firstBar, start, end);
-      if (i > firstBar || bar.start === start) cells.push(...whole);
-      else cells.push({ start, end: Math.min(end, bar.start + bar.length), group: groupOf(bar), bar: 0 });
-    }
-  }
-  return cells;
-}
-
-/** The events of a stretch at their ticks, without regard to chords. */
-function scatter<E extends Timed>(grid: Grid<E>, cells: readonly Cell[], from: number) {
-  const placed: { start: number; end: number; event: E }[] = [];
-  for (const cell of cells) {
-    const { bars, events } = grid[cell.group];
-    const offset = (cell.bar % bars) * cell.group;
-    for (const event of events) {
-      const at = event.at - offset;
-      if (at < 0 || at >= cell.group) continue;
-      const start = cell.start + beats(at);
-      if (start < from || start >= cell.end) continue;
-      placed.push({ start, end: start + beats(event.for), event });
-    }
-  }
-  return placed.sort((a, b) => a.start - b.start);
-}
-
 /** Which way a stretch's pattern goes at a chord change. */
-export const restarts = (stretch: Stretch, pattern: { atChange: string }): boolean =>
-  (stretch.settings.atChange === 'as the pattern' ? pattern.atChange : stretch.settings.atChange) ===
-  'restart';
+export const restarts = ({ settings, pattern }: Stretch): boolean =>
+  (settings.atChange === 'as the pattern' ? pattern.atChange : settings.atChange) === 'restart';
 
 /** Pattern events of a stretch for a part that follows no chords (drums). */
-export function placeFree<E extends Timed>(region: Region, stretch: Stretch, grid: Grid<E>): Placed<E>[] {
+export function placeFree<E extends Timed>(
+  region: Region,
+  stretch: Stretch,
+  grids: readonly Grid<E>[],
+): Placed<E>[] {
   const cells = carriedCells(region, stretch.start, stretch.end);
-  return scatter(grid, cells, stretch.start).map((p) => ({ ...p, span: -1 }));
+  return scatter(grids, cells, stretch.settings.feel, stretch.start).map((p) => ({ ...p, span: -1 }));
 }
 
 /**
@@ -118,22 +50,22 @@ export function placeFree<E extends Timed>(region: Region, stretch: Stretch, gri
 export function placeOnChords<E extends Timed>(
   region: Region,
   stretch: Stretch,
-  pattern: { atChange: 'restart' | 'carry on'; grid: Grid<E> },
+  grids: readonly Grid<E>[],
   onset: E,
 ): Placed<E>[] {
   const { spans } = region;
-  const cells = restarts(stretch, pattern)
+  const cells = restarts(stretch)
     ? restartedCells(region, stretch.start, stretch.end)
     : carriedCells(region, stretch.start, stretch.end);
   const placed: Placed<E>[] = [];
   const hasOnset = new Set<number>();
   let at = 0;
-  for (const raw of scatter(pattern.grid, cells, stretch.start)) {
+  for (const raw of scatter(grids, cells, stretch.settings.feel, stretch.start)) {
     while (at + 1 < spans.length && spans[at + 1]!.start <= raw.start) at++;
     const owner = ownerOf(region, at, raw);
     if (owner < 0) continue;
     const span = spans[owner]!;
-    if (span.symbol === null) continue;
+    if (span.chord === null) continue;
     const early = raw.start === span.start ? span.push : 0;
     const start = raw.start - early;
     const end = Math.min(raw.end, soundsUntil(region, owner));
@@ -160,7 +92,7 @@ function goingOn<E>(region: Region, placed: readonly Placed<E>[]): Placed<E>[] {
   const first = firstStarts(placed);
   return placed.map((p) => {
     const next = first.get(p.span + 1);
-    const sounds = region.spans[p.span + 1]?.symbol != null;
+    const sounds = region.spans[p.span + 1]?.chord != null;
     return sounds && next !== undefined && p.start >= next ? { ...p, span: p.span + 1 } : p;
   });
 }
@@ -203,7 +135,7 @@ function missingOnsets<E extends Timed>(
   }
   const added: Placed<E>[] = [];
   region.spans.forEach((span, i) => {
-    if (span.symbol === null || hasOnset.has(i)) return;
+    if (span.chord === null || hasOnset.has(i)) return;
     // A stretch that begins inside a chord takes it up where the stretch begins.
     const begins = span.start >= stretch.start ? soundsFrom(span) : stretch.start;
     const until = Math.min(soundsUntil(region, i), stretch.end);
@@ -239,7 +171,7 @@ export function endOnHit<E extends Timed>(
   const hit = lastHit(region);
   if (hit === null || hit < stretch.start || hit >= stretch.end) return [...placed];
   const span = region.spans.findIndex((s) => s.start <= hit && s.end > hit);
-  if (span < 0 || region.spans[span]!.symbol === null) return placed.filter((p) => p.start < hit);
+  if (span < 0 || region.spans[span]!.chord === null) return placed.filter((p) => p.start < hit);
   const start = hit - (region.spans[span]!.start === hit ? region.spans[span]!.push : 0);
   const before = placed.filter((p) => p.start < start).map((p) => ({ ...p, end: Math.min(p.end, start) }));
   return [...before, { start, end: start + lastLength(region, hit), event: held, span }];

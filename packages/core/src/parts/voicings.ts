@@ -1,4 +1,3 @@
-import { RANGES } from '../song/kinds';
 import type { Region, Span } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
 import { voice } from '../voicing/auto';
@@ -16,7 +15,7 @@ const SILENT: Voiced = { pitches: [], frets: null };
 /** The voicing of each span of the region; silent where there is no chord. */
 export function regionVoicings(region: Region): Voiced[] {
   const sounding = region.spans.filter((s) => s.symbol !== null);
-  const voiced = region.kind === 'guitar' ? onGuitar(region, sounding) : onKeys(region, sounding);
+  const voiced = region.kind.nature === 'fretted' ? onGuitar(region, sounding) : onKeys(region, sounding);
   let at = 0;
   return region.spans.map((span) => (span.symbol === null ? SILENT : voiced[at++]!));
 }
@@ -32,7 +31,7 @@ function onGuitar(region: Region, spans: readonly Span[]): Voiced[] {
 }
 
 function onKeys(region: Region, spans: readonly Span[]): Voiced[] {
-  const [low, high] = RANGES[region.kind];
+  const [low, high] = region.kind.range;
   return voice(
     spans.map((span) => {
       const { register, voices, spread, manner } = settingsAt(region.stretches, span.start);
@@ -44,7 +43,7 @@ function onKeys(region: Region, spans: readonly Span[]): Voiced[] {
         high,
         bassPlays: span.bassPlays,
         manner,
-        strict: region.kind === 'strings',
+        strict: region.kind.strict,
       };
       return { symbol: span.symbol!, aim, fixed: span.voicing };
     }),

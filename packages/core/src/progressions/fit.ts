@@ -7,7 +7,7 @@ import { parseChord } from '../theory/chordGrammar';
 import { keyOf, keyText, parseKey, romanNumeral, scaleStep, type Key } from '../theory/key';
 import { readNumeral } from '../theory/numerals';
 import { respell } from '../theory/transposition';
-import { barTicks, type Metre } from '../timeline/time';
+import { wholeBar } from '../timeline/bars';
 import type { Genre, Mood, Progression } from './schema';
 
 /** The key a progression is read in: the section's own, or its parallel of the other mode where that is what the progression is in. */
@@ -18,8 +18,9 @@ function keyFor(key: Key, mode: Progression['mode']): Key {
 /** A progression as chords in a key, ready to be pasted: ticks from its start. */
 export function fitProgression(progression: Progression, keyName: string): Clip {
   const key = keyFor(keyOf(keyName), progression.mode);
-  const length = barTicks(progression.metre);
-  const bars = readBarsText(progression.bars, () => ({ length, key: keyText(key) }));
+  const frame = wholeBar(progression.metre, keyText(key));
+  const { length, metre } = frame;
+  const bars = readBarsText(progression.bars, () => frame);
   const chords = bars.flatMap((bar, i) =>
     bar.map(({ start, length: size, symbol, push }) => ({
       start: i * length + start,
@@ -28,7 +29,6 @@ export function fitProgression(progression: Progression, keyName: string): Clip 
       ...(push ? { push } : {}),
     })),
   );
-  const metre: Metre = progression.metre;
   return {
     bars: bars.map((_, i) => ({ start: i * length, length, key: keyName, metre })),
     chords: holding(chords, bars.length * length),
@@ -95,7 +95,7 @@ export function progressionOf(name: string, clip: Clip): Progression | string {
         push: 0,
       }));
     const whole = inBar.some((c) => c.start === 0) ? inBar : [...heldInto(clip, bar, numeral), ...inBar];
-    return writeBar(whole, bar.length);
+    return writeBar(whole, { ...wholeBar(bar.metre, bar.key), length: bar.length });
   });
   return { name, bars: bars.join(' | '), mode: key.mode, metre: first.metre, genres: [], moods: [] };
 }
@@ -118,7 +118,7 @@ export interface Search {
   readonly mood: Mood | null;
   readonly mode: Progression['mode'] | null;
   readonly bars: 'up to 4' | '5 to 8' | 'more than 8' | null;
-  readonly metre: Metre | null;
+  readonly metre: string | null;
 }
 
 export const barCount = (progression: Progression): number => progression.bars.split('|').length;

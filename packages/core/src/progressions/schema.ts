@@ -3,8 +3,7 @@ import { z } from 'zod';
 import { isReadable } from '../theory/chordGrammar';
 import { keyOf } from '../theory/key';
 import { readNumeral } from '../theory/numerals';
-import { nameSchema } from '../song/schema';
-import { METRE_NAMES } from '../timeline/time';
+import { metreSchema, nameSchema } from '../song/schema';
 
 export const GENRES = ['pop', 'folk', 'rock', 'soul', 'blues', 'jazz', 'country', 'hymn', 'film'] as const;
 export const MOODS = ['bright', 'warm', 'wistful', 'dark', 'restless', 'calm', 'grand', 'playful'] as const;
@@ -27,7 +26,7 @@ export const progressionSchema = z
     /** Bars by roman numerals, with bar lines between: `I | V | vi | IV`. */
     bars: z.string().min(1).max(4000),
     mode: z.enum(['major', 'minor']),
-    metre: z.enum(METRE_NAMES),
+    metre: metreSchema,
     genres: z.array(z.enum(GENRES)).max(GENRES.length),
     moods: z.array(z.enum(MOODS)).max(MOODS.length),
   })

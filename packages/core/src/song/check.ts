@@ -12,9 +12,6 @@ export const songSchema = songShape.superRefine((song, ctx) => {
     say('Two sections share a name.', ['sections']);
   }
   if (parts.size < song.parts.length) say('Two parts share an id.', ['parts']);
-  if (song.parts.filter((p) => p.kind === 'drums').length > 1) {
-    say('A song has one drums part at most.', ['parts']);
-  }
   song.form.forEach((entry, i) => {
     if (!sections.has(entry.section)) say('The form names a section that is not there.', ['form', i]);
   });

@@ -5,6 +5,10 @@ export const LIMITS = {
   /** Bars of the whole form with its repeats. */
   playedBars: 5000,
   sections: 60,
+  /** Ticks: a sixteenth. */
+  shortestBar: 120,
+  /** Bars over which a tempo may change little by little. */
+  rampBars: 64,
   chordsPerDraft: 2000,
   drafts: 20,
   changes: 999,

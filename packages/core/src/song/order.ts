@@ -18,15 +18,21 @@ function draftTrouble({ name, chords }: ChordDraft, length: number): string | nu
 /** What is out of order in a section, as a sentence; null where all is well. */
 export function orderTrouble(section: Section, song: Pick<Song, 'key' | 'metre' | 'tempo'>): string | null {
   const { drafts, changes, cues } = section;
+  if (!drafts.some((d) => d.id === section.draft)) return 'The draft in use is missing from the section.';
   if (twice(drafts.map((d) => d.id))) return 'Two drafts share an id.';
   if (twice(cues.map((c) => c.id))) return 'Two cues share an id.';
-  if (changes.some((c, i) => i > 0 && c.bar <= changes[i - 1]!.bar)) {
-    return 'Changes of key, metre or tempo are out of order.';
-  }
-  if ([...changes, ...cues].some((item) => item.bar >= section.bars)) {
-    return "A change or cue stands after the section's end.";
+  for (const list of [changes, section.ownLengths]) {
+    if (list.some((c, i) => i > 0 && c.bar <= list[i - 1]!.bar)) {
+      return 'Changes of key, metre, tempo or length are out of order.';
+    }
   }
   const length = barsLength(sectionBars(section, song));
+  if (
+    [...changes, ...section.ownLengths].some((item) => item.bar >= section.bars) ||
+    cues.some((cue) => cue.at >= length || (cue.until ?? 0) > length)
+  ) {
+    return "A change or cue stands after the section's end.";
+  }
   for (const draft of drafts) {
     const trouble = draftTrouble(draft, length);
     if (trouble) return trouble;

@@ -7,11 +7,8 @@ import { parseKey, keyText } from '../theory/key';
 import { tryParseChord } from '../theory/chordGrammar';
 import { SCALE_NAMES } from '../theory/scale';
 import { RICHNESS } from '../theory/dress';
-import { METRE_NAMES } from '../timeline/time';
-import { NECKS } from '../voicing/guitar/path';
-import { HIGHEST_CAPO, TUNING_NAMES } from '../voicing/guitar/tunings';
-import { MANNERS } from '../voicing/manner';
-import { DYNAMICS, KINDS } from './kinds';
+import { METRE_NAMES, findMetre } from '../time/metre';
+import { DYNAMICS, FEELS, HIGHEST_CAPO, MANNERS, NECKS, TUNING_NAMES } from './choices';
 import { LIMITS } from './limits';
 import { cutText, isOneLine } from './text';
 
@@ -30,11 +27,12 @@ export const nameSchema = z
   .max(LIMITS.nameLength, `A name has at most ${LIMITS.nameLength} characters.`)
   .refine(isOneLine, 'A name stands on one line and holds no control characters or halves of characters.');
 
-/** The id of a style or pattern; it may be one that this version does not know. */
-const slug = z
+/** The id of a style, a pattern or a kind of part; it may be one that is not at hand, and is kept. */
+export const slugSchema = z
   .string()
   .max(40)
-  .regex(/^[a-z0-9-]+$/, 'A style or pattern is named by small letters, digits and -.');
+  .regex(/^[a-z0-9-]+$/, 'A style, pattern or kind of part is named by small letters, digits and -.')
+  .refine((text) => !(text in {}), 'That word cannot be an id.');
 
 /** A value of a request as it is quoted in a complaint. */
 const quoted = (value: unknown): string => (typeof value === 'string' ? `"${cutText(value, 60)}"` : 'That');
@@ -48,17 +46,25 @@ export const keySchema = z
   })
   .transform((text) => keyText(parseKey(text)!));
 
-export const metreSchema = z.enum(METRE_NAMES, {
-  error: (issue) =>
-    `${quoted(issue.input)} is no metre that is played here. Use one of ${METRE_NAMES.join(', ')}.`,
-});
+/** A metre as it is written: `6/8`, or with its grouping, `3+2+2/8`. */
+export const metreSchema = z
+  .string()
+  .max(20)
+  .refine((text) => findMetre(text) !== null, {
+    abort: true,
+    error: (issue) =>
+      `${quoted(issue.input)} is no metre that is played here. Use one of ${METRE_NAMES.join(', ')}.`,
+  })
+  .transform((text) => findMetre(text)!.name);
+
+/** Beats a minute. */
+export const SLOWEST = 30;
+export const FASTEST = 300;
 
 export const tempoSchema = z
   .number('A tempo is a number of beats a minute.')
-  .min(30, 'The slowest tempo is 30.')
-  .max(300, 'The fastest tempo is 300.');
-
-export const kindSchema = z.enum(KINDS);
+  .min(SLOWEST, `The slowest tempo is ${SLOWEST}.`)
+  .max(FASTEST, `The fastest tempo is ${FASTEST}.`);
 
 /** Swing: place of the off-beat within its pair, percent. Timing: notes come up to so many ms late. Strength: spread in velocity. */
 export const grooveSchema = z.strictObject({
@@ -71,7 +77,9 @@ export const grooveSchema = z.strictObject({
 /** What can be set for a part at every level; each is optional at every level. */
 export const settingsSchema = z.strictObject({
   on: z.boolean().optional(),
-  pattern: slug.optional(),
+  pattern: slugSchema.optional(),
+  /** Through its patterns at the song's pace, at half of it or at double. */
+  feel: z.enum(FEELS).optional(),
   density: z.number().int().min(1).max(5).optional(),
   dynamics: z.enum(DYNAMICS).optional(),
   /** Target of the lowest tone, MIDI number. */
@@ -136,35 +144,59 @@ export const draftSchema = z.strictObject({
   chords: z.array(chordEventSchema).max(LIMITS.chordsPerDraft),
 });
 
-/** From a bar of the section on: another key, metre or tempo. Bar 0 is the section's own. */
-export const changeSchema = z.strictObject({
-  bar: z.number().int().min(0).max(LIMITS.barsPerSection),
-  key: keySchema.optional(),
-  metre: metreSchema.optional(),
-  tempo: tempoSchema.optional(),
-});
+/** A tempo on its way through metres: a slow quarter is slower still in dotted quarters. Beats a minute. */
+const changedTempoSchema = z
+  .number('A tempo is a number of beats a minute.')
+  .min(SLOWEST / 3, 'That is slower than can be played.')
+  .max(FASTEST * 3, 'That is faster than can be played.');
 
-/** From a bar of the section on, one part plays by other settings. */
-export const cueSchema = z.strictObject({
-  id,
-  bar: z.number().int().min(0).max(LIMITS.barsPerSection),
-  part: id,
-  settings: settingsSchema,
-});
+const barNumber = z.number().int().min(0).max(LIMITS.barsPerSection);
 
-export const sectionSchema = z
+/**
+ * From a bar of the section on: another key, metre or tempo. Bar 0 is the section's own. A tempo
+ * counts the beat of the metre that holds there; `over` so many bars it is reached little by little.
+ */
+export const changeSchema = z
+  .strictObject({
+    bar: barNumber,
+    key: keySchema.optional(),
+    metre: metreSchema.optional(),
+    tempo: changedTempoSchema.optional(),
+    over: z.number().int().min(1).max(LIMITS.rampBars).optional(),
+  })
+  .refine(
+    (c) => c.over === undefined || c.tempo !== undefined,
+    'A gradual change needs the tempo it leads to.',
+  );
+
+/** A bar that is shorter than its metre. The first of a section is then a pick-up: it holds the end of a bar. */
+export const ownLengthSchema = z.strictObject({ bar: barNumber, length: ticks.min(LIMITS.shortestBar) });
+
+/** From a tick of the section on, and until another where it ends, some parts play by other settings. */
+export const cueSchema = z
   .strictObject({
     id,
-    name: nameSchema,
-    bars: z.number().int().min(1).max(LIMITS.barsPerSection),
-    changes: z.array(changeSchema).max(LIMITS.changes),
-    drafts: z.array(draftSchema).min(1).max(LIMITS.drafts),
-    /** The draft in use. */
-    draft: id,
-    settings: bySettings,
-    cues: z.array(cueSchema).max(LIMITS.cues),
+    at: ticks,
+    until: ticks.optional(),
+    parts: z.array(id).min(1).max(LIMITS.parts),
+    settings: settingsSchema,
   })
-  .refine((s) => s.drafts.some((d) => d.id === s.draft), 'The draft in use is missing from the section.');
+  .refine((cue) => cue.until === undefined || cue.until > cue.at, 'A cue ends before it begins.');
+
+/** A section's own shape; order.ts adds what must be in order within it. */
+export const sectionSchema = z.strictObject({
+  id,
+  name: nameSchema,
+  bars: z.number().int().min(1).max(LIMITS.barsPerSection),
+  changes: z.array(changeSchema).max(LIMITS.changes),
+  /** Bars with a length of their own, in order. */
+  ownLengths: z.array(ownLengthSchema).max(LIMITS.changes),
+  drafts: z.array(draftSchema).min(1).max(LIMITS.drafts),
+  /** The draft in use. */
+  draft: id,
+  settings: bySettings,
+  cues: z.array(cueSchema).max(LIMITS.cues),
+});
 
 export const formEntrySchema = z.strictObject({
   /** Seeds hang on it, so that a playing added in front changes nothing behind it. */
@@ -198,7 +230,7 @@ export const guideSchema = z.strictObject({
 
 export const partSchema = z.strictObject({
   id,
-  kind: kindSchema,
+  kind: slugSchema,
   name: nameSchema,
   settings: settingsSchema,
   mix: mixSchema,
@@ -207,12 +239,12 @@ export const partSchema = z.strictObject({
 /** The song's own shape; `songSchema` in check.ts adds what must hold between its pieces. */
 export const songShape = z.strictObject({
   format: z.literal('vivid-backline-song'),
-  version: z.literal(2),
+  version: z.literal(3),
   title: nameSchema,
   key: keySchema,
   metre: metreSchema,
   tempo: tempoSchema,
-  style: slug,
+  style: slugSchema,
   seed: z.number().int().min(0).max(2_147_483_647),
   groove: grooveSchema,
   /** How the last bar ends: held, cut short, or played on like the bars before. */
@@ -230,6 +262,8 @@ export type Draft = z.infer<typeof draftSchema>;
 export type ChordEvent = z.infer<typeof chordEventSchema>;
 export type Hand = z.infer<typeof handSchema>;
 export type Change = z.infer<typeof changeSchema>;
+export type OwnLength = z.infer<typeof ownLengthSchema>;
+export type Cue = z.infer<typeof cueSchema>;
 export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;
 export type Mix = z.infer<typeof mixSchema>;

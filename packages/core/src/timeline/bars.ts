@@ -1,38 +1,124 @@
+/** The bars of a section: where each begins, how long it is, and what holds in it. */
 import type { Section, Song } from '../song/schema';
-import { barTicks, type Metre } from './time';
+import { inQuarters, metreOf, type Metre } from '../time/metre';
+
+/** Beats through which one bar of a pattern goes. */
+export interface BeatGroup {
+  /** Ticks from the bar's start; below 0 in a pick-up, which holds only the end of its group. */
+  readonly at: number;
+  /** The length of each beat, ticks. */
+  readonly beats: readonly number[];
+}
 
 /** One bar of a section: ticks from the section's start, with what holds in it. */
 export interface Bar {
   readonly start: number;
   readonly length: number;
-  readonly metre: Metre;
+  readonly metre: string;
+  readonly groups: readonly BeatGroup[];
   readonly key: string;
+  /** Quarter notes a minute where the bar begins, and where it ends. */
   readonly tempo: number;
+  readonly tempoTo: number;
 }
 
 type Defaults = Pick<Song, 'key' | 'metre' | 'tempo'>;
 
-/** The bars of a section: the song's key, metre and tempo, changed as the section says. */
-export function sectionBars(section: Pick<Section, 'bars' | 'changes'>, song: Defaults): Bar[] {
-  const bars: Bar[] = [];
-  let { key, metre, tempo } = song;
+const sum = (numbers: readonly number[]): number => numbers.reduce((all, n) => all + n, 0);
+
+const wholeGroups = new Map<string, readonly BeatGroup[]>();
+
+/** The groups of a whole bar; bars of one metre share them. */
+function groupsOf(metre: Metre): readonly BeatGroup[] {
+  let groups = wholeGroups.get(metre.name);
+  if (!groups) {
+    let at = 0;
+    groups = metre.groups.map((beats) => {
+      const group = { at, beats };
+      at += sum(beats);
+      return group;
+    });
+    wholeGroups.set(metre.name, groups);
+  }
+  return groups;
+}
+
+/** The groups of a bar that is shorter than its metre: a pick-up holds the end of it, any other the beginning. */
+function shortGroups(metre: Metre, length: number, isPickUp: boolean): readonly BeatGroup[] {
+  const missing = isPickUp ? metre.length - length : 0;
+  return groupsOf(metre)
+    .map(({ at, beats }) => ({ at: at - missing, beats }))
+    .filter(({ at, beats }) => at < length && at + sum(beats) > 0);
+}
+
+type Frame = Omit<Bar, 'tempo' | 'tempoTo'>;
+
+/** Bars without their tempos. */
+function frames(section: Pick<Section, 'bars' | 'changes' | 'ownLengths'>, song: Defaults): Frame[] {
+  const made: Frame[] = [];
+  let { key } = song;
+  let metre = metreOf(song.metre);
   let start = 0;
+  let change = 0;
+  let own = 0;
+  const { changes, ownLengths } = section;
   for (let i = 0; i < section.bars; i++) {
-    for (const change of section.changes) {
-      if (change.bar !== i) continue;
-      key = change.key ?? key;
-      metre = change.metre ?? metre;
-      tempo = change.tempo ?? tempo;
+    for (; changes[change] && changes[change]!.bar <= i; change++) {
+      key = changes[change]!.key ?? key;
+      const other = changes[change]!.metre;
+      if (other !== undefined) metre = metreOf(other);
     }
-    const length = barTicks(metre);
-    bars.push({ start, length, metre, key, tempo });
+    while (ownLengths[own] && ownLengths[own]!.bar < i) own++;
+    const wanted = ownLengths[own]?.bar === i ? ownLengths[own]!.length : metre.length;
+    const isShort = wanted < metre.length;
+    const length = isShort ? wanted : metre.length;
+    const groups = isShort ? shortGroups(metre, length, i === 0) : groupsOf(metre);
+    made.push({ start, length, metre: metre.name, groups, key });
     start += length;
   }
-  return bars;
+  return made;
+}
+
+/** A tempo on its way from one value to another between two ticks. */
+interface Ramp {
+  readonly from: number;
+  readonly to: number;
+  readonly start: number;
+  readonly end: number;
+}
+
+const rampAt = ({ from, to, start, end }: Ramp, tick: number): number =>
+  tick >= end ? to : from + ((to - from) * (tick - start)) / (end - start);
+
+/** The bars of a section: the song's key, metre and tempo, changed as the section says. Eighths keep their pace where only the metre changes. */
+export function sectionBars(
+  section: Pick<Section, 'bars' | 'changes' | 'ownLengths'>,
+  song: Defaults,
+): Bar[] {
+  const made = frames(section, song);
+  const end = barsLength(made);
+  const tempo = inQuarters(song.tempo, metreOf(song.metre));
+  let ramp: Ramp = { from: tempo, to: tempo, start: 0, end: 0 };
+  let change = 0;
+  return made.map((frame, i): Bar => {
+    for (; section.changes[change] && section.changes[change]!.bar <= i; change++) {
+      const { tempo: wanted, over } = section.changes[change]!;
+      if (wanted === undefined) continue;
+      const to = inQuarters(wanted, metreOf(frame.metre));
+      const from = over === undefined ? to : rampAt(ramp, frame.start);
+      ramp = {
+        from,
+        to,
+        start: frame.start,
+        end: over === undefined ? frame.start : (made[i + over]?.start ?? end),
+      };
+    }
+    return { ...frame, tempo: rampAt(ramp, frame.start), tempoTo: rampAt(ramp, frame.start + frame.length) };
+  });
 }
 
 /** Length of a run of bars in ticks. */
-export function barsLength(bars: readonly Bar[]): number {
+export function barsLength(bars: readonly Pick<Bar, 'start' | 'length'>[]): number {
   const last = bars[bars.length - 1];
   return last ? last.start + last.length : 0;
 }
@@ -50,4 +136,17 @@ export function barIndexAt(bars: readonly { readonly start: number }[], tick: nu
 }
 
 /** The bar in which a tick lies. */
-export const barAt = (bars: readonly Bar[], tick: number): Bar => bars[barIndexAt(bars, tick)]!;
+export const barAt = <B extends { readonly start: number }>(bars: readonly B[], tick: number): B =>
+  bars[barIndexAt(bars, tick)]!;
+
+/** Quarter notes a minute at a tick of a bar. */
+export const tempoIn = (bar: Pick<Bar, 'start' | 'length' | 'tempo' | 'tempoTo'>, tick: number): number =>
+  bar.tempo === bar.tempoTo
+    ? bar.tempo
+    : bar.tempo + ((bar.tempoTo - bar.tempo) * (tick - bar.start)) / bar.length;
+
+/** A bar that stands alone: the whole bar of a metre. */
+export const wholeBar = (metre: string, key: string): Frame => {
+  const found = metreOf(metre);
+  return { start: 0, length: found.length, metre: found.name, groups: groupsOf(found), key };
+};

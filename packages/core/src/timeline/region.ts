@@ -1,14 +1,19 @@
-import type { Kind } from '../song/kinds';
 import type { Part, Song } from '../song/schema';
+import { soundsChords, type KindFacts, type KindSet } from '../style/kind';
+import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
+import type { Chord } from '../theory/chord';
+import { parseChord } from '../theory/chordGrammar';
 import { dress } from '../theory/dress';
+import { PPQ } from '../time/ticks';
 import type { Bar } from './bars';
+import { apart, type Player } from './doubles';
 import type { Pass } from './passes';
 import { settingsAt, stretchesOf, type Stretch } from './settings';
 
 /**
  * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
- * until the next span sounds. A null symbol is no chord.
+ * until the next span sounds. A null chord is none.
  */
 export interface Span {
   readonly id: string;
@@ -16,6 +21,7 @@ export interface Span {
   readonly end: number;
   readonly push: number;
   readonly symbol: string | null;
+  readonly chord: Chord | null;
   readonly key: string;
   readonly scale: string | null;
   readonly voicing: readonly number[] | null;
@@ -27,7 +33,7 @@ export interface Span {
 
 /** All a region may know of what follows it. */
 export interface Next {
-  readonly symbol: string | null;
+  readonly chord: Chord | null;
   readonly key: string;
   readonly push: number;
   readonly newSection: boolean;
@@ -37,22 +43,28 @@ export interface Next {
  * One part in one pass of one section, as plain data: the same region gives the same
  * notes. It is the unit of work, of caching and of locality.
  */
-export interface Region {
-  readonly kind: Kind;
-  readonly style: string;
+export interface Region<P extends Pattern = Pattern> {
+  readonly kind: KindFacts;
   readonly seed: string;
   readonly length: number;
   readonly bars: readonly Bar[];
   readonly spans: readonly Span[];
-  readonly stretches: readonly Stretch[];
+  readonly stretches: readonly Stretch<P>[];
   readonly first: boolean;
   readonly entersNew: boolean;
   readonly next: Next | null;
   readonly ending: Song['ending'];
 }
 
+const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null : parseChord(symbol));
+
+/** Ticks a chord keeps, however early the next one is pushed: a sixteenth, or half of a shorter one. */
+const LEAST_LEFT = PPQ / 4;
+
+const roomBefore = (length: number): number => Math.max(length - LEAST_LEFT, Math.floor(length / 2));
+
 /**
- * The chord spans of a pass; a chord's push may not reach back past the chord before it.
+ * The chord spans of a pass; a chord's push leaves something of the chord before it.
  * @param bassAt whether a bass part plays at a tick of the pass.
  */
 export function passSpans(
@@ -64,13 +76,14 @@ export function passSpans(
   return pass.chords.map((chord, i) => {
     while (bar + 1 < pass.bars.length && pass.bars[bar + 1]!.start <= chord.start) bar++;
     const before = pass.chords[i - 1];
-    const room = before ? Math.max(0, chord.start - before.start - 1) : isFirst ? 0 : Infinity;
+    const room = before ? roomBefore(chord.start - before.start) : isFirst ? 0 : Infinity;
     return {
       id: chord.id,
       start: chord.start,
       end: Math.min(chord.start + chord.length, pass.length),
       push: Math.min(chord.push ?? 0, room),
       symbol: chord.symbol,
+      chord: chordOf(chord.symbol),
       key: pass.bars[bar]!.key,
       scale: chord.scale ?? null,
       voicing: chord.voicing ?? null,
@@ -80,32 +93,48 @@ export function passSpans(
   });
 }
 
-/** Whether any bass part of the song plays at a tick of a pass: one that rests leaves the bass to others. */
-function bassIn(song: Song, style: Style, pass: Pass): (tick: number) => boolean {
-  const basses = song.parts
-    .filter((p) => p.kind === 'bass')
-    .map((part) => stretchesOf(style, song, part, pass));
-  return (tick) => basses.some((stretches) => settingsAt(stretches, tick).on);
+/** Whether any player that carries the bass plays at a tick: one that rests leaves the bass to others. */
+function bassIn(players: readonly (Player | null)[]): (tick: number) => boolean {
+  const basses = players.filter((p) => p?.kind.carriesBass);
+  return (tick) => basses.some((p) => settingsAt(p!.stretches, tick).on);
 }
 
-/** Every region of every part, part by part and pass by pass. */
-export function regionsOf(song: Song, style: Style, passes: readonly Pass[]): Region[][] {
-  const spans = passes.map((pass, i) => passSpans(pass, i === 0, bassIn(song, style, pass)));
-  return song.parts.map((part) => passes.map((_, i) => regionOf(song, style, part, passes, spans, i)));
+/**
+ * Every region of every part, part by part and pass by pass; null for a part of a kind that is not at hand.
+ */
+export function regionsOf(
+  song: Song,
+  kinds: KindSet,
+  style: Style,
+  passes: readonly Pass[],
+): (readonly Region[] | null)[] {
+  const known = song.parts.map((part) => kinds.get(part.kind) ?? null);
+  const players = passes.map((pass) =>
+    song.parts.map((part, p): Player | null => {
+      const kind = known[p];
+      return kind ? { kind, stretches: stretchesOf(kind, style, song, part, pass) } : null;
+    }),
+  );
+  const spans = passes.map((pass, i) => passSpans(pass, i === 0, bassIn(players[i]!)));
+  return song.parts.map((part, p) => {
+    const kind = known[p];
+    if (!kind) return null;
+    return passes.map((_, i) => {
+      return regionOf(song, kind, style, part, passes, spans, i, apart(players[i]!, p));
+    });
+  });
 }
-
-/** Kinds of part whose chords can be dressed and set by hand. */
-export const VOICED: readonly Kind[] = ['keys', 'guitar', 'arp', 'strings'];
 
 /** A pass's chords as one part has them: dressed as its settings say, or as the writer set them for it. */
 function ownSpans(
+  kind: KindFacts,
   part: Part,
   style: Style,
   pass: Pass,
   spans: readonly Span[],
   stretches: readonly Stretch[],
 ): readonly Span[] {
-  if (!VOICED.includes(part.kind)) return spans;
+  if (!soundsChords(kind)) return spans;
   return spans.map((span, i) => {
     const hand = pass.chords[i]!.byHand?.[part.id];
     if (hand) {
@@ -115,35 +144,36 @@ function ownSpans(
     }
     const { richness } = settingsAt(stretches, span.start);
     if (span.symbol === null || span.voicing || richness === 'as written') return span;
-    return { ...span, symbol: dress(span.symbol, richness, span.key, style.home) };
+    const symbol = dress(span.symbol, richness, span.key, style.home);
+    return { ...span, symbol, chord: chordOf(symbol) };
   });
 }
 
 function regionOf(
   song: Song,
+  kind: KindFacts,
   style: Style,
   part: Part,
   passes: readonly Pass[],
   spans: readonly (readonly Span[])[],
   index: number,
+  stretches: readonly Stretch[],
 ): Region {
   const pass = passes[index]!;
   const following = passes[index + 1];
   const firstNext = spans[index + 1]?.[0];
-  const stretches = stretchesOf(style, song, part, pass);
   return {
-    kind: part.kind,
-    style: style.id,
+    kind,
     seed: [song.seed, part.id, pass.section.id, pass.entry, pass.repeat].join('/'),
     length: pass.length,
     bars: pass.bars,
-    spans: ownSpans(part, style, pass, spans[index]!, stretches),
+    spans: ownSpans(kind, part, style, pass, spans[index]!, stretches),
     stretches,
     first: index === 0,
     entersNew: pass.entersNew,
     next: following
       ? {
-          symbol: firstNext && firstNext.start === 0 ? firstNext.symbol : null,
+          chord: firstNext && firstNext.start === 0 ? firstNext.chord : null,
           key: following.bars[0]?.key ?? song.key,
           push: firstNext && firstNext.start === 0 ? firstNext.push : 0,
           newSection: following.entersNew,

@@ -1,16 +1,16 @@
-import type { Part, Settings, Song } from '../song/schema';
+import type { Cue, Part, Settings, Song } from '../song/schema';
+import type { Dynamics, Feel, Manner, Neck, TuningName } from '../song/choices';
+import type { KindFacts } from '../style/kind';
+import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
-import type { Pass } from './passes';
-import type { Dynamics } from '../song/kinds';
 import type { Dressing } from '../theory/dress';
-import type { Neck } from '../voicing/guitar/path';
-import type { TuningName } from '../voicing/guitar/tunings';
-import type { Manner } from '../voicing/manner';
+import type { Pass } from './passes';
 
 /** Settings with every value decided, as a generator needs them. */
 export interface Resolved {
   readonly on: boolean;
   readonly pattern: string;
+  readonly feel: Feel;
   readonly density: number;
   readonly dynamics: Dynamics;
   readonly register: number;
@@ -33,9 +33,10 @@ export interface Resolved {
   readonly variation: number;
 }
 
-/** What holds where nothing has been set, not even by the style. */
+/** What holds where nothing has been set, not even by the kind of part. */
 const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strength'> = {
   on: true,
+  feel: 'as written',
   density: 3,
   dynamics: 'mf',
   register: 48,
@@ -66,25 +67,35 @@ export function overlay(layers: readonly (Settings | undefined)[]): Settings {
   return result;
 }
 
+/** The patterns a kind of part has in a style: the style's own, else the kind's plain ones. */
+export const patternsOf = (kind: KindFacts, style: Style): readonly Pattern[] =>
+  style.parts[kind.id]?.patterns ?? kind.plain;
+
+/** A pattern by its id; an id of another style gives this style's own first choice. */
+export function patternOf(kind: KindFacts, style: Style, id: string | undefined): Pattern {
+  const patterns = patternsOf(kind, style);
+  const usual = style.parts[kind.id]?.settings.pattern;
+  return patterns.find((p) => p.id === id) ?? patterns.find((p) => p.id === usual) ?? patterns[0]!;
+}
+
 /**
  * The one place where a part's settings are resolved, weakest to strongest:
- * style, song's part, section, pass, cue.
+ * kind, style, song's part, section, pass, cue.
  */
 export function resolveSettings(
+  kind: KindFacts,
   style: Style,
   song: Pick<Song, 'groove'>,
-  part: Pick<Part, 'kind' | 'settings'>,
+  part: Pick<Part, 'settings'>,
   layers: readonly (Settings | undefined)[],
 ): Resolved {
-  const voice = style.parts[part.kind];
-  const set = overlay([voice.settings, part.settings, ...layers]);
+  const set = overlay([kind.defaults, style.parts[kind.id]?.settings, part.settings, ...layers]);
   const { groove: own, ...others } = set;
   const groove = { ...style.groove, ...song.groove, ...own };
-  const known = voice.patterns.some((p) => p.id === set.pattern);
   return {
     ...NEUTRAL,
     ...others,
-    pattern: known ? set.pattern! : voice.patterns[0]!.id,
+    pattern: patternOf(kind, style, set.pattern).id,
     swing: groove.swing,
     unit: groove.unit,
     timing: groove.timing,
@@ -92,49 +103,68 @@ export function resolveSettings(
   };
 }
 
-/** A run of ticks of a pass over which one part's settings do not change. */
-export interface Stretch {
+/** A run of ticks of a pass over which one part's settings do not change, with the pattern it plays by. */
+export interface Stretch<P extends Pattern = Pattern> {
   readonly start: number;
   readonly end: number;
   readonly settings: Resolved;
+  readonly pattern: P;
 }
 
 /** True where two settings are alike in every value. */
 const isSame = (a: Resolved, b: Resolved): boolean =>
   (Object.keys(a) as (keyof Resolved)[]).every((name) => a[name] === b[name]);
 
-/** Settings of a part through a pass, cut at its cues. A cue holds until the pass ends. */
-export function stretchesOf(style: Style, song: Song, part: Part, pass: Pass): Stretch[] {
-  const cues = pass.section.cues
-    .filter((cue) => cue.part === part.id && cue.bar < pass.bars.length)
-    .sort((a, b) => a.bar - b.bar);
+const holdsAt = (cue: Cue, tick: number): boolean => cue.at <= tick && (cue.until ?? Infinity) > tick;
+
+/** Settings of a part through a pass, cut at its cues. A cue holds until its end or the end of the pass. */
+export function stretchesOf(
+  kind: KindFacts,
+  style: Style,
+  song: Song,
+  part: Part,
+  pass: Pick<Pass, 'section' | 'settings' | 'length'>,
+): Stretch[] {
+  const cues = pass.section.cues.filter((cue) => cue.parts.includes(part.id)).sort((a, b) => a.at - b.at);
   const base = [pass.section.settings[part.id], pass.settings[part.id]];
-  const starts = [0, ...cues.map((cue) => pass.bars[cue.bar]!.start), pass.length];
+  const turns = [0, pass.length, ...cues.flatMap((cue) => [cue.at, cue.until ?? pass.length])];
+  const starts = [...new Set(turns)].filter((tick) => tick <= pass.length).sort((a, b) => a - b);
   const stretches: Stretch[] = [];
   for (let i = 0; i + 1 < starts.length; i++) {
-    if (starts[i] === starts[i + 1]) continue;
-    const layers = [...base, ...cues.slice(0, i).map((cue) => cue.settings)];
-    const settings = resolveSettings(style, song, part, layers);
+    const start = starts[i]!;
+    const end = starts[i + 1]!;
+    const layers = [...base, ...cues.filter((cue) => holdsAt(cue, start)).map((cue) => cue.settings)];
+    const settings = resolveSettings(kind, style, song, part, layers);
     const before = stretches[stretches.length - 1];
     // A cue that changes nothing cuts nothing.
     if (before && isSame(before.settings, settings)) {
-      stretches[stretches.length - 1] = { ...before, end: starts[i + 1]! };
+      stretches[stretches.length - 1] = { ...before, end };
       continue;
     }
-    stretches.push({ start: starts[i]!, end: starts[i + 1]!, settings });
+    stretches.push({ start, end, settings, pattern: patternOf(kind, style, settings.pattern) });
   }
   return stretches;
 }
 
-/** The settings that hold at a tick of the pass. */
-export function settingsAt(stretches: readonly Stretch[], tick: number): Resolved {
+/** The stretch that holds at a tick of the pass. */
+export function stretchAt<P extends Pattern>(stretches: readonly Stretch<P>[], tick: number): Stretch<P> {
   let found = stretches[0]!;
   for (const stretch of stretches) if (stretch.start <= tick) found = stretch;
-  return found.settings;
+  return found;
 }
 
+/** The settings that hold at a tick of the pass. */
+export const settingsAt = (stretches: readonly Stretch[], tick: number): Resolved =>
+  stretchAt(stretches, tick).settings;
+
 /** Settings a part has in a section before its cues: what the Form and Band screens show. */
-export const sectionSettings = (style: Style, song: Song, part: Part, sectionId: string): Resolved => {
+export const sectionSettings = (
+  kind: KindFacts,
+  style: Style,
+  song: Song,
+  part: Part,
+  sectionId: string,
+): Resolved => {
   const section = song.sections.find((s) => s.id === sectionId);
-  return resolveSettings(style, song, part, [section?.settings[part.id]]);
+  return resolveSettings(kind, style, song, part, [section?.settings[part.id]]);
 };

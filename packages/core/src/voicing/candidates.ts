@@ -4,7 +4,8 @@ import { COST, costsOf, muddyPairs, standingCost } from './costs';
 import { formsOf, leftHands, ordersOf, quartal, stack } from './forms';
 import { guitarShapes } from './guitar/shapes';
 import { mannerTones } from './mannerTones';
-import { voicesIn, type Manner } from './manner';
+import { voicesIn } from './manner';
+import type { Manner } from '../song/choices';
 import { bassPc } from './tones';
 
 /** What a part asks of its voicings. */

@@ -1,8 +1,7 @@
-import type { Chord } from '../theory/chord';
-import { degreeAt } from '../theory/chord';
+import { type Chord, degreeAt } from '../theory/chord';
 import { degreeNumber } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
-import type { Manner } from './manner';
+import type { Manner } from '../song/choices';
 
 /** Costs of a voicing and of going from one to the next. The unit is one semitone of movement in one voice. */
 export const COST = {

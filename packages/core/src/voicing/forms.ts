@@ -2,7 +2,7 @@
 import { degreePcOf, type Chord } from '../theory/chord';
 import { degreeNumber } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
-import type { Manner } from './manner';
+import type { Manner } from '../song/choices';
 import { bassPc, type ToneSet } from './tones';
 
 /** Tones stacked upward as closely as they go, the lowest at or above a floor. */

@@ -1,21 +1,5 @@
-/** How a part lays its voicings out; `free` lets the path choose among close and open forms by the spread. */
-export const MANNERS = [
-  'free',
-  'close',
-  'open',
-  'drop 2',
-  'drop 3',
-  'shell',
-  'rootless',
-  'quartal',
-  'two hands',
-  'guitar',
-  'power',
-  'root',
-  'root and fifth',
-  'root and octave',
-] as const;
-export type Manner = (typeof MANNERS)[number];
+/** How many voices a manner of laying chords out can have. */
+import type { Manner } from '../song/choices';
 
 /** Least and most voices of manners that cannot have as many as are asked for. */
 const BOUNDS: Partial<Record<Manner, readonly [number, number]>> = {

@@ -1,7 +1,8 @@
 import { isSlash, type Chord } from '../theory/chord';
 import { degreeNumber, degreePc, type Degree } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
-import { voicesIn, type Manner } from './manner';
+import { voicesIn } from './manner';
+import type { Manner } from '../song/choices';
 import { bassPc, toneSets, type ToneSet } from './tones';
 
 const numbered = (chord: Chord, ...numbers: number[]): Degree | undefined => {

@@ -1,21 +1,21 @@
 /** The promises of the core, each held by a property over songs of any metre, style and chords. */
 import fc from 'fast-check';
-import { regionMemory, renderBand, type BandPart } from '@backline/core/band/index';
-import { RANGES, KINDS, type Kind } from '@backline/core/song/kinds';
+import { renderBand, type BandPart } from '@backline/core/band/index';
+import { regionMemory } from '@backline/core/band/memory';
 import type { Settings, Song } from '@backline/core/song/schema';
-import { STYLES } from '@backline/core/style/index';
 import { setBar } from '@backline/core/edits/bars';
 import { setSettings } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
 import { expandForm } from '@backline/core/timeline/passes';
-import { anySong, longSong, song, withSettings } from '../support/music';
+import { BAND_KINDS, anySong, longSong, patternsIn, song, withSettings } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
-const partOf = (s: Song, kind: Kind): BandPart => renderBand(s).parts.find((p) => p.kind === kind)!;
+const partOf = (s: Song, kind: string): BandPart => renderBand(s, OURS).parts.find((p) => p.kind === kind)!;
 const RUNS = { numRuns: 40 };
 const anyPatterned = (s: Song): Song => ({
   ...s,
   parts: s.parts.map((p) => {
-    const { patterns } = STYLES.find((st) => st.id === s.style)!.parts[p.kind];
+    const patterns = patternsIn(s.style, p.kind);
     return { ...p, settings: { ...p.settings, on: true, pattern: patterns[s.seed % patterns.length]!.id } };
   }),
 });
@@ -26,8 +26,12 @@ describe('same song, same seed, same notes', () => {
     const memory = regionMemory();
     fc.assert(
       fc.property(anyBandSong, (s) => {
-        const once = JSON.stringify(renderBand(s));
-        const others = [renderBand(structuredClone(s)), renderBand(s, memory), renderBand(s, memory)];
+        const once = JSON.stringify(renderBand(s, OURS));
+        const others = [
+          renderBand(structuredClone(s), OURS),
+          renderBand(s, OURS, memory),
+          renderBand(s, OURS, memory),
+        ];
         expect(others.map((band) => JSON.stringify(band) === once)).toEqual([true, true, true]);
       }),
       RUNS,
@@ -47,9 +51,9 @@ describe('every note', () => {
   it('is in range, has a length, a strength and a reason, lies in the song, and overlaps no other of its pitch', () => {
     fc.assert(
       fc.property(anyBandSong, (s) => {
-        const band = renderBand(s);
+        const band = renderBand(s, OURS);
         const wrong = band.parts.flatMap((part) => {
-          const [low, high] = RANGES[part.kind];
+          const [low, high] = OURS.kinds.get(part.kind)!.range;
           const sounding = new Map<number, number>();
           let before = 0;
           return part.notes.filter((n) => {
@@ -73,8 +77,9 @@ describe('every note', () => {
       for (const metre of ['3/4', '4/4']) {
         const band = renderBand(
           song('C | Am7 | Dm7 G7 | C | F | G | C | C', `style: ${style}\ntime: ${metre}`),
+          OURS,
         );
-        for (const kind of KINDS) {
+        for (const kind of BAND_KINDS) {
           const part = band.parts.find((p) => p.kind === kind)!;
           expect([style, metre, kind, part.notes.length > 5]).toEqual([style, metre, kind, true]);
         }
@@ -91,7 +96,7 @@ describe('locality', () => {
         const edited = applyEdit(s, setBar(section.id, pick % section.bars, symbol))?.song;
         if (!edited) return;
         const passes = expandForm(s);
-        const [a, b] = [renderBand(s), renderBand(edited)];
+        const [a, b] = [renderBand(s, OURS), renderBand(edited, OURS)];
         passes.forEach((pass, i) => {
           // A region may know the first chord that follows it, so its neighbour before is let be.
           if (pass.section.id === section.id || passes[i + 1]?.section.id === section.id) return;
@@ -107,18 +112,18 @@ describe('locality', () => {
   it('changing a later chord changes nothing of the section before, unless it is the very first that follows', () => {
     const s = song('C | F\n[Chorus]\nG | Am | F | C');
     const edited = applyEdit(s, setBar('s2', 2, 'Bb'))!.song;
-    const upTo = (x: Song) => renderBand(x).parts.map((p) => p.notes.filter((n) => n.start < 8 * 480));
+    const upTo = (x: Song) => renderBand(x, OURS).parts.map((p) => p.notes.filter((n) => n.start < 8 * 480));
     expect(upTo(edited)).toEqual(upTo(s));
   });
 
   it("changing one part's settings changes no other part", () => {
     fc.assert(
-      fc.property(anyBandSong, fc.constantFrom(...KINDS), (s, kind) => {
+      fc.property(anyBandSong, fc.constantFrom(...BAND_KINDS), (s, kind) => {
         const edited = applyEdit(
           s,
           setSettings(kind, null, { density: 1, register: 40, dynamics: 'ff' }),
         )!.song;
-        const [a, b] = [renderBand(s), renderBand(edited)];
+        const [a, b] = [renderBand(s, OURS), renderBand(edited, OURS)];
         const others = (band: typeof a) => JSON.stringify(band.parts.filter((p) => p.kind !== kind));
         expect(others(b)).toBe(others(a));
       }),
@@ -129,10 +134,10 @@ describe('locality', () => {
   it('an edit of one chord computes only the regions it touches', () => {
     const memory = regionMemory();
     const s = longSong(128);
-    renderBand(s, memory);
+    renderBand(s, OURS, memory);
     const before = memory.computed;
     expect(before).toBe(8 * 7);
-    renderBand(applyEdit(s, setBar('s4', 3, 'Bb7'))!.song, memory);
+    renderBand(applyEdit(s, setBar('s4', 3, 'Bb7'))!.song, OURS, memory);
     // Drums hold no chords in their notes but their region does; seven parts of one section.
     expect(memory.computed - before).toBe(7);
   });
@@ -143,7 +148,7 @@ describe('density', () => {
     fc.assert(
       fc.property(
         anyBandSong,
-        fc.constantFrom(...KINDS),
+        fc.constantFrom(...BAND_KINDS),
         fc.integer({ min: 1, max: 4 }),
         (s, kind, density) => {
           const at = (d: number) =>
@@ -189,7 +194,7 @@ describe('settings resolve from song to section to pass to cue', () => {
       ...pass,
       sections: pass.sections.map((x) =>
         x.id === 's2'
-          ? { ...x, cues: [{ id: 'q', bar: 2, part: 'bass', settings: { on: true, density: 1 } }] }
+          ? { ...x, cues: [{ id: 'q', at: 2 * 1920, parts: ['bass'], settings: { on: true, density: 1 } }] }
           : x,
       ),
     };

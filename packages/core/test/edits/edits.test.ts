@@ -9,6 +9,7 @@ import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { anyEdit } from '../support/edits';
 import { anySong, song } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 const edited = (s: Song, ...edits: Edit[]): Song =>
   edits.reduce((now, e) => applyEdit(now, e)?.song ?? now, s);
@@ -92,7 +93,7 @@ describe('a chart taken in as text', () => {
       ...edited(song('C | F'), setSettings('bass', 's1', { density: 5 }), setMix('keys', { level: 33 })),
       seed: 77,
     };
-    const after = edited(s, takeChart(readChart('key: D\n[Intro]\nD\n[Verse]\nD | G | A')));
+    const after = edited(s, takeChart(readChart('key: D\n[Intro]\nD\n[Verse]\nD | G | A', OURS)));
     expect(after.sections.map((x) => [x.name, x.settings.bass?.density])).toEqual([
       ['Intro', undefined],
       ['Verse', 5],

@@ -17,6 +17,7 @@ import type { Section, Song } from '@backline/core/song/schema';
 import { utf8Length } from '@backline/core/song/text';
 import { NAMES, afterEdits, anyEdit } from '../support/edits';
 import { song } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 const BAR = 1920;
 const filled = (id: string, name: string, bars: number, perBar: number): Section => ({
@@ -189,12 +190,12 @@ describe('a chart at the limits', () => {
     ['61 sections', Array.from({ length: 61 }, (_, i) => `[S${i}]\nC`).join('\n'), /60 sections/],
     ['a title of 81 letters', `title: ${'x'.repeat(81)}\nC`, /80 characters/],
   ])('%s: one sentence with its line', (_, text, sentence) => {
-    expect(() => readChart(text)).toThrow(sentence);
+    expect(() => readChart(text, OURS)).toThrow(sentence);
   });
 
   it('60 sections played twice each are read', () => {
     const names = Array.from({ length: 60 }, (_, i) => `[S${i}]`);
-    const s = readChart(names.map((n) => `${n}\nC`).join('\n') + '\n' + names.join('\n'));
+    const s = readChart(names.map((n) => `${n}\nC`).join('\n') + '\n' + names.join('\n'), OURS);
     expect([s.sections.length, s.form.length, playedBars(s.sections, s.form)]).toEqual([60, 120, 120]);
     expect(songSchema.safeParse(s).success).toBe(true);
   });

@@ -17,6 +17,7 @@ import type { Song } from '@backline/core/song/schema';
 import { chordPitchClasses } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { anySong, song } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 const edited = (s: Song, ...edits: Edit[]): Song =>
   edits.reduce((now, e) => applyEdit(now, e)?.song ?? now, s);
@@ -30,7 +31,7 @@ const bars = (s: Song): string =>
 const run = (s: Song, from: number, to: number, section = 's1', end = section): Run =>
   runBetween(s, { section, bar: from }, { section: end, bar: to });
 const OVER: Paste = { where: 'over', key: 'as it was', keep: 'beats' };
-const two = readChart('key: C\n[Verse]\nC | F | G | C\n[Chorus]\nAm | Dm7 G7');
+const two = readChart('key: C\n[Verse]\nC | F | G | C\n[Chorus]\nAm | Dm7 G7', OURS);
 const four = song('C | Dm7 G7 | F | G');
 
 describe('a run', () => {

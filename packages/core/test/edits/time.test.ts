@@ -18,6 +18,8 @@ import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { writeChart } from '@backline/core/formats/chart/index';
 import { song } from '../support/music';
+import { wholeBar } from '@backline/core/timeline/bars';
+import { OURS } from '@backline/core/styles/index';
 
 const edited = (s: Song, ...edits: Edit[]): Song =>
   edits.reduce((now, e) => applyEdit(now, e)?.song ?? now, s);
@@ -30,7 +32,7 @@ const bars = (s: Song): string =>
 const chords = (s: Song) => s.sections[0]!.drafts.find((d) => d.id === s.sections[0]!.draft)!.chords;
 const nth = (s: Song, n: number): string => chords(s)[n]!.id;
 
-const FOUR = { length: 1920, key: 'C' };
+const FOUR = wholeBar('4/4', 'C');
 
 describe('a chord put at a place', () => {
   it('takes over from there on; one that begins there is replaced', () => {
@@ -140,11 +142,11 @@ describe('drafts', () => {
 
   it('switched, every part plays the other chords at once', () => {
     const s = edited(start, addDraft('s1', 'd1'), setChordAt('s1', 0, 'Am'), putInUse('s1', 'd1'));
-    const text = (x: Song) => JSON.stringify(renderBand(x).parts.map((p) => p.notes));
+    const text = (x: Song) => JSON.stringify(renderBand(x, OURS).parts.map((p) => p.notes));
     expect(text(s)).toBe(text(start));
     const other = edited(s, putInUse('s1', 'd2'));
-    const changed = renderBand(other).parts.filter(
-      (p, i) => JSON.stringify(p.notes) !== JSON.stringify(renderBand(s).parts[i]!.notes),
+    const changed = renderBand(other, OURS).parts.filter(
+      (p, i) => JSON.stringify(p.notes) !== JSON.stringify(renderBand(s, OURS).parts[i]!.notes),
     );
     expect(changed.map((p) => p.kind)).toEqual(expect.arrayContaining(['bass', 'keys', 'guitar', 'strings']));
   });
@@ -170,7 +172,7 @@ describe('a metre change that keeps beats', () => {
         {
           ...section,
           changes: [{ bar: 4, key: 'D' }],
-          cues: [{ id: 'q1', bar: 6, part: 'bass', settings: { on: false } }],
+          cues: [{ id: 'q1', at: 24 * 480, parts: ['bass'], settings: { on: false } }],
         },
       ],
     };
@@ -178,10 +180,14 @@ describe('a metre change that keeps beats', () => {
     const three = edited(set, setMetre({}, '3/4', 'beats'));
     expect(three.sections[0]!.bars).toBe(11);
     expect(keys(three)).toEqual([[5, 'D']]);
-    expect(three.sections[0]!.cues[0]!.bar).toBe(8);
+    expect(three.sections[0]!.cues[0]!.at).toBe(24 * 480);
     expect(songSchema.safeParse(three).success).toBe(true);
     const two = edited(set, setMetre({}, '2/4', 'beats'));
-    expect([keys(two), two.sections[0]!.cues[0]!.bar, two.sections[0]!.bars]).toEqual([[[8, 'D']], 12, 16]);
+    expect([keys(two), two.sections[0]!.cues[0]!.at, two.sections[0]!.bars]).toEqual([
+      [[8, 'D']],
+      24 * 480,
+      16,
+    ]);
     // And back again everything stands where it stood.
     const back = edited(two, setMetre({}, '4/4', 'beats'));
     expect(back.sections[0]).toEqual(set.sections[0]);

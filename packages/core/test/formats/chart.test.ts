@@ -4,6 +4,7 @@ import { renderBand } from '@backline/core/band/index';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 const spans = (bars: string, header = ''): string[] =>
   song(bars, header).sections[0]!.drafts[0]!.chords.map(
@@ -12,7 +13,7 @@ const spans = (bars: string, header = ''): string[] =>
 
 function errorOf(text: string): ChartError {
   try {
-    readChart(text);
+    readChart(text, OURS);
   } catch (error) {
     if (error instanceof ChartError) return error;
     throw error;
@@ -42,7 +43,7 @@ describe('bars', () => {
 
 describe('sections, form and changes', () => {
   it('plays sections with repeats and again by name', () => {
-    const read = readChart('[Verse] x2\nC | F\n[Chorus]\nG\n[Verse]');
+    const read = readChart('[Verse] x2\nC | F\n[Chorus]\nG\n[Verse]', OURS);
     expect(read.form).toEqual([
       { id: 'e1', section: 's1', repeats: 2 },
       { id: 'e2', section: 's2', repeats: 1 },
@@ -51,14 +52,17 @@ describe('sections, form and changes', () => {
   });
 
   it('a key or metre changes from the next bar on and stays for the sections that follow', () => {
-    const read = readChart('key: C\n[A]\nC | F\nkey: D\ntime: 3/4\nD | G\n[B]\nA');
-    const { bars, chords } = renderBand(read);
+    const read = readChart('key: C\n[A]\nC | F\nkey: D\ntime: 3/4\nD | G\n[B]\nA', OURS);
+    const { bars, chords } = renderBand(read, OURS);
     expect(bars.map((b) => `${b.key} ${b.metre}`)).toEqual(['C 4/4', 'C 4/4', 'D 3/4', 'D 3/4', 'D 3/4']);
     expect(chords.map((c) => c.key)).toEqual(['C', 'C', 'D', 'D', 'D']);
   });
 
   it('keeps a section of a name taken under a new name', () => {
-    expect(readChart('[Verse]\nC\n[Verse]\nG').sections.map((s) => s.name)).toEqual(['Verse', 'Verse 2']);
+    expect(readChart('[Verse]\nC\n[Verse]\nG', OURS).sections.map((s) => s.name)).toEqual([
+      'Verse',
+      'Verse 2',
+    ]);
   });
 });
 
@@ -67,7 +71,7 @@ describe('round trip', () => {
     fc.assert(
       fc.property(anySong, (original) => {
         const text = writeChart(original);
-        const again = readChart(text);
+        const again = readChart(text, OURS);
         expect({ ...again, seed: original.seed }).toEqual(original);
         expect(writeChart(again)).toBe(text);
         expect(songSchema.safeParse(again).success).toBe(true);
@@ -78,7 +82,7 @@ describe('round trip', () => {
 
   it('keeps lengths that no beat divides', () => {
     const read = song('C{for 3/8} Dm7{for 1/8} G');
-    expect(readChart(writeChart(read)).sections).toEqual(read.sections);
+    expect(readChart(writeChart(read), OURS).sections).toEqual(read.sections);
   });
 });
 
@@ -88,7 +92,7 @@ describe('what cannot be read is said with its place', () => {
     ['[Verse\nC', 1, 1, /not closed/],
     ['C D E F G', 1, 9, /5 chords and holds 4/],
     ['C / / / /', 1, 9, /5 beats written and holds 4/],
-    ['style: polka9\nC', 1, 8, /no style "polka9"/],
+    ['style: Polka, fast\nC', 1, 8, /no style "Polka, fast"/],
     ['key: H\nC', 1, 6, /not a key/],
     ['time: 9/13\nC', 1, 7, /metre "9\/13" is not known/],
     ['tempo: fast\nC', 1, 8, /not a tempo/],
@@ -120,7 +124,7 @@ describe('what cannot be read is said with its place', () => {
   const readsOrSays = (text: string): void => {
     let read: Song;
     try {
-      read = readChart(text);
+      read = readChart(text, OURS);
     } catch (error) {
       expect(error).toBeInstanceOf(ChartError);
       const { line, column, reason } = error as ChartError;
@@ -131,7 +135,7 @@ describe('what cannot be read is said with its place', () => {
       return;
     }
     expect(songSchema.safeParse(read).error?.issues ?? []).toEqual([]);
-    expect(readChart(writeChart(read)).sections.map((s) => s.drafts)).toEqual(
+    expect(readChart(writeChart(read), OURS).sections.map((s) => s.drafts)).toEqual(
       read.sections.map((s) => s.drafts),
     );
   };
@@ -201,14 +205,14 @@ describe('what cannot be read is said with its place', () => {
 
 describe('numerals and clusters in a chart', () => {
   it('are read in the key of their bar', () => {
-    const s = readChart('key: C\n[Verse]\nI | V7/vi | 6m 4 | bVII\nkey: Eb\n| ii7 V7 | 1');
+    const s = readChart('key: C\n[Verse]\nI | V7/vi | 6m 4 | bVII\nkey: Eb\n| ii7 V7 | 1', OURS);
     const chords = s.sections[0]!.drafts[0]!.chords.map((c) => c.symbol);
     expect(chords).toEqual(['C', 'E7', 'Am', 'F', 'Bb', 'Fm7', 'Bb7', 'Eb']);
   });
 
   it('that do not read are said with what was meant', () => {
     try {
-      readChart('I | iix');
+      readChart('I | iix', OURS);
       throw new Error('It read.');
     } catch (error) {
       expect(error).toBeInstanceOf(ChartError);
@@ -220,8 +224,8 @@ describe('numerals and clusters in a chart', () => {
   });
 
   it('a cluster goes through a chart unchanged', () => {
-    const s = readChart('<C4,Db4,E4> | C7');
-    expect(readChart(writeChart(s)).sections).toEqual(s.sections);
+    const s = readChart('<C4,Db4,E4> | C7', OURS);
+    expect(readChart(writeChart(s), OURS).sections).toEqual(s.sections);
     expect(s.sections[0]!.drafts[0]!.chords[0]!.symbol).toBe('<C4,Db4,E4>');
   });
 });

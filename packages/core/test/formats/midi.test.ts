@@ -6,16 +6,19 @@ import { instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
 import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
+import { seatsOf } from '@backline/core/formats/midi/channels';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { DRUMS } from '@backline/core/style/drums';
+import { DRUMS } from '@backline/core/parts/drums/keys';
 import { anySong, song } from '../support/music';
 import { notesOf, readStrictly } from './strictMidi';
+import { OURS } from '@backline/core/styles/index';
 
 const SONG = song(
   'G | Em7 | C{push 1/8} | D7sus4 D7\n[Chorus] x2\nkey: A\ntime: 3/4\nA | F#m7 | Bm7 | E7',
   'title: Fähre am Kai\nkey: G\ntempo: 112\n',
 );
-const BAND = renderBand(SONG);
+const BAND = renderBand(SONG, OURS);
+const SEATS = seatsOf(BAND.parts);
 const BYTES = writeMidiFile(SONG, BAND);
 const asFile = (): string => {
   const file = join(mkdtempSync(join(tmpdir(), 'backline-')), 'song.mid');
@@ -70,8 +73,8 @@ describe('the MIDI file', () => {
         BAND.parts[i]!.notes.map((n) => `${n.start}-${n.start + n.duration}:${n.pitch}`).sort(),
       );
       const channels = new Set(track.filter((e) => e.kind !== 'meta').map((e) => e.channel));
-      expect([...channels]).toEqual([BAND.parts[i]!.channel]);
-      expect(BAND.parts[i]!.kind === 'drums').toBe(BAND.parts[i]!.channel === 10);
+      expect([...channels]).toEqual([SEATS[i]!.channel]);
+      expect(BAND.parts[i]!.kind === 'drums').toBe(SEATS[i]!.channel === 10);
     });
   });
 
@@ -87,7 +90,7 @@ describe('the MIDI file', () => {
   it('reads strictly for any song', () => {
     fc.assert(
       fc.property(anySong, (s) => {
-        const { tracks } = readStrictly(writeMidiFile(s, renderBand(s)));
+        const { tracks } = readStrictly(writeMidiFile(s, renderBand(s, OURS)));
         tracks.forEach(notesOf);
       }),
       { numRuns: 30 },
@@ -99,7 +102,7 @@ describe('the MIDI file', () => {
       ...SONG,
       parts: SONG.parts.map((p) => (p.id === 'arp' ? { ...p, mix: { ...p.mix, mute: true } } : p)),
     };
-    expect(readStrictly(writeMidiFile(muted, renderBand(muted))).tracks).toHaveLength(7);
+    expect(readStrictly(writeMidiFile(muted, renderBand(muted, OURS))).tracks).toHaveLength(7);
   });
 });
 

@@ -10,6 +10,7 @@ import { sectionBars } from '@backline/core/timeline/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { afterEdits, anyEdit } from '../support/edits';
 import { anySong, song } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 /** What a chart says of a song. */
 function said(s: Song) {
@@ -36,7 +37,7 @@ describe('a song after any edits', () => {
     fc.assert(
       fc.property(anySong, anyEdits, (start, edits) => {
         const after = afterEdits(start, edits);
-        expect(said(readChart(writeChart(after)))).toEqual(said(after));
+        expect(said(readChart(writeChart(after), OURS))).toEqual(said(after));
       }),
       RUNS,
     );
@@ -51,7 +52,7 @@ describe('a song after any edits', () => {
           ...after,
           form: after.form.map((e, i) => (i % 2 ? { ...e, passes: { 0: { bass: quiet } } } : e)),
         };
-        const again = applyEdit(set, takeChart(readChart(writeChart(set), set)))?.song ?? set;
+        const again = applyEdit(set, takeChart(readChart(writeChart(set), OURS, set)))?.song ?? set;
         const plain = (s: Song) => ({
           ...s,
           // A change to what held already says nothing, and a name's other spelling is the same chord.
@@ -84,7 +85,7 @@ describe('a song after any edits', () => {
 
 describe('text of a chart put back in', () => {
   const placed = (): Song => {
-    const s = readChart('[Verse] x2\nC | F\n[Chorus]\nG\n[Verse] x2');
+    const s = readChart('[Verse] x2\nC | F\n[Chorus]\nG\n[Verse] x2', OURS);
     const [first, second, third] = s.form;
     return {
       ...s,
@@ -96,7 +97,7 @@ describe('text of a chart put back in', () => {
     };
   };
   const taken = (s: Song, change: (text: string) => string): Song =>
-    applyEdit(s, takeChart(readChart(change(writeChart(s)), s)))?.song ?? s;
+    applyEdit(s, takeChart(readChart(change(writeChart(s)), OURS, s)))?.song ?? s;
 
   it('keeps what was set for single playings with their playings', () => {
     const s = placed();

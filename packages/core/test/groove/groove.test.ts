@@ -6,6 +6,7 @@ import fc from 'fast-check';
 import { swung, withoutOverlaps } from '@backline/core/groove/groove';
 import { renderBand } from '@backline/core/band/index';
 import { song, withSettings } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 describe('swing', () => {
   it('is straight at 50 and a triplet at 66.7', () => {
@@ -55,6 +56,7 @@ describe('swing', () => {
   it('is heard in the swung style: ride off-beats stand at two thirds of the beat', () => {
     const band = renderBand(
       withSettings(song('C | F | G | C', 'style: lamplight'), 'drums', { groove: { timing: 0 } }),
+      OURS,
     );
     const ride = band.parts.find((p) => p.kind === 'drums')!.notes.filter((n) => n.pitch === 51);
     const off = ride.map((n) => n.start % 480).filter((t) => t > 0);
@@ -68,7 +70,7 @@ describe('humanise', () => {
     const base = song('C | F | G | C', 'tempo: 120');
     const spread = withSettings(base, 'drums', { groove: { timing: 20 } });
     const [a, b, still] = [spread, spread, withSettings(base, 'drums', { groove: { timing: 0 } })].map(
-      (s) => renderBand(s).parts.find((p) => p.kind === 'drums')!.notes,
+      (s) => renderBand(s, OURS).parts.find((p) => p.kind === 'drums')!.notes,
     );
     expect(a).toEqual(b);
     expect(a).not.toEqual(still);

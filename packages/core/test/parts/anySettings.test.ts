@@ -3,10 +3,9 @@ import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
 import { settingsSchema, type Settings } from '@backline/core/song/schema';
 import { RICHNESS } from '@backline/core/theory/dress';
-import { NECKS } from '@backline/core/voicing/guitar/path';
-import { TUNING_NAMES } from '@backline/core/voicing/guitar/tunings';
-import { MANNERS } from '@backline/core/voicing/manner';
+import { FEELS, MANNERS, NECKS, TUNING_NAMES } from '@backline/core/song/choices';
 import { anySong, anySymbol, song } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 const maybe = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: undefined });
 
@@ -22,6 +21,7 @@ const anySettings: fc.Arbitrary<Settings> = fc.record({
   tuning: maybe(fc.constantFrom(...TUNING_NAMES)),
   capo: maybe(fc.integer({ min: 0, max: 9 })),
   neck: maybe(fc.constantFrom(...NECKS)),
+  feel: maybe(fc.constantFrom(...FEELS)),
   octave: maybe(fc.integer({ min: -2, max: 2 })),
   strum: maybe(fc.integer({ min: 0, max: 120 })),
 });
@@ -44,11 +44,11 @@ it('no part is silenced by a chord or a setting (any song, any settings)', () =>
         ...p,
         settings: { ...p.settings, ...(set as Settings), on: true },
       }));
-      const band = renderBand({ ...s, parts });
+      const band = renderBand({ ...s, parts }, OURS);
       expect(band.parts.flatMap((p) => p.trouble ?? [])).toEqual([]);
       const sounds = s.sections.some((x) => x.drafts[0]!.chords.some((c) => c.symbol !== null));
       const silent = band.parts.filter(
-        (p) => p.kind !== 'drums' && p.kind !== 'solo' && p.notes.length === 0,
+        (p) => p.nature !== 'percussion' && p.kind !== 'solo' && p.notes.length === 0,
       );
       if (sounds && settings.hands !== 'left') expect(silent.map((p) => p.id)).toEqual([]);
     }),

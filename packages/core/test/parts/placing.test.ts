@@ -1,22 +1,32 @@
-import type { Grid, Timed } from '@backline/core/style/schema';
+import type { Grid, Timed } from '@backline/core/style/pattern';
 import { endOnHit, lastHit, placeFree, placeOnChords } from '@backline/core/parts/placing';
-import { styleOf } from '@backline/core/style/index';
+import { styleOf } from '@backline/core/band/repertoire';
+import { OURS } from '@backline/core/styles/index';
 import { expandForm } from '@backline/core/timeline/passes';
 import { regionsOf, type Region } from '@backline/core/timeline/region';
 import { song } from '../support/music';
 
 const regionOf = (bars: string, header = ''): Region => {
   const s = song(bars, header);
-  return regionsOf(s, styleOf(s.style), expandForm(s))[0]![0]!;
+  return regionsOf(s, OURS.kinds, styleOf(s, OURS), expandForm(s))[0]![0]!;
 };
 const event = (at: number, length: number, level = 1): Timed => ({ at, for: length, level, accent: 1 });
 const pattern = (events: Timed[], atChange: 'restart' | 'carry on' = 'carry on', bars = 1) => ({
+  id: 'p',
+  name: 'P',
   atChange,
-  grid: { 3: { bars, events }, 4: { bars, events } } as Grid<Timed>,
+  grids: ([3, 4] as const).map((beats): Grid => ({
+    beats,
+    of: 'quarter',
+    bars,
+    events: events.filter((e) => e.at < beats * bars),
+  })),
 });
+/** A stretch that plays by a pattern. */
+const playing = (region: Region, p: ReturnType<typeof pattern>) => ({ ...region.stretches[0]!, pattern: p });
 const ONSET = event(0, 4);
 const places = (region: Region, p: ReturnType<typeof pattern>) =>
-  placeOnChords(region, region.stretches[0]!, p, ONSET).map((x) => [x.start / 480, x.end / 480, x.span]);
+  placeOnChords(region, playing(region, p), p.grids, ONSET).map((x) => [x.start / 480, x.end / 480, x.span]);
 
 describe('events on chords', () => {
   it('are cut where their chord ends, and the next chord gets its own start', () => {
@@ -81,7 +91,8 @@ describe('the end of a song', () => {
   it('is the start of the last chord in the last bar, and what would come after is held instead', () => {
     const region = regionOf('C | F G');
     expect(lastHit(region)).toBe(1920 + 960);
-    const placed = placeOnChords(region, region.stretches[0]!, pattern([event(0, 1), event(3, 1)]), ONSET);
+    const two = pattern([event(0, 1), event(3, 1)]);
+    const placed = placeOnChords(region, playing(region, two), two.grids, ONSET);
     const ended = endOnHit(region, region.stretches[0]!, placed, ONSET);
     expect(ended[ended.length - 1]).toMatchObject({ start: 2880, end: 3840, span: 2 });
     expect(ended.filter((p) => p.start > 2880)).toEqual([]);
@@ -95,6 +106,6 @@ describe('the end of a song', () => {
 
 it('drums keep to the bars and need no chord', () => {
   const region = regionOf('N.C. | C');
-  const free = placeFree(region, region.stretches[0]!, pattern([event(0, 1), event(2.5, 1)]).grid);
+  const free = placeFree(region, region.stretches[0]!, pattern([event(0, 1), event(2.5, 1)]).grids);
   expect(free.map((p) => p.start / 480)).toEqual([0, 2.5, 4, 6.5]);
 });

@@ -2,6 +2,7 @@
 import { renderBand } from '@backline/core/band/index';
 import type { Song } from '@backline/core/song/schema';
 import { song, withSettings } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 const BARS = 32;
 const CHORDS = ['Dm7', 'G7', 'Cmaj7', 'A7', 'Fmaj7', 'Bm7b5', 'E7', 'Am7'];
@@ -15,7 +16,7 @@ const base = (style: string): Song => ({
 
 /** Each bar of a solo as its rhythm and intervals; bars with fewer than three notes say too little. */
 function barsOf(s: Song): string[] {
-  const solo = renderBand(withSettings(s, 'solo', { density: 5, groove: { timing: 0 } })).parts.find(
+  const solo = renderBand(withSettings(s, 'solo', { density: 5, groove: { timing: 0 } }), OURS).parts.find(
     (p) => p.kind === 'solo',
   )!;
   return Array.from({ length: BARS }, (_, bar) => {

@@ -9,10 +9,11 @@ import { songSchema } from '@backline/core/song/check';
 import type { Hand, Settings, Song } from '@backline/core/song/schema';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
 import { song, withSettings } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 const base = song('C | Am7 | F | G7', 'key: C\nstyle: quayside');
 const edited = (s: Song, ...edits: Edit[]): Song => edits.reduce((now, e) => applyEdit(now, e)!.song, s);
-const notes = (s: Song, part: string) => renderBand(s).parts.find((p) => p.id === part)!.notes;
+const notes = (s: Song, part: string) => renderBand(s, OURS).parts.find((p) => p.id === part)!.notes;
 const pitchesAt = (s: Song, part: string, from: number, to: number): number[] =>
   [
     ...new Set(
@@ -85,7 +86,7 @@ describe('settings of a voicing', () => {
     expect(bar(rich, 'keys', 2).map((p) => p % 12)).toContain(5);
     expect(bar(plain, 'keys', 2).map((p) => p % 12)).not.toContain(5);
     for (const part of ['bass', 'guitar', 'strings']) expect(notes(rich, part)).toEqual(notes(plain, part));
-    expect(renderBand(rich).chords.map((c) => c.symbol)).toEqual(['C', 'F', 'G', 'C']);
+    expect(renderBand(rich, OURS).chords.map((c) => c.symbol)).toEqual(['C', 'F', 'G', 'C']);
     expect(notes(rich, 'keys').every((n) => n.why.length > 0)).toBe(true);
   });
 
@@ -122,28 +123,28 @@ describe('what the screens show of a section', () => {
     const s = hands(withSettings(base, 'keys', { ...held, richness: 'sevenths' }), 'keys', {
       pitches: [55, 60, 64],
     });
-    expect(voicedParts(s).map((p) => p.id)).toEqual(['keys', 'guitar', 'arp', 'strings']);
+    expect(voicedParts(s, OURS).map((p) => p.id)).toEqual(['keys', 'guitar', 'arp', 'strings']);
     for (const part of ['keys', 'strings'] as const) {
-      sectionVoicings(s, 's1', part).forEach((v, i) => {
+      sectionVoicings(s, OURS, 's1', part).forEach((v, i) => {
         for (const pitch of bar(s, part, i)) expect(v.pitches.map((p) => p % 12)).toContain(pitch % 12);
       });
     }
-    const shown = sectionVoicings(s, 's1', 'keys');
+    const shown = sectionVoicings(s, OURS, 's1', 'keys');
     expect(shown.map((v) => v.symbol)).toEqual(['Cadd9', 'Am7', 'Fmaj7', 'G7']);
     expect(shown.map((v) => v.fixed)).toEqual([false, true, false, false]);
     expect(shown[1]!.pitches).toEqual([55, 60, 64]);
-    expect(sectionVoicings(s, 's1', 'guitar').every((v) => v.frets?.length === 6)).toBe(true);
+    expect(sectionVoicings(s, OURS, 's1', 'guitar').every((v) => v.frets?.length === 6)).toBe(true);
   });
 
   it('can be compared with what auto alone would have', () => {
     const s = hands(base, 'keys', { pitches: [55, 60, 64] });
-    expect(autoVoicings(s, 's1', 'keys')).toEqual(sectionVoicings(base, 's1', 'keys'));
-    expect(sectionVoicings(s, 's1', 'keys')).not.toEqual(sectionVoicings(base, 's1', 'keys'));
+    expect(autoVoicings(s, OURS, 's1', 'keys')).toEqual(sectionVoicings(base, OURS, 's1', 'keys'));
+    expect(sectionVoicings(s, OURS, 's1', 'keys')).not.toEqual(sectionVoicings(base, OURS, 's1', 'keys'));
   });
 
   it('is there for a section that the form does not play, and empty for a part that is not there', () => {
-    expect(sectionVoicings({ ...base, form: [] }, 's1', 'keys')).toHaveLength(4);
-    expect(sectionVoicings(base, 's1', 'nobody')).toEqual([]);
-    expect(sectionVoicings(base, 'nowhere', 'keys')).toEqual([]);
+    expect(sectionVoicings({ ...base, form: [] }, OURS, 's1', 'keys')).toHaveLength(4);
+    expect(sectionVoicings(base, OURS, 's1', 'nobody')).toEqual([]);
+    expect(sectionVoicings(base, OURS, 'nowhere', 'keys')).toEqual([]);
   });
 });

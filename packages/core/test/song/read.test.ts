@@ -9,14 +9,32 @@ import { readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
+import { barsLength, sectionBars } from '@backline/core/timeline/bars';
+import { OURS } from '@backline/core/styles/index';
 
 /** A demo song as version 1 of the format stored it. This file is never changed. */
 const FROZEN = JSON.parse(readFileSync(join(__dirname, 'frozen/version-1.json'), 'utf8')) as Record<
   string,
   unknown
 >;
-type Old = Omit<Song, 'version' | 'form'> & { version: 1; form: Omit<Song['form'][number], 'id'>[] };
-const asVersion1 = (s: Song): Old => ({ ...s, version: 1, form: s.form.map(({ id: _, ...entry }) => entry) });
+const FROZEN_2 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-2.json'), 'utf8')) as {
+  sections: { id: string; bars: number; cues: unknown[] }[];
+};
+
+type OldCue = { id: string; bar: number; part: string; settings: object };
+type OldSection = Omit<Song['sections'][number], 'ownLengths' | 'cues'> & { cues: OldCue[] };
+type Old = Omit<Song, 'version' | 'form' | 'sections'> & {
+  version: 1;
+  sections: OldSection[];
+  form: Omit<Song['form'][number], 'id'>[];
+};
+/** A song without cues and short bars as version 1 had it. */
+const asVersion1 = (s: Song): Old => ({
+  ...s,
+  version: 1,
+  sections: s.sections.map(({ ownLengths: _, ...section }) => ({ ...section, cues: [] })),
+  form: s.form.map(({ id: _, ...entry }) => entry),
+});
 const opened = (document: unknown): Song => {
   const { song: read, trouble } = readSong(document);
   expect(trouble).toBeNull();
@@ -26,14 +44,14 @@ const opened = (document: unknown): Song => {
 describe('a song of version 1', () => {
   it('opens, with nothing lost and an id for each place of the form', () => {
     const read = opened(FROZEN);
-    const { version, form, ...rest } = read;
-    expect(version).toBe(2);
+    const { version, form, sections, ...rest } = read;
+    expect(version).toBe(3);
     expect(form.map(({ id: _, ...entry }) => entry)).toEqual(FROZEN.form);
     expect(new Set(form.map((e) => e.id)).size).toBe(form.length);
-    expect(JSON.parse(JSON.stringify(rest))).toEqual(
-      Object.fromEntries(Object.entries(FROZEN).filter(([name]) => !['version', 'form'].includes(name))),
-    );
-    expect(renderBand(read).parts.every((p) => p.trouble === null)).toBe(true);
+    const { version: _v, form: _f, sections: before, ...others } = FROZEN;
+    expect(rest).toEqual(others);
+    expect(sections.map(({ ownLengths: _, ...section }) => section)).toEqual(before);
+    expect(renderBand(read, OURS).parts.every((p) => p.trouble === null)).toBe(true);
   });
 
   it('any one becomes the song it was (any song)', () => {
@@ -96,12 +114,31 @@ describe('a song of version 1', () => {
   });
 });
 
+describe('a song of version 2', () => {
+  it('opens, its cues at the ticks of their bars and for their part', () => {
+    const read = opened(FROZEN_2);
+    expect(read.version).toBe(3);
+    const [, second] = read.sections;
+    const bars = sectionBars(second!, read);
+    expect(second!.cues).toEqual([
+      { id: 'q1', at: bars[2]!.start, parts: ['bass'], settings: { on: false } },
+      { id: 'q2', at: 0, parts: ['drums'], settings: { density: 5 } },
+    ]);
+    const bass = renderBand(read, OURS).parts.find((p) => p.kind === 'bass')!;
+    const section = renderBand(read, OURS).bars.find((bar) => bar.sectionId === second!.id)!;
+    const inCue = bass.notes.filter(
+      (n) => n.start >= section.start + bars[2]!.start && n.start < section.start + barsLength(bars),
+    );
+    expect(inCue).toEqual([]);
+  });
+});
+
 describe('what is no song', () => {
   it.each<[string, unknown, RegExp]>([
     ['nothing', null, /./],
     ['a number', 3, /./],
     ['a list', [], /./],
-    ['a song of the future', { ...song('C'), version: 3 }, /newer version.*Reload/],
+    ['a song of the future', { ...song('C'), version: 4 }, /newer version.*Reload/],
     ['a version that is a word', { ...song('C'), version: 'two' }, /version/],
     ['a version 1 without a form', { ...FROZEN, form: undefined }, /form/],
     ['a version 1 with a field too many', { ...FROZEN, extra: 1 }, /extra/],
@@ -114,7 +151,7 @@ describe('what is no song', () => {
   it('whatever JSON comes, it is a song or a sentence, and never throws', () => {
     fc.assert(
       fc.property(
-        fc.oneof(fc.jsonValue(), fc.record({ version: fc.constantFrom(1, 2), form: fc.jsonValue() })),
+        fc.oneof(fc.jsonValue(), fc.record({ version: fc.constantFrom(1, 2, 3), form: fc.jsonValue() })),
         (x) => {
           const { song: read, trouble } = readSong(x);
           expect(read === null).toBe(trouble !== null);

@@ -1,15 +1,28 @@
 import fc from 'fast-check';
+import { patternsOf } from '@backline/core/timeline/settings';
 import { createSong, emptySection } from '@backline/core/song/create';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { EVERYDAY_QUALITIES, ALL_QUALITIES } from '@backline/core/theory/qualities';
-import { barTicks, type Metre } from '@backline/core/timeline/time';
+import { bandOf, styleOf } from '@backline/core/band/repertoire';
+import { metreOf, METRE_NAMES } from '@backline/core/time/metre';
+import type { Style } from '@backline/core/style/schema';
+import type { Pattern } from '@backline/core/style/pattern';
+import { OURS } from '@backline/core/styles/index';
+
+/** The styles as they are shipped, and the kinds of part that they have patterns for. */
+export const STYLES: readonly Style[] = OURS.styles.all;
+export const BAND_KINDS: readonly string[] = STYLES[0]!.band;
+
+/** Patterns of a kind of part in a style; its plain ones where the style has none. */
+export const patternsIn = (style: string, kind: string): readonly Pattern[] =>
+  patternsOf(OURS.kinds.get(kind)!, styleOf({ style }, OURS));
 
 export const TWELVE_ROOTS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 export const SEVENTEEN_ROOTS = [...TWELVE_ROOTS, 'C#', 'D#', 'Gb', 'G#', 'A#'];
 
 /** A chart of bars, a chord or more each. */
-export const song = (bars: string, header = ''): Song => readChart(`${header}\n[Verse]\n${bars}`);
+export const song = (bars: string, header = ''): Song => readChart(`${header}\n[Verse]\n${bars}`, OURS);
 
 export const withSettings = (base: Song, part: string, settings: Settings): Song => ({
   ...base,
@@ -35,8 +48,8 @@ const anyBar = fc.oneof(
 /** Songs of two or three sections with repeats, in either style and several metres. */
 export const anySong = fc
   .record({
-    metre: fc.constantFrom<Metre>('4/4', '3/4', '2/4', '5/4', '6/4', '7/4'),
-    style: fc.constantFrom('quayside', 'lamplight'),
+    metre: fc.constantFrom('4/4', ...METRE_NAMES),
+    style: fc.constantFrom(...STYLES.map((s) => s.id)),
     key: fc.constantFrom('C', 'G', 'Eb', 'Am', 'F#m', 'Dm'),
     tempo: fc.integer({ min: 60, max: 200 }),
     seed: fc.integer({ min: 0, max: 9999 }),
@@ -48,13 +61,13 @@ export const anySong = fc
       .map((bars, i) => `[Section ${String.fromCharCode(65 + i)}] x${repeats}\n| ${bars.join(' | ')} |`)
       .join('\n');
     const header = `title: Any\nkey: ${key}\ntime: ${metre}\ntempo: ${tempo}\nstyle: ${style}\n`;
-    return { ...readChart(header + body), seed };
+    return { ...readChart(header + body, OURS), seed };
   });
 
 /** A song of one section with the same few chords over and over. */
 export function longSong(bars: number, perSection = 16): Song {
   const cycle = ['G', 'Em7', 'Cmaj7', 'D7sus4', 'G/B', 'C', 'Am7', 'D7'];
-  const bar = barTicks('4/4');
+  const bar = metreOf('4/4').length;
   const sections = Array.from({ length: Math.ceil(bars / perSection) }, (_, s) => ({
     ...emptySection(`s${s + 1}`, `Part ${s + 1}`, perSection),
     drafts: [
@@ -72,6 +85,9 @@ export function longSong(bars: number, perSection = 16): Song {
   }));
   return createSong({
     title: 'Long',
+    style: STYLES[0]!.id,
+    tempo: STYLES[0]!.usualTempo,
+    parts: bandOf(STYLES[0]!, OURS.kinds),
     key: 'G',
     sections,
     form: sections.map((s, i) => ({ id: `e${i + 1}`, section: s.id, repeats: 1 })),

@@ -1,25 +1,25 @@
 import fc from 'fast-check';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
-import { STYLES, patternOf, styleOf } from '@backline/core/style/index';
+import { styleOf } from '@backline/core/band/repertoire';
 import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/timeline/bars';
 import { expandForm } from '@backline/core/timeline/passes';
 import { passSpans, regionsOf } from '@backline/core/timeline/region';
-import { resolveSettings, settingsAt, stretchesOf } from '@backline/core/timeline/settings';
-import { METRE_NAMES, barTicks, beatsPerBar, msToTicks, toBeats } from '@backline/core/timeline/time';
-import { anySong, song } from '../support/music';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { patternOf, resolveSettings, settingsAt, stretchesOf } from '@backline/core/timeline/settings';
+import { msToTicks, toQuarters } from '@backline/core/time/ticks';
+import { STYLES, anySong, song } from '../support/music';
+import { OURS } from '@backline/core/styles/index';
 
 describe('time', () => {
-  it('knows its metres and converts exactly', () => {
-    expect(METRE_NAMES.map(beatsPerBar)).toEqual([2, 3, 4, 5, 6, 7]);
-    expect(barTicks('3/4')).toBe(1440);
-    expect(toBeats(160)).toBe(0.333333);
+  it('converts exactly', () => {
+    expect(toQuarters(160)).toBe(0.333333);
     expect(msToTicks(500, 120)).toBe(480);
   });
 });
 
 describe('the form played out', () => {
-  const read = readChart('[A] x2\nC | F\n[B]\nG\n[A]\n[C] x0\nD');
+  const read = readChart('[A] x2\nC | F\n[B]\nG\n[A]\n[C] x0\nD', OURS);
 
   it('has a pass for each playing, numbered, one after another', () => {
     const passes = expandForm(read);
@@ -50,6 +50,7 @@ describe('bars', () => {
   const bars = sectionBars(
     {
       bars: 4,
+      ownLengths: [],
       changes: [
         { bar: 1, metre: '3/4' },
         { bar: 3, key: 'D', tempo: 90 },
@@ -74,14 +75,14 @@ describe('spans', () => {
   it('a push cannot reach back past the chord before, nor before the song', () => {
     const pushed = (s: Song) => expandForm(s).map((p, i) => passSpans(p, i === 0).map((x) => x.push));
     expect(pushed(song('C{push 1/8} | F{push 1/8}'))).toEqual([[0, 240]]);
-    expect(pushed(song('C{for 1/16} F{push 1/2, for 15/16}'))).toEqual([[0, 119]]);
-    expect(pushed(readChart('[A]\nC\n[B]\nF{push 1/4}'))).toEqual([[0], [480]]);
+    expect(pushed(song('C{for 1/16} F{push 1/2, for 15/16}'))).toEqual([[0, 60]]);
+    expect(pushed(readChart('[A]\nC\n[B]\nF{push 1/4}', OURS))).toEqual([[0], [480]]);
   });
 
   it('a region knows of its neighbours only the first chord that follows', () => {
-    const s = readChart('[A]\nC | F\n[B]\nG{push 1/8} | Am');
-    const [bass] = regionsOf(s, styleOf(s.style), expandForm(s));
-    expect(bass![0]!.next).toEqual({ symbol: 'G', key: 'C', push: 240, newSection: true });
+    const s = readChart('[A]\nC | F\n[B]\nG{push 1/8} | Am', OURS);
+    const [bass] = regionsOf(s, OURS.kinds, styleOf(s, OURS), expandForm(s));
+    expect(bass![0]!.next).toEqual({ chord: parseChord('G'), key: 'C', push: 240, newSection: true });
     expect(bass![1]!.next).toBeNull();
     expect(JSON.stringify(bass![0])).not.toContain('Am');
   });
@@ -89,33 +90,34 @@ describe('spans', () => {
 
 describe('settings', () => {
   const style = STYLES[0]!;
+  const kindOf = (id: string) => OURS.kinds.get(id)!;
   const base = song('C | F | G | C');
 
   it('have a value at every level from the style on, and a pattern the style knows', () => {
     for (const st of STYLES) {
       for (const part of base.parts) {
-        const set = resolveSettings(st, base, part, [{ pattern: 'of-another-style' }]);
+        const set = resolveSettings(kindOf(part.kind), st, base, part, [{ pattern: 'of-another-style' }]);
         expect(Object.values(set).every((v) => v !== undefined)).toBe(true);
-        expect(set.pattern).toBe(st.parts[part.kind].patterns[0]!.id);
+        expect(set.pattern).toBe(st.parts[part.kind]!.patterns[0]!.id);
       }
     }
   });
 
   it('grooves mix: a part may have its own swing and keep the rest of the song', () => {
     const part = { ...base.parts[0]!, settings: { groove: { swing: 62 } } };
-    const set = resolveSettings(style, { groove: { timing: 9 } }, part, []);
+    const set = resolveSettings(kindOf('bass'), style, { groove: { timing: 9 } }, part, []);
     expect([set.swing, set.timing, set.strength]).toEqual([62, 9, style.groove.strength]);
   });
 
   it('cues cut a pass into stretches, each adding to the ones before', () => {
     const cues = [
-      { id: 'b', bar: 2, part: 'bass', settings: { density: 5 } },
-      { id: 'a', bar: 1, part: 'bass', settings: { on: false } },
-      { id: 'c', bar: 3, part: 'keys', settings: { density: 1 } },
+      { id: 'b', at: 2 * 1920, parts: ['bass'], settings: { density: 5 } },
+      { id: 'a', at: 1920, parts: ['bass', 'keys'], settings: { on: false } },
+      { id: 'c', at: 3 * 1920, parts: ['keys'], settings: { density: 1 } },
     ];
     const cued = { ...base, sections: [{ ...base.sections[0]!, cues }] };
     const [pass] = expandForm(cued);
-    const stretches = stretchesOf(style, cued, cued.parts[0]!, pass!);
+    const stretches = stretchesOf(kindOf('bass'), style, cued, cued.parts[0]!, pass!);
     expect(stretches.map((x) => [x.start, x.end, x.settings.on, x.settings.density])).toEqual([
       [0, 1920, true, 3], [1920, 3840, false, 3], [3840, 7680, false, 5],
     ]); // prettier-ignore
@@ -123,8 +125,8 @@ describe('settings', () => {
   });
 
   it('a pattern unknown to a style gives its first', () => {
-    expect(patternOf(style, 'keys', 'pulse').id).toBe('pulse');
-    expect(patternOf(style, 'keys', 'nothing').id).toBe(style.parts.keys.patterns[0]!.id);
-    expect(styleOf('nothing').id).toBe(style.id);
+    expect(patternOf(kindOf('keys'), style, 'pulse').id).toBe('pulse');
+    expect(patternOf(kindOf('keys'), style, 'nothing').id).toBe(style.parts.keys!.patterns[0]!.id);
+    expect(styleOf({ style: 'nothing' }, OURS).id).toBe(style.id);
   });
 });

@@ -8,7 +8,8 @@ import { bareShapes } from '@backline/core/voicing/guitar/bare';
 import { nearestShape, troubleWith } from '@backline/core/voicing/guitar/check';
 import { guitarPath, shapesFor, type GuitarAim } from '@backline/core/voicing/guitar/path';
 import { guitarShapes, isPlayable, type Frets } from '@backline/core/voicing/guitar/shapes';
-import { STANDARD_TUNING, TUNINGS, TUNING_NAMES, openStrings } from '@backline/core/voicing/guitar/tunings';
+import { STANDARD_TUNING, TUNINGS, openStrings } from '@backline/core/voicing/guitar/tunings';
+import { TUNING_NAMES } from '@backline/core/song/choices';
 import { TWELVE_ROOTS } from '../support/music';
 
 const asText = (frets: Frets): string => frets.map((f) => f ?? 'x').join(' ');

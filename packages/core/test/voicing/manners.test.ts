@@ -19,7 +19,8 @@ import {
   toggled,
   type ByHand,
 } from '@backline/core/voicing/hand';
-import { MANNERS, voicesIn, type Manner } from '@backline/core/voicing/manner';
+import { MANNERS, type Manner } from '@backline/core/song/choices';
+import { voicesIn } from '@backline/core/voicing/manner';
 import { lay, shapeOver } from '@backline/core/voicing/shape';
 import { anySymbol } from '../support/music';
 

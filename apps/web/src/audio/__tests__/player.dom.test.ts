@@ -10,6 +10,7 @@ import { loopRound } from '../loop';
 import { player, usePlayer } from '../player';
 import { scoreOf } from '../scoreOf';
 import { usePosition } from '../usePosition';
+import { OURS } from '@backline/core/styles/index';
 
 const loads: { id: string; done: () => void; fail: (why: string) => void }[] = [];
 jest.mock('../banks', () => ({
@@ -51,8 +52,8 @@ Object.assign(globalThis, {
   DynamicsCompressorNode: Node,
 });
 
-const song = readChart('[A]\nC | F\n[B]\nG | C');
-const band = renderBand(song);
+const song = readChart('[A]\nC | F\n[B]\nG | C', OURS);
+const band = renderBand(song, OURS);
 const score = scoreOf(band);
 const kinds = () => sent.map((m) => m.type);
 const last = <T extends ToEngine['type']>(type: T) =>
@@ -102,7 +103,7 @@ it('plays once its sounds are there', async () => {
 
 it('says which sounds could not be loaded, and is not left starting', async () => {
   const other = scoreOf(
-    renderBand({ ...song, guide: { onEntry: true, playback: true, instrument: 99, level: 90 } }),
+    renderBand({ ...song, guide: { onEntry: true, playback: true, instrument: 99, level: 90 } }, OURS),
   );
   player.setScore(
     { ...other, channels: other.channels.map((c) => ({ ...c, programs: [{ tick: 0, program: 101 }] })) },
@@ -119,7 +120,7 @@ it('says which sounds could not be loaded, and is not left starting', async () =
 it('a loop goes with its playing of a section: bars put in before it or into it move it, and without it it ends', () => {
   const loop = loopRound(band.bars, band.bars[2]!.playing)!;
   expect(loop).toMatchObject({ start: 3840, end: 7680, name: 'B' });
-  const after = (s: typeof song) => loopRound(renderBand(s).bars, loop.playing);
+  const after = (s: typeof song) => loopRound(renderBand(s, OURS).bars, loop.playing);
   expect(after(applyEdit(song, insertBar('s1', 0))!.song)).toMatchObject({ start: 5760, end: 9600 });
   expect(after(applyEdit(song, insertBar('s2', 0))!.song)).toMatchObject({ start: 3840, end: 9600 });
   expect(after(applyEdit(song, removeEntry(1))!.song)).toBeNull();

@@ -4,12 +4,13 @@ import { setGuide, setMix } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
 import { FIELDS, GUIDE_CHANNEL, firstNoteAt, lastAt } from '../engine/score';
 import { scoreOf } from '../scoreOf';
+import { OURS } from '@backline/core/styles/index';
 
-const song = readChart('tempo: 100\n[A]\nC | F\ntempo: 80\nG | C');
-const score = scoreOf(renderBand(song));
+const song = readChart('tempo: 100\n[A]\nC | F\ntempo: 80\nG | C', OURS);
+const score = scoreOf(renderBand(song, OURS));
 
 it('has every note of the band in order of time, and the tempo map', () => {
-  const band = renderBand(song);
+  const band = renderBand(song, OURS);
   expect(score.notes.length / FIELDS).toBe(band.parts.reduce((sum, p) => sum + p.notes.length, 0));
   for (let i = FIELDS; i < score.notes.length; i += FIELDS)
     expect(score.notes[i]! >= score.notes[i - FIELDS]!).toBe(true);
@@ -30,7 +31,7 @@ it('finds the first note at a tick and the last entry before one', () => {
 it('a soloed part sounds alone, a muted one not at all', () => {
   const audible = (...edits: ReturnType<typeof setMix>[]) => {
     const edited = edits.reduce((s, e) => applyEdit(s, e)!.song, song);
-    return scoreOf(renderBand(edited)).channels.filter((c) => c.audible).length;
+    return scoreOf(renderBand(edited, OURS)).channels.filter((c) => c.audible).length;
   };
   expect(audible(setMix('bass', { mute: true }))).toBe(6);
   expect(audible(setMix('bass', { solo: true }))).toBe(1);
@@ -38,7 +39,7 @@ it('a soloed part sounds alone, a muted one not at all', () => {
 
 it('the guide sound plays the chords on a channel of its own, when it is wanted', () => {
   const guided = applyEdit(song, setGuide({ playback: true, instrument: 19, level: 40 }))!.song;
-  const { channels, notes } = scoreOf(renderBand(guided), guided.guide);
+  const { channels, notes } = scoreOf(renderBand(guided, OURS), guided.guide);
   expect(channels.find((c) => c.channel === GUIDE_CHANNEL)).toMatchObject({
     programs: [{ tick: 0, program: 19 }],
     level: 40,

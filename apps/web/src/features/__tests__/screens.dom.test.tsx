@@ -12,12 +12,13 @@ import { selectBar, useSelection } from '../chart/selection';
 import { Troubles } from '../song/Troubles';
 import { SaveStateLine } from '../song/SaveStateLine';
 import { Transport } from '../transport/Transport';
+import { OURS } from '@backline/core/styles/index';
 
 jest.mock('../../audio/player');
 jest.mock('../../state/analysis');
 jest.mock('../../state/band');
 
-const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C | D7 | G\n[Chorus]\nC | G');
+const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C | D7 | G\n[Chorus]\nC | G', OURS);
 const stored = {
   id: '6b1f0a52-3a7e-4a55-9a3e-1111111111ab',
   revision: 1,
@@ -39,7 +40,7 @@ beforeEach(() => {
   closeSong();
   forgetEdit(stored.id);
   openSong(stored);
-  useBand.setState({ band: renderBand(song), song });
+  useBand.setState({ band: renderBand(song, OURS), song });
 });
 
 describe('a bar in hand', () => {
@@ -87,12 +88,12 @@ describe('the band', () => {
 
   beforeEach(() => {
     openSong({ ...stored, song: few });
-    useBand.setState({ band: renderBand(few), song: few });
+    useBand.setState({ band: renderBand(few, OURS), song: few });
     show(<BandScreen />);
   });
 
   it('marks a part that cannot play somewhere, the others play', () => {
-    const band = renderBand(few);
+    const band = renderBand(few, OURS);
     const trouble = 'Keys cannot be played in Verse and rests there.';
     const parts = band.parts.map((p) => (p.id === 'keys' ? { ...p, trouble } : p));
     act(() => useBand.setState({ band: { ...band, parts } }));

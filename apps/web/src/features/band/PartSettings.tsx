@@ -1,7 +1,8 @@
 import { StyleSheet, View } from 'react-native';
 import { Button } from 'react-native-paper';
 import { setSettings } from '@backline/core/edits/song';
-import { DYNAMICS, type Kind } from '@backline/core/song/kinds';
+import { DYNAMICS } from '@backline/core/song/choices';
+import type { Kind } from '@backline/core/song/kinds';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import { freedomOf, styleOf } from '@backline/core/style/index';
 import { USUAL_INSTRUMENTS } from '@backline/core/style/instruments';

@@ -7,6 +7,7 @@ import { parseChord } from '@backline/core/theory/chordGrammar';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
+import { REPERTOIRE } from '../../state/repertoire';
 
 export interface VoicingMovesProps {
   readonly song: Song;
@@ -24,7 +25,7 @@ const same = (a: ChordVoicing | undefined, b: ChordVoicing): boolean =>
 
 /** Chords of the section as they were when the settings were opened, and as they are now. */
 function useBeforeAndNow({ song, section, part }: VoicingMovesProps) {
-  const now = useMemo(() => sectionVoicings(song, section.id, part), [song, section.id, part]);
+  const now = useMemo(() => sectionVoicings(song, REPERTOIRE, section.id, part), [song, section.id, part]);
   const [before] = useState(now);
   return { before, now };
 }

@@ -3,7 +3,7 @@ import { setSectionLength } from '@backline/core/edits/bars';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Section } from '@backline/core/song/schema';
 import type { Bar } from '@backline/core/timeline/bars';
-import { toBeats } from '@backline/core/timeline/time';
+import { toQuarters } from '@backline/core/time/ticks';
 import { change } from '../../state/openSong';
 import { DragHandle } from './DragHandle';
 import type { Line, SectionLayout } from './layout';
@@ -43,7 +43,7 @@ export function Boundaries({ section, line, layout, bar, height, scale }: Bounda
         const before = chords[i - 1];
         if (!room || !before || chord.start < bar.start || chord.start > end) return null;
         const [low, high] = onGrid(room, bar.start, grid);
-        const beat = Math.round(toBeats(chord.start - bar.start) * 100) / 100 + 1;
+        const beat = Math.round(toQuarters(chord.start - bar.start) * 100) / 100 + 1;
         return (
           <DragHandle
             key={chord.id}

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { BarPlace } from '@backline/core/edits/run';
-import { PPQ } from '@backline/core/timeline/time';
+import { PPQ } from '@backline/core/time/ticks';
 
 /** The ways chords come in, in the order of the entry sheet. */
 export const WAYS = ['type', 'choose', 'pads', 'play', 'ideas', 'library', 'voicing', 'time'] as const;

@@ -10,6 +10,7 @@ import { scoreOf } from '../../audio/scoreOf';
 import type { BandFailure, BandReply, BandRequest } from '../../workers/band';
 import { useBand, useBandOfOpenSong } from '../band';
 import { change, closeSong, openSong } from '../openSong';
+import { OURS } from '@backline/core/styles/index';
 
 jest.mock('../../audio/player');
 
@@ -30,13 +31,13 @@ class FakeWorker {
   }
   answer(): void {
     const { number, song } = this.asked.at(-1)!;
-    const band = renderBand(song);
+    const band = renderBand(song, OURS);
     act(() => this.onmessage!({ data: { number, band, score: scoreOf(band) } }));
   }
 }
 Object.assign(globalThis, { Worker: FakeWorker });
 
-const song = readChart('[A]\nC | F\n[B]\nG');
+const song = readChart('[A]\nC | F\n[B]\nG', OURS);
 const current = () => FakeWorker.all.at(-1)!;
 const fallOver = () => act(() => current().onerror!());
 const firstChord = () => useBand.getState().band?.chords[0]!.symbol;

@@ -3,6 +3,7 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { player, usePlayer } from '../../audio/player';
 import { asChords, hearRun, hush, useHearing } from '../hearing';
 import { closeSong, openSong } from '../openSong';
+import { OURS } from '@backline/core/styles/index';
 
 jest.mock('../../audio/player');
 
@@ -13,7 +14,7 @@ beforeEach(() => {
   jest.useFakeTimers();
   jest.clearAllMocks();
   usePlayer.setState({ playing: false, starting: false });
-  openSong({ id: 'x', revision: 1, updatedAt: '', song: readChart('C') });
+  openSong({ id: 'x', revision: 1, updatedAt: '', song: readChart('C', OURS) });
 });
 afterEach(() => {
   hush();
@@ -32,7 +33,7 @@ it.each<[string, () => void]>([
   ['hush', hush],
   ['the band playing', () => usePlayer.setState({ playing: true })],
   ['the band about to play', () => usePlayer.setState({ starting: true })],
-  ['another song', () => openSong({ id: 'y', revision: 1, updatedAt: '', song: readChart('F') })],
+  ['another song', () => openSong({ id: 'y', revision: 1, updatedAt: '', song: readChart('F', OURS) })],
   ['leaving the song', closeSong],
 ])('%s ends it at once', (_, end) => {
   hearRun(chords);

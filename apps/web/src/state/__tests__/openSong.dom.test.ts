@@ -4,8 +4,9 @@ import { playAgain } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
 import { change, closeSong, openSong, redo, resolveConflict, undo, useOpenSong } from '../openSong';
 import { forgetEdit, keepEdit, ownEdit } from '../keptEdits';
+import { OURS } from '@backline/core/styles/index';
 
-const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C');
+const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C', OURS);
 const stored = {
   id: '6b1f0a52-3a7e-4a55-9a3e-1111111111ab',
   revision: 3,

@@ -9,6 +9,7 @@ import { letGo, rehome, sendLeftovers, useHomeless } from '../leftovers';
 import { change, closeSong, openSong, saveAgain, useOpenSong } from '../openSong';
 import { flush, settled } from '../saver';
 import { useAutosave } from '../useAutosave';
+import { OURS } from '@backline/core/styles/index';
 
 const { adoptOrphan, forgetEdit, ownEdit } = keptEdits;
 
@@ -19,7 +20,7 @@ jest.mock('../api', () => ({
 }));
 
 const ID = '6b1f0a52-3a7e-4a55-9a3e-1111111111ab';
-const song = readChart('title: Pier\n[Verse]\nG | C');
+const song = readChart('title: Pier\n[Verse]\nG | C', OURS);
 const stored = (revision: number, title = 'Pier'): StoredSong => ({
   id: ID,
   revision,

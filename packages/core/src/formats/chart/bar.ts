@@ -1,9 +1,14 @@
 import { ChordError, parseChord } from '../../theory/chordGrammar';
 import { keyOf } from '../../theory/key';
 import { nearestNumerals, readNumeral } from '../../theory/numerals';
-import { PPQ } from '../../timeline/time';
+import type { Bar } from '../../timeline/bars';
+import { slotsOf } from '../../timeline/beats';
+import { PPQ } from '../../time/ticks';
 import { ChartError } from './error';
 import { wordsOf, type Word } from './line';
+
+/** What a bar's words are read against. */
+export type BarFrame = Pick<Bar, 'start' | 'length' | 'groups' | 'key'>;
 
 /** A chord as a bar of the chart says it: ticks from the start of the bar. */
 export interface BarChord {
@@ -31,7 +36,7 @@ const OPTION = /^(push|for) (\d{1,7})\/(\d{1,4})$/;
 const LONGEST_PUSH = 960;
 
 /** A note value in ticks, or null where it is none that can be counted. */
-function ticksOf(numerator: number, denominator: number): number | null {
+export function ticksOf(numerator: number, denominator: number): number | null {
   const ticks = (WHOLE * numerator) / denominator;
   return DENOMINATORS.includes(denominator) && Number.isInteger(ticks) ? ticks : null;
 }
@@ -87,9 +92,17 @@ function readToken(word: Word, key: string): Token {
   return { symbol: readSymbol(word, name, key), ...options };
 }
 
+/** How long the beat is in which a tick lies. */
+function slotLength(slots: readonly number[], tick: number, end: number): number {
+  const next = slots.findIndex((slot) => slot > tick);
+  const at = next < 0 ? slots.length - 1 : next - 1;
+  return (slots[at + 1] ?? end) - slots[at]!;
+}
+
 /** Words of a bar that take a beat each, or the length written behind them, with `/` holding the one before. */
-function readBeats(words: readonly Word[], length: number, key: string): BarChord[] {
-  const total = length / PPQ;
+function readBeats(words: readonly Word[], bar: BarFrame): BarChord[] {
+  const { length, key } = bar;
+  const slots = slotsOf(bar);
   const tokens = words.map((word) => readToken(word, key));
   const chords: BarChord[] = [];
   let at = 0;
@@ -98,12 +111,12 @@ function readBeats(words: readonly Word[], length: number, key: string): BarChor
       const { line, column } = words[i]!;
       const counted = tokens.every((t) => t.span === null);
       const reason = counted
-        ? `This bar has ${words.length} beats written and holds ${total}.`
+        ? `This bar has ${words.length} beats written and holds ${slots.length}.`
         : 'The lengths written in this bar are more than it holds.';
       throw new ChartError(line, column, reason);
     }
     if (symbol !== HOLD) chords.push({ start: at, length: 0, symbol, push });
-    at += span ?? PPQ;
+    at += span ?? slotLength(slots, at, length);
   });
   if (at > length) {
     const { line, column } = words[words.length - 1]!;
@@ -116,12 +129,14 @@ function readBeats(words: readonly Word[], length: number, key: string): BarChor
 }
 
 /** Words of a bar that share it: evenly, the first taking the remainder in whole beats. */
-function readShares(words: readonly Word[], length: number, key: string): BarChord[] {
+function readShares(words: readonly Word[], bar: BarFrame): BarChord[] {
+  const { length, key } = bar;
   const tokens = words.map((word) => readToken(word, key));
   const given = tokens.reduce((sum, t) => sum + (t.span ?? 0), 0);
   const open = tokens.filter((t) => t.span === null).length;
   const free = length - given;
-  const total = length / PPQ;
+  const slots = slotsOf(bar);
+  const total = slots.length;
   const last = words[words.length - 1]!;
   if (given > length || (open > 0 && free <= 0)) {
     throw new ChartError(last.line, last.column, 'The lengths written in this bar are more than it holds.');
@@ -133,6 +148,7 @@ function readShares(words: readonly Word[], length: number, key: string): BarCho
   if (open === 0 && given < length) {
     throw new ChartError(last.line, last.column, 'The lengths written in this bar are less than it holds.');
   }
+  if (given === 0) return sharedSlots(tokens, slots, length);
   const unit = free % PPQ === 0 && free / PPQ >= open ? PPQ : 1;
   const share = open ? Math.floor(free / unit / open) * unit : 0;
   let remainder = free - share * open;
@@ -146,19 +162,28 @@ function readShares(words: readonly Word[], length: number, key: string): BarCho
   });
 }
 
+/** Chords over a bar's beats: as many for each as go, the first taking the rest. */
+function sharedSlots(tokens: readonly Token[], slots: readonly number[], length: number): BarChord[] {
+  const each = Math.floor(slots.length / tokens.length);
+  const first = slots.length - each * (tokens.length - 1);
+  const starts = tokens.map((_, i) => (i === 0 ? 0 : slots[first + (i - 1) * each]!));
+  return tokens.map(({ symbol, push }, i) => {
+    const start = starts[i]!;
+    return { start, length: (starts[i + 1] ?? length) - start, symbol, push };
+  });
+}
+
 /**
  * Reads the words of one bar into chords that begin in it. A bar in which nothing begins
  * (only `/`) gives an empty list: the chord before is held. Numerals are read in the bar's key.
  * @throws ChartError
  */
-export function readBar(words: readonly Word[], length: number, key: string): BarChord[] {
+export function readBar(words: readonly Word[], bar: BarFrame): BarChord[] {
   if (!words.length) throw new ChartError(1, 1, 'This bar is empty. Write chords, or N.C. to rest.');
-  return words.some((w) => w.text.split('{')[0] === HOLD)
-    ? readBeats(words, length, key)
-    : readShares(words, length, key);
+  return words.some((w) => w.text.split('{')[0] === HOLD) ? readBeats(words, bar) : readShares(words, bar);
 }
 
-const fraction = (ticks: number): string => {
+export const fraction = (ticks: number): string => {
   const denominator = DENOMINATORS.find((d) => Number.isInteger((ticks * d) / WHOLE))!;
   return `${(ticks * denominator) / WHOLE}/${denominator}`;
 };
@@ -175,20 +200,21 @@ const optionsText = (push: number, span: number | null): string => {
  * Writes the chords that begin in a bar, in the shortest of the ways that read back the same:
  * shared, beat by beat, or with lengths written out, first what is held over from the bar before.
  */
-export function writeBar(chords: readonly BarChord[], length: number): string {
+export function writeBar(chords: readonly BarChord[], bar: BarFrame): string {
+  const { length } = bar;
+  const slots = slotsOf(bar);
   const name = (c: BarChord): string => c.symbol ?? 'N.C.';
-  const total = length / PPQ;
   const shared = chords.map((c) => name(c) + optionsText(c.push, null));
-  if (chords.length && chords[0]!.start === 0 && chords.length <= total) {
-    const same = readShares(wordsOf(shared.join(' ')), length, 'C').every(
+  if (chords.length && chords[0]!.start === 0 && chords.length <= slots.length) {
+    const same = readShares(wordsOf(shared.join(' ')), { ...bar, key: 'C' }).every(
       (c, i) => c.start === chords[i]!.start,
     );
     if (same) return shared.join(' ');
   }
-  if (chords.every((c) => c.start % PPQ === 0)) {
-    const slots = Array.from({ length: total }, () => '/');
-    chords.forEach((c, i) => (slots[c.start / PPQ] = shared[i]!));
-    return slots.join(' ');
+  if (chords.every((c) => slots.includes(c.start))) {
+    const written = slots.map(() => '/');
+    chords.forEach((c, i) => (written[slots.indexOf(c.start)] = shared[i]!));
+    return written.join(' ');
   }
   const lead = chords[0]!.start;
   return [

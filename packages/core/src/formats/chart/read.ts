@@ -1,20 +1,21 @@
+import { bandOf, styleOf, type Repertoire } from '../../band/repertoire';
 import { createSong, emptySection } from '../../song/create';
 import { LIMITS } from '../../song/limits';
 import { freeName } from '../../song/names';
 import { isOneLine } from '../../song/text';
 import {
-  tempoSchema,
+  slugSchema,
   type Change,
   type ChordEvent,
   type FormEntry,
   type Section,
   type Song,
 } from '../../song/schema';
-import { DEFAULT_STYLE, STYLES, findStyle, styleOf } from '../../style';
-import { keyText, parseKey } from '../../theory/key';
-import { METRE_NAMES, barTicks, isMetre, type Metre } from '../../timeline/time';
-import { readBar, type BarChord } from './bar';
+import { inBeats, inQuarters, metreOf } from '../../time/metre';
+import { wholeBar } from '../../timeline/bars';
+import { readBar, ticksOf, type BarChord, type BarFrame } from './bar';
 import { ChartError } from './error';
+import { readKey, readMetre, readTempo, type WrittenTempo } from './headers';
 import { readLine, type Word } from './line';
 
 /** What a chart without a line for it takes over from the song it is put into. */
@@ -23,12 +24,19 @@ export type ChartBase = Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style'
 /** What holds from a bar on while the chart is read from top to bottom. */
 interface Running {
   key: string;
-  metre: Metre;
+  metre: string;
+  /** Quarter notes a minute. */
   tempo: number;
+  /** A tempo written since the last bar: it counts the beat of the metre at the next one. */
+  written: WrittenTempo | null;
 }
 
 interface ReadingSection {
   section: Section;
+  /** What holds in the section so far. */
+  held: Omit<Running, 'written'>;
+  /** The bar at which a gradual change of tempo is over. */
+  rampEnd: number;
   length: number;
   /** Chords of the bar before, for `%`. */
   lastBar: readonly BarChord[] | null;
@@ -43,36 +51,10 @@ const HEADER = /^\s*([A-Za-z]+)\s*:(?![|‖])\s*(.*?)\s*$/u;
 const HEADING = /^\s*\[(.*)\]\s*(.*?)\s*$/u;
 const HEADERS = ['title', 'key', 'time', 'tempo', 'style'];
 
-/** Reads a header's value and checks it; the column given is where the value stands. */
-function readKey(value: string, line: number, column: number): string {
-  const key = parseKey(value);
-  if (!key) throw new ChartError(line, column, `"${value}" is not a key. Write one like C, Eb or F#m.`);
-  return keyText(key);
-}
-
-function readMetre(value: string, line: number, column: number): Metre {
-  if (isMetre(value)) return value;
-  const known = METRE_NAMES.join(', ');
-  throw new ChartError(line, column, `The metre "${value}" is not known. Use one of ${known}.`);
-}
-
-function readTempo(value: string, line: number, column: number): number {
-  const tempo = tempoSchema.safeParse(value.trim() === '' ? NaN : Number(value));
-  if (tempo.success) return tempo.data;
-  throw new ChartError(line, column, `"${value}" is not a tempo. Write beats a minute from 30 to 300.`);
-}
-
-function readStyle(value: string, line: number, column: number): string {
-  const wanted = value.toLowerCase();
-  const style = findStyle(wanted) ?? STYLES.find((s) => s.name.toLowerCase() === wanted);
-  if (style) return style.id;
-  const known = STYLES.map((s) => s.id).join(', ');
-  throw new ChartError(line, column, `There is no style "${value}". Use one of ${known}.`);
-}
-
 /** Reads a whole chart line by line; see {@link readChart}. */
 class ChartReader {
-  private header: Partial<Song> = {};
+  private header: Partial<Omit<Song, 'tempo'>> = {};
+  private tempo: WrittenTempo | null = null;
   private running: Running | null = null;
   private sections: ReadingSection[] = [];
   private form: FormEntry[] = [];
@@ -80,7 +62,10 @@ class ChartReader {
   /** Bars of the form so far. */
   private played = 0;
 
-  constructor(private readonly base: ChartBase | null) {}
+  constructor(
+    private readonly repertoire: Repertoire,
+    private readonly base: ChartBase | null,
+  ) {}
 
   read(text: string): Song {
     text.split(/\r\n|\r|\n/).forEach((raw, i) => this.line(raw, i + 1));
@@ -92,19 +77,34 @@ class ChartReader {
         'This chart has no bars. Write chords between bar lines, like C | F | G | C.',
       );
     }
+    const { kinds } = this.repertoire;
+    const { key, metre, tempo, style } = this.defaults();
     return createSong({
       ...this.base,
       ...this.header,
-      ...this.defaults(),
+      key,
+      metre,
+      tempo,
+      style,
+      parts: bandOf(styleOf({ style }, this.repertoire), kinds),
       sections: this.sections.map((s) => s.section),
       form: this.form,
     });
   }
 
-  /** The song's key, metre and tempo: the header's, or what a song starts with. */
-  private defaults(): Running {
-    const { key = 'C', metre = '4/4', tempo, style = DEFAULT_STYLE } = { ...this.base, ...this.header };
-    return { key, metre, tempo: tempo ?? styleOf(style).usualTempo };
+  /** The song's key, metre, tempo (in the metre's beats) and style: the header's, or what a song starts with. */
+  private defaults() {
+    const usual = this.repertoire.styles.standIn.id;
+    const { key = 'C', metre = '4/4', style = usual, ...base } = { ...this.base, ...this.header };
+    const written = this.tempo && inBeats(tempoIn(this.tempo, metre), metreOf(metre));
+    const tempo = written ?? base.tempo ?? styleOf({ style }, this.repertoire).usualTempo;
+    return { key, metre, tempo, style };
+  }
+
+  /** What holds where nothing in the chart has changed it. */
+  private beginning(): Omit<Running, 'written'> {
+    const { key, metre, tempo } = this.defaults();
+    return { key, metre, tempo: inQuarters(tempo, metreOf(metre)) };
   }
 
   private line(raw: string, line: number): void {
@@ -131,18 +131,24 @@ class ChartReader {
     if (!started) {
       if (name === 'key') this.header.key = readKey(value, line, column);
       else if (name === 'time') this.header.metre = readMetre(value, line, column);
-      else this.header.tempo = readTempo(value, line, column);
+      else this.tempo = readTempo(value, line, column, true);
       return;
     }
     const running = this.running!;
     if (name === 'key') running.key = readKey(value, line, column);
     else if (name === 'time') running.metre = readMetre(value, line, column);
-    else running.tempo = readTempo(value, line, column);
+    else running.written = readTempo(value, line, column, false);
   }
 
-  /** A style by id or name; the song's own may be one that this version does not know. */
+  /** A style by id or name. One that is not at hand is kept by its id; the band says who plays instead. */
   private style(value: string, line: number, column: number): string {
-    return value === this.base?.style ? value : readStyle(value, line, column);
+    const wanted = value.toLowerCase();
+    const { all } = this.repertoire.styles;
+    const style = all.find((s) => s.id === wanted) ?? all.find((s) => s.name.toLowerCase() === wanted);
+    if (style) return style.id;
+    if (slugSchema.min(1).safeParse(value).success) return value;
+    const known = all.map((s) => s.id).join(', ');
+    throw new ChartError(line, column, `There is no style "${value}". Use one of ${known}.`);
   }
 
   private title(value: string, line: number, column: number): string {
@@ -177,10 +183,19 @@ class ChartReader {
   }
 
   private open(name: string, repeats: number, line: number): void {
-    this.running ??= this.defaults();
+    this.running ??= { ...this.beginning(), written: null };
     const section = emptySection(`s${this.sections.length + 1}`, name, 1);
     section.bars = 0;
-    this.current = { section, length: 0, lastBar: null, repeated: [], line, repeats };
+    this.current = {
+      section,
+      length: 0,
+      held: this.beginning(),
+      rampEnd: 0,
+      lastBar: null,
+      repeated: [],
+      line,
+      repeats,
+    };
     this.sections.push(this.current);
   }
 
@@ -227,6 +242,7 @@ class ChartReader {
       if (words.length) {
         reading.repeated.push({ words, held: { ...this.running! } });
         this.bar(words, this.running!);
+        this.settle(this.running!);
       }
       if (!closes) continue;
       for (const again of reading.repeated) this.bar(again.words, again.held);
@@ -244,9 +260,11 @@ class ChartReader {
     if (section.bars >= LIMITS.barsPerSection) {
       throw new ChartError(first.line, first.column, `A section has at most ${LIMITS.barsPerSection} bars.`);
     }
-    this.noteChange(section, held);
-    const length = barTicks(held.metre);
-    const chords = this.barChords(words, reading, length, held.key);
+    this.noteChange(reading, held);
+    const { frame, left } = barFrame(words, held);
+    const { length } = frame;
+    if (length < metreOf(held.metre).length) section.ownLengths.push({ bar: section.bars, length });
+    const chords = this.barChords(left, reading, frame);
     const list = section.drafts[0]!.chords;
     if (!chords.length || chords[0]!.start > 0) {
       const before = list[list.length - 1];
@@ -260,18 +278,13 @@ class ChartReader {
     reading.lastBar = chords.length ? chords : reading.lastBar;
   }
 
-  private barChords(
-    words: readonly Word[],
-    reading: ReadingSection,
-    length: number,
-    key: string,
-  ): readonly BarChord[] {
-    if (words.length !== 1 || words[0]!.text !== '%') return readBar(words, length, key);
+  private barChords(words: readonly Word[], reading: ReadingSection, frame: BarFrame): readonly BarChord[] {
+    if (words.length !== 1 || words[0]!.text !== '%') return readBar(words, frame);
     const { line, column } = words[0]!;
     if (!reading.lastBar) throw new ChartError(line, column, 'There is no bar before this one to repeat.');
     const last = reading.lastBar[reading.lastBar.length - 1]!;
-    if (last.start + last.length !== length) {
-      throw new ChartError(line, column, 'The bar before has another metre; write its chords out.');
+    if (last.start + last.length !== frame.length) {
+      throw new ChartError(line, column, 'The bar before has another length; write its chords out.');
     }
     return reading.lastBar;
   }
@@ -286,25 +299,52 @@ class ChartReader {
   }
 
   /** Writes down what changed against the bar before, or at bar 0 against the song. */
-  private noteChange(section: Section, running: Running): void {
-    const before = this.holdsBefore(section);
+  private noteChange(reading: ReadingSection, running: Running): void {
+    const { section, held } = reading;
     const change: Change = { bar: section.bars };
-    if (running.key !== before.key) change.key = running.key;
-    if (running.metre !== before.metre) change.metre = running.metre;
-    if (running.tempo !== before.tempo) change.tempo = running.tempo;
+    const metre = metreOf(running.metre);
+    const { written } = running;
+    const tempo = written ? tempoIn(written, running.metre) : running.tempo;
+    if (running.key !== held.key) change.key = running.key;
+    if (running.metre !== held.metre) change.metre = running.metre;
+    if (tempo !== held.tempo || (written && section.bars < reading.rampEnd)) {
+      change.tempo = inBeats(tempo, metre);
+      if (written?.over) change.over = written.over;
+      reading.rampEnd = section.bars + (written?.over ?? 0);
+    }
     if (Object.keys(change).length > 1) section.changes.push(change);
+    Object.assign(held, { key: running.key, metre: running.metre, tempo });
   }
 
-  private holdsBefore(section: Section): Running {
-    return section.changes.reduce<Running>(
-      (held, { key, metre, tempo }) => ({
-        key: key ?? held.key,
-        metre: metre ?? held.metre,
-        tempo: tempo ?? held.tempo,
-      }),
-      this.defaults(),
-    );
+  /** A written tempo holds on from its bar. */
+  private settle(running: Running): void {
+    if (!running.written) return;
+    running.tempo = tempoIn(running.written, running.metre);
+    running.written = null;
   }
+}
+
+/** A written tempo as quarter notes a minute; without a note value it counts the metre's beat. */
+const tempoIn = ({ tempo, counted }: WrittenTempo, metre: string): number =>
+  inQuarters(tempo, counted === null ? metreOf(metre) : { counted });
+
+const OWN_LENGTH = /^\{bar (\d{1,4})\/(\d{1,4})\}$/;
+
+/** The bar that words stand in: a whole one of the metre, or as long as `{bar 1/4}` in front of them says. */
+function barFrame(words: readonly Word[], held: Running): { frame: BarFrame; left: readonly Word[] } {
+  const whole = wholeBar(held.metre, held.key);
+  const [first] = words;
+  if (!first?.text.startsWith('{bar')) return { frame: whole, left: words };
+  const match = OWN_LENGTH.exec(first.text);
+  const length = match && ticksOf(Number(match[1]), Number(match[2]));
+  if (!length || length < LIMITS.shortestBar || length > whole.length) {
+    const reason = `"${first.text}" is no length of a bar. Write one shorter than ${held.metre}, like {bar 1/4}.`;
+    throw new ChartError(first.line, first.column, reason);
+  }
+  if (words.length === 1) {
+    throw new ChartError(first.line, first.column, 'This bar is empty. Write chords behind its length.');
+  }
+  return { frame: { ...whole, length }, left: words.slice(1) };
 }
 
 /** True where a text is too large to be a chart; the sentence says how large. */
@@ -316,16 +356,16 @@ export function tooLarge(text: string): string | null {
 }
 
 /**
- * Reads chart text into a song with a full band.
+ * Reads chart text into a song with the band of its style.
  * @param base what holds where the chart has no line for it; without it a song's usual beginnings.
  * @throws ChartError with line and column, at the first thing that cannot be read.
  */
-export function readChart(text: string, base: ChartBase | null = null): Song {
+export function readChart(text: string, repertoire: Repertoire, base: ChartBase | null = null): Song {
   const large = tooLarge(text);
   if (large) throw new ChartError(1, 1, large);
   if (/\p{Surrogate}/u.test(text))
     throw new ChartError(1, 1, 'This is not text: it holds halves of characters.');
-  if (!base) return new ChartReader(null).read(text);
+  if (!base) return new ChartReader(repertoire, null).read(text);
   const { title, key, metre, tempo, style } = base;
-  return new ChartReader({ title, key, metre, tempo, style }).read(text);
+  return new ChartReader(repertoire, { title, key, metre, tempo, style }).read(text);
 }

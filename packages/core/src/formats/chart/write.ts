@@ -1,8 +1,10 @@
 import { parseChord } from '../../theory/chordGrammar';
 import { chordsInUse } from '../../timeline/passes';
-import { sectionBars } from '../../timeline/bars';
+import { sectionBars, type Bar } from '../../timeline/bars';
+import { inBeats, inQuarters, metreOf } from '../../time/metre';
 import type { Section, Song } from '../../song/schema';
-import { writeBar, type BarChord } from './bar';
+import { fraction, writeBar, type BarChord } from './bar';
+import { tempoText } from './headers';
 
 const BARS_A_LINE = 4;
 
@@ -12,11 +14,29 @@ interface Running {
   tempo: number;
 }
 
-const changeLines = (before: Running, now: Running): string[] => [
+/** A gradual change of tempo: over how many bars, and to how many quarters a minute. */
+interface Ramp {
+  readonly bars: number;
+  readonly to: number;
+}
+
+const changeLines = (before: Running, now: Bar): string[] => [
   ...(now.key === before.key ? [] : [`key: ${now.key}`]),
   ...(now.metre === before.metre ? [] : [`time: ${now.metre}`]),
-  ...(now.tempo === before.tempo ? [] : [`tempo: ${now.tempo}`]),
 ];
+
+/** A tempo that is reached little by little is written where it sets out, by where it leads. */
+function tempoLine(quarters: number, { metre }: Bar, ramp: Ramp | null): string {
+  const text = tempoText(quarters, inBeats(quarters, metreOf(metre)));
+  return ramp ? `tempo: ${text} over ${ramp.bars}` : `tempo: ${text}`;
+}
+
+/** The gradual change of tempo that sets out at a bar, or null. */
+function rampAt(section: Section, bar: Bar, index: number): Ramp | null {
+  const change = section.changes.find((c) => c.bar === index);
+  if (change?.tempo === undefined || change.over === undefined) return null;
+  return { bars: change.over, to: inQuarters(change.tempo, metreOf(bar.metre)) };
+}
 
 /** The bars of one section, four a line; what changes stands on lines between. */
 function sectionLines(section: Section, song: Song, running: Running): { lines: string[]; running: Running } {
@@ -25,26 +45,35 @@ function sectionLines(section: Section, song: Song, running: Running): { lines: 
   let row: string[] = [];
   let held = running;
   let at = 0;
+  let rampEnd = 0;
   const endRow = () => {
     if (row.length) lines.push(`| ${row.join(' | ')} |`);
     row = [];
   };
-  for (const bar of sectionBars(section, song)) {
+  sectionBars(section, song).forEach((bar, index) => {
+    const ramp = rampAt(section, bar, index);
+    // Along a ramp the tempo is another at each bar, without being written there.
+    const isSet = index === 0 || section.changes.some((c) => c.bar === index && c.tempo !== undefined);
+    const tempo = isSet ? (ramp?.to ?? bar.tempo) : held.tempo;
     const changed = changeLines(held, bar);
+    if (ramp || (isSet && (tempo !== held.tempo || index < rampEnd)))
+      changed.push(tempoLine(tempo, bar, ramp));
     if (changed.length) {
       endRow();
       lines.push(...changed);
-      held = { key: bar.key, metre: bar.metre, tempo: bar.tempo };
     }
+    if (ramp) rampEnd = index + ramp.bars;
+    held = { key: bar.key, metre: bar.metre, tempo };
     const inBar: BarChord[] = [];
     for (; at < chords.length && chords[at]!.start < bar.start + bar.length; at++) {
       const { start, length, symbol, push = 0 } = chords[at]!;
       const written = symbol === null ? null : parseChord(symbol).symbol;
       inBar.push({ start: start - bar.start, length, symbol: written, push });
     }
-    row.push(writeBar(inBar, bar.length));
+    const own = bar.length < metreOf(bar.metre).length ? `{bar ${fraction(bar.length)}} ` : '';
+    row.push(own + writeBar(inBar, bar));
     if (row.length === BARS_A_LINE) endRow();
-  }
+  });
   endRow();
   return { lines, running: held };
 }
@@ -54,14 +83,15 @@ function sectionLines(section: Section, song: Song, running: Running): { lines: 
  * tempos and chords; what a chart cannot say (settings, cues, voicings) stays in the song.
  */
 export function writeChart(song: Song): string {
+  const songTempo = inQuarters(song.tempo, metreOf(song.metre));
   const lines = [
     `title: ${song.title}`,
     `key: ${song.key}`,
     `time: ${song.metre}`,
-    `tempo: ${song.tempo}`,
+    `tempo: ${tempoText(songTempo, song.tempo)}`,
     `style: ${song.style}`,
   ];
-  let running: Running = { key: song.key, metre: song.metre, tempo: song.tempo };
+  let running: Running = { key: song.key, metre: song.metre, tempo: songTempo };
   const written = new Set<string>();
   const write = (section: Section, repeats: number): void => {
     lines.push('', `[${section.name}]${repeats === 1 ? '' : ` x${repeats}`}`);

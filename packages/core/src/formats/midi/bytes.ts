@@ -1,6 +1,6 @@
 /** Events to bytes of a Standard MIDI File, in time that grows with their number and no faster. */
 import { writeMidi, type MidiEvent } from 'midi-file';
-import { PPQ } from '../../timeline/time';
+import { PPQ } from '../../time/ticks';
 
 /** The library joins what it writes byte by byte: in pieces of this many events that costs little. */
 const PIECE = 48;

@@ -1,11 +1,14 @@
 import type { MidiEvent } from 'midi-file';
-import { isAudible, type Band, type BandPart } from '../../band';
+import { isAudible, type Band, type BandBar, type BandPart } from '../../band';
+import type { BandNote } from '../../band/bandNote';
 import type { Song } from '../../song/schema';
 import { keyOf, signature } from '../../theory/key';
-import { beatsPerBar, isMetre } from '../../timeline/time';
-import { withoutOverlaps } from '../../groove/groove';
+import { metreOf } from '../../time/metre';
+import { PPQ } from '../../time/ticks';
 import { writeFile } from './bytes';
+import { notesBySeat, seatsOf, type Seat } from './channels';
 import { GM_PROGRAMS } from './programs';
+import { tempoSteps } from './tempos';
 
 /** An event at an absolute tick; `rank` orders events of one tick: offs, then settings, then ons. */
 interface Timed {
@@ -39,25 +42,40 @@ function track(events: readonly Timed[], end: number): MidiEvent[] {
 
 const SETTING = 1;
 
+/** MIDI clocks of a quarter note. */
+const CLOCKS = 24;
+
+/** A bar's metre as a file signs it: a bar of its own length has the metre it fills, so that bar lines stay where they are. */
+function signatureOf({ metre, length }: BandBar) {
+  const { numerator, denominator, counted, length: whole } = metreOf(metre);
+  const clocks = (counted / PPQ) * CLOCKS;
+  if (length === whole) return { name: `${numerator}/${denominator}`, numerator, denominator, clocks };
+  const value = [4, 8, 16, 32, 64].find((d) => Number.isInteger((length * d) / (4 * PPQ)));
+  // No note value fills it: the metre stays, and the next bar line comes early.
+  if (!value) return { name: `${numerator}/${denominator}`, numerator, denominator, clocks };
+  const count = (length * value) / (4 * PPQ);
+  return { name: `${count}/${value}`, numerator: count, denominator: value, clocks };
+}
+
 /** Title, tempo map, metres, keys, section markers and chord names. */
 function conductor(song: Song, band: Band): Timed[] {
   const events: Timed[] = [];
   const add = (tick: number, event: MidiEventBody) => events.push({ tick, rank: SETTING, event });
   add(0, { type: 'trackName', meta: true, text: utf8(song.title) });
-  let held = { tempo: 0, metre: '', key: '', section: '' };
+  for (const { tick, microseconds } of tempoSteps(band.bars)) {
+    add(tick, { type: 'setTempo', meta: true, microsecondsPerBeat: microseconds });
+  }
+  let held = { metre: '', key: '', section: '' };
   for (const bar of band.bars) {
     const section = `${bar.sectionId}/${bar.pass}`;
-    if (bar.tempo !== held.tempo) {
-      const microsecondsPerBeat = Math.round(60e6 / bar.tempo);
-      add(bar.start, { type: 'setTempo', meta: true, microsecondsPerBeat });
-    }
-    if (bar.metre !== held.metre && isMetre(bar.metre)) {
+    const signed = signatureOf(bar);
+    if (signed.name !== held.metre) {
       add(bar.start, {
         type: 'timeSignature',
         meta: true,
-        numerator: beatsPerBar(bar.metre),
-        denominator: 4,
-        metronome: 24,
+        numerator: signed.numerator,
+        denominator: signed.denominator,
+        metronome: signed.clocks,
         thirtyseconds: 8,
       });
     }
@@ -71,7 +89,7 @@ function conductor(song: Song, band: Band): Timed[] {
       });
     }
     if (section !== held.section) add(bar.start, { type: 'marker', meta: true, text: utf8(bar.section) });
-    held = { tempo: bar.tempo, metre: bar.metre, key: bar.key, section };
+    held = { metre: signed.name, key: bar.key, section };
   }
   for (const chord of band.chords) {
     add(chord.start, { type: 'text', meta: true, text: chord.symbol ?? 'N.C.' });
@@ -79,15 +97,16 @@ function conductor(song: Song, band: Band): Timed[] {
   return events;
 }
 
-function partEvents(part: BandPart): Timed[] {
-  const channel = part.channel - 1;
+function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Timed[] {
+  const channel = seat.channel - 1;
   const { level, pan, room } = part.mix;
   const events: Timed[] = [];
   const add = (tick: number, rank: number, event: MidiEventBody) => events.push({ tick, rank, event });
   const control = (controllerType: number, value: number) =>
     add(0, SETTING, { type: 'controller', channel, controllerType, value });
   add(0, SETTING, { type: 'trackName', meta: true, text: utf8(part.name) });
-  if (part.kind !== 'drums') {
+  if (seat.port > 0) add(0, SETTING, { type: 'portPrefix', meta: true, port: seat.port });
+  if (part.nature !== 'percussion') {
     add(0, SETTING, { type: 'instrumentName', meta: true, text: GM_PROGRAMS[part.program]! });
   }
   add(0, SETTING, { type: 'programChange', channel, programNumber: part.program });
@@ -97,7 +116,7 @@ function partEvents(part: BandPart): Timed[] {
   for (const { tick, program } of part.programs) {
     add(tick, SETTING, { type: 'programChange', channel, programNumber: program });
   }
-  for (const { start, duration, pitch, velocity } of withoutOverlaps(part.notes)) {
+  for (const { start, duration, pitch, velocity } of notes) {
     add(start, 2, { type: 'noteOn', channel, noteNumber: pitch, velocity });
     add(start + duration, 0, { type: 'noteOff', channel, noteNumber: pitch, velocity: 64 });
   }
@@ -111,6 +130,9 @@ function partEvents(part: BandPart): Timed[] {
  */
 export function writeMidiFile(song: Song, band: Band): Uint8Array {
   const audible = band.parts.filter((p) => p.notes.length > 0 && isAudible(p, band.parts));
-  const tracks = [conductor(song, band), ...audible.map(partEvents)].map((t) => track(t, band.length));
+  const seats = seatsOf(audible);
+  const notes = notesBySeat(audible);
+  const parts = audible.map((part, i) => partEvents(part, seats[i]!, notes[i]!));
+  const tracks = [conductor(song, band), ...parts].map((t) => track(t, band.length));
   return writeFile(tracks);
 }

@@ -1,266 +1,77 @@
-import { hash, noise, stream } from '../../random/stream';
-import { RANGES } from '../../song/kinds';
-import type { SoloPattern } from '../../style/schema';
-import { patternOf, styleOf } from '../../style';
-import { mod } from '../../theory/pitch';
-import { barAt } from '../../timeline/bars';
-import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
-import { EIGHTH, PPQ } from '../../timeline/time';
-import { cheapestPath } from '../../voicing/path';
-import { nearest, velocityOf, whyOf, type Note } from '../note';
-import { lastHit, lastLength, soundsUntil } from '../placing';
-import { harmonyReader, rubs, toneCost, type Harmony } from './harmony';
-import { turnBack, type Allowed } from './leaps';
-import { SHAPES, planPhrases, type Beat, type Phrase } from './phrases';
+import { defineKind } from '../kind';
+import { lineNotes } from '../lines/notes';
+import { linePatternSchema, type LinePattern } from '../lines/pattern';
 
-/** Solo: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. */
-export function soloNotes(region: Region): Note[] {
-  return region.stretches.flatMap((stretch) => (stretch.settings.on ? stretchNotes(region, stretch) : []));
-}
-
-/** A place of the rhythm with what it may draw on. */
-interface Spot extends Beat {
-  readonly harmony: Harmony;
-  /** Where the phrase's shape wants the line, MIDI number. */
-  readonly aim: number;
-  /** True where the note carries the line: strong beat, long, first or last of its phrase. */
-  readonly anchor: boolean;
-  readonly beatInBar: number;
-}
-
-interface Reach {
-  readonly low: number;
-  readonly high: number;
-  readonly leap: number;
-  readonly seed: number;
-}
-
-function stretchNotes(region: Region, stretch: Stretch): Note[] {
-  const pattern = patternOf(styleOf(region.style), 'solo', stretch.settings.pattern);
-  const { register, octave, variation } = stretch.settings;
-  const low = Math.max(RANGES.solo[0], Math.min(register + 12 * octave - 3, RANGES.solo[1] - 15));
-  const key = `${region.seed}/solo/${variation}/${stretch.start}`;
-  const reach: Reach = { low, high: Math.min(RANGES.solo[1], low + 17), leap: pattern.leap, seed: hash(key) };
-  const bars = region.bars.filter((b) => b.start >= stretch.start && b.start < stretch.end);
-  const readHarmony = harmonyReader(region);
-  const until = lastHit(region) ?? Infinity;
-  const notes: Note[] = [];
-  let previous = Math.round((reach.low + reach.high) / 2);
-  for (const phrase of planPhrases(bars, pattern, stream(key))) {
-    const spots = spotsOf(region, phrase, reach, readHarmony, until);
-    if (!spots.length) continue;
-    const pitches = turnBack(phrasePitches(spots, previous, reach, pattern), allowedIn(spots, reach));
-    previous = pitches[pitches.length - 1]!;
-    notes.push(...phraseNotes(stretch, spots, pitches));
-  }
-  return [...notes, ...lastNote(region, stretch, previous)];
-}
-
-function spotsOf(
-  region: Region,
-  phrase: Phrase,
-  reach: Reach,
-  readHarmony: ReturnType<typeof harmonyReader>,
-  until: number,
-): Spot[] {
-  const spots: Spot[] = [];
-  const last = phrase.notes[phrase.notes.length - 1]!;
-  for (const [i, beat] of phrase.notes.entries()) {
-    const harmony = readHarmony(beat.start, beat.start + beat.length);
-    if (!harmony || beat.start >= until) continue;
-    const chordEnds = soundsUntil(region, harmony.span);
-    const nextStart = phrase.notes[i + 1]?.start ?? Infinity;
-    const length = Math.min(beat.length, chordEnds - beat.start, nextStart - beat.start, until - beat.start);
-    if (length < 30) continue;
-    const beatInBar = (beat.start - barAt(region.bars, beat.start).start) / PPQ;
-    const height = SHAPES[phrase.shape]((beat.start - phrase.start) / (last.start - phrase.start + 1));
-    spots.push({
-      ...beat,
-      length,
-      harmony,
-      beatInBar,
-      aim: reach.low + height * (reach.high - reach.low),
-      anchor: i === 0 || beat === last || length >= PPQ || beatInBar % 2 === 0,
-    });
-  }
-  // A phrase ends on a tone that carries it, also where a hit cuts it short.
-  const end = spots.pop();
-  return end ? [...spots, { ...end, anchor: true }] : [];
-}
-
-/** Tones that may stand at a place of a phrase: chord tones where the line is carried, else the scale's that do not rub. */
-const allowedIn =
-  (spots: readonly Spot[], reach: Reach): Allowed =>
-  (index, pitch) => {
-    const { anchor, harmony, length } = spots[index]!;
-    if (pitch < reach.low || pitch > reach.high) return false;
-    if (anchor) return inChord(harmony, pitch);
-    return inScale(harmony, pitch) && !(rubs(harmony, pitch) && length > EIGHTH);
-  };
-
-const inScale = (harmony: Harmony, pitch: number): boolean => harmony.scale.includes(mod(pitch, 12));
-const inChord = (harmony: Harmony, pitch: number): boolean => harmony.tones.includes(mod(pitch, 12));
-
-function pitchesIn(reach: Reach, test: (pitch: number) => boolean): number[] {
-  const found: number[] = [];
-  for (let p = reach.low; p <= reach.high; p++) if (test(p)) found.push(p);
-  return found;
-}
-
-/** Steps are free, thirds cheap, wide leaps dear and repeated tones dull. Unit: a semitone off the aim. */
-function stepCost(from: number, to: number, leap: number): number {
-  const size = Math.abs(to - from);
-  if (size === 0) return 2.5;
-  if (size <= 2) return 0;
-  if (size <= 4) return 0.8;
-  return size > leap ? 8 + size : 0.4 * size;
-}
-
-/** Pitches of the anchors by the phrase's shape, then of what lies between them by the smoothest path. */
-function phrasePitches(
-  spots: readonly Spot[],
-  previous: number,
-  reach: Reach,
-  pattern: SoloPattern,
-): number[] {
-  const motif: number[] = [];
-  const pitches: number[] = [];
-  let from = previous;
-  let i = 0;
-  while (i < spots.length) {
-    let end = i;
-    while (!spots[end]!.anchor) end++;
-    const anchor = anchorPitch(spots[end]!, from, reach, motif);
-    const run = fill(spots.slice(i, end), from, anchor, reach, pattern);
-    pitches.push(...run, anchor);
-    for (let k = i; k <= end; k++) {
-      const at = spots[k]!.motif;
-      if (at >= 0 && motif[at] === undefined) motif[at] = pitches[k]! - pitches[0]!;
-    }
-    from = anchor;
-    i = end + 1;
-  }
-  return pitches;
-}
-
-/** A chord tone near the aim; where the bar repeats a motif, near the motif's own turn as well. */
-function anchorPitch(spot: Spot, from: number, reach: Reach, motif: readonly number[]): number {
-  const options = pitchesIn(reach, (p) => inChord(spot.harmony, p));
-  const turn = spot.motif > 0 ? motif[spot.motif] : undefined;
-  const first = spot.motif > 0 ? motif[0] : undefined;
-  let best = options[0]!;
-  let bestCost = Infinity;
-  for (const p of options) {
-    const echo = turn !== undefined && first !== undefined ? 0.8 * Math.abs(p - from - (turn - first)) : 0;
-    const cost =
-      0.45 * Math.abs(p - spot.aim) +
-      stepCost(from, p, reach.leap) +
-      1.2 * toneCost(spot.harmony.chord, p) +
-      0.3 * echo +
-      2.4 * noise(reach.seed, spot.start, p);
-    if (cost < bestCost) [best, bestCost] = [p, cost];
-  }
-  return best;
-}
-
-/** Scale tones and half-step approaches between two anchors, by the path of least cost. */
-function fill(
-  spots: readonly Spot[],
-  from: number,
-  to: number,
-  reach: Reach,
-  pattern: SoloPattern,
-): number[] {
-  if (!spots.length) return [];
-  const layers = spots.map((spot, i) => {
-    const last = i === spots.length - 1;
-    return pitchesIn(reach, (p) => {
-      if (inScale(spot.harmony, p)) return !(rubs(spot.harmony, p) && spot.length > EIGHTH);
-      return last && Math.abs(p - to) === 1 && spot.length <= EIGHTH;
-    }).map((pitch) => ({ pitch, cost: fillCost(spot, pitch, i, spots.length, from, to, reach) }));
-  });
-  const ends = [{ pitch: to, cost: 0 }];
-  const starts = [{ pitch: from, cost: 0 }];
-  const all = [starts, ...layers, ends];
-  const path = cheapestPath(
-    all,
-    (c) => c.cost,
-    (layer, from, to) => stepCost(all[layer - 1]![from]!.pitch, all[layer]![to]!.pitch, pattern.leap),
-  );
-  return path.slice(1, -1).map((c) => c.pitch);
-}
-
-function fillCost(
-  spot: Spot,
-  pitch: number,
-  index: number,
-  count: number,
-  from: number,
-  to: number,
-  reach: Reach,
-): number {
-  const straight = from + ((to - from) * (index + 1)) / (count + 1);
-  const bow = 3 * (noise(reach.seed, spot.start, 1) - 0.5) + (spot.aim - straight) * 0.25;
-  const chromatic = inScale(spot.harmony, pitch) ? 0 : 1.6;
-  const tone = inChord(spot.harmony, pitch) ? 0 : 0.4;
-  return (
-    0.5 * Math.abs(pitch - straight - bow) + chromatic + tone + 1.8 * noise(reach.seed, spot.start, pitch)
-  );
-}
-
-/** Density from which a note plays: the line's frame first, then beats, off-beats and quicker notes. */
-function levelOf(spot: Spot): number {
-  if (spot.anchor) return spot.beatInBar === 0 || spot.length >= PPQ ? 1 : 2;
-  if (Number.isInteger(spot.beatInBar)) return 3;
-  return spot.beatInBar % 0.5 === 0 ? 4 : 5;
-}
-
-function whyOfLine(spots: readonly Spot[], pitches: readonly number[], i: number): string {
-  const { harmony } = spots[i]!;
-  const pitch = pitches[i]!;
-  if (inChord(harmony, pitch)) return whyOf(harmony.chord, pitch);
-  const before = pitches[i - 1];
-  const after = pitches[i + 1];
-  if (before !== undefined && before === after) return 'neighbour';
-  if (after !== undefined && Math.abs(after - pitch) === 1 && !inScale(harmony, pitch)) return 'approach';
-  return 'passing tone';
-}
-
-function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly number[]): Note[] {
-  return spots.flatMap((spot, i) => {
-    if (levelOf(spot) > stretch.settings.density) return [];
-    const accent = (spot.anchor ? 1.02 : 0.9) + 0.08 * ((pitches[i]! % 12) / 12);
-    return [
-      {
-        start: spot.start,
-        duration: Math.max(30, Math.round(spot.length * 0.94)),
-        pitch: pitches[i]!,
-        velocity: velocityOf(stretch.settings, accent),
-        why: whyOfLine(spots, pitches, i),
-        span: spot.harmony.span,
-      },
-    ];
-  });
-}
-
-/** The last hit: a tone of the last chord near where the line stands. */
-function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
-  const hit = lastHit(region);
-  if (hit === null || hit < stretch.start || hit >= stretch.end) return [];
-  const harmony = harmonyReader(region)(hit, hit + 1);
-  if (!harmony) return [];
-  const options = harmony.tones.map((pc) => nearest(pc, previous));
-  const cost = (p: number) => Math.abs(p - previous) + 2 * toneCost(harmony.chord, p);
-  const pitch = options.reduce((a, b) => (cost(b) < cost(a) ? b : a));
-  return [
+export const solo = defineKind<LinePattern>({
+  id: 'solo',
+  name: 'Solo',
+  nature: 'line',
+  range: [50, 88],
+  carriesBass: false,
+  strict: false,
+  defaults: { register: 64, density: 4, instrument: 73 },
+  instruments: [73, 66, 65, 56, 71, 40, 22, 26, 68],
+  mix: { level: 106, pan: 68, room: 40 },
+  pattern: linePatternSchema,
+  plain: [
     {
-      start: hit,
-      duration: lastLength(region, hit),
-      pitch,
-      velocity: velocityOf(stretch.settings, 1),
-      why: whyOf(harmony.chord, pitch),
-      span: harmony.span,
+      id: 'plain-line',
+      name: 'Plain line',
+      atChange: 'carry on',
+      phrase: [2, 4],
+      rest: 0.3,
+      leap: 7,
+      cells: [
+        {
+          beats: 2,
+          weight: 2,
+          notes: [
+            [0, 1],
+            [1, 1],
+          ],
+        },
+        {
+          beats: 2,
+          weight: 2,
+          notes: [
+            [0, 0.5],
+            [0.5, 0.5],
+            [1, 0.5],
+            [1.5, 0.5],
+          ],
+        },
+        {
+          beats: 2,
+          weight: 1,
+          notes: [
+            [0, 1.5],
+            [1.5, 0.5],
+          ],
+        },
+        {
+          beats: 3,
+          weight: 2,
+          notes: [
+            [0, 1],
+            [1, 1],
+            [2, 1],
+          ],
+        },
+        {
+          beats: 3,
+          weight: 2,
+          notes: [
+            [0, 1.5],
+            [1.5, 0.5],
+            [2, 1],
+          ],
+        },
+      ],
     },
-  ];
-}
+  ],
+  controls: ['register', 'octave'],
+  registers: [36, 76],
+  look: { icon: 'trumpet', ink: '#E69F00' },
+  freedomOf: () => ({ varies: true, restarts: false }),
+  generate: lineNotes,
+});

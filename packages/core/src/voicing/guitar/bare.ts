@@ -1,6 +1,6 @@
 import type { Chord } from '../../theory/chord';
 import { mod } from '../../theory/pitch';
-import type { Manner } from '../manner';
+import type { Manner } from '../../song/choices';
 import { mannerTones } from '../mannerTones';
 import { stack } from '../forms';
 import { POSITION_COST, SPAN, fretted, isPlayable, type Shape } from './shapes';

@@ -1,6 +1,6 @@
 import { degreePcOf, type Chord } from '../../theory/chord';
 import { parseChord } from '../../theory/chordGrammar';
-import type { Manner } from '../manner';
+import type { Manner, Neck, TuningName } from '../../song/choices';
 import { cheapestPath } from '../path';
 import { bareShapes, isBare } from './bare';
 import {
@@ -13,11 +13,7 @@ import {
   type Frets,
   type Shape,
 } from './shapes';
-import { openStrings, TUNINGS, type TuningName } from './tunings';
-
-/** Where on the neck chords are taken: low with open strings, about the register, or wherever the hand travels least. */
-export const NECKS = ['open', 'position', 'smooth'] as const;
-export type Neck = (typeof NECKS)[number];
+import { STANDARD_TUNING, openStrings } from './tunings';
 
 /** What a guitar part asks of its shapes. */
 export interface GuitarAim {
@@ -99,7 +95,7 @@ export function shapesFor(symbol: string, aim: GuitarAim): readonly Shape[] {
   const key = `${symbol}|${register}|${strings}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
   let known = aimedMemory.get(key);
   if (!known) {
-    const wanted = neck === 'open' ? 0 : Math.max(0, register - TUNINGS.standard[0]);
+    const wanted = neck === 'open' ? 0 : Math.max(0, register - STANDARD_TUNING[0]!);
     // Where the writer asks for a place on the neck, that counts instead of closeness to the nut.
     const weight = neck === 'smooth' ? SMOOTH_WEIGHT : wanted ? PLACE_WEIGHT : POSITION_COST;
     const ringing = neck === 'open' ? RINGING : 0;

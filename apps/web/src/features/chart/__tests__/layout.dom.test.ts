@@ -2,9 +2,10 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { guideVoicings } from '@backline/core/voicing/guide';
 import { barLabel } from '../barLabel';
 import { layoutSection } from '../layout';
+import { OURS } from '@backline/core/styles/index';
 
 const lay = (bars: string, width: number) => {
-  const song = readChart(`[Verse]\n${bars}`);
+  const song = readChart(`[Verse]\n${bars}`, OURS);
   return layoutSection(song.sections[0]!, song, width);
 };
 
@@ -29,7 +30,7 @@ describe('the chart on a phone', () => {
 });
 
 it('a bar is read out with its chords, their length and how the voices go', () => {
-  const song = readChart('[Verse]\nEm | Bm7 A7 | / / / / | N.C.');
+  const song = readChart('[Verse]\nEm | Bm7 A7 | / / / / | N.C.', OURS);
   const section = song.sections[0]!;
   const layout = layoutSection(section, song, 360);
   const voicings = guideVoicings(layout.chords);

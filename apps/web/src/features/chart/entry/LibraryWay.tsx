@@ -13,7 +13,7 @@ import {
 } from '@backline/core/progressions/fit';
 import { PROGRESSIONS } from '@backline/core/progressions/library';
 import { GENRES, MOODS, type Genre, type Mood, type Progression } from '@backline/core/progressions/schema';
-import { METRE_NAMES, type Metre } from '@backline/core/timeline/time';
+import { METRE_NAMES, type Metre } from '@backline/core/time/metre';
 import { noteGlyphs } from '@backline/core/theory/spelling';
 import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';

@@ -4,7 +4,7 @@ import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
 import type { ChordEvent } from '@backline/core/song/schema';
 import type { Bar } from '@backline/core/timeline/bars';
-import { PPQ, toBeats } from '@backline/core/timeline/time';
+import { PPQ, toQuarters } from '@backline/core/time/ticks';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH } from '../../../theme/tokens';
@@ -30,7 +30,7 @@ export function PlaceStrip({ place }: { place: Place }) {
   const sounding = (at: number) => here.findLast((c) => c.start <= at) ?? here[0];
   const spoken = (at: number): string => {
     const symbol = sounding(at)?.symbol ?? null;
-    const beat = Math.round(toBeats(at - bar.start) * 100) / 100 + 1;
+    const beat = Math.round(toQuarters(at - bar.start) * 100) / 100 + 1;
     return `Beat ${beat}: ${symbol === null ? 'no chord' : spokenChord(parseChord(symbol))}`;
   };
   const arrow = (icon: string, label: string, to: number) => (

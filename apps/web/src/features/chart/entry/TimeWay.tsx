@@ -4,7 +4,7 @@ import { insertBar, removeBars, splitBar } from '@backline/core/edits/bars';
 import { SHORTEST, boundaryRoom, moveBoundary, removeChord, setPush } from '@backline/core/edits/chords';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
-import { toBeats } from '@backline/core/timeline/time';
+import { toQuarters } from '@backline/core/time/ticks';
 import { Choices } from '../../../components/Choices';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
@@ -25,7 +25,7 @@ const GRID_WORDS: Record<Grid, string> = {
 };
 
 const beatsText = (ticks: number): string => {
-  const beats = Math.round(toBeats(ticks) * 100) / 100;
+  const beats = Math.round(toQuarters(ticks) * 100) / 100;
   return `${beats} ${beats === 1 ? 'beat' : 'beats'}`;
 };
 

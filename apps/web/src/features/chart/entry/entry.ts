@@ -5,7 +5,7 @@ import { chordAt } from '@backline/core/edits/within';
 import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
 import { sectionBars, type Bar } from '@backline/core/timeline/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
-import { PPQ } from '@backline/core/timeline/time';
+import { PPQ } from '@backline/core/time/ticks';
 import { change, useOpenSong } from '../../../state/openSong';
 import { selectBar, useSelection, type Step } from '../selection';
 import { hearEntered } from '../../../state/hearing';

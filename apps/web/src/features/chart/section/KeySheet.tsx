@@ -3,7 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import { setKey, setMetre, type KeyManner, type MetreManner, type Place } from '@backline/core/edits/keys';
 import type { Section, Song } from '@backline/core/song/schema';
 import { sectionBars } from '@backline/core/timeline/bars';
-import { METRE_NAMES, type Metre } from '@backline/core/timeline/time';
+import { METRE_NAMES, type Metre } from '@backline/core/time/metre';
 import { keyInWords } from '@backline/core/theory/speech';
 import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';

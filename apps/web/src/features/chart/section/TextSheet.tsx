@@ -9,10 +9,11 @@ import { change, useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { select } from '../selection';
+import { REPERTOIRE } from '../../../state/repertoire';
 
 function tryRead(text: string, base: Song): { song: Song } | { message: string } {
   try {
-    return { song: readChart(text, base) };
+    return { song: readChart(text, REPERTOIRE, base) };
   } catch (error) {
     if (error instanceof ChartError) return { message: error.message };
     throw error;

@@ -32,18 +32,19 @@ import { Motion } from './Motion';
 import { Staff } from './Staff';
 import { Tones } from './Tones';
 import { copyShape, layShape, useShape } from './shapes';
+import { REPERTOIRE } from '../../../state/repertoire';
 
 /** A part's voicings of a section as they are, and as auto alone would have them. */
 function useVoicings(song: Song, sectionId: string, partId: string) {
-  const voicings = useMemo(() => sectionVoicings(song, sectionId, partId), [song, sectionId, partId]);
-  const auto = useMemo(() => autoVoicings(song, sectionId, partId), [song, sectionId, partId]);
+  const voicings = useMemo(() => sectionVoicings(song, REPERTOIRE, sectionId, partId), [song, sectionId, partId]);
+  const auto = useMemo(() => autoVoicings(song, REPERTOIRE, sectionId, partId), [song, sectionId, partId]);
   return { voicings, auto };
 }
 
 /** How a part plays the chord in hand: seen, heard, taken over to the single tone, and let go. */
 export function VoicingWay({ place }: { place: Place }) {
   const { song, section, chordIndex } = place;
-  const parts = voicedParts(song);
+  const parts = voicedParts(song, REPERTOIRE);
   const wanted = useSelection((s) => s.part);
   const part = parts.find((p) => p.id === wanted) ?? parts[0];
   const { voicings, auto } = useVoicings(song, section.id, part?.id ?? '');

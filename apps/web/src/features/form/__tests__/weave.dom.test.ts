@@ -1,8 +1,9 @@
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { notesWithin, passesOf, strokesOf } from '../weave';
+import { OURS } from '@backline/core/styles/index';
 
-const band = renderBand(readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C'));
+const band = renderBand(readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS), OURS);
 const guitar = band.parts.find((p) => p.kind === 'guitar')!;
 
 describe('the weave', () => {

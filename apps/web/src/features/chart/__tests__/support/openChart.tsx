@@ -7,6 +7,7 @@ import { closeSong, openSong, useOpenSong } from '../../../../state/openSong';
 import { ChartSheet } from '../../ChartSheet';
 import { useClipboard } from '../../run/clipboard';
 import { useSelection, type Selection } from '../../selection';
+import { OURS } from '@backline/core/styles/index';
 
 // All that is here is in sight; asking the styles of every element makes each search slow.
 configure({ defaultHidden: true });
@@ -28,7 +29,7 @@ export function openChart(text: string, selection: Selection): void {
     id: ID,
     revision: 1,
     updatedAt: '2026-01-01T00:00:00Z',
-    song: readChart(text),
+    song: readChart(text, OURS),
   });
   useClipboard.setState({ clip: null, words: '', said: '', asking: null });
   useSelection.setState({ selection, way: 'type', step: 'bar', grid: 'beat', typed: null });

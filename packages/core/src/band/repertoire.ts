@@ -1,0 +1,55 @@
+/** What a band can play: kinds of part and styles. Handed in to whatever makes notes; nothing looks them up by itself. */
+import type { Part, Song } from '../song/schema';
+import { freeId, freeName } from '../song/names';
+import { kindSet, type KindSet } from '../style/kind';
+import { styleFor, styleSet, type StyleSet } from '../style/set';
+import type { Style } from '../style/schema';
+import type { Kind } from '../parts/kind';
+
+export interface Repertoire {
+  /** In the order a band is built up. */
+  readonly kinds: KindSet<Kind>;
+  readonly styles: StyleSet;
+}
+
+export const repertoireOf = (kinds: readonly Kind[], styles: readonly Style[]): Repertoire => ({
+  kinds: kindSet(kinds),
+  styles: styleSet(styles),
+});
+
+/** The style a song plays in: its own, or the stand-in where that is not at hand. */
+export const styleOf = (song: Pick<Song, 'style'>, { styles }: Repertoire): Style =>
+  styleFor(styles, song.style);
+
+/** The kind of a part, or null where it is not at hand. */
+export const kindOf = (part: Pick<Part, 'kind'>, { kinds }: Repertoire): Kind | null =>
+  kinds.get(part.kind) ?? null;
+
+/** A new part of a kind, with an id and a name that no other has. */
+export function newPart(kind: Kind, among: readonly Pick<Part, 'id' | 'name'>[]): Part {
+  const ids = among.map((p) => p.id);
+  return {
+    id: ids.includes(kind.id) ? freeId(`${kind.id}-`, ids) : kind.id,
+    kind: kind.id,
+    name: freeName(
+      among.map((p) => p.name),
+      kind.name,
+    ),
+    settings: {},
+    mix: { ...kind.mix, mute: false, solo: false },
+  };
+}
+
+/** The band a style brings along. */
+export function bandOf(style: Style, kinds: KindSet<Kind>): Part[] {
+  const parts: Part[] = [];
+  for (const id of style.band) {
+    const kind = kinds.get(id);
+    if (kind) parts.push(newPart(kind, parts));
+  }
+  return parts;
+}
+
+/** What is said where a part's kind is not at hand. */
+export const missingKind = (part: Pick<Part, 'name' | 'kind'>): string =>
+  `${part.name} is a part of the kind "${part.kind}", which is not here: it rests, and is kept as it is.`;

@@ -1,0 +1,85 @@
+/** What is anchored to bars moves by one mapping when bars come, go or change their length. */
+import type { Draft } from 'immer';
+import type { Change, Cue, Section, Song } from '../song/schema';
+import { barIndexAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
+
+/** Where each old bar has gone, 0-based; null for one that is no more. */
+export type BarMap = (bar: number) => number | null;
+
+/** Where each old tick has gone. */
+export type TickMap = (tick: number) => number;
+
+/** Changes in order of their bars, those of one bar as one, none beyond the section. */
+export function tidyChanges(changes: readonly Change[], bars: number): Change[] {
+  const byBar = new Map<number, Change>();
+  for (const change of [...changes].sort((a, b) => a.bar - b.bar)) {
+    if (change.bar < bars) byBar.set(change.bar, { ...byBar.get(change.bar), ...change });
+  }
+  return [...byBar.values()];
+}
+
+/** The bar that takes over what held from one: itself, or the next that is still there. */
+function heir(barOf: BarMap, bar: number, count: number): number | null {
+  for (let i = bar; i < count; i++) {
+    const now = barOf(i);
+    if (now !== null) return now;
+  }
+  return null;
+}
+
+/** A tick's place in its bar goes along with the bar; where the bar is shorter now, in proportion. */
+export function tickMap(old: readonly Bar[], now: readonly Bar[], barOf: BarMap): TickMap {
+  const end = barsLength(now);
+  return (tick) => {
+    if (tick >= barsLength(old)) return end;
+    const index = barIndexAt(old, tick);
+    const bar = old[index]!;
+    const to = barOf(index);
+    if (to === null) {
+      const next = heir(barOf, index + 1, old.length);
+      return next === null ? end : now[next]!.start;
+    }
+    const target = now[to]!;
+    const offset = tick - bar.start;
+    return (
+      target.start + (offset < target.length ? offset : Math.floor((offset * target.length) / bar.length))
+    );
+  };
+}
+
+/** Cues at their new ticks; one that would hold for nothing is let go. */
+export function movedCues(cues: readonly Cue[], to: TickMap, end: number): Cue[] {
+  return cues.flatMap((cue) => {
+    const at = to(cue.at);
+    const until = cue.until === undefined ? undefined : Math.min(to(cue.until), end);
+    if (at >= end || (until !== undefined && until <= at)) return [];
+    const { until: _before, ...rest } = cue;
+    return [{ ...rest, at, ...(until === undefined || until >= end ? {} : { until }) }];
+  });
+}
+
+/**
+ * Gives a section another run of bars: what holds from a bar on goes along with it (what held from
+ * one that is gone begins in the next), and so do bars of their own length and cues.
+ * @returns where each tick has gone, for the chords.
+ */
+export function rebar(section: Draft<Section>, song: Draft<Song>, bars: number, barOf: BarMap): TickMap {
+  const old = sectionBars(section, song);
+  section.changes = tidyChanges(
+    section.changes.flatMap((change) => {
+      // What holds from bar 0 is the section's own and stays there.
+      const bar = change.bar === 0 ? 0 : heir(barOf, change.bar, old.length);
+      return bar === null ? [] : [{ ...change, bar }];
+    }),
+    bars,
+  );
+  section.ownLengths = section.ownLengths.flatMap((own) => {
+    const bar = barOf(own.bar);
+    return bar === null || bar >= bars ? [] : [{ ...own, bar }];
+  });
+  section.bars = bars;
+  const now = sectionBars(section, song);
+  const to = tickMap(old, now, barOf);
+  section.cues = movedCues(section.cues, (tick) => (tick === 0 ? 0 : to(tick)), barsLength(now));
+  return to;
+}

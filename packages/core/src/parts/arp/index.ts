@@ -1,0 +1,34 @@
+import { defineKind } from '../kind';
+import { ARP_RANGE, arpNotes } from './notes';
+import { arpPatternSchema, type ArpPattern } from './pattern';
+
+export const arp = defineKind<ArpPattern>({
+  id: 'arp',
+  name: 'Arp',
+  nature: 'voiced',
+  range: ARP_RANGE,
+  carriesBass: false,
+  strict: false,
+  defaults: { register: 60, voices: 4, instrument: 11 },
+  instruments: [11, 9, 12, 46, 24, 88, 4],
+  mix: { level: 98, pan: 42, room: 46 },
+  pattern: arpPatternSchema,
+  plain: [
+    {
+      id: 'plain-ripple',
+      name: 'Ripple',
+      atChange: 'restart',
+      order: 'up-down',
+      octaves: 1,
+      rate: 0.5,
+      gate: 0.9,
+      accentEvery: 4,
+      rests: [],
+    },
+  ],
+  controls: ['register', 'spread', 'voices', 'octave'],
+  registers: [36, 76],
+  look: { icon: 'dots-triangle', ink: '#CC79A7' },
+  freedomOf: ({ order }) => ({ varies: order === 'random', restarts: true }),
+  generate: arpNotes,
+});

@@ -1,0 +1,106 @@
+import { hash, noise } from '../../random/stream';
+import type { ArpPattern } from './pattern';
+import { barAt, type Bar } from '../../timeline/bars';
+import { beatPosition } from '../../timeline/beats';
+import type { Region } from '../../timeline/region';
+import type { Stretch } from '../../timeline/settings';
+import { PPQ, quarters } from '../../time/ticks';
+import { PACE } from '../cells';
+import { intoRange, velocityOf, whyOf, type Note } from '../note';
+import { lastHit, lastLength, restarts, soundsFrom, soundsUntil } from '../placing';
+import { regionVoicings } from '../voicings';
+
+export const ARP_RANGE = [36, 96] as const;
+
+/** Arpeggio: the voicing's tones one after another, in the pattern's order over its octaves. */
+export function arpNotes(region: Region<ArpPattern>): Note[] {
+  const voicings = regionVoicings(region);
+  return region.stretches.flatMap((stretch) => {
+    if (!stretch.settings.on) return [];
+    return region.spans.flatMap((_, i) => spanNotes(region, stretch, i, voicings[i]!.pitches));
+  });
+}
+
+/** The tones one cycle passes through. */
+export function cycle(order: ArpPattern['order'], tones: readonly number[], octaves: number): number[] {
+  const up = Array.from({ length: octaves }, (_, o) => tones.map((p) => p + 12 * o)).flat();
+  switch (order) {
+    case 'down':
+      return [...up].reverse();
+    case 'up-down':
+      return [...up, ...up.slice(1, -1).reverse()];
+    case 'converging':
+      return up.map((_, i) => (i % 2 === 0 ? up[i / 2]! : up[up.length - (i + 1) / 2]!));
+    default:
+      return up;
+  }
+}
+
+/** Density level of a step by its place in the beat: the beat first, then its halves, then the rest. */
+function stepLevel(bar: Bar, tick: number): number {
+  const place = beatPosition(bar, tick);
+  const into = (parts: number): boolean => Math.abs(place * parts - Math.round(place * parts)) < 1e-6;
+  if (into(0.5)) return 1;
+  if (into(1)) return 2;
+  const isDotted = barBeat(bar) > PPQ;
+  if (into(isDotted ? 3 : 2)) return 3;
+  return into(isDotted ? 6 : 4) || into(3) ? 4 : 5;
+}
+
+/** The first beat of a bar stands for all of them. Ticks. */
+const barBeat = (bar: Bar): number => bar.groups[0]!.beats[0]!;
+
+/** Ticks from step to step; triplets of a plain beat are the eighths of a dotted one. */
+function stepTicks(pattern: ArpPattern, bar: Bar, feel: Stretch['settings']['feel']): number {
+  const rate = quarters(pattern.rate / PACE[feel]);
+  const beat = barBeat(bar);
+  return beat > PPQ && beat % rate !== 0 && (beat / 1.5) % rate === 0 ? rate * 1.5 : rate;
+}
+
+function spanNotes(
+  region: Region,
+  stretch: Stretch<ArpPattern>,
+  index: number,
+  voicing: readonly number[],
+): Note[] {
+  const span = region.spans[index]!;
+  if (span.chord === null) return [];
+  const { chord } = span;
+  const { pattern } = stretch;
+  const tones = cycle(pattern.order, voicing, pattern.octaves);
+  const hit = lastHit(region);
+  const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
+  const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
+  const seed = hash(`${region.seed}/arp/${stretch.settings.variation}`);
+  const notes: Note[] = [];
+  const add = (tick: number, end: number, step: number, level: number, accent: number): void => {
+    const at =
+      pattern.order === 'random' ? Math.floor(noise(seed, tick) * tones.length) : step % tones.length;
+    const pitch = intoRange(tones[at]! + 12 * stretch.settings.octave, ARP_RANGE);
+    if (level > stretch.settings.density) return;
+    const velocity = velocityOf(stretch.settings, accent);
+    notes.push({ start: tick, duration: end - tick, pitch, velocity, why: whyOf(chord, pitch), span: index });
+  };
+  const rate = stepTicks(pattern, barAt(region.bars, span.start), stretch.settings.feel);
+  const origin = restarts(stretch) ? span.start : 0;
+  const firstStep = Math.ceil((Math.max(span.start, stretch.start) - origin) / rate);
+  // A pushed chord's first tone sounds early, in place of the one on its beat.
+  if (span.push > 0 && from < span.start && span.start >= stretch.start) {
+    add(from, Math.min(span.start, until), firstStep, 1, 1);
+  }
+  for (let step = firstStep; origin + step * rate < until; step++) {
+    const tick = origin + step * rate;
+    const bar = barAt(region.bars, tick);
+    const inBar = Math.round((tick - bar.start) / rate);
+    // The first tone of a chord always plays, whatever rests the pattern has.
+    const onset = tick === span.start;
+    if (pattern.rests.includes(inBar) && !onset) continue;
+    const accent = step % pattern.accentEvery === 0 ? 1.12 : 0.92;
+    const end = Math.min(tick + Math.round(rate * pattern.gate), until);
+    add(tick, end, step, onset ? 1 : stepLevel(bar, tick), accent);
+  }
+  if (hit !== null && hit >= span.start && hit < span.end && hit >= stretch.start && hit < stretch.end) {
+    add(hit, hit + lastLength(region, hit), 0, 1, 1);
+  }
+  return notes;
+}

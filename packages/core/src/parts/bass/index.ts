@@ -1,0 +1,33 @@
+import { defineKind } from '../kind';
+import { bassNotes } from './notes';
+import { bassPatternSchema, type BassPattern } from './pattern';
+import { BASS_RANGE } from './range';
+
+export const bass = defineKind<BassPattern>({
+  id: 'bass',
+  name: 'Bass',
+  nature: 'line',
+  range: BASS_RANGE,
+  carriesBass: true,
+  strict: false,
+  defaults: { register: 28, instrument: 33 },
+  instruments: [33, 32, 34, 35, 38],
+  mix: { level: 86, pan: 64, room: 12 },
+  pattern: bassPatternSchema,
+  plain: [
+    {
+      id: 'plain-roots',
+      name: 'Roots',
+      atChange: 'restart',
+      generator: 'events',
+      grids: [
+        { beats: 4, of: 'quarter', bars: 1, events: [{ at: 0, for: 4, level: 1, accent: 1, tone: 'root' }] },
+      ],
+    },
+  ],
+  controls: ['register', 'octave'],
+  registers: [28, 45],
+  look: { icon: 'guitar-electric', ink: '#0072B2' },
+  freedomOf: ({ generator }) => ({ varies: generator === 'walking', restarts: generator !== 'walking' }),
+  generate: bassNotes,
+});

@@ -1,0 +1,95 @@
+import type { BassEvent, BassPattern } from './pattern';
+import { BASS_RANGE } from './range';
+import { degreeNumber } from '../../theory/degree';
+import { degreePcOf, isSlash, type Chord } from '../../theory/chord';
+import type { Region } from '../../timeline/region';
+import type { Stretch } from '../../timeline/settings';
+import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from '../note';
+import { endOnHit, placeOnChords, type Placed } from '../placing';
+import { bassPitch, chordAfter } from './place';
+import { placeWalk } from './walking';
+
+/** The bass: one voice, the chord's bass on its first beat. */
+export function bassNotes(region: Region<BassPattern>): Note[] {
+  return region.stretches.flatMap((stretch) =>
+    stretch.settings.on ? oneVoice(stretchNotes(region, stretch)) : [],
+  );
+}
+
+const ONSET: BassEvent = { at: 0, for: 4, level: 1, accent: 1, tone: 'root' };
+
+function stretchNotes(region: Region<BassPattern>, stretch: Stretch<BassPattern>): Note[] {
+  const { pattern } = stretch;
+  if (pattern.generator === 'walking') return placeWalk(region, stretch);
+  const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern.grids, ONSET), ONSET);
+  return placed
+    .filter((p) => p.event.level <= stretch.settings.density)
+    .map((p) => eventNote(region, stretch, p));
+}
+
+/** A half step into the next bass from the side nearer to where the line is, never the tone itself. */
+function approachPitch(from: number, target: number): number {
+  const below = target - 1;
+  const above = target + 1;
+  const side = Math.abs(from - below) <= Math.abs(from - above) ? below : above;
+  return intoRange(side === from ? (side === below ? above : below) : side, BASS_RANGE);
+}
+
+function degreePitch(chord: Chord, root: number, numbers: readonly number[]): number | null {
+  const degree = chord.degrees.find((d) => numbers.includes(degreeNumber(d)));
+  return degree ? atOrAbove(degreePcOf(chord, degree), root) : null;
+}
+
+/** Pitch and reason of a tone the pattern asks for. Over a slash bass only the bass, its octave and approaches play. */
+function tonePitch(
+  region: Region,
+  stretch: Stretch,
+  placed: Placed<BassEvent>,
+  chord: Chord,
+): { pitch: number; why: string } {
+  const root = bassPitch(chord, stretch);
+  const plain = { pitch: root, why: isSlash(chord) ? 'slash bass' : 'root' };
+  const tone = placed.event.tone;
+  if (tone === 'octave') return { ...plain, pitch: intoRange(root + 12, BASS_RANGE) };
+  if (tone === 'ghost') return { ...plain, why: 'ghost' };
+  if (tone === 'approach') {
+    const next = chordAfter(region, placed.span);
+    const span = region.spans[placed.span]!;
+    // Only the last eighth before a change leads into it; elsewhere the root goes on.
+    if (!next || placed.end < span.end - span.push) return plain;
+    return { pitch: approachPitch(root, bassPitch(next, stretch)), why: 'approach' };
+  }
+  if (tone === 'root' || isSlash(chord)) return plain;
+  const numbers = tone === 'third' ? [3, 4, 2] : tone === 'seventh' ? [7, 6] : [5];
+  const above = degreePitch(chord, root, numbers);
+  if (above === null) return plain;
+  const pitch = tone === 'low fifth' && above - 12 >= 28 ? above - 12 : above;
+  return { pitch: intoRange(pitch, BASS_RANGE), why: whyOf(chord, pitch) };
+}
+
+function eventNote(region: Region, stretch: Stretch, placed: Placed<BassEvent>): Note {
+  const chord = region.spans[placed.span]!.chord!;
+  const { pitch, why } = tonePitch(region, stretch, placed, chord);
+  return {
+    start: placed.start,
+    duration: placed.end - placed.start,
+    pitch,
+    velocity: velocityOf(stretch.settings, placed.event.accent),
+    why,
+    span: placed.span,
+  };
+}
+
+/** One note at a time: a note ends where the next begins. Of two at once the first stays. */
+export function oneVoice(notes: readonly Note[]): Note[] {
+  const line: Note[] = [];
+  for (const note of [...notes].sort((a, b) => a.start - b.start)) {
+    const before = line[line.length - 1];
+    if (before && before.start === note.start) continue;
+    if (before && before.start + before.duration > note.start) {
+      line[line.length - 1] = { ...before, duration: note.start - before.start };
+    }
+    line.push(note);
+  }
+  return line;
+}

@@ -1,0 +1,218 @@
+import { hash, noise } from '../../random/stream';
+import { degreeAt, type Chord } from '../../theory/chord';
+import { defaultScale, scalePitchClasses, type ScaleName } from '../../theory/scale';
+import { keyOf } from '../../theory/key';
+import { mod, pitchClass } from '../../theory/pitch';
+import { barAt } from '../../timeline/bars';
+import type { Region, Span } from '../../timeline/region';
+import type { Stretch } from '../../timeline/settings';
+import { PPQ } from '../../time/ticks';
+import { beatPosition, beatsBetween, offBeat, type Beat } from '../../timeline/beats';
+import { PACE } from '../cells';
+import { BASS_RANGE } from './range';
+import { bassPitch, chordAfter } from './place';
+import { velocityOf, whyOf, type Note } from '../note';
+import { lastHit, lastLength, soundsUntil } from '../placing';
+
+/**
+ * Walking lines: a note a beat, the chord's bass on its first beat, a half step, scale step or
+ * fifth into the next root on its last, chord and scale tones between.
+ * Source: Ed Friedland, Building Walking Bass Lines (Hal Leonard, 1993); common practice.
+ */
+export function placeWalk(region: Region, stretch: Stretch): Note[] {
+  const hit = lastHit(region);
+  const walked: Walked[] = [];
+  region.spans.forEach((span, i) => {
+    if (span.chord === null || span.end <= stretch.start || span.start >= stretch.end) return;
+    const { chord } = span;
+    const from = Math.max(span.start, stretch.start);
+    const until = Math.min(soundsUntil(region, i), stretch.end);
+    const ends = hit !== null && from <= hit && hit < span.end;
+    const start = ends ? hit - (hit === span.start ? span.push : 0) : until;
+    walked.push(...walkSpan(region, stretch, span, i, chord, from, start));
+    if (ends) {
+      const pitch = bassPitch(chord, stretch);
+      const end = start + lastLength(region, hit);
+      walked.push(
+        walkedNote(stretch, i, { start, end, pitch, why: whyOf(chord, pitch), accent: 1.05, level: 1 }),
+      );
+    }
+  });
+  return walked.filter((w) => w.level <= stretch.settings.density).map((w) => w.note);
+}
+
+/** A note of the walk with the density level from which it plays. */
+interface Walked {
+  readonly note: Note;
+  readonly level: number;
+}
+
+interface Step {
+  start: number;
+  end: number;
+  pitch: number;
+  why: string;
+  accent: number;
+  level: number;
+}
+
+function walkedNote(stretch: Stretch, span: number, step: Step): Walked {
+  const { start, end, pitch, why, accent, level } = step;
+  const velocity = velocityOf(stretch.settings, accent);
+  return { level, note: { start, duration: end - start, pitch, velocity, why, span } };
+}
+
+const scaleOf = (span: Span, chord: Chord): number[] =>
+  scalePitchClasses(
+    pitchClass(chord.root),
+    (span.scale as ScaleName | null) ?? defaultScale(chord, keyOf(span.key)),
+  );
+
+/** The notes of one chord, from a tick to where it stops sounding. */
+function walkSpan(
+  region: Region,
+  stretch: Stretch,
+  span: Span,
+  index: number,
+  chord: Chord,
+  from: number,
+  until: number,
+): Walked[] {
+  const steps = walkedSteps(region, stretch, from, until);
+  if (!steps.length) return [];
+  const early = from === span.start ? span.push : 0;
+  const next = chordAfter(region, index);
+  const root = bassPitch(chord, stretch);
+  const seed = hash(`${region.seed}/walk/${stretch.settings.variation}`);
+  const pitches = walkPitches({
+    chord,
+    scale: scaleOf(span, chord),
+    root,
+    beats: steps.length,
+    seed,
+    at: from,
+    target: next ? bassPitch(next, stretch) : root,
+  });
+  return pitches.flatMap((pitch, beat) => {
+    const step = steps[beat]!;
+    const start = beat === 0 ? from - early : step.start;
+    const end = step.start + step.length;
+    if (end <= start) return [];
+    const bar = barAt(region.bars, start);
+    const beatInBar = Math.round(beatPosition(bar, start));
+    const level = beat === 0 ? 1 : beatInBar % 2 === 0 ? 2 : 3;
+    const leads = beat > 0 && beat === steps.length - 1 && next !== null;
+    const why = leads ? 'approach' : whyOf(chord, pitch);
+    const accent = beatInBar % 2 ? 1.04 : 0.96;
+    const walked = [walkedNote(stretch, index, { start, end, pitch, why, accent, level })];
+    // A skip: a dead note on the off-beat before the next beat, on the string just played.
+    if (end - start >= PPQ && noise(seed, start, 7) < 0.3) {
+      const skip = { start: start + offBeat(end - start), end, pitch, why: 'ghost', accent: 0.5, level: 5 };
+      walked.push(walkedNote(stretch, index, skip));
+    }
+    return walked;
+  });
+}
+
+/** A step a beat; every other beat in half time, two to a beat in double time. */
+function walkedSteps(region: Region, { settings }: Stretch, from: number, until: number): Beat[] {
+  if (until <= from) return [];
+  const beats = beatsBetween(region.bars, from, until);
+  const pace = PACE[settings.feel];
+  if (pace === 1) return beats;
+  if (pace > 1) {
+    return beats.flatMap(({ start, length }) => {
+      const half = offBeat(length);
+      return [
+        { start, length: half },
+        { start: start + half, length: length - half },
+      ];
+    });
+  }
+  const starts = beats.filter((_, i) => i % 2 === 0).map((b) => b.start);
+  return starts.map((start, i) => ({ start, length: (starts[i + 1] ?? until) - start }));
+}
+
+const isTone = (chord: Chord, pitch: number): boolean => degreeAt(chord, pitch) !== null;
+
+interface Walk {
+  readonly chord: Chord;
+  readonly scale: readonly number[];
+  readonly root: number;
+  readonly target: number;
+  readonly beats: number;
+  readonly seed: number;
+  readonly at: number;
+}
+
+/** Pitches for each beat of a chord. */
+export function walkPitches(walk: Walk): number[] {
+  const { root, target, beats, seed, at } = walk;
+  const line = [root];
+  if (beats === 1) return line;
+  const approach = approachOf(walk);
+  for (let beat = 1; beat < beats - 1; beat++) {
+    const aim = root + ((approach - root) * beat) / (beats - 1) + swell(beats, beat, seed, at);
+    line.push(between(walk, line, aim, beat, approach));
+  }
+  line.push(approach === line[line.length - 1] ? other(walk, approach, target) : approach);
+  return line;
+}
+
+/** A bow away from the straight way, so that a held chord is not walked on the spot. */
+const swell = (beats: number, beat: number, seed: number, at: number): number => {
+  const height = (noise(seed, at, 1) < 0.6 ? 1 : -1) * (3 + 4 * noise(seed, at, 2));
+  return height * Math.sin((Math.PI * beat) / (beats - 1));
+};
+
+const inside = (pitch: number): boolean => pitch >= BASS_RANGE[0] && pitch <= BASS_RANGE[1];
+
+/** The tone on the last beat: a half step below or above, a scale step, or the fifth of the target. */
+function approachOf({ root, target, scale, seed, at, beats }: Walk): number {
+  const options = [target - 1, target + 1, target - 2, target + 2, target + 7, target - 5];
+  const usable = options.filter((p, i) => {
+    if (!inside(p) || p === root || Math.abs(p - root) > 12) return false;
+    return i < 2 || scale.includes(mod(p, 12));
+  });
+  if (!usable.length) return inside(target - 1) ? target - 1 : target + 1;
+  const weight = (p: number): number => {
+    const step = Math.abs(p - target);
+    const near = step === 1 ? 3 : step === 2 ? 2.5 : 0.8;
+    return near * (scale.includes(mod(p, 12)) ? 1.5 : 1) * (beats > 2 ? 1 : 1 / (1 + Math.abs(p - root)));
+  };
+  const total = usable.reduce((sum, p) => sum + weight(p), 0);
+  let left = noise(seed, at, 3) * total;
+  return usable.find((p) => (left -= weight(p)) < 0) ?? usable[0]!;
+}
+
+/** A tone for a middle beat: near the aim, chord tones before scale tones, never the same twice. */
+function between(
+  { chord, scale, seed, at }: Walk,
+  line: readonly number[],
+  aim: number,
+  beat: number,
+  approach: number,
+): number {
+  const last = line[line.length - 1]!;
+  let best = last;
+  let bestCost = Infinity;
+  for (let p = BASS_RANGE[0]; p <= BASS_RANGE[1]; p++) {
+    const tone = isTone(chord, p);
+    if (p === last || Math.abs(p - last) > 12 || !(tone || scale.includes(mod(p, 12)))) continue;
+    const cost =
+      Math.abs(p - aim) +
+      (tone ? 0 : beat % 2 === 0 ? 3 : 1) +
+      0.25 * Math.abs(p - last) +
+      (line.includes(p) ? 2 : 0) +
+      (p === approach ? 3 : 0) +
+      1.5 * noise(seed, at + p, 4 + beat);
+    if (cost < bestCost) [best, bestCost] = [p, cost];
+  }
+  return best;
+}
+
+/** The approach from the other side, where the line already stands on the first choice. */
+const other = ({ scale }: Walk, approach: number, target: number): number => {
+  const options = [target - 1, target + 1, target + 2, target - 2].filter((p) => inside(p) && p !== approach);
+  return options.find((p) => scale.includes(mod(p, 12))) ?? options[0]!;
+};

@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { gridsSchema, patternHead, timed } from '../../style/pattern';
+import { DRUMS, PERCUSSION } from './keys';
+
+type Keys<T> = [keyof T & string, ...(keyof T & string)[]];
+const names = <T extends object>(keys: T): Keys<T> => Object.keys(keys) as Keys<T>;
+
+const drumsEventSchema = z.strictObject({ ...timed, drum: z.enum(names(DRUMS)) });
+const percussionEventSchema = z.strictObject({ ...timed, drum: z.enum(names(PERCUSSION)) });
+
+export const drumsPatternSchema = z.strictObject({
+  ...patternHead,
+  grids: gridsSchema(drumsEventSchema),
+  /** Last two beats before a new section, in plain beats. */
+  fill: z.array(drumsEventSchema).max(64),
+});
+
+export const percussionPatternSchema = z.strictObject({
+  ...patternHead,
+  grids: gridsSchema(percussionEventSchema),
+});
+
+export type DrumsPattern = z.infer<typeof drumsPatternSchema>;
+export type DrumsEvent = z.infer<typeof drumsEventSchema>;
+export type PercussionPattern = z.infer<typeof percussionPatternSchema>;

@@ -1,0 +1,39 @@
+import { defineKind } from '../kind';
+import { GUITAR_RANGE, guitarNotes } from './notes';
+import { guitarPatternSchema, type GuitarPattern } from './pattern';
+
+export const guitar = defineKind<GuitarPattern>({
+  id: 'guitar',
+  name: 'Guitar',
+  nature: 'fretted',
+  range: GUITAR_RANGE,
+  carriesBass: false,
+  strict: false,
+  defaults: { register: 40, voices: 6, instrument: 25, strum: 30 },
+  instruments: [25, 24, 26, 27, 29],
+  mix: { level: 112, pan: 78, room: 28 },
+  pattern: guitarPatternSchema,
+  plain: [
+    {
+      id: 'plain-strums',
+      name: 'Plain strums',
+      atChange: 'carry on',
+      grids: [
+        {
+          beats: 4,
+          of: 'quarter',
+          bars: 1,
+          events: [
+            { at: 0, for: 2, level: 1, accent: 1, stroke: 'down', strings: 'all', muted: false },
+            { at: 2, for: 2, level: 2, accent: 0.9, stroke: 'down', strings: 'all', muted: false },
+          ],
+        },
+      ],
+    },
+  ],
+  controls: ['register', 'voices', 'neck', 'strum'],
+  registers: [40, 51],
+  look: { icon: 'guitar-acoustic', ink: '#D55E00' },
+  freedomOf: () => ({ varies: false, restarts: true }),
+  generate: guitarNotes,
+});

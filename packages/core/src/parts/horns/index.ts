@@ -1,0 +1,63 @@
+import { defineKind } from '../kind';
+import { sectionNotes } from '../strings/notes';
+import { stringsPatternSchema, type StringsPattern } from '../strings/pattern';
+
+const stab = (at: number, level: number, accent = 1) =>
+  ({ at, for: 0.4, level, accent, voices: 'all', legato: false }) as const;
+const held = (at: number, length: number, level: number) =>
+  ({ at, for: length, level, accent: 0.9, voices: 'all', legato: true }) as const;
+
+/** Three or four blown voices; from a bass trombone's E2 to a high trumpet's C6 (common practice). */
+export const horns = defineKind<StringsPattern>({
+  id: 'horns',
+  name: 'Horns',
+  nature: 'voiced',
+  range: [40, 84],
+  carriesBass: false,
+  strict: false,
+  defaults: { register: 55, spread: 4, voices: 4, manner: 'close', dynamics: 'mf', instrument: 61 },
+  instruments: [61, 56, 57, 66, 59, 60, 62],
+  mix: { level: 98, pan: 74, room: 36 },
+  pattern: stringsPatternSchema,
+  plain: [
+    {
+      id: 'plain-stabs',
+      name: 'Stabs',
+      atChange: 'carry on',
+      grids: [
+        {
+          beats: 4,
+          of: 'quarter',
+          bars: 2,
+          events: [stab(0, 1, 1.1), stab(1.5, 2), stab(5.5, 2), stab(6, 3, 1.05), stab(7.5, 4), stab(3.5, 5)],
+        },
+        {
+          beats: 3,
+          of: 'quarter',
+          bars: 2,
+          events: [stab(0, 1, 1.1), stab(1.5, 2), stab(4, 2), stab(5, 3), stab(2.5, 5)],
+        },
+        {
+          beats: 2,
+          of: 'dotted',
+          bars: 2,
+          events: [stab(0, 1, 1.1), stab(2.5, 2), stab(4, 2), stab(4.5, 3, 1.05), stab(5.5, 5)],
+        },
+      ],
+    },
+    {
+      id: 'plain-held',
+      name: 'Held',
+      atChange: 'restart',
+      grids: [
+        { beats: 4, of: 'quarter', bars: 1, events: [held(0, 4, 1), stab(3.5, 5)] },
+        { beats: 3, of: 'quarter', bars: 1, events: [held(0, 3, 1), stab(2.5, 5)] },
+      ],
+    },
+  ],
+  controls: ['register', 'spread', 'voices', 'octave'],
+  registers: [43, 67],
+  look: { icon: 'saxophone', ink: '#B8860B' },
+  freedomOf: () => ({ varies: false, restarts: true }),
+  generate: sectionNotes,
+});

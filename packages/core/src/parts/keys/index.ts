@@ -1,0 +1,39 @@
+import { defineKind } from '../kind';
+import { KEYS_RANGE, keysNotes } from './notes';
+import { keysPatternSchema, type KeysPattern } from './pattern';
+
+export const keys = defineKind<KeysPattern>({
+  id: 'keys',
+  name: 'Keys',
+  nature: 'voiced',
+  range: KEYS_RANGE,
+  carriesBass: false,
+  strict: false,
+  defaults: { register: 55, voices: 4, instrument: 0 },
+  instruments: [0, 1, 4, 5, 16, 18, 21],
+  mix: { level: 108, pan: 54, room: 30 },
+  pattern: keysPatternSchema,
+  plain: [
+    {
+      id: 'plain-chords',
+      name: 'Held chords',
+      atChange: 'restart',
+      grids: [
+        {
+          beats: 4,
+          of: 'quarter',
+          bars: 1,
+          events: [
+            { at: 0, for: 4, level: 1, accent: 1, hand: 'right', play: 'all' },
+            { at: 0, for: 4, level: 2, accent: 0.9, hand: 'left', play: 'root' },
+          ],
+        },
+      ],
+    },
+  ],
+  controls: ['register', 'spread', 'voices', 'hands', 'octave'],
+  registers: [36, 76],
+  look: { icon: 'piano', ink: '#009E73' },
+  freedomOf: () => ({ varies: false, restarts: true }),
+  generate: keysNotes,
+});

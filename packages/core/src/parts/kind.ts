@@ -1,0 +1,51 @@
+/** A kind of part as one value: what it is, its patterns, what it plays, and what a screen shows of it. */
+import type { z } from 'zod';
+import type { KindFacts } from '../style/kind';
+import type { Pattern } from '../style/pattern';
+import type { Region } from '../timeline/region';
+import type { Note } from './note';
+
+/** What a pattern leaves to the engine, so that a control is shown only where it is heard. */
+export interface Freedom {
+  /** Another variation gives other notes. */
+  readonly varies: boolean;
+  /** It can begin again at a chord change or carry on. */
+  readonly restarts: boolean;
+}
+
+/** Settings that mean something for a kind only where it names them. */
+export const CONTROLS = ['register', 'spread', 'voices', 'hands', 'neck', 'strum', 'octave'] as const;
+export type Control = (typeof CONTROLS)[number];
+
+export interface Kind extends KindFacts {
+  /** General MIDI programs offered first, 0-based; none for percussion. */
+  readonly instruments: readonly number[];
+  /** 0–127 each, as in General MIDI: volume, pan (64 middle), send to the room. */
+  readonly mix: { readonly level: number; readonly pan: number; readonly room: number };
+  readonly pattern: z.ZodType<Pattern>;
+  /** What a part's page shows of it; lowest and highest register to choose, MIDI numbers. */
+  readonly controls: readonly Control[];
+  readonly registers: readonly [number, number];
+  /** An icon of the Material Design set, and the colour of its strokes; null takes the text's own ink. */
+  readonly look: { readonly icon: string; readonly ink: string | null };
+  readonly freedomOf: (pattern: Pattern) => Freedom;
+  readonly generate: (region: Region) => Note[];
+}
+
+/** What the folder of a kind writes down; its functions see their own patterns. */
+export interface KindSpecification<P extends Pattern> extends Omit<
+  Kind,
+  'plain' | 'pattern' | 'freedomOf' | 'generate'
+> {
+  readonly plain: readonly P[];
+  readonly pattern: z.ZodType<P>;
+  readonly freedomOf: (pattern: P) => Freedom;
+  readonly generate: (region: Region<P>) => Note[];
+}
+
+/**
+ * A kind among others. Styles are checked against its own schema before anything plays, so a region
+ * of this kind holds its patterns and no others.
+ */
+export const defineKind = <P extends Pattern>(specification: KindSpecification<P>): Kind =>
+  specification as unknown as Kind;

@@ -1,0 +1,63 @@
+import { chordPitchClasses, degreeAt, type Chord } from '../../theory/chord';
+import { degreeNumber } from '../../theory/degree';
+import { keyOf } from '../../theory/key';
+import { mod, pitchClass } from '../../theory/pitch';
+import { defaultScale, scalePitchClasses, type ScaleName } from '../../theory/scale';
+import type { Region, Span } from '../../timeline/region';
+import { EIGHTH } from '../../time/ticks';
+import { soundsFrom, soundsUntil } from '../placing';
+
+/** What a note may draw on at its place. */
+export interface Harmony {
+  readonly span: number;
+  readonly chord: Chord;
+  readonly tones: readonly number[];
+  readonly scale: readonly number[];
+}
+
+const memory = new WeakMap<Span, Harmony>();
+
+function harmonyOf(span: Span, chord: Chord, index: number): Harmony {
+  let known = memory.get(span);
+  if (!known) {
+    const scale = (span.scale as ScaleName | null) ?? defaultScale(chord, keyOf(span.key));
+    known = {
+      span: index,
+      chord,
+      tones: chordPitchClasses(chord),
+      scale: scalePitchClasses(pitchClass(chord.root), scale),
+    };
+    memory.set(span, known);
+  }
+  return known;
+}
+
+/** Walks through a region's chords in time; ask for ticks in ascending order. */
+export function harmonyReader(region: Region): (start: number, end: number) => Harmony | null {
+  const { spans } = region;
+  let at = 0;
+  const read = (span: Span, index: number): Harmony | null =>
+    span.chord === null ? null : harmonyOf(span, span.chord, index);
+  return (start, end) => {
+    while (at + 1 < spans.length && soundsFrom(spans[at + 1]!) <= start) at++;
+    const span = spans[at];
+    if (!span || start >= soundsUntil(region, at)) return null;
+    const next = spans[at + 1];
+    // A note that anticipates a change belongs to the chord it sounds into.
+    if (next && start >= soundsFrom(next) - EIGHTH && end > soundsFrom(next)) return read(next, at + 1);
+    return read(span, at);
+  };
+}
+
+/** How welcome a chord tone is on a strong beat; smaller is better. Thirds and sevenths lead. */
+export function toneCost(chord: Chord, pitch: number): number {
+  const degree = degreeAt(chord, pitch);
+  if (!degree) return 6;
+  const number = degreeNumber(degree);
+  if (number === 3 || number === 7) return 0;
+  return number === 1 ? 1.6 : number === 5 ? 1.2 : 1;
+}
+
+/** A scale tone a half step above a chord tone: it rubs when it is held. */
+export const rubs = (harmony: Harmony, pitch: number): boolean =>
+  !harmony.tones.includes(mod(pitch, 12)) && harmony.tones.includes(mod(pitch - 1, 12));

@@ -1,0 +1,151 @@
+import { choose, type Stream } from '../../random/stream';
+import type { Bar } from '../../timeline/bars';
+import { beatsOf, offBeat } from '../../timeline/beats';
+import { ticksInto } from '../cells';
+import type { LinePattern } from './pattern';
+
+/** The line a phrase follows, as a height from 0 to 1 along its length. */
+export const SHAPES = {
+  arch: (t: number) => Math.sin(Math.PI * Math.min(1, Math.max(0, t))),
+  rise: (t: number) => t,
+  fall: (t: number) => 1 - t,
+  question: (t: number) => 0.25 + 0.7 * t * t,
+  answer: (t: number) => 0.8 - 0.65 * t,
+} as const;
+
+export type Shape = keyof typeof SHAPES;
+
+/** A rhythm note before it has a pitch: ticks from the region's start. */
+export interface Onset {
+  readonly start: number;
+  readonly length: number;
+  /** Position among the notes of its bar when the bar repeats the phrase's motif, or −1. */
+  readonly motif: number;
+}
+
+export interface Phrase {
+  readonly start: number;
+  readonly end: number;
+  readonly shape: Shape;
+  readonly notes: readonly Onset[];
+}
+
+type Cell = LinePattern['cells'][number];
+
+/** Beats of a bar as a line counts them: two to a beat in double time, one to two beats in half time. */
+function lineBeats(bar: Bar, pace: number): number[] {
+  const beats = beatsOf(bar).map((b) => b.length);
+  if (pace > 1) return beats.flatMap((length) => [offBeat(length), length - offBeat(length)]);
+  if (pace === 1) return beats;
+  return beats.flatMap((length, i) => (i % 2 === 0 ? [length + (beats[i + 1] ?? 0)] : []));
+}
+
+type Size = Cell['beats'];
+
+/** A run of beats in twos, with a three where they are odd. */
+const inTwos = (count: number): Size[] => {
+  if (count < 4) return count > 0 ? [count as Size] : [];
+  return [2, ...inTwos(count - 2)];
+};
+
+/** Sizes of the cells that fill a bar: fours as two twos, threes whole. */
+function cellSizes(bar: Bar, pace: number): Size[] {
+  const count = lineBeats(bar, pace).length;
+  const groups = bar.groups.map((g) => g.beats.length);
+  const isWhole = pace === 1 && groups.reduce((sum, n) => sum + n, 0) === count;
+  return isWhole ? groups.flatMap(inTwos) : inTwos(count);
+}
+
+/** A single beat takes the first beat of a pair. */
+const firstBeat = (cell: Cell): Cell => ({
+  ...cell,
+  beats: 1,
+  notes: cell.notes.filter(([at]) => at < 1).map(([at, length]) => [at, Math.min(length, 1 - at)]),
+});
+
+function cellsOf(pattern: LinePattern, size: Size): Cell[] {
+  const fitting = pattern.cells.filter((c) => c.beats === size);
+  if (fitting.length || size !== 1) return fitting;
+  const cut = pattern.cells.filter((c) => c.beats === 2).map(firstBeat);
+  return cut.some((c) => c.notes.length) ? cut.filter((c) => c.notes.length) : cut;
+}
+
+/** Cells for one bar, drawn by weight; a cell is not drawn twice running where there is another. */
+function barCells(bar: Bar, pattern: LinePattern, pace: number, next: Stream): Cell[] {
+  let before: Cell | null = null;
+  return cellSizes(bar, pace).map((size) => {
+    const fitting = cellsOf(pattern, size);
+    const fresh = fitting.filter((c) => c !== before);
+    before = choose(next, fresh.length ? fresh : fitting, (c) => c.weight);
+    return before;
+  });
+}
+
+function barOnsets(bar: Bar, cells: readonly Cell[], pace: number, isMotif: boolean): Onset[] {
+  const beats = lineBeats(bar, pace);
+  const notes: Onset[] = [];
+  let passed = 0;
+  let index = 0;
+  for (const cell of cells) {
+    for (const [start, length] of cell.notes) {
+      const motif = isMotif ? index : -1;
+      const at = ticksInto(beats, passed + start, false);
+      const until = ticksInto(beats, passed + start + length, false);
+      notes.push({ start: bar.start + Math.round(at), length: Math.round(until - at), motif });
+      index++;
+    }
+    passed += cell.beats;
+  }
+  return notes;
+}
+
+/** Question and answer come in pairs; other shapes stand alone. */
+function shapeAfter(before: Shape | null, next: Stream): Shape {
+  if (before === 'question') return 'answer';
+  return choose(next, ['arch', 'rise', 'fall', 'question'] as const, (s) =>
+    s === before ? 0.2 : s === 'arch' || s === 'question' ? 2 : 1,
+  );
+}
+
+/**
+ * Phrases over a run of bars: lengths in the pattern's range, rests between them, and a rhythm in
+ * which the first bar of a phrase is its motif: it returns in the phrase's third bar, and an
+ * answer takes up the motif of its question.
+ */
+export function planPhrases(
+  bars: readonly Bar[],
+  pattern: LinePattern,
+  pace: number,
+  next: Stream,
+): Phrase[] {
+  const phrases: Phrase[] = [];
+  let shape: Shape | null = null;
+  let motif: Cell[] = [];
+  let first = 0;
+  while (first < bars.length) {
+    const [least, most] = pattern.phrase;
+    const wanted = least + Math.floor(next() * (most - least + 1));
+    const run = bars.slice(first, first + wanted);
+    shape = shapeAfter(shape, next);
+    const takesUp = shape === 'answer' && motif.length > 0;
+    const cells = run.map((bar) => barCells(bar, pattern, pace, next));
+    if (takesUp && isFilledBy(run[0]!, motif, pace)) cells[0] = motif;
+    else motif = cells[0]!;
+    const notes = run.flatMap((bar, i) => {
+      const isMotif = i === 0 || (i === 2 && isFilledBy(bar, motif, pace));
+      return barOnsets(bar, isMotif ? motif : cells[i]!, pace, isMotif);
+    });
+    const start = run[0]!.start;
+    const last = run[run.length - 1]!;
+    const beats = run.flatMap((bar) => beatsOf(bar));
+    const rest = Math.max(1, Math.round(beats.length * pattern.rest * (0.6 + 0.8 * next())));
+    const end = beats[beats.length - rest]?.start ?? start;
+    const sounding = notes.filter((n) => n.start < end);
+    if (sounding.length) phrases.push({ start, end: last.start + last.length, shape, notes: sounding });
+    first += run.length;
+  }
+  return phrases;
+}
+
+const isFilledBy = (bar: Bar, motif: readonly Cell[], pace: number): boolean =>
+  cellSizes(bar, pace).join() === motif.map((c) => c.beats).join();

@@ -1,0 +1,36 @@
+import { defineKind } from '../kind';
+import { sectionNotes } from './notes';
+import { stringsPatternSchema, type StringsPattern } from './pattern';
+
+export const strings = defineKind<StringsPattern>({
+  id: 'strings',
+  name: 'Strings',
+  nature: 'voiced',
+  range: [28, 93],
+  carriesBass: false,
+  strict: true,
+  defaults: { register: 48, spread: 7, voices: 4, dynamics: 'p', instrument: 48 },
+  instruments: [48, 49, 44, 52, 89],
+  mix: { level: 106, pan: 64, room: 60 },
+  pattern: stringsPatternSchema,
+  plain: [
+    {
+      id: 'plain-held',
+      name: 'Held',
+      atChange: 'restart',
+      grids: [
+        {
+          beats: 4,
+          of: 'quarter',
+          bars: 1,
+          events: [{ at: 0, for: 4, level: 1, accent: 1, voices: 'all', legato: true }],
+        },
+      ],
+    },
+  ],
+  controls: ['register', 'spread', 'voices', 'octave'],
+  registers: [36, 76],
+  look: { icon: 'violin', ink: '#56B4E9' },
+  freedomOf: () => ({ varies: false, restarts: true }),
+  generate: sectionNotes,
+});

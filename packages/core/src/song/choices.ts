@@ -1,0 +1,37 @@
+/** What can be chosen for a part, by the names a song keeps. What each means stands where it is computed. */
+
+export const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff'] as const;
+export type Dynamics = (typeof DYNAMICS)[number];
+
+/** How a part lays its voicings out; `free` lets the path choose among close and open forms by the spread. */
+export const MANNERS = [
+  'free',
+  'close',
+  'open',
+  'drop 2',
+  'drop 3',
+  'shell',
+  'rootless',
+  'quartal',
+  'two hands',
+  'guitar',
+  'power',
+  'root',
+  'root and fifth',
+  'root and octave',
+] as const;
+export type Manner = (typeof MANNERS)[number];
+
+/** Where on the neck chords are taken: low with open strings, about the register, or wherever the hand travels least. */
+export const NECKS = ['open', 'position', 'smooth'] as const;
+export type Neck = (typeof NECKS)[number];
+
+export const TUNING_NAMES = ['standard', 'drop D', 'open G', 'DADGAD', 'half-step down'] as const;
+export type TuningName = (typeof TUNING_NAMES)[number];
+
+/** Highest fret a capo is put at. */
+export const HIGHEST_CAPO = 9;
+
+/** How fast a part goes through its patterns against the beat: a feel, never another tempo. */
+export const FEELS = ['half time', 'as written', 'double time'] as const;
+export type Feel = (typeof FEELS)[number];

@@ -1,0 +1,35 @@
+/** What a kind of part is, as far as song, timeline and voicing need to know it; what it plays stands in parts/. */
+import type { Settings } from '../song/schema';
+import type { Pattern } from './pattern';
+
+/**
+ * line: one note at a time; voiced: chords on keys, bowed or blown; fretted: chords as shapes on a
+ * neck; percussion: General MIDI percussion keys.
+ */
+export type Nature = 'line' | 'voiced' | 'fretted' | 'percussion';
+
+export interface KindFacts {
+  readonly id: string;
+  readonly name: string;
+  readonly nature: Nature;
+  /** Lowest and highest pitch it may sound, MIDI numbers. */
+  readonly range: readonly [number, number];
+  /** True where it carries the bass, so that voicings of others may leave root and bass to it. */
+  readonly carriesBass: boolean;
+  /** True where its voices keep to strict part-writing. */
+  readonly strict: boolean;
+  /** What holds where nothing has been set, not even by the style. */
+  readonly defaults: Settings;
+  /** What it plays in a style that has nothing for it. */
+  readonly plain: readonly Pattern[];
+}
+
+/** Kinds by their id. */
+export type KindSet<K extends KindFacts = KindFacts> = ReadonlyMap<string, K>;
+
+export const kindSet = <K extends KindFacts>(kinds: readonly K[]): KindSet<K> =>
+  new Map(kinds.map((kind) => [kind.id, kind]));
+
+/** True where a part of a kind sounds chords that can be voiced, dressed and set by hand. */
+export const soundsChords = (kind: KindFacts): boolean =>
+  kind.nature === 'voiced' || kind.nature === 'fretted';

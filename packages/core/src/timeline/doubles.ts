@@ -1,0 +1,68 @@
+/** Parts of one kind that would play the same: each after the first takes another place, so that two guitars are two. */
+import type { KindFacts } from '../style/kind';
+import { settingsAt, type Resolved, type Stretch } from './settings';
+
+/** A part's kind and what it plays through a pass. */
+export interface Player {
+  readonly kind: KindFacts;
+  readonly stretches: readonly Stretch[];
+}
+
+/** What two parts share where they would play the same notes. */
+const WHERE = [
+  'pattern',
+  'register',
+  'octave',
+  'feel',
+  'manner',
+  'neck',
+  'capo',
+  'tuning',
+  'variation',
+] as const;
+
+const playsAlike = (a: Resolved, b: Resolved): boolean =>
+  a.on && b.on && WHERE.every((name) => a[name] === b[name]);
+
+/** How many parts before it play as a part does at a tick. */
+function nthOf(players: readonly (Player | null)[], index: number, tick: number): number {
+  const own = players[index]!;
+  const settings = settingsAt(own.stretches, tick);
+  return players
+    .slice(0, index)
+    .filter((p) => p?.kind.id === own.kind.id && playsAlike(settingsAt(p.stretches, tick), settings)).length;
+}
+
+/** Semitones between the places of parts that play alike: a fourth, as from one string to the next. */
+const APART = 5;
+
+/** Settings at the nth place beside those of the first part. */
+function moved({ nature, range }: KindFacts, settings: Resolved, nth: number): Resolved {
+  const variation = settings.variation + nth;
+  switch (nature) {
+    case 'fretted':
+      return {
+        ...settings,
+        variation,
+        neck: 'position',
+        register: 40 + ((settings.register - 40 + APART * nth) % 13),
+      };
+    case 'voiced': {
+      const up = settings.register + APART * nth;
+      return { ...settings, variation, register: up + 16 <= range[1] ? up : settings.register - APART * nth };
+    }
+    case 'line':
+      return { ...settings, variation, octave: settings.octave + (nth % 2 === 1 ? 1 : 0) };
+    default:
+      return { ...settings, variation };
+  }
+}
+
+/** The stretches of a part among all players of its pass, moved to a place of its own where others play alike. */
+export function apart(players: readonly (Player | null)[], index: number): readonly Stretch[] {
+  const { kind, stretches } = players[index]!;
+  return stretches.map((stretch) => {
+    const nth = nthOf(players, index, stretch.start);
+    return nth === 0 ? stretch : { ...stretch, settings: moved(kind, stretch.settings, nth) };
+  });
+}
