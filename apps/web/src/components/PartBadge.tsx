@@ -1,14 +1,13 @@
 import { MaterialDesignIcons } from '@react-native-vector-icons/material-design-icons';
 import type { ComponentProps } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { Kind } from '@backline/core/song/kinds';
 import { usePalette } from '../theme/usePalette';
-import { PART_ICON, partInk } from '../theme/tokens';
+import { partIcon, partInk } from '../theme/tokens';
 
 export type IconName = ComponentProps<typeof MaterialDesignIcons>['name'];
 
 /** A part's icon on its ink, outlined so that the light inks hold on paper too. */
-export function PartBadge({ kind, quiet = false }: { kind: Kind; quiet?: boolean }) {
+export function PartBadge({ kind, quiet = false }: { kind: string; quiet?: boolean }) {
   const palette = usePalette();
   const ink = partInk(kind, palette);
   return (
@@ -20,9 +19,9 @@ export function PartBadge({ kind, quiet = false }: { kind: Kind; quiet?: boolean
       ]}
     >
       <MaterialDesignIcons
-        name={PART_ICON[kind] as IconName}
+        name={partIcon(kind) as IconName}
         size={18}
-        color={quiet ? palette.ink : kind === 'drums' ? palette.paper : '#14110B'}
+        color={quiet ? palette.ink : ink === palette.ink ? palette.paper : '#14110B'}
       />
     </View>
   );

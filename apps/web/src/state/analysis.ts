@@ -1,40 +1,33 @@
+import { wrap, type Remote } from 'comlink';
 import { useEffect, useState } from 'react';
-import type { Kind, Question, Questions, Reply } from '../workers/analysis';
+import type { ANSWERS, AnswerTo, AskedOf, Question } from '../workers/analysis';
 
-/** The worker that answers questions about chords, started at the first one. */
+type Answers = typeof ANSWERS;
+
+const FAILED = 'The chords could not be worked out. Reload the page.';
+
+/** The worker that answers questions about chords, started at the first one and anew where it fell over. */
 class Analysis {
-  private worker: Worker | null = null;
-  private count = 0;
-  private readonly waiting = new Map<number, { done: (reply: Reply) => void }>();
+  private worker: { readonly answers: Remote<Answers>; readonly lost: Promise<never> } | null = null;
 
-  ask<K extends Kind>(kind: K, asked: Questions[K]['asked']): Promise<Questions[K]['answer']> {
-    const question: Question<K> = { number: ++this.count, kind, asked };
-    return new Promise((resolve, reject) => {
-      this.waiting.set(question.number, {
-        done: (reply) => {
-          if ('failed' in reply) reject(new Error(reply.failed));
-          else resolve(reply.answer as Questions[K]['answer']);
-        },
-      });
-      this.start().postMessage(question);
-    });
+  ask<Q extends Question>(question: Q, asked: AskedOf<Q>): Promise<AnswerTo<Q>> {
+    const { answers, lost } = this.start();
+    const answer = answers[question] as unknown as (asked: AskedOf<Q>) => Promise<AnswerTo<Q>>;
+    return Promise.race([answer(asked), lost]);
   }
 
-  private start(): Worker {
+  private start() {
     if (this.worker) return this.worker;
     const worker = new Worker(new URL('../workers/analysis.ts', import.meta.url));
-    worker.onmessage = ({ data }: MessageEvent<Reply>) => {
-      this.waiting.get(data.number)?.done(data);
-      this.waiting.delete(data.number);
-    };
-    worker.onerror = () => {
-      const failed = 'The chords could not be worked out. Reload the page.';
-      for (const [number, { done }] of this.waiting) done({ number, failed });
-      this.waiting.clear();
-      this.worker = null;
-    };
-    this.worker = worker;
-    return worker;
+    const lost = new Promise<never>((_, reject) => {
+      worker.onerror = () => {
+        this.worker = null;
+        reject(new Error(FAILED));
+      };
+    });
+    lost.catch(() => undefined);
+    this.worker = { answers: wrap<Answers>(worker), lost };
+    return this.worker;
   }
 }
 
@@ -46,22 +39,19 @@ export interface Answer<T> {
 }
 
 /** Asks the worker whenever the question changes (null asks nothing); the answer before stays until the new one is there. */
-export function useAnswer<K extends Kind>(
-  kind: K,
-  asked: Questions[K]['asked'] | null,
-): Answer<Questions[K]['answer']> {
+export function useAnswer<Q extends Question>(question: Q, asked: AskedOf<Q> | null): Answer<AnswerTo<Q>> {
   const text = asked && JSON.stringify(asked);
-  const [answer, setAnswer] = useState<Answer<Questions[K]['answer']>>({ answer: null, failed: null });
+  const [answer, setAnswer] = useState<Answer<AnswerTo<Q>>>({ answer: null, failed: null });
   useEffect(() => {
     let current = true;
     if (text === null) return undefined;
-    analysis.ask(kind, JSON.parse(text) as Questions[K]['asked']).then(
+    analysis.ask(question, JSON.parse(text) as AskedOf<Q>).then(
       (found) => current && setAnswer({ answer: found, failed: null }),
       (error: Error) => current && setAnswer({ answer: null, failed: error.message }),
     );
     return () => {
       current = false;
     };
-  }, [kind, text]);
+  }, [question, text]);
   return answer;
 }

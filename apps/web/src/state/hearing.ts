@@ -5,6 +5,8 @@ import { guideVoicings } from '@backline/core/voicing/guide';
 import { create } from 'zustand';
 import { player, usePlayer } from '../audio/player';
 import { useOpenSong } from './openSong';
+import { inQuarters, metreOf } from '@backline/core/time/metre';
+import { ticksToMs } from '@backline/core/time/ticks';
 
 const guideOf = (): Guide => useOpenSong.getState().song?.guide ?? USUAL_GUIDE;
 
@@ -40,8 +42,9 @@ export function hearRun(chords: readonly Omit<ChordEvent, 'id'>[]): void {
   player.stop();
   const mine = ++turn;
   useHearing.setState({ hearing: true });
-  const tempo = useOpenSong.getState().song?.tempo ?? 100;
-  const seconds = (ticks: number): number => Math.max(0.25, (ticks / 480) * (60 / tempo));
+  const song = useOpenSong.getState().song;
+  const tempo = song ? inQuarters(song.tempo, metreOf(song.metre)) : 100;
+  const seconds = (ticks: number): number => Math.max(0.25, ticksToMs(ticks, tempo) / 1000);
   const pitches = voiced(chords);
   const play = (index: number): void => {
     const chord = chords[index];

@@ -1,4 +1,4 @@
-import type { Kind } from '@backline/core/song/kinds';
+import { REPERTOIRE } from '../state/repertoire';
 
 /** Every colour, size and font of the app, in one place. */
 export interface Palette {
@@ -43,32 +43,31 @@ export const DARK: Palette = {
   playing: '#43361A',
 };
 
-/** Inks of the parts: Okabe–Ito, for strokes and fills, never for text. Drums take the ink itself. */
-const PART_INK: Record<Exclude<Kind, 'drums'>, string> = {
-  bass: '#0072B2',
-  keys: '#009E73',
-  guitar: '#D55E00',
-  arp: '#CC79A7',
-  strings: '#56B4E9',
-  solo: '#E69F00',
-};
+/** The ink of a kind of part, for strokes and fills, never for text; a kind without one takes the text's own. */
+export const partInk = (kind: string, palette: Palette): string =>
+  REPERTOIRE.kinds.get(kind)?.look.ink ?? palette.ink;
 
-export const partInk = (kind: Kind, palette: Palette): string =>
-  kind === 'drums' ? palette.ink : PART_INK[kind];
+/** Relative luminance of a colour (WCAG 2). */
+function luminance(colour: string): number {
+  const [r, g, b] = [1, 3, 5].map((at) => {
+    const value = parseInt(colour.slice(at, at + 2), 16) / 255;
+    return value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4;
+  }) as [number, number, number];
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+}
+
+/** Contrast of two colours (WCAG 2), 1 to 21. */
+export function contrast(one: string, other: string): number {
+  const [low, high] = [luminance(one), luminance(other)].sort((a, b) => a - b) as [number, number];
+  return (high + 0.05) / (low + 0.05);
+}
 
 /** Inks that do not reach 3:1 against the paper alone and get an edge of ink. */
-export const needsEdge = (kind: Kind, palette: Palette): boolean =>
-  palette === LIGHT && ['arp', 'strings', 'solo'].includes(kind);
+export const needsEdge = (kind: string, palette: Palette): boolean =>
+  contrast(partInk(kind, palette), palette.paper) < 3;
 
-export const PART_ICON: Record<Kind, string> = {
-  bass: 'guitar-electric',
-  keys: 'piano',
-  guitar: 'guitar-acoustic',
-  arp: 'dots-triangle',
-  strings: 'violin',
-  solo: 'trumpet',
-  drums: 'circle-double',
-};
+/** The icon of a kind of part; one that is not at hand has a question mark. */
+export const partIcon = (kind: string): string => REPERTOIRE.kinds.get(kind)?.look.icon ?? 'help';
 
 export const FONT = {
   text: 'Atkinson',

@@ -1,8 +1,9 @@
 /** Generates the band off the main thread; only regions that changed are computed again. */
-import { regionMemory, renderBand, type Band } from '@backline/core/band/index';
+import { renderBand, type Band } from '@backline/core/band/index';
+import { regionMemory } from '@backline/core/band/memory';
 import type { Song } from '@backline/core/song/schema';
-import type { Score } from '../audio/engine/score';
-import { scoreOf } from '../audio/scoreOf';
+import type { Score } from '@backline/sound/score';
+import { scoreOf } from '@backline/sound/scoreOf';
 import { REPERTOIRE } from '../state/repertoire';
 
 export interface BandRequest {

@@ -1,6 +1,6 @@
 /** Fetches a preset's bank and decodes its samples, so that the audio thread never has to. */
-import { BasicSoundBank, SoundBankLoader } from 'spessasynth_core';
-import type { DecodedBank } from '../audio/engine/messages';
+import { decodeBank } from '@backline/sound/banks';
+import type { DecodedBank } from '@backline/sound/messages';
 
 export interface DecodeRequest {
   readonly id: string;
@@ -18,23 +18,14 @@ const scope = self as unknown as {
 async function fetchBank(url: string): Promise<ArrayBuffer> {
   const response = await fetch(url);
   if (!response.ok) throw new Error(`the sound file is not there (${response.status})`);
-  const bytes = await response.arrayBuffer();
-  const head = String.fromCharCode(...new Uint8Array(bytes.slice(0, 4)));
-  if (head !== 'RIFF') throw new Error('the sound file is damaged');
-  return bytes;
+  return response.arrayBuffer();
 }
 
 scope.onmessage = async ({ data: { id, url } }) => {
   try {
-    await BasicSoundBank.isSF3DecoderReady;
-    const bytes = await fetchBank(url);
-    const loaded = SoundBankLoader.fromArrayBuffer(bytes.slice(0));
-    const samples = loaded.samples.map((sample) => {
-      const data = sample.getAudioData().slice();
-      return { data, rate: sample.sampleRate };
-    });
-    const transfer: Transferable[] = [bytes, ...samples.map((s) => s.data.buffer)];
-    scope.postMessage({ bank: { id, bank: bytes, samples } }, transfer);
+    const bank = await decodeBank(id, await fetchBank(url));
+    const transfer: Transferable[] = [bank.bank, ...bank.samples.map((s) => s.data.buffer as ArrayBuffer)];
+    scope.postMessage({ bank }, transfer);
   } catch (error) {
     scope.postMessage({ id, failed: error instanceof Error ? error.message : String(error) }, []);
   }

@@ -7,10 +7,10 @@ const VELOCITY = 70;
 
 /** The chords of the chart as held notes in the song's time, voiced as the chart's threads show them. */
 export function guideNotes(passes: readonly Pass[]): BandNote[] {
-  return passes.flatMap((pass, p) => {
+  return passes.flatMap((pass) => {
     const voicings = guideVoicings(pass.chords);
     const playing = `${pass.entry}/${pass.repeat}`;
-    return passSpans(pass, p === 0).flatMap((span, i) => {
+    return passSpans(pass).flatMap((span, i) => {
       const start = Math.max(0, pass.start + span.start - span.push);
       const duration = pass.start + span.end - start;
       return voicings[i]!.map((pitch) => ({

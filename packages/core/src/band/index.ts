@@ -2,7 +2,7 @@
 import type { Part, Song } from '../song/schema';
 import { withoutOverlaps } from '../groove/groove';
 import type { Nature } from '../style/kind';
-import { beatsOf } from '../timeline/beats';
+import { beatsOf } from '../time/beats';
 import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
 import type { BandNote } from './bandNote';
@@ -31,6 +31,8 @@ export interface BandChord {
   readonly symbol: string | null;
   readonly start: number;
   readonly duration: number;
+  /** Ticks before its start at which it is felt. */
+  readonly push: number;
   readonly section: string;
   readonly sectionId: string;
   readonly chordId: string;
@@ -191,11 +193,12 @@ const passBars = (pass: Pass): BandBar[] =>
     index,
   }));
 
-const passChords = (pass: Pass, passIndex: number): BandChord[] =>
-  passSpans(pass, passIndex === 0).map((span) => ({
+const passChords = (pass: Pass): BandChord[] =>
+  passSpans(pass).map((span) => ({
     symbol: span.symbol,
     start: pass.start + span.start,
     duration: span.end - span.start,
+    push: span.push,
     section: pass.section.name,
     sectionId: pass.section.id,
     chordId: span.id,

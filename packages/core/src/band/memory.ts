@@ -1,6 +1,6 @@
 /** Remembers the notes of regions, so that an edit computes again only what it changed. */
 import type { Kind } from '../parts/kind';
-import type { Bar } from '../timeline/bars';
+import type { Bar } from '../time/bars';
 import type { Region, Span } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 import { regionNotes, type RegionNote } from './regionNotes';

@@ -1,7 +1,7 @@
 /** What is anchored to bars moves by one mapping when bars come, go or change their length. */
 import type { Draft } from 'immer';
 import type { Change, Cue, Section, Song } from '../song/schema';
-import { barIndexAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
+import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
 
 /** Where each old bar has gone, 0-based; null for one that is no more. */
 export type BarMap = (bar: number) => number | null;

@@ -5,7 +5,7 @@ import { LIMITS } from '../song/limits';
 import { FASTEST, SLOWEST, type Change, type ChordEvent, type Section, type Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { keyInterval, nearerWay, respell, transposeSymbol } from '../theory/transposition';
-import { barIndexAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
+import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { inBeats, inQuarters, metreOf, type Metre } from '../time/metre';
 import { movedCues, tickMap } from './anchors';
 import { moveHands } from './hand';

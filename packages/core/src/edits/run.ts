@@ -1,7 +1,7 @@
 /** A run of bars across sections, in the order of the chart, and what can be lifted from it. */
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { metreOf } from '../time/metre';
-import { sectionBars } from '../timeline/bars';
+import { sectionBars } from '../time/bars';
 import { chordsInUse } from '../timeline/passes';
 import { startsWithin } from './within';
 

@@ -7,7 +7,7 @@ import type { ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { metreOf } from '../time/metre';
 import { fitSymbol, shiftSymbol } from '../theory/transposition';
-import { barAt, barsLength, sectionBars, type Bar } from '../timeline/bars';
+import { barAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { moveHands } from './hand';
 import { EditRefused, edit, type Edit } from './apply';
 import { clipLength, clipOf, stretchTicks, type BarPlace, type Clip, type Run } from './run';

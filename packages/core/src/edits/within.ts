@@ -2,7 +2,7 @@
 import type { Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
 import type { ChordEvent, Section, Song } from '../song/schema';
-import { barsLength, sectionBars } from '../timeline/bars';
+import { barsLength, sectionBars } from '../time/bars';
 import { rebar, type TickMap } from './anchors';
 
 export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undefined =>

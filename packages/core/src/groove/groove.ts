@@ -1,6 +1,6 @@
 import { hash, noise } from '../random/stream';
 import type { Note } from '../parts/note';
-import { barAt, tempoIn, type Bar } from '../timeline/bars';
+import { barAt, tempoIn, type Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ, msToTicks } from '../time/ticks';

@@ -1,7 +1,7 @@
 /** Patterns laid on bars: one function chooses the grid that fits a group of beats, and adapts it. */
 import { BEAT_LENGTH, type Grid, type Timed } from '../style/pattern';
-import { barIndexAt, type Bar } from '../timeline/bars';
-import { beatsOf } from '../timeline/beats';
+import { barIndexAt, type Bar } from '../time/bars';
+import { beatsOf } from '../time/beats';
 import type { Region } from '../timeline/region';
 import type { Resolved } from '../timeline/settings';
 import { PPQ } from '../time/ticks';

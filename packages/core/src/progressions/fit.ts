@@ -7,7 +7,7 @@ import { parseChord } from '../theory/chordGrammar';
 import { keyOf, keyText, parseKey, romanNumeral, scaleStep, type Key } from '../theory/key';
 import { readNumeral } from '../theory/numerals';
 import { respell } from '../theory/transposition';
-import { wholeBar } from '../timeline/bars';
+import { wholeBar } from '../time/bars';
 import type { Genre, Mood, Progression } from './schema';
 
 /** The key a progression is read in: the section's own, or its parallel of the other mode where that is what the progression is in. */

@@ -1,5 +1,5 @@
 /** What must be in order within a section, so that everything after may rely on it. */
-import { barsLength, sectionBars } from '../timeline/bars';
+import { barsLength, sectionBars } from '../time/bars';
 import type { Draft as ChordDraft, Section, Song } from './schema';
 
 const twice = (ids: readonly string[]): boolean => new Set(ids).size < ids.length;

@@ -13,10 +13,8 @@ export const patternHead = {
   atChange: z.enum(['restart', 'carry on']),
 };
 
-const patternHeadSchema = z.object(patternHead);
-
 /** A pattern as far as everything but its own kind knows it. */
-export type Pattern = z.infer<typeof patternHeadSchema>;
+export type Pattern = z.infer<z.ZodObject<typeof patternHead>>;
 
 /** When and how long (quarter notes), how strong (1 is the part's normal strength), and the density from which it plays. */
 export const timed = {
@@ -26,8 +24,7 @@ export const timed = {
   accent: z.number().min(0.2).max(1.4),
 };
 
-const timedSchema = z.object(timed);
-export type Timed = z.infer<typeof timedSchema>;
+export type Timed = z.infer<z.ZodObject<typeof timed>>;
 
 /** Lengths of the beats of a group, in quarter notes. */
 export const BEAT_LENGTH = { quarter: 1, dotted: 1.5 } as const;

@@ -1,5 +1,6 @@
 import type { ChordEvent, FormEntry, Section, Settings, Song } from '../song/schema';
-import { barsLength, sectionBars, type Bar } from './bars';
+import { PPQ } from '../time/ticks';
+import { barsLength, sectionBars, type Bar } from '../time/bars';
 
 /** One playing of a section: where it starts in the song and what comes before and after it. */
 export interface Pass {
@@ -12,6 +13,8 @@ export interface Pass {
   /** Settings that hold for this pass only, by part. */
   readonly settings: Readonly<Record<string, Settings>>;
   readonly start: number;
+  /** Ticks before its start into which its first chord may be pushed. */
+  readonly lead: number;
   readonly length: number;
   readonly bars: readonly Bar[];
   readonly chords: readonly ChordEvent[];
@@ -25,8 +28,19 @@ export function chordsInUse(section: Section): readonly ChordEvent[] {
   return draft.chords;
 }
 
+/** Ticks a chord keeps, however early the next one is pushed: a sixteenth, or half of a shorter one. */
+const LEAST_LEFT = PPQ / 4;
+
+export const roomBefore = (length: number): number => Math.max(length - LEAST_LEFT, Math.floor(length / 2));
+
 const repetitions = (form: readonly FormEntry[]) =>
   form.flatMap((entry) => Array.from({ length: entry.repeats }, (_, pass) => ({ entry, pass })));
+
+/** What the last chord of a playing leaves to the first of the next one. */
+function leadOf({ chords, length }: Pass): number {
+  const last = chords[chords.length - 1];
+  return roomBefore(last ? length - last.start : length);
+}
 
 /** The form played out: every pass of every section in order, with ticks from the song's start. */
 export function expandForm(song: Song): Pass[] {
@@ -49,6 +63,7 @@ export function expandForm(song: Song): Pass[] {
       repeat: pass,
       settings: entry.passes?.[pass] ?? {},
       start,
+      lead: before ? leadOf(passes[passes.length - 1]!) : 0,
       length,
       bars,
       chords: chordsInUse(section),

@@ -5,10 +5,9 @@ import type { Style } from '../style/schema';
 import type { Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { dress } from '../theory/dress';
-import { PPQ } from '../time/ticks';
-import type { Bar } from './bars';
+import type { Bar } from '../time/bars';
 import { apart, type Player } from './doubles';
-import type { Pass } from './passes';
+import { roomBefore, type Pass } from './passes';
 import { settingsAt, stretchesOf, type Stretch } from './settings';
 
 /**
@@ -58,25 +57,16 @@ export interface Region<P extends Pattern = Pattern> {
 
 const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null : parseChord(symbol));
 
-/** Ticks a chord keeps, however early the next one is pushed: a sixteenth, or half of a shorter one. */
-const LEAST_LEFT = PPQ / 4;
-
-const roomBefore = (length: number): number => Math.max(length - LEAST_LEFT, Math.floor(length / 2));
-
 /**
  * The chord spans of a pass; a chord's push leaves something of the chord before it.
  * @param bassAt whether a bass part plays at a tick of the pass.
  */
-export function passSpans(
-  pass: Pass,
-  isFirst: boolean,
-  bassAt: (tick: number) => boolean = () => false,
-): Span[] {
+export function passSpans(pass: Pass, bassAt: (tick: number) => boolean = () => false): Span[] {
   let bar = 0;
   return pass.chords.map((chord, i) => {
     while (bar + 1 < pass.bars.length && pass.bars[bar + 1]!.start <= chord.start) bar++;
     const before = pass.chords[i - 1];
-    const room = before ? roomBefore(chord.start - before.start) : isFirst ? 0 : Infinity;
+    const room = before ? roomBefore(chord.start - before.start) : pass.lead;
     return {
       id: chord.id,
       start: chord.start,
@@ -115,7 +105,7 @@ export function regionsOf(
       return kind ? { kind, stretches: stretchesOf(kind, style, song, part, pass) } : null;
     }),
   );
-  const spans = passes.map((pass, i) => passSpans(pass, i === 0, bassIn(players[i]!)));
+  const spans = passes.map((pass, i) => passSpans(pass, bassIn(players[i]!)));
   return song.parts.map((part, p) => {
     const kind = known[p];
     if (!kind) return null;

@@ -18,7 +18,7 @@ import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { writeChart } from '@backline/core/formats/chart/index';
 import { song } from '../support/music';
-import { wholeBar } from '@backline/core/timeline/bars';
+import { wholeBar } from '@backline/core/time/bars';
 import { OURS } from '@backline/core/styles/index';
 
 const edited = (s: Song, ...edits: Edit[]): Song =>

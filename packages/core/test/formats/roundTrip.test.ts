@@ -6,7 +6,7 @@ import { readChart, writeChart } from '@backline/core/formats/chart/index';
 import { readSong } from '@backline/core/song/read';
 import type { Section, Settings, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { sectionBars } from '@backline/core/timeline/bars';
+import { sectionBars } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { afterEdits, anyEdit } from '../support/edits';
 import { anySong, song } from '../support/music';

@@ -44,12 +44,9 @@ describe('bass', () => {
         const pattern = patterns[pick % patterns.length]!.id;
         const band = renderBand(withSettings(s, 'bass', { ...still, pattern }), OURS);
         const notes = partOf(band, 'bass').notes;
-        const pushes = new Map(
-          s.sections.flatMap((x) => x.drafts[0]!.chords.map((c) => [`${x.id}/${c.id}`, c.push ?? 0])),
-        );
         const wrong = band.chords.filter((chord) => {
           if (chord.symbol === null) return false;
-          const push = pushes.get(`${chord.sectionId}/${chord.chordId}`)!;
+          const { push } = chord;
           const at = notes.find(
             (n) =>
               n.start <= chord.start &&

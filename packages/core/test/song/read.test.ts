@@ -9,7 +9,7 @@ import { readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
-import { barsLength, sectionBars } from '@backline/core/timeline/bars';
+import { barsLength, sectionBars } from '@backline/core/time/bars';
 import { OURS } from '@backline/core/styles/index';
 
 /** A demo song as version 1 of the format stored it. This file is never changed. */

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
 import { styleOf } from '@backline/core/band/repertoire';
-import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/timeline/bars';
+import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
 import { expandForm } from '@backline/core/timeline/passes';
 import { passSpans, regionsOf } from '@backline/core/timeline/region';
 import { parseChord } from '@backline/core/theory/chordGrammar';
@@ -32,10 +32,10 @@ describe('the form played out', () => {
     fc.assert(
       fc.property(anySong, (s) => {
         let at = 0;
-        expandForm(s).forEach((pass, i) => {
+        expandForm(s).forEach((pass) => {
           expect(pass.start).toBe(at);
           expect(pass.length).toBe(barsLength(pass.bars));
-          const spans = passSpans(pass, i === 0);
+          const spans = passSpans(pass);
           expect(spans[0]!.start).toBe(0);
           spans.forEach((span, k) => expect(span.end).toBe(spans[k + 1]?.start ?? pass.length));
           at += pass.length;
@@ -73,7 +73,7 @@ describe('bars', () => {
 
 describe('spans', () => {
   it('a push cannot reach back past the chord before, nor before the song', () => {
-    const pushed = (s: Song) => expandForm(s).map((p, i) => passSpans(p, i === 0).map((x) => x.push));
+    const pushed = (s: Song) => expandForm(s).map((p) => passSpans(p).map((x) => x.push));
     expect(pushed(song('C{push 1/8} | F{push 1/8}'))).toEqual([[0, 240]]);
     expect(pushed(song('C{for 1/16} F{push 1/2, for 15/16}'))).toEqual([[0, 60]]);
     expect(pushed(readChart('[A]\nC\n[B]\nF{push 1/4}', OURS))).toEqual([[0], [480]]);

@@ -5,10 +5,10 @@ import { applyEdit } from '@backline/core/edits/apply';
 import { insertBar } from '@backline/core/edits/bars';
 import { removeEntry } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
-import type { DecodedBank, Report, ToEngine } from '../engine/messages';
+import type { DecodedBank, Report, ToEngine } from '@backline/sound/messages';
 import { loopRound } from '../loop';
 import { player, usePlayer } from '../player';
-import { scoreOf } from '../scoreOf';
+import { scoreOf } from '@backline/sound/scoreOf';
 import { usePosition } from '../usePosition';
 import { OURS } from '@backline/core/styles/index';
 

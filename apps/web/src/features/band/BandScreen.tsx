@@ -3,28 +3,37 @@ import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton, Switch } from 'react-native-paper';
 import { setEnding, setGroove, setMix, setSeed, setSettings, setStyle } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
-import { STYLES, styleOf } from '@backline/core/style/index';
-import { sectionSettings } from '@backline/core/timeline/settings';
 import { Choices } from '../../components/Choices';
 import { PartBadge } from '../../components/PartBadge';
 import { Range } from '../../components/Range';
 import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
+import { REPERTOIRE, partKind, playsIn, songStyle } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
+import { AddPart, PartMenu } from './PartMenu';
 import { PartSettings } from './PartSettings';
 
 const WHOLE = 'song';
 
+/** The styles at hand; a song's own that is not keeps its place among them. */
+function styleChoices(song: Song) {
+  const { all, standIn } = REPERTOIRE.styles;
+  const known = all.map((s) => ({ value: s.id, label: `${s.name} (${s.feel})` }));
+  return all.some((s) => s.id === song.style)
+    ? known
+    : [{ value: song.style, label: `${song.style} (not here; ${standIn.name} plays)` }, ...known];
+}
+
 /** The song's style, feel and ending: what all parts share. */
 function Shared({ song }: { song: Song }) {
-  const swing = song.groove.swing ?? styleOf(song.style).groove.swing;
+  const swing = song.groove.swing ?? songStyle(song).groove.swing;
   return (
     <View style={styles.shared}>
       <Choices
         label="Style"
         value={song.style}
-        choices={STYLES.map((s) => ({ value: s.id, label: `${s.name} (${s.feel})` }))}
+        choices={styleChoices(song)}
         onChoose={(id) => change(setStyle(id))}
       />
       <Range
@@ -68,9 +77,8 @@ interface PartCardProps {
 
 function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
   const palette = usePalette();
-  const style = styleOf(song.style);
-  const set = sectionSettings(style, song, part, sectionId ?? '');
-  const pattern = style.parts[part.kind].patterns.find((p) => p.id === set.pattern)!.name;
+  const kind = partKind(part);
+  const plays = playsIn(song, part, sectionId);
   const { mix } = part;
   const trouble = useBand((s) => s.band?.parts.find((p) => p.id === part.id)?.trouble ?? null);
   return (
@@ -80,11 +88,11 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
       style={[styles.card, { borderColor: palette.line, backgroundColor: palette.raised }]}
     >
       <View style={styles.head}>
-        <PartBadge kind={part.kind} quiet={!set.on} />
+        <PartBadge kind={part.kind} quiet={!plays.on} />
         <View style={styles.names}>
           <Text style={[styles.name, { color: palette.ink }]}>{part.name}</Text>
           <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
-            {set.on ? `${pattern} · density ${set.density} · ${set.dynamics}` : 'rests'}
+            {plays.on ? `${plays.pattern} · density ${plays.density} · ${plays.dynamics}` : 'rests'}
           </Text>
           {trouble ? <Text style={[styles.facts, { color: palette.warning }]}>{trouble}</Text> : null}
         </View>
@@ -107,7 +115,7 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
           onPress={() => change(setMix(part.id, { mute: !mix.mute }))}
         />
         <Switch
-          value={set.on}
+          value={plays.on}
           accessibilityLabel={`${part.name} plays`}
           onValueChange={(on) => void change(setSettings(part.id, sectionId, { on }))}
         />
@@ -131,7 +139,7 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
       </Button>
       {open ? (
         <View style={styles.more}>
-          <PartSettings song={song} part={part} sectionId={sectionId} />
+          {kind ? <PartSettings {...{ song, part, kind, sectionId }} /> : null}
           <Range
             label="Pan"
             value={mix.pan}
@@ -148,6 +156,7 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
             text={`${Math.round((mix.room / 127) * 100)} %`}
             onChange={(room) => change(setMix(part.id, { room }))}
           />
+          <PartMenu key={part.name} song={song} part={part} />
         </View>
       ) : null}
     </View>
@@ -180,6 +189,7 @@ export function BandScreen() {
           onOpen={() => setOpenPart(openPart === part.id ? null : part.id)}
         />
       ))}
+      <AddPart song={song} />
     </ScrollView>
   );
 }

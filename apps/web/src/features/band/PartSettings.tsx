@@ -1,66 +1,56 @@
 import { StyleSheet, View } from 'react-native';
 import { Button } from 'react-native-paper';
 import { setSettings } from '@backline/core/edits/song';
-import { DYNAMICS } from '@backline/core/song/choices';
-import type { Kind } from '@backline/core/song/kinds';
+import { DYNAMICS, FEELS } from '@backline/core/song/choices';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
-import { freedomOf, styleOf } from '@backline/core/style/index';
-import { USUAL_INSTRUMENTS } from '@backline/core/style/instruments';
+import type { Control, Kind } from '@backline/core/parts/kind';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import { keyOf } from '@backline/core/theory/key';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
-import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
+import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
 import { costsOf } from '@backline/core/voicing/costs';
 import { voicesIn } from '@backline/core/voicing/manner';
 import { Choices } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
+import { settingsIn, songStyle } from '../../state/repertoire';
 import { VoicingSettings } from './VoicingSettings';
 
 export interface PartSettingsProps {
   readonly song: Song;
   readonly part: Part;
+  readonly kind: Kind;
   /** The section the settings are for, or null for the whole song. */
   readonly sectionId: string | null;
 }
-
-/** Which settings mean something for a kind of part. */
-const HAS: Record<'register' | 'voices' | 'spread' | 'strum' | 'octave', readonly Kind[]> = {
-  register: ['bass', 'keys', 'guitar', 'arp', 'strings', 'solo'],
-  voices: ['keys', 'guitar', 'arp', 'strings'],
-  spread: ['keys', 'arp', 'strings'],
-  strum: ['guitar'],
-  octave: ['bass', 'keys', 'arp', 'strings', 'solo'],
-};
-
-/** Lowest and highest register to choose, MIDI numbers; a guitar's counts frets from its low string. */
-const REGISTERS: Partial<Record<Kind, readonly [number, number]>> = { bass: [28, 45], guitar: [40, 51] };
 
 const fretWords = (register: number): string =>
   register <= 40 ? 'at the nut' : `about fret ${Math.min(11, register - 40)}`;
 
 const levels = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
-const voiceCounts = (kind: Kind) =>
-  (kind === 'guitar' ? [3, 4, 5, 6] : [3, 4, 5, 6, 7, 8]).map((value) => ({ value, label: String(value) }));
+const voiceCounts = (fretted: boolean) =>
+  (fretted ? [3, 4, 5, 6] : [3, 4, 5, 6, 7, 8]).map((value) => ({ value, label: String(value) }));
 const octaves = [-1, 0, 1].map((value) => ({ value, label: value > 0 ? `+${value}` : String(value) }));
 
-function patternChange(song: Song, part: Part, set: Resolved): 'restart' | 'carry on' {
-  if (set.atChange !== 'as the pattern') return set.atChange;
-  const patterns: readonly { id: string; atChange: 'restart' | 'carry on' }[] = styleOf(song.style).parts[
-    part.kind
-  ].patterns;
-  return (patterns.find((p) => p.id === set.pattern) ?? patterns[0]!).atChange;
-}
+/** What a pattern does at a chord change, as it is set. */
+const changeOf = (pattern: { atChange: 'restart' | 'carry on' }, set: Resolved): 'restart' | 'carry on' =>
+  set.atChange === 'as the pattern' ? pattern.atChange : set.atChange;
+
+/** The usual instruments of a kind, with the one in use where that is another. */
+const withOwn = (usual: readonly number[], own: number): readonly number[] =>
+  usual.includes(own) ? usual : [own, ...usual];
 
 /** Everything that can be set for one part, in the whole song or in one section; heard as it is set. */
-export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
-  const style = styleOf(song.style);
-  const set = sectionSettings(style, song, part, sectionId ?? '');
-  const { kind } = part;
-  const freedom = freedomOf(style, kind, set.pattern);
+export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps) {
+  const style = songStyle(song);
+  const set = settingsIn(song, kind, part, sectionId);
+  const pattern = patternOf(kind, style, set.pattern);
+  const freedom = kind.freedomOf(pattern);
+  const has = (control: Control): boolean => kind.controls.includes(control);
+  const fretted = kind.nature === 'fretted';
   const put = (settings: Settings): void => void change(setSettings(part.id, sectionId, settings));
   const own = sectionId ? song.sections.find((s) => s.id === sectionId)?.settings[part.id] : part.settings;
-  const patterns = style.parts[kind].patterns.map((p) => ({ value: p.id, label: p.name }));
+  const patterns = patternsOf(kind, style).map((p) => ({ value: p.id, label: p.name }));
   return (
     <View style={styles.panel}>
       <Choices
@@ -76,26 +66,32 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
         onChoose={(density) => put({ density })}
       />
       <Choices
+        label="Feel"
+        value={set.feel}
+        choices={FEELS.map((value) => ({ value, label: value }))}
+        onChoose={(feel) => put({ feel })}
+      />
+      <Choices
         label="Dynamics"
         value={set.dynamics}
         choices={DYNAMICS.map((value) => ({ value, label: value }))}
         onChoose={(dynamics) => put({ dynamics })}
       />
-      {HAS.register.includes(kind) && !(kind === 'guitar' && set.neck === 'open') ? (
+      {has('register') && !(fretted && set.neck === 'open') ? (
         <Range
           label="Register"
           value={set.register}
-          low={REGISTERS[kind]?.[0] ?? 36}
-          high={REGISTERS[kind]?.[1] ?? 76}
+          low={kind.registers[0]}
+          high={kind.registers[1]}
           text={
-            kind === 'guitar'
+            fretted
               ? fretWords(set.register)
               : `lowest near ${noteGlyphs(nameIn(set.register, { key: keyOf(song.key) }))}`
           }
           onChange={(register) => put({ register })}
         />
       ) : null}
-      {HAS.spread.includes(kind) && costsOf(set.manner).spread > 0 ? (
+      {has('spread') && costsOf(set.manner).spread > 0 ? (
         <Range
           label="Spread"
           value={set.spread}
@@ -106,16 +102,16 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
           onChange={(spread) => put({ spread })}
         />
       ) : null}
-      {HAS.voices.includes(kind) && voicesIn(set.manner, 3) < voicesIn(set.manner, 8) ? (
+      {has('voices') && voicesIn(set.manner, 3) < voicesIn(set.manner, 8) ? (
         <Choices
-          label={kind === 'guitar' ? 'Strings' : 'Voices'}
+          label={fretted ? 'Strings' : 'Voices'}
           value={set.voices}
-          choices={voiceCounts(kind)}
+          choices={voiceCounts(fretted)}
           onChoose={(voices) => put({ voices })}
         />
       ) : null}
-      <VoicingSettings {...{ song, part, sectionId, set, put }} />
-      {HAS.strum.includes(kind) ? (
+      <VoicingSettings {...{ song, part, kind, sectionId, set, put }} />
+      {has('strum') ? (
         <Range
           label="Strum"
           value={set.strum}
@@ -126,13 +122,13 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
           onChange={(strum) => put({ strum })}
         />
       ) : null}
-      {HAS.octave.includes(kind) ? (
+      {has('octave') ? (
         <Choices label="Octave" value={set.octave} choices={octaves} onChoose={(octave) => put({ octave })} />
       ) : null}
       {freedom.restarts ? (
         <Choices
           label="At a chord change"
-          value={patternChange(song, part, set)}
+          value={changeOf(pattern, set)}
           choices={[
             { value: 'restart', label: 'Restart' },
             { value: 'carry on', label: 'Carry on' },
@@ -140,11 +136,14 @@ export function PartSettings({ song, part, sectionId }: PartSettingsProps) {
           onChoose={(atChange) => put({ atChange })}
         />
       ) : null}
-      {kind === 'drums' ? null : (
+      {kind.instruments.length === 0 ? null : (
         <Choices
           label="Instrument"
           value={set.instrument}
-          choices={USUAL_INSTRUMENTS[kind].map((value) => ({ value, label: GM_PROGRAMS[value]! }))}
+          choices={withOwn(kind.instruments, set.instrument).map((value) => ({
+            value,
+            label: GM_PROGRAMS[value]!,
+          }))}
           onChoose={(instrument) => put({ instrument })}
         />
       )}

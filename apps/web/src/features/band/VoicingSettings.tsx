@@ -1,11 +1,18 @@
 import { StyleSheet, Text } from 'react-native';
-import type { Kind } from '@backline/core/song/kinds';
+import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import { RICHNESS } from '@backline/core/theory/dress';
 import { chordsInUse } from '@backline/core/timeline/passes';
-import { VOICED } from '@backline/core/timeline/region';
+import { soundsChords } from '@backline/core/style/kind';
 import type { Resolved } from '@backline/core/timeline/settings';
-import { NECKS, type Neck, HIGHEST_CAPO, TUNING_NAMES, MANNERS, type Manner } from '@backline/core/song/choices';
+import {
+  NECKS,
+  type Neck,
+  HIGHEST_CAPO,
+  TUNING_NAMES,
+  MANNERS,
+  type Manner,
+} from '@backline/core/song/choices';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { Stepper } from '../../components/Stepper';
@@ -16,6 +23,7 @@ import { VoicingMoves } from './VoicingMoves';
 export interface VoicingSettingsProps {
   readonly song: Song;
   readonly part: Part;
+  readonly kind: Kind;
   /** The section the settings are for, or null for the whole song. */
   readonly sectionId: string | null;
   readonly set: Resolved;
@@ -45,9 +53,11 @@ const NECK_WORDS: Record<Neck, string> = {
   smooth: 'least travel',
 };
 
-/** Manners a kind of part has; only keys have two hands. */
+/** Manners a kind of part has; two hands only where it has them. */
 const mannersOf = (kind: Kind): readonly Manner[] =>
-  kind === 'guitar' ? ON_GUITAR : MANNERS.filter((m) => m !== 'two hands' || kind === 'keys');
+  kind.nature === 'fretted'
+    ? ON_GUITAR
+    : MANNERS.filter((m) => m !== 'two hands' || kind.controls.includes('hands'));
 
 /** How many chords of a part a setting moves, and how many stay as they were set by hand. */
 function countChords(song: Song, part: Part, sectionId: string | null): readonly [number, number] {
@@ -61,14 +71,13 @@ function countChords(song: Song, part: Part, sectionId: string | null): readonly
 
 /** How a part lays out chords: manner, richness, hands; a guitar's tuning, capo and place on the neck. */
 export function VoicingSettings(props: VoicingSettingsProps) {
-  return VOICED.includes(props.part.kind) ? <Laid {...props} /> : null;
+  return soundsChords(props.kind) ? <Laid {...props} /> : null;
 }
 
-function Laid({ song, part, sectionId, set, put }: VoicingSettingsProps) {
+function Laid({ song, part, kind, sectionId, set, put }: VoicingSettingsProps) {
   const palette = usePalette();
-  const { kind } = part;
   const [moving, fixed] = countChords(song, part, sectionId);
-  const guitar = kind === 'guitar';
+  const guitar = kind.controls.includes('neck');
   const section =
     song.sections.find((s) => s.id === (sectionId ?? song.form[0]?.section)) ?? song.sections[0]!;
   return (
@@ -89,7 +98,7 @@ function Laid({ song, part, sectionId, set, put }: VoicingSettingsProps) {
         choices={RICHNESS.map((value) => ({ value, label: value }))}
         onChoose={(richness) => put({ richness })}
       />
-      {kind === 'keys' ? (
+      {kind.controls.includes('hands') ? (
         <Choices
           label="Hands"
           value={set.hands}

@@ -2,12 +2,12 @@ import { moveBoundary, boundaryRoom } from '@backline/core/edits/chords';
 import { setSectionLength } from '@backline/core/edits/bars';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Section } from '@backline/core/song/schema';
-import type { Bar } from '@backline/core/timeline/bars';
-import { toQuarters } from '@backline/core/time/ticks';
+import type { Bar } from '@backline/core/time/bars';
+import { beatPosition } from '@backline/core/time/beats';
 import { change } from '../../state/openSong';
 import { DragHandle } from './DragHandle';
 import type { Line, SectionLayout } from './layout';
-import { GRIDS, useSelection } from './selection';
+import { gridTicks, useSelection } from './selection';
 
 export interface BoundariesProps {
   readonly section: Section;
@@ -33,7 +33,10 @@ function onGrid(
 
 /** Grips on the boundaries in and around the bar in hand, and on the section's end where it is the last bar. */
 export function Boundaries({ section, line, layout, bar, height, scale }: BoundariesProps) {
-  const grid = GRIDS[useSelection((s) => s.grid)];
+  const grid = gridTicks(
+    useSelection((s) => s.grid),
+    bar,
+  );
   const { chords } = layout;
   const end = bar.start + bar.length;
   return (
@@ -43,7 +46,7 @@ export function Boundaries({ section, line, layout, bar, height, scale }: Bounda
         const before = chords[i - 1];
         if (!room || !before || chord.start < bar.start || chord.start > end) return null;
         const [low, high] = onGrid(room, bar.start, grid);
-        const beat = Math.round(toQuarters(chord.start - bar.start) * 100) / 100 + 1;
+        const beat = Math.round(beatPosition(bar, chord.start) * 100) / 100 + 1;
         return (
           <DragHandle
             key={chord.id}

@@ -4,7 +4,6 @@ import { Button, IconButton } from 'react-native-paper';
 import { addSection } from '@backline/core/edits/form';
 import type { BarPlace } from '@backline/core/edits/run';
 import type { Song } from '@backline/core/song/schema';
-import { styleOf } from '@backline/core/style/index';
 import { keyInWords } from '@backline/core/theory/speech';
 import { keyOf, keyText } from '@backline/core/theory/key';
 import { change, useOpenSong } from '../../state/openSong';
@@ -15,6 +14,7 @@ import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
 import { barElementId, useRunKeys } from './run/useRunKeys';
 import { select, useSelection } from './selection';
+import { styleName } from '../../state/repertoire';
 
 /** Keeps the bar in hand in sight when the sheet rises over it; when it closes the keyboard is back on the bar. */
 function useBarInSight(): void {
@@ -48,7 +48,7 @@ function ChartHead({ song }: { song: Song }) {
         style={styles.key}
       >
         <Text style={[styles.facts, { color: palette.ink }]}>
-          {[keyInWords(song.key), song.metre, styleOf(song.style).name].join(' · ')}
+          {[keyInWords(song.key), song.metre, styleName(song.style)].join(' · ')}
         </Text>
       </Pressable>
       <Pressable

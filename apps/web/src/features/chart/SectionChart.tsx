@@ -3,7 +3,7 @@ import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { runBetween } from '@backline/core/edits/run';
 import type { Section, Song } from '@backline/core/song/schema';
 import { keyInWords } from '@backline/core/theory/speech';
-import type { Bar } from '@backline/core/timeline/bars';
+import type { Bar } from '@backline/core/time/bars';
 import { guideVoicings } from '@backline/core/voicing/guide';
 import { useBand } from '../../state/band';
 import { usePosition } from '../../audio/usePosition';
@@ -19,6 +19,8 @@ import { Boundaries, SectionEnd } from './Boundaries';
 import { layoutSection, type Line, type SectionLayout } from './layout';
 import { barElementId } from './run/useRunKeys';
 import { reachTo, select, selectBar, useSelection } from './selection';
+import { inQuarters, metreOf } from '@backline/core/time/metre';
+import { tempoText } from '../../components/tempoText';
 
 const SYMBOL = 34;
 const THREADS = 40;
@@ -161,13 +163,32 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
   );
 });
 
-/** What changes at a bar against the one before: key, metre. */
+/** What changes at a bar against the one before: key, metre, tempo. */
 const changeWords = (bar: Bar, before: Bar | undefined): string =>
   before
-    ? [before.key === bar.key ? '' : keyInWords(bar.key), before.metre === bar.metre ? '' : bar.metre]
+    ? [
+        before.key === bar.key ? '' : keyInWords(bar.key),
+        before.metre === bar.metre ? '' : bar.metre,
+        before.tempoTo === bar.tempo ? '' : tempoText(bar),
+        before.tempo === before.tempoTo && bar.tempo !== bar.tempoTo ? slowing(bar) : '',
+      ]
         .filter(Boolean)
         .join(' · ')
     : '';
+
+/** A gradual change of tempo by its usual abbreviation. */
+const slowing = (bar: Bar): string => (bar.tempoTo < bar.tempo ? 'rit.' : 'accel.');
+
+/** What a section begins with where that is not the song's own. */
+function beginning(first: Bar, song: Song): string {
+  const keyed = first.key !== song.key || first.metre !== song.metre;
+  const timed = first.tempo !== inQuarters(song.tempo, metreOf(song.metre));
+  return [
+    ...(keyed ? [keyInWords(first.key), first.metre] : []),
+    ...(timed ? [tempoText(first)] : []),
+    ...(first.length < metreOf(first.metre).length ? ['pick-up'] : []),
+  ].join(' · ');
+}
 
 /** One section of the chart: lines of chords as wide as they last, their voices threaded through. */
 export const SectionChart = memo(function SectionChart({ song, section, width }: SectionChartProps) {
@@ -179,10 +200,7 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
   const degrees = usePreferences((s) => s.degrees);
   const basses = usePreferences((s) => s.basses);
   const first = layout.lines[0]?.bars[0];
-  const note =
-    first && (first.key !== song.key || first.metre !== song.metre)
-      ? `${keyInWords(first.key)} · ${first.metre}`
-      : '';
+  const note = first ? beginning(first, song) : '';
   const drafts = section.drafts.length;
   const draft = section.drafts.findIndex((d) => d.id === section.draft);
   const repeats = song.form.filter((e) => e.section === section.id).reduce((sum, e) => sum + e.repeats, 0);

@@ -2,9 +2,9 @@ import type { Section } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf } from '@backline/core/theory/key';
 import { spokenBeats, spokenChord } from '@backline/core/theory/speech';
-import { toQuarters } from '@backline/core/time/ticks';
+import { beatsIn } from '@backline/core/time/beats';
 import { motionInWords } from '@backline/core/voicing/guide';
-import type { Bar } from '@backline/core/timeline/bars';
+import type { Bar } from '@backline/core/time/bars';
 import { isByHand } from '@backline/core/edits/hand';
 import type { SectionLayout } from './layout';
 
@@ -22,7 +22,7 @@ export function barLabel(
     .filter(({ chord }) => chord.start >= bar.start && chord.start < end);
   if (!inBar.length) return `${section.name}, bar ${index + 1}: the chord before is held`;
   const spoken = inBar.map(({ chord, i }) => {
-    const length = spokenBeats(toQuarters(Math.min(chord.length, end - chord.start)));
+    const length = spokenBeats(beatsIn(bar, chord.start, Math.min(chord.start + chord.length, end)));
     if (chord.symbol === null) return `no chord, ${length}`;
     const push = chord.push ? ', pushed' : '';
     const hand = isByHand(chord) ? ', voicing set by hand' : '';

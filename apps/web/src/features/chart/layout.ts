@@ -1,5 +1,5 @@
 import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
-import { sectionBars, type Bar } from '@backline/core/timeline/bars';
+import { sectionBars, type Bar } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { symbolWidth } from '../../components/ChordSymbol';
 

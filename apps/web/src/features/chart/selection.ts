@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { BarPlace } from '@backline/core/edits/run';
+import type { Bar } from '@backline/core/time/bars';
 import { PPQ } from '@backline/core/time/ticks';
 
 /** The ways chords come in, in the order of the entry sheet. */
@@ -10,9 +11,15 @@ export type Way = (typeof WAYS)[number];
 export const STEPS = ['bar', 'half', 'beat'] as const;
 export type Step = (typeof STEPS)[number];
 
-/** What boundaries snap to, ticks. */
-export const GRIDS = { beat: PPQ, eighth: PPQ / 2, triplet: PPQ / 3, sixteenth: PPQ / 4 } as const;
-export type Grid = keyof typeof GRIDS;
+/** What boundaries snap to. */
+export const GRIDS = ['beat', 'eighth', 'triplet', 'sixteenth'] as const;
+export type Grid = (typeof GRIDS)[number];
+
+/** A grid's ticks in a bar: beats are as long as the metre has them. */
+export function gridTicks(grid: Grid, bar: Pick<Bar, 'groups'>): number {
+  if (grid === 'beat') return bar.groups[0]!.beats[0]!;
+  return { eighth: PPQ / 2, triplet: PPQ / 3, sixteenth: PPQ / 4 }[grid];
+}
 
 /** What is open at the thumb on the chart. A bar's `offset` is the place in it, ticks. */
 export type Selection =

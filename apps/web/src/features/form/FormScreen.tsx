@@ -5,14 +5,13 @@ import type { Band } from '@backline/core/band/index';
 import { moveEntry, removeEntry, setRepeats } from '@backline/core/edits/form';
 import { setSettings } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
-import { styleOf } from '@backline/core/style/index';
-import { sectionSettings } from '@backline/core/timeline/settings';
 import { Choices } from '../../components/Choices';
 import { Notice } from '../../components/Notice';
 import { PartBadge } from '../../components/PartBadge';
 import { Sheet } from '../../components/Sheet';
 import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
+import { partKind, playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
 import { PartSettings } from '../band/PartSettings';
@@ -57,11 +56,9 @@ interface CellProps {
 /** Who plays what in one section: its rhythm to be seen, its settings one tap away. */
 function Cell({ song, part, band, column, width, height, withLabel, onOpen }: CellProps) {
   const palette = usePalette();
-  const style = styleOf(song.style);
-  const set = sectionSettings(style, song, part, column.sectionId);
-  const pattern = style.parts[part.kind].patterns.find((p) => p.id === set.pattern)!.name;
+  const plays = playsIn(song, part, column.sectionId);
   const bandPart = band.parts.find((p) => p.id === part.id);
-  const words = set.on ? `${pattern}, density ${set.density}` : 'rests';
+  const words = plays.on ? `${plays.pattern}, density ${plays.density}` : 'rests';
   return (
     <Pressable
       role="button"
@@ -73,7 +70,7 @@ function Cell({ song, part, band, column, width, height, withLabel, onOpen }: Ce
           width,
           height,
           borderColor: palette.line,
-          backgroundColor: set.on ? palette.raised : palette.paper,
+          backgroundColor: plays.on ? palette.raised : palette.paper,
         },
       ]}
     >
@@ -153,6 +150,7 @@ export function FormScreen() {
   const shown = wide ? columns : [column];
   const widthOf = (c: Column): number => Math.floor(wide ? (room * c.bars) / total : room);
   const part = song.parts.find((p) => p.id === open);
+  const kind = part && partKind(part);
   const openCell = (c: Column, p: Part): void => {
     setChosen(c.index);
     setOpen(p.id);
@@ -195,7 +193,7 @@ export function FormScreen() {
           ) : null}
           {width > 0
             ? song.parts.map((p) => {
-                const on = sectionSettings(styleOf(song.style), song, p, column.sectionId).on;
+                const on = playsIn(song, p, column.sectionId).on;
                 return (
                   <View key={p.id} role="group" aria-label={p.name} style={styles.row}>
                     <Pressable
@@ -229,7 +227,7 @@ export function FormScreen() {
       </ScrollView>
       {part ? (
         <Sheet title={`${part.name} in ${column.name}`} onClose={() => setOpen(null)}>
-          <PartSettings song={song} part={part} sectionId={column.sectionId} />
+          {kind ? <PartSettings {...{ song, part, kind }} sectionId={column.sectionId} /> : null}
         </Sheet>
       ) : null}
     </View>

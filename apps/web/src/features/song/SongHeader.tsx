@@ -4,8 +4,7 @@ import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setTitle } from '@backline/core/edits/song';
 import { LIMITS } from '@backline/core/song/limits';
-import { midiFileOf } from '../../state/midiFile';
-import { change, redo, refuse, undo, useOpenSong } from '../../state/openSong';
+import { change, redo, undo, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { SaveStateLine } from './SaveStateLine';
@@ -17,16 +16,6 @@ export const VIEWS = [
 ] as const;
 
 export type SongView = (typeof VIEWS)[number]['view'];
-
-/** Gives a file to the browser to save. */
-function download(bytes: Uint8Array, name: string): void {
-  const url = URL.createObjectURL(new Blob([bytes.slice()], { type: 'audio/midi' }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
 
 function TitleField() {
   const palette = usePalette();
@@ -47,27 +36,20 @@ function TitleField() {
   );
 }
 
-/** Title, whether it is saved, undo and redo, the MIDI file, and the way to the song's screens. */
-export function SongHeader({ id, view }: { id: string; view: SongView }) {
+export interface SongHeaderProps {
+  readonly id: string;
+  readonly view: SongView;
+  /** Opens the files that can be taken away. */
+  readonly onTake: () => void;
+}
+
+/** Title, whether it is saved, undo and redo, files to take away, and the way to the song's screens. */
+export function SongHeader({ id, view, onTake }: SongHeaderProps) {
   const palette = usePalette();
   const router = useRouter();
   const past = useOpenSong((s) => s.past);
   const future = useOpenSong((s) => s.future);
   const song = useOpenSong((s) => s.song);
-  const [writing, setWriting] = useState(false);
-  const takeMidi = async (): Promise<void> => {
-    if (!song) return;
-    setWriting(true);
-    try {
-      download(await midiFileOf(song), `${song.title}.mid`);
-    } catch (error) {
-      refuse(
-        `The MIDI file could not be written (${error instanceof Error ? error.message : String(error)}).`,
-      );
-    } finally {
-      setWriting(false);
-    }
-  };
   const action = (icon: string, label: string, onPress: () => void, disabled = false) => (
     <IconButton
       icon={icon}
@@ -91,12 +73,7 @@ export function SongHeader({ id, view }: { id: string; view: SongView }) {
         </View>
         {action('undo', past.length ? `Undo: ${past[past.length - 1]!.name}` : 'Undo', undo, !past.length)}
         {action('redo', future.length ? `Redo: ${future[0]!.name}` : 'Redo', redo, !future.length)}
-        {action(
-          'download',
-          writing ? 'Writing the MIDI file' : 'Take the MIDI file',
-          () => void takeMidi(),
-          !song || writing,
-        )}
+        {action('download', 'Take the song away', onTake, !song)}
       </View>
       <View role="navigation" aria-label="Screens of the song" style={styles.tabs}>
         {VIEWS.map((entry) => {

@@ -21,6 +21,7 @@ import { select, useSelection } from '../chart/selection';
 import { Transport, togglePlay } from '../transport/Transport';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
+import { TakeSheet } from './TakeSheet';
 
 let visits = 0;
 
@@ -117,6 +118,7 @@ export function SongShell() {
   const palette = usePalette();
   const view = viewOf(usePathname());
   const wide = useIsWide();
+  const [taking, setTaking] = useState(false);
   const { error, retry } = useSong(id);
   const song = useOpenSong((s) => s.song);
   const selected = useSelection((s) => s.selection !== null);
@@ -138,7 +140,7 @@ export function SongShell() {
   }
   return (
     <View style={[styles.page, { backgroundColor: palette.paper }]}>
-      <SongHeader id={id} view={view} />
+      <SongHeader id={id} view={view} onTake={() => setTaking(true)} />
       <Troubles />
       <View role="main" style={styles.screens}>
         {wide ? (
@@ -160,6 +162,7 @@ export function SongShell() {
           </Boundary>
         )}
       </View>
+      {taking ? <TakeSheet song={song} onClose={() => setTaking(false)} /> : null}
       <Transport />
     </View>
   );

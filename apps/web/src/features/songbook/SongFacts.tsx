@@ -1,14 +1,14 @@
 import { StyleSheet, Text } from 'react-native';
 import type { SongSummary } from '@backline/core/song/transport';
-import { findStyle } from '@backline/core/style/index';
 import { keyInWords } from '@backline/core/theory/speech';
+import { styleName } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
+import { songTempoText } from '../../components/tempoText';
 
 /** Key, metre, tempo, style and length of a song in a line. */
 export function factsOf(song: SongSummary): string {
-  const style = findStyle(song.style)?.name ?? song.style;
-  return `${keyInWords(song.key)} · ${song.metre} · ${song.tempo} · ${style} · ${song.bars} bars`;
+  return `${keyInWords(song.key)} · ${song.metre} · ${songTempoText(song)} · ${styleName(song.style)} · ${song.bars} bars`;
 }
 
 /** A song's title over its facts. */

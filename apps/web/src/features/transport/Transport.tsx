@@ -3,7 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import { IconButton, ProgressBar } from 'react-native-paper';
 import type { Band } from '@backline/core/band/index';
 import { setTempo } from '@backline/core/edits/song';
-import { barIndexAt } from '@backline/core/timeline/bars';
+import { barIndexAt } from '@backline/core/time/bars';
 import { loopRound } from '../../audio/loop';
 import { player, usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
@@ -13,6 +13,7 @@ import { hush, useHearing } from '../../state/hearing';
 import { change, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { songTempoText, tempoInWords } from '../../components/tempoText';
 
 function Position({ band }: { band: Band }) {
   const palette = usePalette();
@@ -121,8 +122,8 @@ export function Transport() {
             accessibilityLabel="Slower"
             onPress={() => tempo(-2)}
           />
-          <Text style={[styles.number, { color: palette.ink }]} aria-label={`${song.tempo} beats a minute`}>
-            {song.tempo}
+          <Text style={[styles.number, { color: palette.ink }]} aria-label={`Tempo: ${tempoInWords(song)}`}>
+            {songTempoText(song)}
           </Text>
           <IconButton
             icon="plus"

@@ -1,7 +1,7 @@
-/** Workers are a browser's: here the questions are answered on the spot, by the worker's own functions. */
-import { ANSWERS, type Kind, type Questions } from '../../workers/analysis';
+/** Answers without a worker, at once. */
+import { ANSWERS, type AskedOf, type Question } from '../../workers/analysis';
 
-export const useAnswer = <K extends Kind>(kind: K, asked: Questions[K]['asked'] | null) => ({
-  answer: asked && ANSWERS[kind](asked),
+export const useAnswer = <Q extends Question>(question: Q, asked: AskedOf<Q> | null) => ({
+  answer: asked && (ANSWERS[question] as (asked: AskedOf<Q>) => unknown)(asked),
   failed: null,
 });

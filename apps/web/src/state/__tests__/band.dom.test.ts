@@ -6,7 +6,7 @@ import { setBar } from '@backline/core/edits/bars';
 import { readChart } from '@backline/core/formats/chart/index';
 import { player, usePlayer } from '../../audio/player';
 import { loopRound } from '../../audio/loop';
-import { scoreOf } from '../../audio/scoreOf';
+import { scoreOf } from '@backline/sound/scoreOf';
 import type { BandFailure, BandReply, BandRequest } from '../../workers/band';
 import { useBand, useBandOfOpenSong } from '../band';
 import { change, closeSong, openSong } from '../openSong';

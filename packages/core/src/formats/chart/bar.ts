@@ -1,8 +1,8 @@
 import { ChordError, parseChord } from '../../theory/chordGrammar';
 import { keyOf } from '../../theory/key';
 import { nearestNumerals, readNumeral } from '../../theory/numerals';
-import type { Bar } from '../../timeline/bars';
-import { slotsOf } from '../../timeline/beats';
+import type { Bar } from '../../time/bars';
+import { slotsOf } from '../../time/beats';
 import { PPQ } from '../../time/ticks';
 import { ChartError } from './error';
 import { wordsOf, type Word } from './line';

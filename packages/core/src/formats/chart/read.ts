@@ -12,7 +12,7 @@ import {
   type Song,
 } from '../../song/schema';
 import { inBeats, inQuarters, metreOf } from '../../time/metre';
-import { wholeBar } from '../../timeline/bars';
+import { wholeBar } from '../../time/bars';
 import { readBar, ticksOf, type BarChord, type BarFrame } from './bar';
 import { ChartError } from './error';
 import { readKey, readMetre, readTempo, type WrittenTempo } from './headers';

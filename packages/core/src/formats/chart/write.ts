@@ -1,6 +1,6 @@
 import { parseChord } from '../../theory/chordGrammar';
 import { chordsInUse } from '../../timeline/passes';
-import { sectionBars, type Bar } from '../../timeline/bars';
+import { sectionBars, type Bar } from '../../time/bars';
 import { inBeats, inQuarters, metreOf } from '../../time/metre';
 import type { Section, Song } from '../../song/schema';
 import { fraction, writeBar, type BarChord } from './bar';

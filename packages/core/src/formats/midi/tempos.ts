@@ -2,7 +2,7 @@
 import type { Band } from '../../band';
 import { tempoMap } from '../../time/tempo';
 import { EIGHTH, PPQ } from '../../time/ticks';
-import { tempoPoints } from '../../timeline/tempos';
+import { tempoPoints } from '../../time/tempos';
 
 /** Microseconds a quarter note from a tick on. */
 export interface TempoStep {

@@ -1,7 +1,7 @@
 import { hash, noise } from '../../random/stream';
 import type { ArpPattern } from './pattern';
-import { barAt, type Bar } from '../../timeline/bars';
-import { beatPosition } from '../../timeline/beats';
+import { barAt, type Bar } from '../../time/bars';
+import { beatPosition } from '../../time/beats';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { PPQ, quarters } from '../../time/ticks';

@@ -1,5 +1,5 @@
-import { barIndexAt } from '../../timeline/bars';
-import { beatsOf, type Beat } from '../../timeline/beats';
+import { barIndexAt } from '../../time/bars';
+import { beatsOf, type Beat } from '../../time/beats';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { quarters } from '../../time/ticks';

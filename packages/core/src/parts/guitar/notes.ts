@@ -1,5 +1,5 @@
 import type { GuitarEvent, GuitarPattern } from './pattern';
-import { barAt, tempoIn } from '../../timeline/bars';
+import { barAt, tempoIn } from '../../time/bars';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { ticksToMs } from '../../time/ticks';

@@ -1,8 +1,8 @@
 import { hash, noise, stream } from '../../random/stream';
 import type { LinePattern } from './pattern';
 import { mod } from '../../theory/pitch';
-import { barAt } from '../../timeline/bars';
-import { beatPosition } from '../../timeline/beats';
+import { barAt } from '../../time/bars';
+import { beatPosition } from '../../time/beats';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { EIGHTH, PPQ } from '../../time/ticks';

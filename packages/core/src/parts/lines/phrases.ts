@@ -1,6 +1,6 @@
 import { choose, type Stream } from '../../random/stream';
-import type { Bar } from '../../timeline/bars';
-import { beatsOf, offBeat } from '../../timeline/beats';
+import type { Bar } from '../../time/bars';
+import { beatsOf, offBeat } from '../../time/beats';
 import { ticksInto } from '../cells';
 import type { LinePattern } from './pattern';
 

@@ -1,6 +1,6 @@
 /** Version 1: places of the form had no ids, and order within a section was not checked. */
 import { z } from 'zod';
-import { barsLength, sectionBars } from '../../timeline/bars';
+import { barsLength, sectionBars } from '../../time/bars';
 import { holdUntilNext } from '../hold';
 import { LIMITS } from '../limits';
 import { freeName } from '../names';

@@ -1,6 +1,6 @@
 /** Version 2: cues stood at bars, each for one part, and held until the section ended; every bar was whole. */
 import { z } from 'zod';
-import { sectionBars } from '../../timeline/bars';
+import { sectionBars } from '../../time/bars';
 import { LIMITS } from '../limits';
 import { cueSchema, sectionSchema, songShape, type Section, type Song } from '../schema';
 

@@ -7,6 +7,7 @@ import { PartSettings } from '../../band/PartSettings';
 import { useShape } from '../voicing/shapes';
 import { chooseWay, select, useSelection } from '../selection';
 import { openChart, press, theSong } from './support/openChart';
+import { partKind } from '../../../state/repertoire';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
@@ -142,7 +143,8 @@ describe('on a guitar', () => {
 /** The settings of one part, following the song. */
 function Settings({ id }: { id: string }) {
   const song = useOpenSong((s) => s.song)!;
-  return <PartSettings song={song} part={song.parts.find((p) => p.id === id)!} sectionId={null} />;
+  const part = song.parts.find((p) => p.id === id)!;
+  return <PartSettings song={song} part={part} kind={partKind(part)!} sectionId={null} />;
 }
 
 describe('settings of a part’s voicings', () => {

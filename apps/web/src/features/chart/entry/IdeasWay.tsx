@@ -4,12 +4,12 @@ import { Button, IconButton } from 'react-native-paper';
 import type { Palette } from '@backline/core/analysis/ideas';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
-import { styleOf } from '@backline/core/style/index';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
 import { useAnswer } from '../../../state/analysis';
+import { songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
 import { numeralGlyphs } from '../ChordBlock';
@@ -71,7 +71,7 @@ function Next({ place }: { place: Place }) {
     ...context,
     key: place.bar.key,
     palette: wanted === 'as before' ? null : wanted,
-    feel: styleOf(place.song.style).feel,
+    feel: songStyle(place.song).feel,
   });
   const before = context.before[context.before.length - 1];
   const words = [

@@ -13,7 +13,7 @@ import {
 } from '@backline/core/progressions/fit';
 import { PROGRESSIONS } from '@backline/core/progressions/library';
 import { GENRES, MOODS, type Genre, type Mood, type Progression } from '@backline/core/progressions/schema';
-import { METRE_NAMES, type Metre } from '@backline/core/time/metre';
+import { METRE_NAMES } from '@backline/core/time/metre';
 import { noteGlyphs } from '@backline/core/theory/spelling';
 import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
@@ -101,7 +101,7 @@ export function LibraryWay({ place }: { place: Place }) {
             label="Metre"
             value={search.metre ?? ''}
             choices={any(METRE_NAMES)}
-            onChoose={(v) => put({ metre: (v || null) as Metre | null })}
+            onChoose={(v) => put({ metre: v || null })}
           />
           <Picker
             label="Mode"

@@ -3,8 +3,8 @@ import { IconButton } from 'react-native-paper';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
 import type { ChordEvent } from '@backline/core/song/schema';
-import type { Bar } from '@backline/core/timeline/bars';
-import { PPQ, toQuarters } from '@backline/core/time/ticks';
+import type { Bar } from '@backline/core/time/bars';
+import { beatPosition, slotsOf } from '@backline/core/time/beats';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH } from '../../../theme/tokens';
@@ -15,7 +15,7 @@ const HEIGHT = 52;
 
 /** Where entry can stand in a bar: on its beats, and where a chord begins between them. Ticks of the section. */
 function placesIn(bar: Bar, chords: readonly ChordEvent[]): number[] {
-  const beats = Array.from({ length: bar.length / PPQ }, (_, i) => bar.start + i * PPQ);
+  const beats = slotsOf(bar).map((slot) => bar.start + slot);
   const begins = chords.map((c) => c.start).filter((start) => start >= bar.start);
   return [...new Set([...beats, ...begins])].sort((a, b) => a - b);
 }
@@ -30,7 +30,7 @@ export function PlaceStrip({ place }: { place: Place }) {
   const sounding = (at: number) => here.findLast((c) => c.start <= at) ?? here[0];
   const spoken = (at: number): string => {
     const symbol = sounding(at)?.symbol ?? null;
-    const beat = Math.round(toQuarters(at - bar.start) * 100) / 100 + 1;
+    const beat = Math.round(beatPosition(bar, at) * 100) / 100 + 1;
     return `Beat ${beat}: ${symbol === null ? 'no chord' : spokenChord(parseChord(symbol))}`;
   };
   const arrow = (icon: string, label: string, to: number) => (

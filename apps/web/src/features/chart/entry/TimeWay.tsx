@@ -4,11 +4,13 @@ import { insertBar, removeBars, splitBar } from '@backline/core/edits/bars';
 import { SHORTEST, boundaryRoom, moveBoundary, removeChord, setPush } from '@backline/core/edits/chords';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
-import { toQuarters } from '@backline/core/time/ticks';
+import type { ChordEvent } from '@backline/core/song/schema';
+import { sectionBars } from '@backline/core/time/bars';
+import { beatsAcross } from '@backline/core/time/beats';
 import { Choices } from '../../../components/Choices';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
-import { GRIDS, reachTo, select, selectBar, useSelection, type Grid } from '../selection';
+import { GRIDS, gridTicks, reachTo, select, selectBar, useSelection, type Grid } from '../selection';
 import type { Place } from './entry';
 
 const PUSHES = [
@@ -24,10 +26,11 @@ const GRID_WORDS: Record<Grid, string> = {
   sixteenth: 'sixteenths',
 };
 
-const beatsText = (ticks: number): string => {
-  const beats = Math.round(toQuarters(ticks) * 100) / 100;
+/** How long a chord lasts, in the beats of the bars it goes through. */
+function beatsText({ start, length }: ChordEvent, { song, section }: Place): string {
+  const beats = Math.round(beatsAcross(sectionBars(section, song), start, start + length) * 100) / 100;
   return `${beats} ${beats === 1 ? 'beat' : 'beats'}`;
-};
+}
 
 /** Lengths, pushes and bars around the chord in hand. */
 export function TimeWay({ place }: { place: Place }) {
@@ -35,14 +38,14 @@ export function TimeWay({ place }: { place: Place }) {
   const { section, index, chord, chordIndex, chords } = place;
   const name = chord.symbol === null ? 'No chord' : spokenChord(parseChord(chord.symbol));
   const next = chords[chordIndex + 1];
-  const unit = GRIDS[grid];
+  const unit = gridTicks(grid, place.bar);
   const longer = lengthened(place, unit);
   const shorter = lengthened(place, -unit);
   return (
     <>
       <Stepper
         label={`${name} lasts`}
-        text={beatsText(chord.length)}
+        text={beatsText(chord, place)}
         less="Shorter"
         more="Longer"
         onLess={shorter === null ? undefined : () => change(moveBoundary(section.id, next!.id, shorter))}
@@ -51,7 +54,7 @@ export function TimeWay({ place }: { place: Place }) {
       <Choices
         label="Boundaries move by"
         value={grid}
-        choices={(Object.keys(GRIDS) as Grid[]).map((value) => ({ value, label: GRID_WORDS[value] }))}
+        choices={GRIDS.map((value) => ({ value, label: GRID_WORDS[value] }))}
         onChoose={(value) => useSelection.setState({ grid: value })}
       />
       <Choices
@@ -101,7 +104,7 @@ export function TimeWay({ place }: { place: Place }) {
           icon="key-variant"
           onPress={() => select({ kind: 'section key', section: section.id, bar: index })}
         >
-          Key or metre from here
+          Key, metre or tempo from here
         </Button>
       </View>
     </>

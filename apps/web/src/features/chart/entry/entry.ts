@@ -3,9 +3,9 @@ import { insertBar } from '@backline/core/edits/bars';
 import { setChordAt } from '@backline/core/edits/chords';
 import { chordAt } from '@backline/core/edits/within';
 import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
-import { sectionBars, type Bar } from '@backline/core/timeline/bars';
+import { sectionBars, type Bar } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
-import { PPQ } from '@backline/core/time/ticks';
+import { slotsOf } from '@backline/core/time/beats';
 import { change, useOpenSong } from '../../../state/openSong';
 import { selectBar, useSelection, type Step } from '../selection';
 import { hearEntered } from '../../../state/hearing';
@@ -34,12 +34,14 @@ export function placeIn(song: Song, sectionId: string, index: number, offset: nu
   return found && { song, section, index, bar, tick, chords, chord: found.chord, chordIndex: found.index };
 }
 
-/** Ticks entry goes on by, from the start of a bar. */
-export const stepTicks = (step: Step, bar: Bar): number => {
-  if (step === 'bar') return bar.length;
-  const half = Math.ceil(bar.length / 2 / PPQ) * PPQ;
-  return step === 'half' ? half : PPQ;
-};
+/** Where entry goes on to from a tick of a bar. */
+export function nextPlace(step: Step, bar: Bar, tick: number): number {
+  const end = bar.start + bar.length;
+  const slots = slotsOf(bar).map((slot) => bar.start + slot);
+  if (step === 'beat') return slots.find((slot) => slot > tick) ?? end;
+  const half = slots[Math.ceil(slots.length / 2)] ?? end;
+  return step === 'half' && tick < half ? half : end;
+}
 
 /** Goes on to a tick of the section; a bar is added where it lies behind the end. */
 function goTo(section: Section, song: Song, tick: number): void {
@@ -68,7 +70,7 @@ export function enter(symbol: string | null, { voicing, heard = false }: Enterin
   const now = useOpenSong.getState().song!;
   const written = now.sections.find((s) => s.id === section.id)!;
   if (!heard) hearEntered(chordsInUse(written), tick);
-  goTo(written, now, step === 'bar' ? bar.start + bar.length : tick + stepTicks(step, bar));
+  goTo(written, now, nextPlace(step, bar, tick));
 }
 
 /** Puts a chord at the place, in place of one that begins there, and sounds it; entry stays. */

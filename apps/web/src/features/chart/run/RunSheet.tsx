@@ -12,14 +12,13 @@ import {
 import { moveRun, type Paste } from '@backline/core/edits/runs';
 import { progressionOf } from '@backline/core/progressions/fit';
 import type { Song } from '@backline/core/song/schema';
-import { styleOf } from '@backline/core/style/index';
 import { chordsInUse } from '@backline/core/timeline/passes';
-import { sectionSettings } from '@backline/core/timeline/settings';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
 import { Choices } from '../../../components/Choices';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { ApiError, createProgression } from '../../../state/api';
+import { partKind, settingsIn } from '../../../state/repertoire';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
@@ -111,13 +110,14 @@ export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
 function layOnRun(song: Song, run: Run): void {
   const { copied } = useShape.getState();
   const part = song.parts.find((p) => p.id === copied?.part);
-  if (!part) return say('The part this shape was copied from is not in this song.');
+  const kind = part && partKind(part);
+  if (!part || !kind) return say('The part this shape was copied from is not in this song.');
   for (const stretch of run) {
     const section = song.sections.find((s) => s.id === stretch.section)!;
     const [from, to] = stretchTicks(section, song, stretch);
     const chords = chordsInUse(section).filter((c) => c.start >= from && c.start < to);
-    const { tuning, capo } = sectionSettings(styleOf(song.style), song, part, section.id);
-    const open = part.kind === 'guitar' ? openStrings(tuning, capo) : null;
+    const { tuning, capo } = settingsIn(song, kind, part, section.id);
+    const open = kind.nature === 'fretted' ? openStrings(tuning, capo) : null;
     layShape(
       song,
       section.id,

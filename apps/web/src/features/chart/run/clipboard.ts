@@ -1,5 +1,14 @@
 import { create } from 'zustand';
-import { chordsInRun, clipOf, runBetween, runInWords, type Clip, type Run } from '@backline/core/edits/run';
+import {
+  chordsInRun,
+  clipOf,
+  runBetween,
+  runInWords,
+  type Clip,
+  type Run,
+  otherMetre,
+  type BarPlace,
+} from '@backline/core/edits/run';
 import {
   clearRun,
   pasteClip,
@@ -8,9 +17,8 @@ import {
   transposeRun,
   type Paste,
 } from '@backline/core/edits/runs';
-import { otherMetre, type BarPlace } from '@backline/core/edits/run';
 import { keyOf } from '@backline/core/theory/key';
-import { sectionBars } from '@backline/core/timeline/bars';
+import { sectionBars } from '@backline/core/time/bars';
 import type { Song } from '@backline/core/song/schema';
 import { change, useOpenSong } from '../../../state/openSong';
 import { select, useSelection } from '../selection';

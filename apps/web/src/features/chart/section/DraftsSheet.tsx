@@ -6,7 +6,7 @@ import { LIMITS } from '@backline/core/song/limits';
 import type { Section, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
-import { barsLength, sectionBars } from '@backline/core/timeline/bars';
+import { barsLength, sectionBars } from '@backline/core/time/bars';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';

@@ -2,9 +2,9 @@ import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { setKey, setMetre, type KeyManner, type MetreManner, type Place } from '@backline/core/edits/keys';
 import type { Section, Song } from '@backline/core/song/schema';
-import { sectionBars } from '@backline/core/timeline/bars';
-import { METRE_NAMES, type Metre } from '@backline/core/time/metre';
 import { keyInWords } from '@backline/core/theory/speech';
+import { METRE_NAMES } from '@backline/core/time/metre';
+import { sectionBars } from '@backline/core/time/bars';
 import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
@@ -12,6 +12,7 @@ import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { select } from '../selection';
+import { BarLength, BarTempo } from './BarTime';
 
 /** The usual keys, round the circle of fifths from C both ways (common practice: up to six signs). */
 const TONICS = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F'];
@@ -25,7 +26,7 @@ export interface KeySheetProps {
   readonly beside: boolean;
 }
 
-/** Key and metre: of the song, of a section, or from a bar on; and what becomes of the chords. */
+/** Key, metre and tempo: of the song, of a section, or from a bar on; and what becomes of the chords. */
 export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
   const palette = usePalette();
   const [manner, setManner] = useState<KeyManner>('move');
@@ -37,8 +38,13 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
   const where = !section ? 'The song' : bar === 0 ? section.name : `${section.name} from bar ${bar + 1}`;
   const asBefore = section ? (bar === 0 ? 'as the song' : 'as the bar before') : null;
   const keyChoices = KEYS.includes(holds.key) ? KEYS : [holds.key, ...KEYS];
+  const metres = METRE_NAMES.includes(holds.metre) ? METRE_NAMES : [holds.metre, ...METRE_NAMES];
   return (
-    <Sheet title={`Key and metre: ${where}`} onClose={() => select(null)} beside={beside}>
+    <Sheet
+      title={`${section ? 'Key, metre, tempo' : 'Key and metre'}: ${where}`}
+      onClose={() => select(null)}
+      beside={beside}
+    >
       <Picker
         label="Key"
         value={section && own?.key === undefined ? '' : holds.key}
@@ -62,9 +68,9 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
         value={section && own?.metre === undefined ? '' : holds.metre}
         choices={[
           ...(asBefore ? [{ value: '', label: `${asBefore} (${before.metre})` }] : []),
-          ...METRE_NAMES.map((value) => ({ value, label: value })),
+          ...metres.map((value) => ({ value, label: value })),
         ]}
-        onChoose={(value) => change(setMetre(place, (value || null) as Metre | null, keep))}
+        onChoose={(value) => change(setMetre(place, value || null, keep))}
       />
       <Choices
         label="When the metre changes, keep"
@@ -75,6 +81,12 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
         ]}
         onChoose={setKeep}
       />
+      {section ? (
+        <>
+          <BarTempo song={song} section={section} bar={bar} />
+          <BarLength song={song} section={section} bar={bar} />
+        </>
+      ) : null}
       <View>
         <Text style={[styles.hint, { color: palette.quiet }]}>
           Choose first what the chords do, then the key or metre. Sections and bars with a key of their own

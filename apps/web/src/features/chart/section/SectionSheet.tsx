@@ -52,7 +52,7 @@ export function SectionSheet({ song, section, beside }: { song: Song; section: S
           icon="key-variant"
           onPress={() => select({ kind: 'section key', section: id, bar: 0 })}
         >
-          Key and metre
+          Key, metre and tempo
         </Button>
         <Button
           mode="outlined"

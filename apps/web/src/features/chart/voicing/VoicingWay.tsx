@@ -8,11 +8,10 @@ import {
   type ChordVoicing,
 } from '@backline/core/band/sectionVoicings';
 import { backToAuto, setHands } from '@backline/core/edits/hand';
-import { RANGES } from '@backline/core/song/kinds';
+import type { Kind } from '@backline/core/parts/kind';
 import type { Hand, Part, Song } from '@backline/core/song/schema';
-import { styleOf } from '@backline/core/style/index';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { sectionSettings, type Resolved } from '@backline/core/timeline/settings';
+import type { Resolved } from '@backline/core/timeline/settings';
 import { describeVoicing } from '@backline/core/voicing/describe';
 import { voicesIn } from '@backline/core/voicing/manner';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
@@ -32,11 +31,14 @@ import { Motion } from './Motion';
 import { Staff } from './Staff';
 import { Tones } from './Tones';
 import { copyShape, layShape, useShape } from './shapes';
-import { REPERTOIRE } from '../../../state/repertoire';
+import { REPERTOIRE, partKind, settingsIn } from '../../../state/repertoire';
 
 /** A part's voicings of a section as they are, and as auto alone would have them. */
 function useVoicings(song: Song, sectionId: string, partId: string) {
-  const voicings = useMemo(() => sectionVoicings(song, REPERTOIRE, sectionId, partId), [song, sectionId, partId]);
+  const voicings = useMemo(
+    () => sectionVoicings(song, REPERTOIRE, sectionId, partId),
+    [song, sectionId, partId],
+  );
   const auto = useMemo(() => autoVoicings(song, REPERTOIRE, sectionId, partId), [song, sectionId, partId]);
   return { voicings, auto };
 }
@@ -49,7 +51,8 @@ export function VoicingWay({ place }: { place: Place }) {
   const part = parts.find((p) => p.id === wanted) ?? parts[0];
   const { voicings, auto } = useVoicings(song, section.id, part?.id ?? '');
   const voicing = voicings[chordIndex];
-  if (!part || !voicing)
+  const kind = part && partKind(part);
+  if (!part || !kind || !voicing)
     return <Notice text="No part of this song plays chords. Bring one in on the Band screen." />;
   return (
     <>
@@ -63,7 +66,7 @@ export function VoicingWay({ place }: { place: Place }) {
       {voicing.symbol === null ? (
         <Notice text="There is no chord here to voice." />
       ) : (
-        <OneChord key={`${part.id}/${voicing.chordId}`} {...{ place, part, voicing, voicings, auto }} />
+        <OneChord key={`${part.id}/${voicing.chordId}`} {...{ place, part, kind, voicing, voicings, auto }} />
       )}
     </>
   );
@@ -72,23 +75,24 @@ export function VoicingWay({ place }: { place: Place }) {
 interface OneChordProps {
   readonly place: Place;
   readonly part: Part;
+  readonly kind: Kind;
   readonly voicing: ChordVoicing;
   readonly voicings: readonly ChordVoicing[];
   readonly auto: readonly ChordVoicing[];
 }
 
-function OneChord({ place, part, voicing, voicings, auto }: OneChordProps) {
+function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps) {
   const palette = usePalette();
   const { song, section, chordIndex } = place;
   const [refused, setRefused] = useState<string | null>(null);
   const { copied, said } = useShape();
-  const set = sectionSettings(styleOf(song.style), song, part, section.id);
+  const set = settingsIn(song, kind, part, section.id);
   const chord = parseChord(voicing.symbol!);
   const { pitches, frets, fixed } = voicing;
   const where = { chord, key: keyOf(place.bar.key) };
   const { bassPlays } = voicing;
-  const range = [...RANGES[part.kind], where] as const;
-  const open = part.kind === 'guitar' ? openStrings(set.tuning, set.capo) : null;
+  const range = [...kind.range, where] as const;
+  const open = kind.nature === 'fretted' ? openStrings(set.tuning, set.capo) : null;
   const following = voicings.slice(chordIndex + 1).find((v) => v.symbol !== null);
   const next = following && { pitches: following.pitches, chord: parseChord(following.symbol!) };
   const hear = (tones: readonly number[]): void => void player.audition(set.instrument, tones);

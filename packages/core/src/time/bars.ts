@@ -1,6 +1,5 @@
 /** The bars of a section: where each begins, how long it is, and what holds in it. */
-import type { Section, Song } from '../song/schema';
-import { inQuarters, metreOf, type Metre } from '../time/metre';
+import { inQuarters, metreOf, type Metre } from './metre';
 
 /** Beats through which one bar of a pattern goes. */
 export interface BeatGroup {
@@ -22,7 +21,26 @@ export interface Bar {
   readonly tempoTo: number;
 }
 
-type Defaults = Pick<Song, 'key' | 'metre' | 'tempo'>;
+/** What a song has for all of its bars; a tempo counts the metre's beat. */
+interface Defaults {
+  readonly key: string;
+  readonly metre: string;
+  readonly tempo: number;
+}
+
+/** What a section says of its bars, in order of them. */
+interface SectionTime {
+  /** How many there are. */
+  readonly bars: number;
+  readonly changes: readonly {
+    readonly bar: number;
+    readonly key?: string;
+    readonly metre?: string;
+    readonly tempo?: number;
+    readonly over?: number;
+  }[];
+  readonly ownLengths: readonly { readonly bar: number; readonly length: number }[];
+}
 
 const sum = (numbers: readonly number[]): number => numbers.reduce((all, n) => all + n, 0);
 
@@ -54,7 +72,7 @@ function shortGroups(metre: Metre, length: number, isPickUp: boolean): readonly 
 type Frame = Omit<Bar, 'tempo' | 'tempoTo'>;
 
 /** Bars without their tempos. */
-function frames(section: Pick<Section, 'bars' | 'changes' | 'ownLengths'>, song: Defaults): Frame[] {
+function frames(section: SectionTime, song: Defaults): Frame[] {
   const made: Frame[] = [];
   let { key } = song;
   let metre = metreOf(song.metre);
@@ -91,10 +109,7 @@ const rampAt = ({ from, to, start, end }: Ramp, tick: number): number =>
   tick >= end ? to : from + ((to - from) * (tick - start)) / (end - start);
 
 /** The bars of a section: the song's key, metre and tempo, changed as the section says. Eighths keep their pace where only the metre changes. */
-export function sectionBars(
-  section: Pick<Section, 'bars' | 'changes' | 'ownLengths'>,
-  song: Defaults,
-): Bar[] {
+export function sectionBars(section: SectionTime, song: Defaults): Bar[] {
   const made = frames(section, song);
   const end = barsLength(made);
   const tempo = inQuarters(song.tempo, metreOf(song.metre));

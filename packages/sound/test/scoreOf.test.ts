@@ -2,8 +2,8 @@ import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { setGuide, setMix } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
-import { FIELDS, GUIDE_CHANNEL, firstNoteAt, lastAt } from '../engine/score';
-import { scoreOf } from '../scoreOf';
+import { FIELDS, GUIDE_CHANNEL, firstNoteAt, lastAt } from '@backline/sound/score';
+import { scoreOf } from '@backline/sound/scoreOf';
 import { OURS } from '@backline/core/styles/index';
 
 const song = readChart('tempo: 100\n[A]\nC | F\ntempo: 80\nG | C', OURS);

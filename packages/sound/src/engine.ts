@@ -1,21 +1,26 @@
 import { SoundBankLoader, SpessaSynthProcessor, type BasicSoundBank } from 'spessasynth_core';
+import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
+import { PPQ } from '@backline/core/time/ticks';
+import { Clicks } from './clicks';
+import { Master } from './master';
 import type { DecodedBank, Loop } from './messages';
 import {
   AUDITION_CHANNEL,
+  DRUM_CHANNEL,
   EMPTY_SCORE,
   FIELDS,
   HAND_CHANNEL,
+  beatFrom,
+  countInto,
   firstNoteAt,
   lastAt,
   type Score,
 } from './score';
 
-const PPQ = 480;
 const BLOCK = 128;
 const VOLUME = 7;
 const PAN = 10;
 const REVERB = 91;
-const DRUMS = 9;
 /** Ticks that must be left of a held note for a new score to strike it in the middle. */
 const SHORTEST_TAKEN_UP = 120;
 
@@ -24,11 +29,6 @@ interface Sounding {
   readonly pitch: number;
   /** When it ends, in ticks played since the engine was made: loops and seeks do not move it. */
   readonly until: number;
-}
-
-interface Click {
-  age: number;
-  readonly accent: boolean;
 }
 
 /**
@@ -42,20 +42,32 @@ export class Engine {
 
   private readonly synth: SpessaSynthProcessor;
   private readonly banks = new Map<string, BasicSoundBank>();
+  private readonly clicks: Clicks;
+  private readonly master: Master;
   private score: Score = EMPTY_SCORE;
+  private tempo: TempoMap = tempoMap(EMPTY_SCORE.tempos);
+  private percussion = new Set<number>();
   private waiting: { score: Score; loop: Loop | null; at: number } | null = null;
   private next = 0;
   private played = 0;
   private sounding: Sounding[] = [];
   private loop: Loop | null = null;
   private heardFrom = 0;
-  private clicks: Click[] = [];
-  private nextClick = Infinity;
-  private firstClick = false;
+  /** Ticks at which the count-in clicks, in order. */
+  private counted: number[] = [];
+  private hasClicked = false;
   private auditioned: { pitch: number; frames: number }[] = [];
   private readonly programs = new Map<number, number>();
+  /** Channels that were told to play drums, or not to. */
+  private readonly drummed = new Map<number, boolean>([[DRUM_CHANNEL, true]]);
 
-  constructor(private readonly sampleRate: number) {
+  /** @param mastered false where the synthesizer's own sound is wanted, without the master bus. */
+  constructor(
+    private readonly sampleRate: number,
+    private readonly mastered = true,
+  ) {
+    this.clicks = new Clicks(sampleRate);
+    this.master = new Master(sampleRate);
     this.synth = new SpessaSynthProcessor(sampleRate, { maxBufferSize: BLOCK, eventsEnabled: false });
     // Presets come one by one: until one has come, its channel keeps silent rather than borrow another.
     this.synth.onMissingPreset = () => undefined;
@@ -78,7 +90,7 @@ export class Engine {
 
   /** Ticks a second at the position. */
   get rate(): number {
-    return ((lastAt(this.score.tempos, this.position)?.tempo ?? 100) * PPQ) / 60;
+    return (this.tempo.tempoAt(this.position) * PPQ) / 60;
   }
 
   /** Adds a preset with its samples decoded; held notes go on. */
@@ -107,13 +119,15 @@ export class Engine {
       this.chase();
       return;
     }
-    this.waiting = { score, loop, at: Math.ceil((this.position + 1e-6) / PPQ) * PPQ };
+    this.waiting = { score, loop, at: beatFrom(this.score, this.position + 1e-6) };
   }
 
   /** Puts another score in place. Where the stretch that is gone round has moved, the position moves with it. */
   private replace(score: Score, loop: Loop | null): void {
     const before = this.loop;
     this.score = score;
+    this.tempo = tempoMap(score.tempos);
+    this.percussion = new Set(score.channels.filter((c) => c.percussion).map((c) => c.channel));
     this.waiting = null;
     this.setLoop(loop);
     if (!before || !this.loop || this.position < before.start || this.position >= before.end) return;
@@ -130,12 +144,10 @@ export class Engine {
     this.silence();
     if (this.waiting) this.replace(this.waiting.score, this.waiting.loop);
     const start = Math.max(0, Math.min(from, this.score.length - 1));
-    const bar = lastAt(this.score.bars, start);
-    const lead = countIn ? (bar?.beats ?? 4) * PPQ : 0;
     this.heardFrom = start;
-    this.position = start - lead;
-    this.nextClick = countIn ? this.position : Infinity;
-    this.firstClick = true;
+    this.hasClicked = false;
+    this.counted = countIn ? countInto(this.score, start) : [];
+    this.position = this.counted[0] ?? start;
     this.next = firstNoteAt(this.score.notes, start);
     this.playing = true;
     this.chase();
@@ -194,21 +206,18 @@ export class Engine {
       if (this.playing) this.fire();
       const frames = Math.min(total - done, this.playing ? this.framesToNext() : total - done);
       this.synth.process(left, right, done, frames);
-      this.mixClicks(left, right, done, frames);
+      this.clicks.mix(left, right, done, frames);
       if (this.playing) this.advance(frames);
       done += frames;
     }
     this.ageAudition(total);
-  }
-
-  private get framesPerTick(): number {
-    return this.sampleRate / this.rate;
+    if (this.mastered) this.master.process(left, right);
   }
 
   private advance(frames: number): void {
-    const ticks = frames / this.framesPerTick;
-    this.position += ticks;
-    this.played += ticks;
+    const before = this.position;
+    this.position = this.tempo.tickAt(this.tempo.secondsAt(before) + frames / this.sampleRate);
+    this.played += this.position - before;
   }
 
   /** Frames until something is due; at least one, so that time goes on. */
@@ -217,12 +226,12 @@ export class Engine {
     const due = this.score.notes[this.next * FIELDS];
     if (due !== undefined) ticks = Math.min(ticks, due - this.position);
     for (const note of this.sounding) ticks = Math.min(ticks, note.until - this.played);
-    for (const { tick } of this.score.tempos)
-      if (tick > this.position) ticks = Math.min(ticks, tick - this.position);
     if (this.waiting) ticks = Math.min(ticks, this.waiting.at - this.position);
-    if (this.nextClick < Infinity) ticks = Math.min(ticks, this.nextClick - this.position);
+    if (this.counted.length) ticks = Math.min(ticks, this.counted[0]! - this.position);
     ticks = Math.min(ticks, this.end - this.position);
-    return Math.max(1, Math.min(BLOCK, Math.ceil(ticks * this.framesPerTick)));
+    if (ticks === Infinity) return BLOCK;
+    const seconds = this.tempo.secondsAt(this.position + ticks) - this.tempo.secondsAt(this.position);
+    return Math.max(1, Math.min(BLOCK, Math.ceil(seconds * this.sampleRate)));
   }
 
   /** Where the way turns back or ends; the position may have run past it by less than a tick. */
@@ -241,7 +250,7 @@ export class Engine {
       });
     }
     if (this.waiting && this.position >= this.waiting.at - 1e-9) this.takeWaiting();
-    if (this.position >= this.nextClick - 1e-9) this.click();
+    if (this.position >= (this.counted[0] ?? Infinity) - 1e-9) this.click();
     if (this.position >= this.end - 1e-9) this.wrapOrEnd();
     if (!this.playing) return;
     const { notes } = this.score;
@@ -265,7 +274,7 @@ export class Engine {
     for (let at = 0; at < this.next * FIELDS; at += FIELDS) {
       const left = notes[at]! + notes[at + 1]! - this.position;
       const channel = notes[at + 2]!;
-      if (left < SHORTEST_TAKEN_UP || channel === DRUMS) continue;
+      if (left < SHORTEST_TAKEN_UP || this.percussion.has(channel)) continue;
       const pitch = notes[at + 3]!;
       held.set(`${channel}/${pitch}`, {
         channel,
@@ -279,7 +288,7 @@ export class Engine {
       const same = held.get(key);
       held.delete(key);
       if (same) return [same];
-      if (note.channel === DRUMS) return [note];
+      if (this.percussion.has(note.channel)) return [note];
       this.synth.noteOff(note.channel, note.pitch);
       return [];
     });
@@ -329,14 +338,15 @@ export class Engine {
   private silence(): void {
     for (const { channel, pitch } of this.sounding) this.synth.noteOff(channel, pitch);
     this.sounding = [];
-    this.clicks = [];
-    this.nextClick = Infinity;
+    this.clicks.silence();
+    this.counted = [];
   }
 
   /** Sets every channel as the score has it at the position. */
   private chase(): void {
     for (const setup of this.score.channels) {
-      const { channel, level, pan, room, audible } = setup;
+      const { channel, level, pan, room, audible, percussion } = setup;
+      this.open(channel, percussion);
       this.synth.controllerChange(channel, VOLUME, level);
       this.synth.controllerChange(channel, PAN, pan);
       this.synth.controllerChange(channel, REVERB, room);
@@ -348,7 +358,16 @@ export class Engine {
   private followProgram(channel: number): void {
     const setup = this.score.channels.find((c) => c.channel === channel);
     const program = setup && lastAt(setup.programs, Math.max(0, this.position))?.program;
-    if (program !== undefined) this.setProgram(channel, channel === DRUMS ? 0 : program);
+    if (program !== undefined) this.setProgram(channel, setup?.percussion ? 0 : program);
+  }
+
+  /** Makes a channel where there is none yet, and lets it play drums or not. */
+  private open(channel: number, percussion: boolean): void {
+    while (this.synth.midiChannels.length <= channel) this.synth.createMIDIChannel();
+    if ((this.drummed.get(channel) ?? false) === percussion) return;
+    this.drummed.set(channel, percussion);
+    this.synth.midiChannels[channel]!.setDrums(percussion);
+    this.programs.delete(channel);
   }
 
   private setProgram(channel: number, program: number): void {
@@ -358,25 +377,9 @@ export class Engine {
   }
 
   private click(): void {
-    this.clicks.push({ age: 0, accent: this.firstClick });
-    this.firstClick = false;
-    this.nextClick += PPQ;
-    if (this.nextClick >= this.heardFrom - 1e-6) this.nextClick = Infinity;
-  }
-
-  /** A short tick of a sine, so that the count-in needs no sample. */
-  private mixClicks(left: Float32Array, right: Float32Array, from: number, frames: number): void {
-    for (const click of this.clicks) {
-      const turn = (2 * Math.PI * (click.accent ? 1760 : 1320)) / this.sampleRate;
-      for (let i = 0; i < frames; i++) {
-        const age = click.age + i;
-        const value = 0.22 * Math.sin(turn * age) * Math.exp(-age / (0.012 * this.sampleRate));
-        left[from + i]! += value;
-        right[from + i]! += value;
-      }
-      click.age += frames;
-    }
-    this.clicks = this.clicks.filter((c) => c.age < 0.12 * this.sampleRate);
+    this.counted.shift();
+    this.clicks.strike(!this.hasClicked);
+    this.hasClicked = true;
   }
 
   private ageAudition(frames: number): void {

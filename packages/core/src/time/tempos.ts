@@ -1,4 +1,4 @@
-import type { TempoPoint } from '../time/tempo';
+import type { TempoPoint } from './tempo';
 import type { Bar } from './bars';
 
 /** Points of the tempo map through a song, one where it changes. */

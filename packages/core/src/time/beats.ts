@@ -1,5 +1,5 @@
 /** Beats of bars, whatever their lengths, and places between them. */
-import { PPQ } from '../time/ticks';
+import { PPQ } from './ticks';
 import { barIndexAt, type Bar } from './bars';
 
 export interface Beat {
@@ -65,3 +65,17 @@ export function beatsBetween(bars: readonly Framed[], from: number, until: numbe
 
 /** The off-beat within a beat: the middle of a plain one, the third of three eighths in a dotted one. */
 export const offBeat = (beat: number): number => (beat % 720 === 0 ? (beat * 2) / 3 : beat / 2);
+
+/** Beats of a bar from one tick of it to another. */
+export const beatsIn = (bar: Framed, from: number, to: number): number =>
+  beatPosition(bar, to) - beatPosition(bar, from);
+
+/** Beats from one tick to another, through whatever bars lie between. */
+export function beatsAcross(bars: readonly Framed[], from: number, to: number): number {
+  let beats = 0;
+  for (let i = barIndexAt(bars, from); i < bars.length && bars[i]!.start < to; i++) {
+    const bar = bars[i]!;
+    beats += beatsIn(bar, Math.max(from, bar.start), Math.min(to, bar.start + bar.length));
+  }
+  return beats;
+}

@@ -1,27 +1,21 @@
 /** The sound engine rendered in Node with the app's own banks: what is heard, sample by sample. */
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { BasicSoundBank, SoundBankLoader } from 'spessasynth_core';
-import { Engine } from '../src/audio/engine/engine';
-import type { DecodedBank } from '../src/audio/engine/messages';
-import { EMPTY_SCORE, type ChannelSetup, type Score } from '../src/audio/engine/score';
+import { shippedBanks } from '@backline/sound/node/bank';
+import { Engine } from '@backline/sound/engine';
+import type { DecodedBank } from '@backline/sound/messages';
+import { EMPTY_SCORE, type ChannelSetup, type Score } from '@backline/sound/score';
 
 const RATE = 44_100;
 const FLUTE = 73;
 
-function bank(id: string): DecodedBank {
-  const file = readFileSync(join(__dirname, `../public/sound/${id}.sf3`));
-  const bytes = file.buffer.slice(file.byteOffset, file.byteOffset + file.byteLength) as ArrayBuffer;
-  const { samples } = SoundBankLoader.fromArrayBuffer(bytes.slice(0));
-  return {
-    id,
-    bank: bytes,
-    samples: samples.map((s) => ({ data: s.getAudioData().slice(), rate: s.sampleRate })),
-  };
-}
+let flute: DecodedBank;
+beforeAll(async () => {
+  [flute] = (await shippedBanks([String(FLUTE)])) as [DecodedBank];
+});
 
 const channel = (changes: Partial<ChannelSetup> = {}): ChannelSetup => ({
   channel: 0,
+  part: 'flute',
+  percussion: false,
   programs: [{ tick: 0, program: FLUTE }],
   level: 110,
   pan: 64,
@@ -36,8 +30,8 @@ const score = (notes: [number, number, number][], changes: Partial<Score> = {}):
   length: 3840,
   tempos: [{ tick: 0, tempo: 120 }],
   bars: [
-    { tick: 0, beats: 4 },
-    { tick: 1920, beats: 4 },
+    { tick: 0, length: 1920, beats: [0, 480, 960, 1440] },
+    { tick: 1920, length: 1920, beats: [0, 480, 960, 1440] },
   ],
   channels: [channel()],
   notes: Int32Array.from(notes.flatMap(([start, duration, pitch]) => [start, duration, 0, pitch, 100])),
@@ -79,13 +73,10 @@ function pitchOf(samples: Float32Array, from: number): number {
   return RATE / (best + (a - c) / (2 * (a - 2 * b + c)));
 }
 
-const flute = (): DecodedBank => bank(String(FLUTE));
-
 async function engineWith(first: Score): Promise<Engine> {
-  await BasicSoundBank.isSF3DecoderReady;
   const engine = new Engine(RATE);
   await engine.ready;
-  engine.addBank(flute());
+  engine.addBank(structuredClone(flute));
   engine.setScore(first);
   return engine;
 }

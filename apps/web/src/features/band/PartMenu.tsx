@@ -1,0 +1,96 @@
+import { useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { Button, TextInput } from 'react-native-paper';
+import { newPart } from '@backline/core/band/repertoire';
+import { addPart, doublePart, movePart, removePart, renamePart } from '@backline/core/edits/parts';
+import { LIMITS } from '@backline/core/song/limits';
+import type { Part, Song } from '@backline/core/song/schema';
+import { Picker } from '../../components/Picker';
+import { change } from '../../state/openSong';
+import { REPERTOIRE } from '../../state/repertoire';
+import { usePalette } from '../../theme/usePalette';
+
+/** A part's name and place in the band; doubled, or taken out of it. */
+export function PartMenu({ song, part }: { song: Song; part: Part }) {
+  const palette = usePalette();
+  const [name, setName] = useState(part.name);
+  const index = song.parts.findIndex((p) => p.id === part.id);
+  const take = (): void => void change(renamePart(part.id, name));
+  return (
+    <View style={styles.menu}>
+      <TextInput
+        mode="outlined"
+        dense
+        accessibilityLabel={`Name of ${part.name}`}
+        value={name}
+        maxLength={LIMITS.nameLength}
+        onChangeText={setName}
+        onBlur={take}
+        onSubmitEditing={take}
+        style={{ backgroundColor: palette.paper }}
+      />
+      <View style={styles.buttons}>
+        <Button
+          mode="outlined"
+          icon="arrow-up"
+          disabled={index === 0}
+          accessibilityLabel={`Move ${part.name} up`}
+          onPress={() => change(movePart(part.id, -1))}
+        >
+          Up
+        </Button>
+        <Button
+          mode="outlined"
+          icon="arrow-down"
+          disabled={index === song.parts.length - 1}
+          accessibilityLabel={`Move ${part.name} down`}
+          onPress={() => change(movePart(part.id, 1))}
+        >
+          Down
+        </Button>
+        <Button
+          mode="outlined"
+          icon="content-copy"
+          disabled={song.parts.length >= LIMITS.parts}
+          accessibilityLabel={`Double ${part.name}`}
+          onPress={() => change(doublePart(part.id))}
+        >
+          Double
+        </Button>
+        <Button
+          mode="outlined"
+          icon="delete-outline"
+          accessibilityLabel={`Remove ${part.name}`}
+          onPress={() => change(removePart(part.id))}
+        >
+          Remove
+        </Button>
+      </View>
+    </View>
+  );
+}
+
+/** Brings another player in, of any kind. */
+export function AddPart({ song }: { song: Song }) {
+  const full = song.parts.length >= LIMITS.parts;
+  const kinds = [...REPERTOIRE.kinds.values()];
+  return (
+    <Picker
+      label="Add a part"
+      value=""
+      choices={[
+        { value: '', label: full ? `A song has ${LIMITS.parts} parts at most` : 'choose…' },
+        ...(full ? [] : kinds.map(({ id, name }) => ({ value: id, label: name }))),
+      ]}
+      onChoose={(id) => {
+        const kind = REPERTOIRE.kinds.get(id);
+        if (kind) change(addPart(newPart(kind, song.parts)));
+      }}
+    />
+  );
+}
+
+const styles = StyleSheet.create({
+  menu: { gap: 6, paddingTop: 4 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+});

@@ -1,0 +1,81 @@
+import { StyleSheet, Text, View } from 'react-native';
+import { Button, ProgressBar } from 'react-native-paper';
+import type { Song } from '@backline/core/song/schema';
+import { Sheet } from '../../components/Sheet';
+import { stopMaking, takeFile, useFiles, type FileKind } from '../../state/files';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE } from '../../theme/tokens';
+
+const KINDS: readonly { kind: FileKind; label: string; icon: string; about: string }[] = [
+  {
+    kind: 'midi',
+    label: 'MIDI file',
+    icon: 'file-music-outline',
+    about: 'Every part on a track of its own.',
+  },
+  { kind: 'wav', label: 'Sound (WAV)', icon: 'waveform', about: 'The song as it is heard.' },
+  {
+    kind: 'stems',
+    label: 'Sound, a file a part (ZIP)',
+    icon: 'folder-zip-outline',
+    about: 'The song and each part; laid over each other the parts are the song.',
+  },
+];
+
+const WORDS: Record<FileKind, string> = {
+  midi: 'Writing the MIDI file',
+  wav: 'Playing the song into a file',
+  stems: 'Playing every part into a file',
+};
+
+/** Files of the song to take away. */
+export function TakeSheet({ song, onClose }: { song: Song; onClose: () => void }) {
+  const palette = usePalette();
+  const { making, remark } = useFiles();
+  const quiet = [styles.words, { color: palette.quiet }];
+  return (
+    <Sheet title="Take the song away" onClose={onClose}>
+      {KINDS.map(({ kind, label, icon, about }) => (
+        <View key={kind} style={styles.row}>
+          <Button
+            mode="outlined"
+            icon={icon}
+            disabled={making !== null}
+            onPress={() => void takeFile(kind, song)}
+            style={styles.button}
+          >
+            {label}
+          </Button>
+          <Text style={quiet}>{about}</Text>
+        </View>
+      ))}
+      {making ? (
+        <View style={styles.making}>
+          <Text style={[styles.words, { color: palette.ink }]} role="status">
+            {WORDS[making.kind]}
+          </Text>
+          <ProgressBar
+            progress={making.done}
+            color={palette.action}
+            accessibilityLabel={`${WORDS[making.kind]}: ${Math.round(making.done * 100)} %`}
+          />
+          <Button mode="outlined" icon="stop" onPress={stopMaking} style={styles.button}>
+            Stop writing
+          </Button>
+        </View>
+      ) : null}
+      {remark ? (
+        <Text role="alert" style={[styles.words, { color: palette.warning }]}>
+          {remark}
+        </Text>
+      ) : null}
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { gap: 2, paddingBottom: 4 },
+  button: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
+  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  making: { gap: 6 },
+});

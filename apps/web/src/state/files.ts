@@ -1,0 +1,70 @@
+/** Files of a song, made by a worker of their own that ends with them. */
+import { proxy, wrap, type Remote } from 'comlink';
+import { create } from 'zustand';
+import type { Song } from '@backline/core/song/schema';
+import { fileNames } from '@backline/sound/fileNames';
+import type { Files } from '../workers/files';
+
+export type FileKind = 'midi' | 'wav' | 'stems';
+
+export interface FilesState {
+  /** What is being made, and how much of it is done, 0 to 1. */
+  readonly making: { readonly kind: FileKind; readonly done: number } | null;
+  /** What should be known of the last file, or why there is none, as a sentence. */
+  readonly remark: string | null;
+}
+
+export const useFiles = create<FilesState>(() => ({ making: null, remark: null }));
+
+const ENDING: Record<FileKind, string> = { midi: '.mid', wav: '.wav', stems: ' parts.zip' };
+
+/** Gives a file to the browser to save. */
+export function download(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob);
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+let worker: Worker | null = null;
+
+/** Gives up what is being made. */
+export function stopMaking(): void {
+  worker?.terminate();
+  worker = null;
+  useFiles.setState({ making: null });
+}
+
+async function made(files: Remote<Files>, kind: FileKind, song: Song): Promise<Blob> {
+  if (kind === 'midi') {
+    const { bytes, remark } = await files.midi(song);
+    useFiles.setState({ remark });
+    return new Blob([bytes.slice()], { type: 'audio/midi' });
+  }
+  const tell = proxy((done: number) => useFiles.setState({ making: { kind, done } }));
+  return kind === 'wav' ? files.wav(song, tell) : files.stems(song, tell);
+}
+
+/** Makes a file of the song as it is now and gives it to the browser; one at a time. */
+export async function takeFile(kind: FileKind, song: Song): Promise<void> {
+  stopMaking();
+  useFiles.setState({ making: { kind, done: 0 }, remark: null });
+  const mine = new Worker(new URL('../workers/files.ts', import.meta.url));
+  worker = mine;
+  const fellOver = new Promise<never>((_, reject) => {
+    mine.onerror = () => reject(new Error('the page ran out of room'));
+  });
+  try {
+    const blob = await Promise.race([made(wrap<Files>(mine), kind, song), fellOver]);
+    // Given up, or another begun, while this one was made.
+    if (worker === mine) download(blob, fileNames([song.title])[0]! + ENDING[kind]);
+  } catch (error) {
+    if (worker !== mine) return;
+    const why = error instanceof Error ? error.message : String(error);
+    useFiles.setState({ remark: `The file could not be written: ${why}. Try again.` });
+  } finally {
+    if (worker === mine) stopMaking();
+  }
+}

@@ -1,0 +1,102 @@
+/** Edits of the band: which parts there are, what they are called, in which order they stand. */
+import type { Draft } from 'immer';
+import { LIMITS } from '../song/limits';
+import { freeId, freeName } from '../song/names';
+import type { Part, Settings, Song } from '../song/schema';
+import { tidyName } from '../song/text';
+import { edit, type Edit } from './apply';
+
+/** Adds a part at the end of the band; an id or a name that is taken gets a number. */
+export const addPart = (part: Part): Edit =>
+  edit('add a part', (song) => {
+    const ids = song.parts.map((p) => p.id);
+    const id = ids.includes(part.id) ? freeId(`${part.kind}-`, ids) : part.id;
+    const name = freeName(
+      song.parts.map((p) => p.name),
+      part.name,
+    );
+    song.parts.push({ ...part, id, name });
+  });
+
+type BySettings = Record<string, Settings>;
+
+/** Every record of the song that is kept by part. */
+function recordsByPart(song: Draft<Song>): BySettings[] {
+  return [
+    ...song.sections.map((s) => s.settings),
+    ...song.form.flatMap((entry) => Object.values(entry.passes ?? {})),
+  ];
+}
+
+/** Takes a part out with all that was set for it: in sections, playings, cues and chords. */
+export const removePart = (id: string): Edit =>
+  edit('remove a part', (song) => {
+    song.parts = song.parts.filter((p) => p.id !== id);
+    for (const settings of recordsByPart(song)) delete settings[id];
+    for (const section of song.sections) {
+      for (const cue of section.cues) cue.parts = cue.parts.filter((p) => p !== id);
+      section.cues = section.cues.filter((cue) => cue.parts.length > 0);
+      for (const draft of section.drafts) {
+        for (const chord of draft.chords) {
+          if (!chord.byHand?.[id]) continue;
+          delete chord.byHand[id];
+          if (Object.keys(chord.byHand).length === 0) delete chord.byHand;
+        }
+      }
+    }
+  });
+
+const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
+/** Doubles a part: an independent copy right behind it, with its settings, cues and voicings by hand. */
+export const doublePart = (id: string): Edit =>
+  edit('double a part', (song) => {
+    const at = song.parts.findIndex((p) => p.id === id);
+    const original = song.parts[at];
+    if (!original) return;
+    const copy = copyOf(original) as Part;
+    copy.id = freeId(
+      `${original.kind}-`,
+      song.parts.map((p) => p.id),
+    );
+    copy.name = freeName(
+      song.parts.map((p) => p.name),
+      original.name,
+    );
+    song.parts.splice(at + 1, 0, copy);
+    for (const settings of recordsByPart(song)) {
+      if (settings[id]) settings[copy.id] = copyOf(settings[id]);
+    }
+    for (const section of song.sections) {
+      for (const cue of section.cues) {
+        if (cue.parts.includes(id) && cue.parts.length < LIMITS.parts) cue.parts.push(copy.id);
+      }
+      for (const chord of section.drafts.flatMap((d) => d.chords)) {
+        const hand = chord.byHand?.[id];
+        if (hand) chord.byHand![copy.id] = copyOf(hand);
+      }
+    }
+  });
+
+/** Another name; one that another part has gets a number, one of which nothing is left changes nothing. */
+export const renamePart = (id: string, name: string): Edit =>
+  edit(
+    'rename a part',
+    (song) => {
+      const part = song.parts.find((p) => p.id === id);
+      if (!part || !tidyName(name, LIMITS.nameLength)) return;
+      const others = song.parts.filter((p) => p.id !== id).map((p) => p.name);
+      part.name = freeName(others, name);
+    },
+    `part name/${id}`,
+  );
+
+/** Moves a part by so many places, up where the number is below 0; over the edge it stays. */
+export const movePart = (id: string, by: number): Edit =>
+  edit('move a part', (song) => {
+    const from = song.parts.findIndex((p) => p.id === id);
+    const to = from + by;
+    if (from < 0 || to < 0 || to >= song.parts.length) return;
+    const [part] = song.parts.splice(from, 1);
+    song.parts.splice(to, 0, part!);
+  });

@@ -1,0 +1,63 @@
+/**
+ * The master bus: gain, then a limiter that looks ahead. It holds back only what would rise over
+ * −1 dBFS: the least gain wanted within its look-ahead, let go slowly and smoothed over the same
+ * time, so that every peak is down before it comes (common practice).
+ */
+
+/** What a mix of sampled parts lacks to full scale. */
+export const MASTER_GAIN = 2.3;
+/** −1 dBFS. */
+export const CEILING = 10 ** (-1 / 20);
+/** Frames the limiter looks ahead, and by which everything is later. */
+export const LOOK_AHEAD = 128;
+/** Seconds in which a held back gain comes back by two thirds. */
+const RELEASE = 0.12;
+
+export class Master {
+  private readonly left = new Float32Array(LOOK_AHEAD);
+  private readonly right = new Float32Array(LOOK_AHEAD);
+  private readonly envelope = new Float32Array(LOOK_AHEAD).fill(1);
+  /** Wanted gains of the frames ahead that no later one undercuts, least first, with their frame numbers. */
+  private readonly least: { readonly frame: number; readonly gain: number }[] = [];
+  private readonly back: number;
+  private sum = LOOK_AHEAD;
+  private held = 1;
+  private frame = 0;
+
+  constructor(sampleRate: number) {
+    this.back = 1 - Math.exp(-1 / (RELEASE * sampleRate));
+  }
+
+  /**
+   * Works on a block in place, LOOK_AHEAD frames late.
+   * @param gains takes the gain of each frame that comes out, where it is wanted.
+   */
+  process(left: Float32Array, right: Float32Array, gains?: Float32Array): void {
+    for (let i = 0; i < left.length; i++) {
+      const slot = this.frame % LOOK_AHEAD;
+      const l = left[i]! * MASTER_GAIN;
+      const r = right[i]! * MASTER_GAIN;
+      const gain = this.smoothed(Math.max(Math.abs(l), Math.abs(r)), slot);
+      left[i] = this.left[slot]! * gain;
+      right[i] = this.right[slot]! * gain;
+      if (gains) gains[i] = gain;
+      this.left[slot] = l;
+      this.right[slot] = r;
+      this.frame++;
+    }
+  }
+
+  /** The gain for the frame that is LOOK_AHEAD old, now that a peak comes in. */
+  private smoothed(peak: number, slot: number): number {
+    const wanted = peak > CEILING ? CEILING / peak : 1;
+    const { least } = this;
+    while (least.length && least[least.length - 1]!.gain >= wanted) least.pop();
+    least.push({ frame: this.frame, gain: wanted });
+    if (least[0]!.frame < this.frame - LOOK_AHEAD) least.shift();
+    const lowest = least[0]!.gain;
+    this.held = lowest < this.held ? lowest : this.held + (lowest - this.held) * this.back;
+    this.sum += this.held - this.envelope[slot]!;
+    this.envelope[slot] = this.held;
+    return Math.min(1, this.sum / LOOK_AHEAD);
+  }
+}

@@ -1,0 +1,119 @@
+/**
+ * What the player plays: notes at ticks, no chords. A score is plain data that crosses to the
+ * audio thread.
+ */
+import type { TempoPoint } from '@backline/core/time/tempo';
+
+/**
+ * Channels beyond those of the band's first fifteen parts: chords heard as they are entered, the
+ * guide sound under playback, keys played by hand.
+ */
+export const AUDITION_CHANNEL = 16;
+export const GUIDE_CHANNEL = 17;
+export const HAND_CHANNEL = 18;
+/** The channel on which the synthesizer plays drums from the start; others are told to. */
+export const DRUM_CHANNEL = 9;
+
+export interface ChannelSetup {
+  /** 0-based synthesizer channel. */
+  readonly channel: number;
+  /** The part that plays on it; null for the guide sound. */
+  readonly part: string | null;
+  readonly percussion: boolean;
+  /** Programs by tick, the first at 0. */
+  readonly programs: readonly { readonly tick: number; readonly program: number }[];
+  /** 0–127 each. */
+  readonly level: number;
+  readonly pan: number;
+  readonly room: number;
+  /** False where the part is muted or another is soloed. */
+  readonly audible: boolean;
+}
+
+/** A bar with its beats, for the count-in and for what starts on the next beat. */
+export interface ScoreBar {
+  readonly tick: number;
+  readonly length: number;
+  /** Ticks from the bar's start. */
+  readonly beats: readonly number[];
+}
+
+export interface Score {
+  /** Ticks, 480 a quarter note. */
+  readonly length: number;
+  readonly tempos: readonly TempoPoint[];
+  readonly bars: readonly ScoreBar[];
+  readonly channels: readonly ChannelSetup[];
+  /** Notes sorted by start, FIELDS numbers each: start, duration, channel, pitch, velocity. */
+  readonly notes: Int32Array;
+}
+
+export const FIELDS = 5;
+
+export const EMPTY_SCORE: Score = {
+  length: 0,
+  tempos: [{ tick: 0, tempo: 100 }],
+  bars: [],
+  channels: [],
+  notes: new Int32Array(0),
+};
+
+/** Index of the first note that starts at or after a tick. */
+export function firstNoteAt(notes: Int32Array, tick: number): number {
+  let low = 0;
+  let high = notes.length / FIELDS;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (notes[middle * FIELDS]! < tick) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
+
+/** The last entry at or before a tick; the first where there is none. */
+export function lastAt<T extends { readonly tick: number }>(list: readonly T[], tick: number): T | undefined {
+  let low = 0;
+  let high = list.length - 1;
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (list[middle]!.tick <= tick) low = middle;
+    else high = middle - 1;
+  }
+  return list[low];
+}
+
+/** The first beat at or after a tick; the song's end where none follows. */
+export function beatFrom({ bars, length }: Score, tick: number): number {
+  const bar = lastAt(bars, tick);
+  const beat = bar?.beats.find((at) => bar.tick + at >= tick - 1e-6);
+  if (bar && beat !== undefined) return bar.tick + beat;
+  return bar && bar.tick + bar.length >= tick ? bar.tick + bar.length : length;
+}
+
+/** The presets a score sounds with, by the names of their banks. */
+export function banksOf(score: Score): string[] {
+  const ids = score.channels.flatMap(({ percussion, programs }) =>
+    percussion ? ['drums'] : programs.map((p) => String(p.program)),
+  );
+  return [...new Set(ids)];
+}
+
+/** A score with the notes of one part only. */
+export function scoreOfPart(score: Score, part: string): Score {
+  const channels = score.channels.filter((c) => c.part === part);
+  const own = new Set(channels.map((c) => c.channel));
+  const kept: number[] = [];
+  for (let at = 0; at < score.notes.length; at += FIELDS) {
+    if (own.has(score.notes[at + 2]!)) kept.push(...score.notes.subarray(at, at + FIELDS));
+  }
+  return { ...score, channels, notes: Int32Array.from(kept) };
+}
+
+/** Beats of a whole bar before a place, as ticks; a pick-up is counted by the bar it leads into. */
+export function countInto({ bars }: Score, start: number): number[] {
+  const at = bars.findIndex((bar) => bar.tick + bar.length > start);
+  const here = bars[at];
+  const next = bars[at + 1];
+  const bar = here && next && next.length > here.length ? next : here;
+  return bar ? bar.beats.map((beat) => start - bar.length + beat) : [];
+}

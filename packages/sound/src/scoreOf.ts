@@ -1,0 +1,81 @@
+import { isAudible, type Band, type BandPart } from '@backline/core/band/index';
+import type { Guide } from '@backline/core/song/schema';
+import { USUAL_GUIDE } from '@backline/core/song/create';
+import { tempoPoints } from '@backline/core/time/tempos';
+import { DRUM_CHANNEL, FIELDS, GUIDE_CHANNEL, HAND_CHANNEL, type ChannelSetup, type Score } from './score';
+
+/** A synthesizer channel for each part: the drums' own for the first percussion, others in order. */
+export function channelsOf(parts: readonly Pick<BandPart, 'nature'>[]): number[] {
+  let next = 0;
+  let drummed = false;
+  return parts.map(({ nature }) => {
+    if (nature === 'percussion' && !drummed) {
+      drummed = true;
+      return DRUM_CHANNEL;
+    }
+    const channel = next++;
+    if (channel < DRUM_CHANNEL) return channel;
+    // Past the drums, and past what is kept for the writer's own hands and ears.
+    return channel + 1 < 16 ? channel + 1 : channel + HAND_CHANNEL - 14;
+  });
+}
+
+/** The player's event list of a band. */
+export function scoreOf(band: Band, guide: Guide = USUAL_GUIDE): Score {
+  const channels = channelsOf(band.parts);
+  const count = band.parts.reduce((sum, part) => sum + part.notes.length, band.guide.length);
+  const starts = new Int32Array(count);
+  const unsorted = new Int32Array(count * FIELDS);
+  let n = 0;
+  const add = (channel: number, notes: Band['guide']): void => {
+    for (const { start, duration, pitch, velocity } of notes) {
+      starts[n] = start;
+      unsorted.set([start, duration, channel, pitch, velocity], n * FIELDS);
+      n++;
+    }
+  };
+  band.parts.forEach((part, i) => add(channels[i]!, part.notes));
+  add(GUIDE_CHANNEL, band.guide);
+  const order = Uint32Array.from({ length: count }, (_, i) => i).sort(
+    (a, b) => starts[a]! - starts[b]! || a - b,
+  );
+  const notes = new Int32Array(count * FIELDS);
+  order.forEach((from, to) => notes.set(unsorted.subarray(from * FIELDS, (from + 1) * FIELDS), to * FIELDS));
+  const tempos = tempoPoints(band.bars);
+  return {
+    length: band.length,
+    tempos: tempos.length ? tempos : [{ tick: 0, tempo: 100 }],
+    bars: band.bars.map(({ start, length, beats }) => ({ tick: start, length, beats })),
+    channels: [...partChannels(band, channels), ...(band.guide.length ? [guideChannel(guide)] : [])],
+    notes,
+  };
+}
+
+const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
+  channel: GUIDE_CHANNEL,
+  part: null,
+  percussion: false,
+  programs: [{ tick: 0, program: instrument }],
+  level,
+  pan: 64,
+  room: 30,
+  audible: true,
+});
+
+const partChannels = (band: Band, channels: readonly number[]): ChannelSetup[] =>
+  band.parts.flatMap((part, i): ChannelSetup[] =>
+    part.notes.length === 0
+      ? []
+      : [
+          {
+            channel: channels[i]!,
+            part: part.id,
+            percussion: part.nature === 'percussion',
+            programs: [{ tick: 0, program: part.program }, ...part.programs],
+            level: part.mix.level,
+            pan: part.mix.pan,
+            room: part.mix.room,
+            audible: isAudible(part, band.parts),
+          },
+        ],
+  );
