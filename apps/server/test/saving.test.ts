@@ -117,10 +117,11 @@ describe('what is refused before the database sees it', () => {
 
   it('a song of version 1 is brought up to this one', async () => {
     const { id } = await create(on.app);
-    const old = { ...SONG, version: 1, form: SONG.form.map(({ id: _, ...entry }) => entry) };
+    const sections = SONG.sections.map(({ ownLengths: _, ...section }) => section);
+    const old = { ...SONG, version: 1, sections, form: SONG.form.map(({ id: _, ...entry }) => entry) };
     await put(id, { revision: 1, song: old }).expect(200);
     const { song } = (await request(on.app).get(`/api/songs/${id}`)).body as StoredSong;
-    expect([song.version, song.form[0]!.id]).toEqual([2, 'e1']);
+    expect([song.version, song.form[0]!.id]).toEqual([3, 'e1']);
   });
 });
 

@@ -7,7 +7,7 @@ import { parseChord } from '../theory/chordGrammar';
 import { keyOf, keyText, parseKey, romanNumeral, scaleStep, type Key } from '../theory/key';
 import { readNumeral } from '../theory/numerals';
 import { respell } from '../theory/transposition';
-import { wholeBar } from '../time/bars';
+import { shortBar, wholeBar } from '../time/bars';
 import type { Genre, Mood, Progression } from './schema';
 
 /** The key a progression is read in: the section's own, or its parallel of the other mode where that is what the progression is in. */
@@ -95,7 +95,7 @@ export function progressionOf(name: string, clip: Clip): Progression | string {
         push: 0,
       }));
     const whole = inBar.some((c) => c.start === 0) ? inBar : [...heldInto(clip, bar, numeral), ...inBar];
-    return writeBar(whole, { ...wholeBar(bar.metre, bar.key), length: bar.length });
+    return writeBar(whole, shortBar(bar.metre, bar.key, bar.length, false));
   });
   return { name, bars: bars.join(' | '), mode: key.mode, metre: first.metre, genres: [], moods: [] };
 }

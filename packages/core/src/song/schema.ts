@@ -46,15 +46,14 @@ export const keySchema = z
   })
   .transform((text) => keyText(parseKey(text)!));
 
+const noMetre = (value: unknown): string =>
+  `${quoted(value)} is no metre that is played here. Use one of ${METRE_NAMES.join(', ')}.`;
+
 /** A metre as it is written: `6/8`, or with its grouping, `3+2+2/8`. */
 export const metreSchema = z
-  .string()
+  .string({ error: (issue) => noMetre(issue.input) })
   .max(20)
-  .refine((text) => findMetre(text) !== null, {
-    abort: true,
-    error: (issue) =>
-      `${quoted(issue.input)} is no metre that is played here. Use one of ${METRE_NAMES.join(', ')}.`,
-  })
+  .refine((text) => findMetre(text) !== null, { abort: true, error: (issue) => noMetre(issue.input) })
   .transform((text) => findMetre(text)!.name);
 
 /** Beats a minute. */

@@ -71,6 +71,14 @@ function shortGroups(metre: Metre, length: number, isPickUp: boolean): readonly 
 
 type Frame = Omit<Bar, 'tempo' | 'tempoTo'>;
 
+/** A bar of a metre, as long as is wanted where that is shorter; the first of its section is then a pick-up. */
+function frameOf(metre: Metre, wanted: number, isFirst: boolean, key: string): Frame {
+  const isShort = wanted < metre.length;
+  const length = isShort ? wanted : metre.length;
+  const groups = isShort ? shortGroups(metre, length, isFirst) : groupsOf(metre);
+  return { start: 0, length, metre: metre.name, groups, key };
+}
+
 /** Bars without their tempos. */
 function frames(section: SectionTime, song: Defaults): Frame[] {
   const made: Frame[] = [];
@@ -88,11 +96,9 @@ function frames(section: SectionTime, song: Defaults): Frame[] {
     }
     while (ownLengths[own] && ownLengths[own]!.bar < i) own++;
     const wanted = ownLengths[own]?.bar === i ? ownLengths[own]!.length : metre.length;
-    const isShort = wanted < metre.length;
-    const length = isShort ? wanted : metre.length;
-    const groups = isShort ? shortGroups(metre, length, i === 0) : groupsOf(metre);
-    made.push({ start, length, metre: metre.name, groups, key });
-    start += length;
+    const frame = frameOf(metre, wanted, i === 0, key);
+    made.push({ ...frame, start });
+    start += frame.length;
   }
   return made;
 }
@@ -161,7 +167,8 @@ export const tempoIn = (bar: Pick<Bar, 'start' | 'length' | 'tempo' | 'tempoTo'>
     : bar.tempo + ((bar.tempoTo - bar.tempo) * (tick - bar.start)) / bar.length;
 
 /** A bar that stands alone: the whole bar of a metre. */
-export const wholeBar = (metre: string, key: string): Frame => {
-  const found = metreOf(metre);
-  return { start: 0, length: found.length, metre: found.name, groups: groupsOf(found), key };
-};
+export const wholeBar = (metre: string, key: string): Frame => shortBar(metre, key, Infinity, false);
+
+/** A bar that stands alone, cut to a length; where it is the first of its section it is a pick-up. */
+export const shortBar = (metre: string, key: string, length: number, isFirst: boolean): Frame =>
+  frameOf(metreOf(metre), length, isFirst, key);

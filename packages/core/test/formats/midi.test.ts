@@ -8,6 +8,9 @@ import { renderBand } from '@backline/core/band/index';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import { seatsOf } from '@backline/core/formats/midi/channels';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
+import { tempoSteps } from '@backline/core/formats/midi/tempos';
+import { tempoMap } from '@backline/core/time/tempo';
+import { tempoPoints } from '@backline/core/time/tempos';
 import { DRUMS } from '@backline/core/parts/drums/keys';
 import { anySong, song } from '../support/music';
 import { notesOf, readStrictly } from './strictMidi';
@@ -133,6 +136,61 @@ describe('other readers', () => {
     });
     expect(out).not.toMatch(/Error/i);
     expect(out).toMatch(/^K:/m);
+  });
+});
+
+describe('metres of eighths and tempos on their way, in the file and back', () => {
+  const CHART = song(
+    '{bar 3/8} G | Em7 | C | D7\n[Turn]\ntime: 7/8\nG | Am7\ntempo: 60 over 2 bars\nD7 | G\n[End]\ntime: 3/8\ntempo: quarter = 80\nG | G',
+    'key: G\ntime: 6/8\ntempo: 80\n',
+  );
+  const band = renderBand(CHART, OURS);
+  const bytes = writeMidiFile(CHART, band);
+  const [conductor] = readStrictly(bytes).tracks;
+  const meta = (type: number) => conductor!.filter((e) => e.kind === 'meta' && e.a === type);
+
+  it('signs each metre, and a pick-up by what it holds', () => {
+    // Numerator, denominator as a power of two, clocks of the counted note: Standard MIDI File 1.0.
+    expect(meta(0x58).map((e) => [e.tick, ...e.bytes!.slice(0, 3)])).toEqual([
+      [0, 3, 3, 36],
+      [720, 6, 3, 36],
+      [720 + 3 * 1440, 7, 3, 12],
+      [5040 + 4 * 1680, 3, 3, 12],
+    ]);
+  });
+
+  it('carries tempos in quarters: a dotted quarter of 80 is a quarter of 120', () => {
+    const tempos = meta(0x51).map((e) => [e.tick, (e.bytes![0]! << 16) | (e.bytes![1]! << 8) | e.bytes![2]!]);
+    expect(tempos[0]).toEqual([0, 500_000]);
+    expect(tempos.at(-1)).toEqual([11_760, 750_000]);
+    // Over two bars of seven eighths it slows in steps of an eighth, none faster than the one before.
+    const steps = tempos.slice(1, -1).map(([, microseconds]) => microseconds!);
+    expect(steps).toHaveLength(14);
+    expect(steps).toEqual([...steps].sort((a, b) => a - b));
+  });
+
+  it('lasts as long for mido (Debian python3-mido) as the tempo map says, and every bar begins when it should', () => {
+    const file = join(mkdtempSync(join(tmpdir(), 'backline-')), 'song.mid');
+    writeFileSync(file, bytes);
+    const script = 'import mido,sys; print(mido.MidiFile(sys.argv[1]).length)';
+    const theirs = Number(execFileSync('/usr/bin/python3', ['-c', script, file], { encoding: 'utf8' }));
+    expect(theirs).toBeCloseTo(tempoMap(tempoPoints(band.bars)).secondsAt(band.length), 3);
+  });
+
+  it('any song’s tempos add up in the file to what the map says', () => {
+    fc.assert(
+      fc.property(anySong, (s) => {
+        const { bars, length } = renderBand(s, OURS);
+        const steps = tempoSteps(bars);
+        const seconds = steps.reduce(
+          (sum, { tick, microseconds }, i) =>
+            sum + (((steps[i + 1]?.tick ?? length) - tick) / 480) * (microseconds / 1e6),
+          0,
+        );
+        expect(seconds).toBeCloseTo(tempoMap(tempoPoints(bars)).secondsAt(length), 2);
+      }),
+      { numRuns: 20 },
+    );
   });
 });
 

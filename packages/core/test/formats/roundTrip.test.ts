@@ -6,7 +6,7 @@ import { readChart, writeChart } from '@backline/core/formats/chart/index';
 import { readSong } from '@backline/core/song/read';
 import type { Section, Settings, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { sectionBars } from '@backline/core/time/bars';
+import { barsLength, sectionBars } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { afterEdits, anyEdit } from '../support/edits';
 import { anySong, song } from '../support/music';
@@ -30,6 +30,22 @@ function said(s: Song) {
 }
 
 const anyEdits = fc.array(fc.tuple(anyEdit, fc.nat({ max: 90 })), { minLength: 1, maxLength: 12 });
+/** Cues anywhere in every section, some with an end: they go along with the bars, or are let go. */
+const withCues = (s: Song, n: number): Song => ({
+  ...s,
+  sections: s.sections.map((section) => {
+    const length = barsLength(sectionBars(section, s));
+    const at = (n * 131) % length;
+    const until = at + 1 + ((n * 977) % (length - at));
+    return {
+      ...section,
+      cues: [
+        { id: 'q1', at, parts: ['bass', 'keys'], settings: { on: false } },
+        { id: 'q2', at, ...(until <= length ? { until } : {}), parts: ['drums'], settings: { density: 1 } },
+      ],
+    };
+  }),
+});
 const RUNS = { numRuns: 150 };
 
 describe('a song after any edits', () => {
@@ -74,8 +90,8 @@ describe('a song after any edits', () => {
 
   it('is read by the one door as the very same song', () => {
     fc.assert(
-      fc.property(anySong, anyEdits, (start, edits) => {
-        const after = afterEdits(start, edits);
+      fc.property(anySong, anyEdits, fc.nat({ max: 99 }), (start, edits, n) => {
+        const after = afterEdits(withCues(start, n), edits);
         expect(readSong(JSON.parse(JSON.stringify(after))).song).toEqual(after);
       }),
       RUNS,

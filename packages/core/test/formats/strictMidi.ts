@@ -9,6 +9,8 @@ export interface ReadEvent {
   readonly a: number;
   readonly b: number;
   readonly text: string;
+  /** What a meta event holds. */
+  readonly bytes?: readonly number[];
 }
 
 export interface ReadFile {
@@ -76,6 +78,7 @@ function readTrack(bytes: Bytes): ReadEvent[] {
         a: type,
         b: body[0] ?? 0,
         text: Buffer.from(body).toString('utf8'),
+        bytes: [...body],
       });
       continue;
     }

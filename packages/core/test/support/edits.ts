@@ -11,7 +11,11 @@ import {
 import { moveBoundary, removeChord, setChordAt, setPush, setScale } from '@backline/core/edits/chords';
 import { backToAuto } from '@backline/core/edits/hand';
 import { addDraft, removeDraft, renameDraft, useDraft } from '@backline/core/edits/drafts';
-import { setKey, setMetre } from '@backline/core/edits/keys';
+import { setBarLength, setKey, setMetre, setTempoAt } from '@backline/core/edits/keys';
+import { addPart, doublePart, movePart, removePart, renamePart } from '@backline/core/edits/parts';
+import { newPart } from '@backline/core/band/repertoire';
+import { KINDS } from '@backline/core/parts/index';
+import { METRE_NAMES } from '@backline/core/time/metre';
 import { clipOf, runBetween, type Run } from '@backline/core/edits/run';
 import { clearRun, moveRun, pasteClip, removeRun, repeatRun, transposeRun } from '@backline/core/edits/runs';
 import {
@@ -104,9 +108,23 @@ export const anyEdit = fc.oneof(
     (s, n) =>
       setMetre(
         somePlace(s, n),
-        n % 5 ? (['3/4', '5/4', '4/4'] as const)[n % 3]! : null,
+        n % 7 ? METRE_NAMES[n % METRE_NAMES.length]! : null,
         n % 2 ? 'bars' : 'beats',
       ),
+    (s, n) => {
+      const section = s.sections[n % s.sections.length]!;
+      const place = { section: section.id, bar: n % section.bars };
+      return setTempoAt(place, n % 4 ? 40 + (n % 200) : null, n % 3 ? (n % 5) + 1 : null);
+    },
+    (s, n) => {
+      const section = s.sections[n % s.sections.length]!;
+      return setBarLength(section.id, n % section.bars, n % 4 ? 120 * ((n % 15) + 1) : null);
+    },
+    (s, n) => addPart(newPart(KINDS[n % KINDS.length]!, s.parts)),
+    (s, n) => doublePart(s.parts[n % s.parts.length]?.id ?? ''),
+    (s, n) => removePart(n % 3 ? '' : (s.parts[n % s.parts.length]?.id ?? '')),
+    (s, n) => renamePart(s.parts[n % s.parts.length]?.id ?? '', NAMES[n % NAMES.length]!),
+    (s, n) => movePart(s.parts[n % s.parts.length]?.id ?? '', n % 2 ? 1 : -1),
     (s, n) =>
       pasteClip({ section: s.sections[0]!.id, bar: n % 3 }, clipOf(s, someRun(s, n)), {
         where: n % 2 ? 'over' : 'between',

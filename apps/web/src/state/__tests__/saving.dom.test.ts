@@ -202,9 +202,16 @@ describe('what a closed tab left behind', () => {
   });
 
   it('from an earlier version of the app (no tab, version 1 of the song) is taken as well', async () => {
-    const old = { ...song, version: 1, title: 'Old kept', form: song.form.map(({ id: _, ...e }) => e) };
+    const sections = song.sections.map(({ ownLengths: _, ...section }) => section);
+    const old = {
+      ...song,
+      sections,
+      version: 1,
+      title: 'Old kept',
+      form: song.form.map(({ id: _, ...e }) => e),
+    };
     localStorage.setItem(`backline/unsaved/${ID}`, JSON.stringify({ revision: 4, song: old }));
-    expect(await adoptOrphan(ID)).toMatchObject({ revision: 4, song: { title: 'Old kept', version: 2 } });
+    expect(await adoptOrphan(ID)).toMatchObject({ revision: 4, song: { title: 'Old kept', version: 3 } });
   });
 
   it('that is damaged stays where it is', async () => {

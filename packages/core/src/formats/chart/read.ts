@@ -12,7 +12,7 @@ import {
   type Song,
 } from '../../song/schema';
 import { inBeats, inQuarters, metreOf } from '../../time/metre';
-import { wholeBar } from '../../time/bars';
+import { shortBar, wholeBar } from '../../time/bars';
 import { readBar, ticksOf, type BarChord, type BarFrame } from './bar';
 import { ChartError } from './error';
 import { readKey, readMetre, readTempo, type WrittenTempo } from './headers';
@@ -261,7 +261,7 @@ class ChartReader {
       throw new ChartError(first.line, first.column, `A section has at most ${LIMITS.barsPerSection} bars.`);
     }
     this.noteChange(reading, held);
-    const { frame, left } = barFrame(words, held);
+    const { frame, left } = barFrame(words, held, section.bars === 0);
     const { length } = frame;
     if (length < metreOf(held.metre).length) section.ownLengths.push({ bar: section.bars, length });
     const chords = this.barChords(left, reading, frame);
@@ -331,7 +331,11 @@ const tempoIn = ({ tempo, counted }: WrittenTempo, metre: string): number =>
 const OWN_LENGTH = /^\{bar (\d{1,4})\/(\d{1,4})\}$/;
 
 /** The bar that words stand in: a whole one of the metre, or as long as `{bar 1/4}` in front of them says. */
-function barFrame(words: readonly Word[], held: Running): { frame: BarFrame; left: readonly Word[] } {
+function barFrame(
+  words: readonly Word[],
+  held: Running,
+  isFirst: boolean,
+): { frame: BarFrame; left: readonly Word[] } {
   const whole = wholeBar(held.metre, held.key);
   const [first] = words;
   if (!first?.text.startsWith('{bar')) return { frame: whole, left: words };
@@ -344,7 +348,7 @@ function barFrame(words: readonly Word[], held: Running): { frame: BarFrame; lef
   if (words.length === 1) {
     throw new ChartError(first.line, first.column, 'This bar is empty. Write chords behind its length.');
   }
-  return { frame: { ...whole, length }, left: words.slice(1) };
+  return { frame: shortBar(held.metre, held.key, length, isFirst), left: words.slice(1) };
 }
 
 /** True where a text is too large to be a chart; the sentence says how large. */

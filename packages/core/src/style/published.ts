@@ -1,0 +1,9 @@
+/** The published JSON Schema of style files, made from the schema they are read by. */
+import { z } from 'zod';
+import { styleSchemaFor, type PatternKind } from './schema';
+
+/** JSON Schema, draft 2020-12. What only code can say (an event behind its pattern's end) is said when a file is read. */
+export const publishedSchema = (kinds: readonly PatternKind[]): object => ({
+  ...z.toJSONSchema(styleSchemaFor(kinds), { io: 'input' }),
+  title: 'Vivid Backline style',
+});
