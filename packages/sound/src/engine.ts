@@ -331,7 +331,7 @@ export class Engine {
       this.synth.noteOff(channel, pitch);
       this.sounding.splice(held, 1);
     }
-    this.synth.noteOn(channel, pitch, velocity);
+    if (velocity > 0) this.synth.noteOn(channel, pitch, velocity);
     this.sounding.push({ channel, pitch, until: this.played + duration });
   }
 

@@ -44,7 +44,7 @@ export interface Score {
   readonly tempos: readonly TempoPoint[];
   readonly bars: readonly ScoreBar[];
   readonly channels: readonly ChannelSetup[];
-  /** Notes sorted by start, FIELDS numbers each: start, duration, channel, pitch, velocity. */
+  /** Notes sorted by start, FIELDS numbers each: start, duration, channel, pitch, velocity (0 for one that is silent). */
   readonly notes: Int32Array;
 }
 
@@ -98,15 +98,17 @@ export function banksOf(score: Score): string[] {
   return [...new Set(ids)];
 }
 
-/** A score with the notes of one part only. */
+/**
+ * A score in which only one part sounds. The others' notes stay as silent ones (velocity 0): the
+ * synthesizer works in runs from event to event, and only over the same runs a part sounds as it
+ * does among the others.
+ */
 export function scoreOfPart(score: Score, part: string): Score {
   const channels = score.channels.filter((c) => c.part === part);
   const own = new Set(channels.map((c) => c.channel));
-  const kept: number[] = [];
-  for (let at = 0; at < score.notes.length; at += FIELDS) {
-    if (own.has(score.notes[at + 2]!)) kept.push(...score.notes.subarray(at, at + FIELDS));
-  }
-  return { ...score, channels, notes: Int32Array.from(kept) };
+  const notes = score.notes.slice();
+  for (let at = 0; at < notes.length; at += FIELDS) if (!own.has(notes[at + 2]!)) notes[at + 4] = 0;
+  return { ...score, channels, notes };
 }
 
 /** Beats of a whole bar before a place, as ticks; a pick-up is counted by the bar it leads into. */

@@ -8,7 +8,12 @@ declare const currentTime: number;
 declare class AudioWorkletProcessor {
   readonly port: MessagePort;
 }
-declare function registerProcessor(name: string, processor: new () => AudioWorkletProcessor): void;
+declare function registerProcessor(
+  name: string,
+  processor: new (options?: {
+    processorOptions?: { messages?: readonly ToEngine[] };
+  }) => AudioWorkletProcessor,
+): void;
 
 /** Blocks between two reports of the position: about every 20 ms. */
 const REPORT_EVERY = 8;
@@ -17,8 +22,10 @@ class BacklineProcessor extends AudioWorkletProcessor {
   private readonly engine = new Engine(sampleRate);
   private blocks = 0;
 
-  constructor() {
+  /** Messages may come along at the start: where sound is made ahead of time, none comes before it begins. */
+  constructor(options?: { processorOptions?: { messages?: readonly ToEngine[] } }) {
     super();
+    for (const message of options?.processorOptions?.messages ?? []) this.take(message);
     this.port.onmessage = ({ data }: MessageEvent<ToEngine>) => this.take(data);
   }
 

@@ -3,8 +3,8 @@ import { repertoireOf, type Repertoire } from '../band/repertoire';
 import { KINDS } from '../parts';
 import type { Style } from '../style/schema';
 import { readStyle } from '../style/read';
-import lamplight from './lamplight.json';
-import quayside from './quayside.json';
+import lamplight from './lamplight.json' with { type: 'json' };
+import quayside from './quayside.json' with { type: 'json' };
 
 const FILES: readonly unknown[] = [quayside, lamplight];
 

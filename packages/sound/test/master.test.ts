@@ -1,0 +1,47 @@
+/** The master bus: nothing over −1 dBFS, and nothing changed that did not have to be. */
+import fc from 'fast-check';
+import { CEILING, LOOK_AHEAD, MASTER_GAIN, Master } from '@backline/sound/master';
+
+const RATE = 44_100;
+
+function mastered(input: Float32Array): { out: Float32Array; gains: Float32Array } {
+  const master = new Master(RATE);
+  const out = input.slice();
+  const gains = new Float32Array(input.length);
+  for (let at = 0; at < out.length; at += 128) {
+    const end = Math.min(at + 128, out.length);
+    master.process(out.subarray(at, end), new Float32Array(end - at), gains.subarray(at, end));
+  }
+  return { out, gains };
+}
+
+it('lets no sample over the ceiling, whatever comes in', () => {
+  const anyInput = fc.array(fc.double({ min: -4, max: 4, noNaN: true }), { minLength: 1, maxLength: 2000 });
+  fc.assert(
+    fc.property(anyInput, (samples) => {
+      const { out } = mastered(Float32Array.from(samples));
+      expect(out.every((x) => Math.abs(x) <= CEILING + 1e-6)).toBe(true);
+    }),
+  );
+});
+
+it('leaves what stays under it as it was, only later and with the gain of the mix', () => {
+  const input = Float32Array.from({ length: 4000 }, (_, i) => 0.35 * Math.sin(i / 9));
+  const { out, gains } = mastered(input);
+  for (let i = LOOK_AHEAD; i < input.length; i++) {
+    expect(out[i]).toBeCloseTo(input[i - LOOK_AHEAD]! * MASTER_GAIN, 6);
+  }
+  expect(gains.every((g) => g === 1)).toBe(true);
+});
+
+it('is down before a peak comes, and comes back after it', () => {
+  const input = new Float32Array(RATE).fill(0.1);
+  input[1000] = 2;
+  const { out, gains } = mastered(input);
+  expect(Math.abs(out[1000 + LOOK_AHEAD]!)).toBeCloseTo(CEILING, 2);
+  expect(gains[1000 + LOOK_AHEAD]).toBeCloseTo(CEILING / (2 * MASTER_GAIN), 2);
+  expect(gains.at(-1)).toBeGreaterThan(0.99);
+  // No step of the gain is heard as a click: it moves by little from frame to frame.
+  const steps = gains.slice(1).map((g, i) => Math.abs(g - gains[i]!));
+  expect(Math.max(...steps)).toBeLessThan(0.01);
+});
