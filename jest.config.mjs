@@ -24,7 +24,13 @@ const web = (name, preset, testMatch, more = {}) => ({
   setupFiles: ['<rootDir>/scripts/jest-web-setup.cjs'],
   testMatch,
   moduleNameMapper: { ...names, ...more },
-  transform: { '\\.[jt]sx?$': ['babel-jest', { presets: ['babel-preset-expo'] }] },
+  transform: {
+    '\\.[jt]sx?$': [
+      'babel-jest',
+      // What is loaded when it is first shown is loaded at once here.
+      { presets: ['babel-preset-expo'], plugins: ['@babel/plugin-transform-dynamic-import'] },
+    ],
+  },
   transformIgnorePatterns: [
     '/node_modules/(?!((jest-)?react-native|@react-native(-community)?|expo|@expo|@expo-google-fonts|react-navigation|@react-navigation|react-native-paper|immer|@backline|@react-native-vector-icons|react-native-svg|zustand|swr)/?)',
   ],

@@ -84,9 +84,9 @@ test('everything undoes and redoes', async ({ page }) => {
   await page.getByRole('link', { name: 'Band' }).click();
   await page.getByRole('switch', { name: 'Bass plays' }).click();
   await page.getByRole('button', { name: 'Faster' }).click();
-  await expect(page.getByLabel('106 beats a minute')).toBeVisible();
+  await expect(page.getByLabel('Tempo: 106 quarters a minute')).toBeVisible();
   await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect(page.getByLabel('104 beats a minute')).toBeVisible();
+  await expect(page.getByLabel('Tempo: 104 quarters a minute')).toBeVisible();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByRole('switch', { name: 'Bass plays' })).toBeChecked();
   await page.getByRole('button', { name: /^Redo/ }).click();

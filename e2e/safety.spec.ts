@@ -81,8 +81,10 @@ test('an unknown song and a songbook out of reach are said in words', async ({ p
   await page.route('**/api/songs?**', (route) => route.abort());
   await page.goto('/');
   await expect(page.getByRole('alert')).toContainText('The songbook cannot be reached');
-  await page.unroute('**/api/songs?**');
   await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('alert')).toContainText('The songbook cannot be reached');
+  // Once it answers again the list comes, whether it is asked for by hand or by itself.
+  await page.unroute('**/api/songs?**');
   await expect(page.getByRole('link', { name: /^Open/ }).first()).toBeVisible();
 });
 

@@ -11,7 +11,7 @@ flock 8
 builds=apps/web/dist
 
 sources() {
-  find apps/web packages/core/src packages/sound/src package-lock.json scripts/build-sound.ts scripts/build-web.sh -type f \
+  find apps/web packages/core/src packages/sound/src package-lock.json scripts/build-sound.ts scripts/build-icons.ts scripts/build-web.sh -type f \
     -not -path '*/node_modules/*' -not -path 'apps/web/dist/*' -not -path 'apps/web/.expo/*' \
     -not -path 'apps/web/public/sound/*' -not -name 'expo-env.d.ts' -not -path '*/test/*' \
     -not -path '*/__tests__/*' -print0 |
@@ -23,6 +23,7 @@ if [ ! -f "$wanted/index.html" ]; then
   {
     echo "Preparing the sounds"
     node_modules/.bin/tsx scripts/build-sound.ts
+    node_modules/.bin/tsx scripts/build-icons.ts
     echo "Building the web app (about two minutes the first time)"
     # A build of an earlier form of this folder, or one that was broken off.
     rm -rf "$builds"/_expo "$builds"/index.html "$builds"/new

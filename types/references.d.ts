@@ -20,3 +20,12 @@ declare module 'music21j' {
     readonly Chord: new (notes: readonly string[]) => { root(): Pitch; readonly commonName: string };
   };
 }
+
+/** The subsetter of the icon font ships no types. */
+declare module 'subset-font' {
+  export default function subsetFont(
+    font: Buffer,
+    text: string,
+    options: { targetFormat: 'truetype' },
+  ): Promise<Buffer>;
+}

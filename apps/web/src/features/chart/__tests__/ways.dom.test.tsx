@@ -243,29 +243,30 @@ describe('ideas', () => {
 });
 
 describe('the library', () => {
-  const open = (): void => {
+  const open = async (): Promise<void> => {
     begin('library', 1, CHART.replace('key: C', 'key: Eb'));
-    fireEvent.change(screen.getByLabelText('Search the library'), { target: { value: 'ii V I' } });
+    fireEvent.change(await screen.findByLabelText('Search the library'), { target: { value: 'ii V I' } });
     press(/^ii V I:/);
   };
 
-  it('fits the key, whole or in part', () => {
-    open();
+  it('fits the key, whole or in part', async () => {
+    await open();
     press('Bar 4');
     press('Put in from bar 2');
     expect(chords()).toEqual(['0:C', '4:Fm7', '8:Bb7', '12:Ebmaj7']);
   });
 
-  it('goes between the bars, and is heard first', () => {
-    open();
+  it('goes between the bars, and is heard first', async () => {
+    await open();
     press('Hear ii V I');
     expect(player.audition).toHaveBeenCalled();
     press('Between the bars');
     expect(theSong().sections[0]!.bars).toBe(8);
   });
 
-  it('filters, and says when nothing is left', () => {
+  it('filters, and says when nothing is left', async () => {
     begin('library');
+    await screen.findByLabelText('Search the library');
     press('Filters');
     pick('Metre', '3/4');
     expect(screen.getAllByRole('status')[0]!.textContent).toMatch(/^\d+ found/);

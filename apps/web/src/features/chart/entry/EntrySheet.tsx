@@ -1,11 +1,11 @@
 import type { Song } from '@backline/core/song/schema';
-import { useEffect } from 'react';
+import { Suspense, lazy, useEffect } from 'react';
+import { ActivityIndicator } from 'react-native-paper';
 import { Sheet } from '../../../components/Sheet';
 import { Tabs, type Tab } from '../../../components/Tabs';
 import { chooseWay, select, useSelection, type Way } from '../selection';
 import { ChooseWay } from './ChooseWay';
 import { IdeasWay } from './IdeasWay';
-import { LibraryWay } from './LibraryWay';
 import { PadsWay } from './PadsWay';
 import { PlaceStrip } from './PlaceStrip';
 import { PlayWay } from './PlayWay';
@@ -14,6 +14,9 @@ import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { hush } from '../../../state/hearing';
 import { VoicingWay } from '../voicing/VoicingWay';
+
+/** The library comes when it is first opened: its progressions are no part of the first load. */
+const LibraryWay = lazy(() => import('./LibraryWay').then((m) => ({ default: m.LibraryWay })));
 
 const TABS: readonly Tab<Way>[] = [
   { value: 'type', label: 'Type', icon: 'form-textbox' },
@@ -26,7 +29,7 @@ const TABS: readonly Tab<Way>[] = [
   { value: 'time', label: 'Time', icon: 'arrow-split-vertical' },
 ];
 
-const WAY: Record<Way, (props: { place: Place }) => React.ReactNode> = {
+const WAY: Record<Way, React.ComponentType<{ place: Place }>> = {
   type: TypeWay,
   choose: ChooseWay,
   pads: PadsWay,
@@ -58,7 +61,9 @@ export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetPro
     <Sheet title={`${place.section.name}, bar ${bar + 1}`} onClose={() => select(null)} beside={beside}>
       <PlaceStrip place={place} />
       <Tabs label="Ways to enter chords" value={way} tabs={TABS} onChoose={chooseWay} />
-      <Content key={key} place={place} />
+      <Suspense fallback={<ActivityIndicator accessibilityLabel="Opening" />}>
+        <Content key={key} place={place} />
+      </Suspense>
     </Sheet>
   );
 }
