@@ -37,13 +37,17 @@ export function stopMaking(): void {
   useFiles.setState({ making: null });
 }
 
-async function made(files: Remote<Files>, kind: FileKind, song: Song): Promise<Blob> {
+async function made(mine: Worker, kind: FileKind, song: Song): Promise<Blob> {
+  const files: Remote<Files> = wrap<Files>(mine);
   if (kind === 'midi') {
     const { bytes, remark } = await files.midi(song);
     useFiles.setState({ remark });
     return new Blob([bytes.slice()], { type: 'audio/midi' });
   }
-  const tell = proxy((done: number) => useFiles.setState({ making: { kind, done } }));
+  // What was on its way when it was given up says nothing more.
+  const tell = proxy((done: number) => {
+    if (worker === mine) useFiles.setState({ making: { kind, done } });
+  });
   return kind === 'wav' ? files.wav(song, tell) : files.stems(song, tell);
 }
 
@@ -57,7 +61,7 @@ export async function takeFile(kind: FileKind, song: Song): Promise<void> {
     mine.onerror = () => reject(new Error('the page ran out of room'));
   });
   try {
-    const blob = await Promise.race([made(wrap<Files>(mine), kind, song), fellOver]);
+    const blob = await Promise.race([made(mine, kind, song), fellOver]);
     // Given up, or another begun, while this one was made.
     if (worker === mine) download(blob, fileNames([song.title])[0]! + ENDING[kind]);
   } catch (error) {

@@ -127,7 +127,7 @@ function EntryControls({ song, column }: { song: Song; column: Column }) {
 }
 
 const ROW = 58;
-const NAME = 92;
+const NAME = 124;
 
 /** Who plays where: parts by sections. One section at a time on a narrow screen, all of them on a wide one. */
 export function FormScreen() {

@@ -28,42 +28,51 @@ const WORDS: Record<FileKind, string> = {
   stems: 'Playing every part into a file',
 };
 
+/** How far a file is, and the way to give it up. */
+function Making({ kind, done }: { kind: FileKind; done: number }) {
+  const palette = usePalette();
+  return (
+    <View style={styles.making}>
+      <Text style={[styles.words, { color: palette.ink }]} role="status">
+        {WORDS[kind]}
+      </Text>
+      <View style={styles.bar}>
+        <ProgressBar
+          progress={done}
+          color={palette.action}
+          accessibilityLabel={`${WORDS[kind]}: ${Math.round(done * 100)} %`}
+        />
+      </View>
+      <Button mode="outlined" icon="stop" onPress={stopMaking} style={styles.button}>
+        Stop writing
+      </Button>
+    </View>
+  );
+}
+
 /** Files of the song to take away. */
 export function TakeSheet({ song, onClose }: { song: Song; onClose: () => void }) {
   const palette = usePalette();
   const { making, remark } = useFiles();
-  const quiet = [styles.words, { color: palette.quiet }];
   return (
     <Sheet title="Take the song away" onClose={onClose}>
-      {KINDS.map(({ kind, label, icon, about }) => (
-        <View key={kind} style={styles.row}>
-          <Button
-            mode="outlined"
-            icon={icon}
-            disabled={making !== null}
-            onPress={() => void takeFile(kind, song)}
-            style={styles.button}
-          >
-            {label}
-          </Button>
-          <Text style={quiet}>{about}</Text>
-        </View>
-      ))}
       {making ? (
-        <View style={styles.making}>
-          <Text style={[styles.words, { color: palette.ink }]} role="status">
-            {WORDS[making.kind]}
-          </Text>
-          <ProgressBar
-            progress={making.done}
-            color={palette.action}
-            accessibilityLabel={`${WORDS[making.kind]}: ${Math.round(making.done * 100)} %`}
-          />
-          <Button mode="outlined" icon="stop" onPress={stopMaking} style={styles.button}>
-            Stop writing
-          </Button>
-        </View>
-      ) : null}
+        <Making kind={making.kind} done={making.done} />
+      ) : (
+        KINDS.map(({ kind, label, icon, about }) => (
+          <View key={kind} style={styles.row}>
+            <Button
+              mode="outlined"
+              icon={icon}
+              onPress={() => void takeFile(kind, song)}
+              style={styles.button}
+            >
+              {label}
+            </Button>
+            <Text style={[styles.words, { color: palette.quiet }]}>{about}</Text>
+          </View>
+        ))
+      )}
       {remark ? (
         <Text role="alert" style={[styles.words, { color: palette.warning }]}>
           {remark}
@@ -77,5 +86,6 @@ const styles = StyleSheet.create({
   row: { gap: 2, paddingBottom: 4 },
   button: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
   words: { fontFamily: FONT.text, fontSize: SIZE.small },
-  making: { gap: 6 },
+  making: { gap: 10 },
+  bar: { height: 8 },
 });

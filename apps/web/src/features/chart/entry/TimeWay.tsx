@@ -17,7 +17,7 @@ const PUSHES = [
   { value: 0, label: 'on the beat' },
   { value: 120, label: 'a sixteenth' },
   { value: 240, label: 'an eighth' },
-  { value: 480, label: 'a beat' },
+  { value: 480, label: 'a quarter' },
 ];
 const GRID_WORDS: Record<Grid, string> = {
   beat: 'beats',
