@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { saved, typeSong } from './support/songs';
@@ -246,4 +247,24 @@ test('a chart with chords that break nothing else: whatever is typed, the page s
     page.getByRole('button', { name: /^Verse, bar 1: C seven sharp five flat nine over G, 2 beats/ }),
   ).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('a song that this version cannot read is not lost: what is stored comes as a file', async ({ page }) => {
+  await typeSong(page, ['C']);
+  await saved(page);
+  const address = page.url();
+  await page.route('**/api/songs/*', async (route) => {
+    const response = await route.fetch();
+    const body = (await response.json()) as { song: object };
+    await route.fulfill({ response, json: { ...body, song: { ...body.song, version: 99, poem: 'kept' } } });
+  });
+  await page.goto(address);
+  await expect(page.getByRole('alert')).toContainText('cannot be understood');
+  const waiting = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save what is stored as a file' }).click();
+  const text = readFileSync((await (await waiting).path())!, 'utf8');
+  expect(JSON.parse(text)).toMatchObject({ song: { version: 99, poem: 'kept' } });
+  await page.unroute('**/api/songs/*');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('button', { name: /^Verse, bar 1: C major/ })).toBeVisible();
 });

@@ -14,6 +14,7 @@ import {
   countInto,
   firstNoteAt,
   lastAt,
+  type ChannelSetup,
   type Score,
 } from './score';
 
@@ -133,6 +134,13 @@ export class Engine {
     if (!before || !this.loop || this.position < before.start || this.position >= before.end) return;
     const moved = this.position + this.loop.start - before.start;
     this.position = moved < this.loop.end ? moved : this.loop.start;
+  }
+
+  /** Other levels, places and silences for the channels of the score, at once. */
+  setChannels(channels: readonly ChannelSetup[]): void {
+    this.score = { ...this.score, channels };
+    if (this.waiting) this.waiting = { ...this.waiting, score: { ...this.waiting.score, channels } };
+    this.chase();
   }
 
   setLoop(loop: Loop | null): void {

@@ -1,4 +1,4 @@
-import type { Score } from './score';
+import type { ChannelSetup, Score } from './score';
 
 /** Samples of one preset, decoded outside the audio thread, in the bank's order. */
 export interface DecodedBank {
@@ -17,6 +17,8 @@ export interface Loop {
 export type ToEngine =
   | { readonly type: 'bank'; readonly bank: DecodedBank }
   | { readonly type: 'score'; readonly score: Score; readonly loop: Loop | null }
+  /** Other levels, places and silences of the channels of the score: heard at once. */
+  | { readonly type: 'channels'; readonly channels: readonly ChannelSetup[] }
   /** Ends what is being auditioned. */
   | { readonly type: 'hush' }
   | { readonly type: 'play'; readonly from: number; readonly countIn: boolean }

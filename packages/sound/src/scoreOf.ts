@@ -79,3 +79,14 @@ const partChannels = (band: Band, channels: readonly number[]): ChannelSetup[] =
           },
         ],
   );
+
+/** A score under another mix: levels, places in the stereo picture, and who is heard. */
+export const scoreWithMix = (score: Score, parts: readonly Pick<BandPart, 'id' | 'mix'>[]): Score => ({
+  ...score,
+  channels: score.channels.map((channel) => {
+    const part = parts.find((p) => p.id === channel.part);
+    if (!part) return channel;
+    const { level, pan, room } = part.mix;
+    return { ...channel, level, pan, room, audible: isAudible(part, parts) };
+  }),
+});

@@ -38,6 +38,9 @@ class BacklineProcessor extends AudioWorkletProcessor {
       case 'score':
         engine.setScore(message.score, message.loop);
         break;
+      case 'channels':
+        engine.setChannels(message.channels);
+        break;
       case 'play':
         engine.play(message.from, message.countIn);
         break;

@@ -223,3 +223,15 @@ it('an audition that is hushed ends at once', async () => {
   engine.hush();
   expect(loud(render(engine, 3), 2.5, 3)).toBeLessThan(0.0005);
 });
+
+it('another mix is heard at once, also while an edited score waits for its beat', async () => {
+  const engine = await engineWith(score([[0, 3840, 72]]));
+  engine.play(0, false);
+  expect(loud(render(engine, 0.6), 0.2, 0.5)).toBeGreaterThan(0.01);
+  engine.setScore(score([[0, 3840, 72]]));
+  engine.setChannels([channel({ audible: false })]);
+  const silenced = render(engine, 1.2);
+  expect(loud(silenced, 0.3, 1.2)).toBeLessThan(0.001);
+  engine.setChannels([channel()]);
+  expect(loud(render(engine, 0.6), 0.2, 0.5)).toBeGreaterThan(0.01);
+});

@@ -2,6 +2,7 @@ import { create } from 'zustand';
 import { BankLoader } from './banks';
 import { EMPTY_SCORE, banksOf, type Score } from '@backline/sound/score';
 import type { Report, ToEngine } from '@backline/sound/messages';
+import { scoreWithMix } from '@backline/sound/scoreOf';
 import type { SectionLoop } from './loop';
 
 export interface PlayerState {
@@ -68,6 +69,12 @@ class Player {
     if (!this.node) return;
     this.sendScore();
     void this.loadBanks(banksOf(score)).catch(() => undefined);
+  }
+
+  /** Another mix of the same notes: heard at once, and costs next to nothing. */
+  setMix(parts: Parameters<typeof scoreWithMix>[1]): void {
+    this.score = scoreWithMix(this.score, parts);
+    if (this.node) this.send({ type: 'channels', channels: this.score.channels });
   }
 
   /** Forgets the song: stops, and takes its loop away. */

@@ -1,4 +1,4 @@
-import { createElement, useId } from 'react';
+import { createElement, useEffect, useId, useRef, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../theme/tokens';
@@ -9,31 +9,61 @@ export interface RangeProps {
   readonly low: number;
   readonly high: number;
   readonly step?: number;
-  /** The value in words: "G3", "30 ms". */
-  readonly text: string;
+  /** A value in words: "G3", "30 ms". */
+  readonly text: string | ((value: number) => string);
+  /** Called for every step; where there is `onMove`, only for where the slider comes to rest. */
   readonly onChange: (value: number) => void;
+  /** Called for every step on the way, for what is to be heard at once and is not yet decided. */
+  readonly onMove?: (value: number) => void;
 }
 
 /** A slider: the browser's own, so that keyboard, touch and screen readers all know it. */
-export function Range({ label, value, low, high, step = 1, text, onChange }: RangeProps) {
+export function Range({ label, value, low, high, step = 1, text, onChange, onMove }: RangeProps) {
   const palette = usePalette();
   const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  /** Where the slider is while it is moved; null at rest. */
+  const [moving, setMoving] = useState<number | null>(null);
+  const rests = useRef(onChange);
+  useEffect(() => {
+    rests.current = onChange;
+  }, [onChange]);
+  const isLive = onMove !== undefined;
+  useEffect(() => {
+    const slider = input.current;
+    if (!slider || !isLive) return undefined;
+    // The browser's own event for a slider that has come to rest; React's fires at every step.
+    const rest = (): void => {
+      setMoving(null);
+      rests.current(Number(slider.value));
+    };
+    slider.addEventListener('change', rest);
+    return () => slider.removeEventListener('change', rest);
+  }, [isLive]);
+  const shown = moving ?? value;
+  const words = typeof text === 'string' ? text : text(shown);
   return (
     <View style={styles.row}>
       <View style={styles.words}>
         <Text style={[styles.label, { color: palette.ink }]}>{label}</Text>
-        <Text style={[styles.value, { color: palette.quiet }]}>{text}</Text>
+        <Text style={[styles.value, { color: palette.quiet }]}>{words}</Text>
       </View>
       {createElement('input', {
         id,
+        ref: input,
         type: 'range',
         min: low,
         max: high,
         step,
-        value,
+        value: shown,
         'aria-label': label,
-        'aria-valuetext': text,
-        onChange: (event: React.ChangeEvent<HTMLInputElement>) => onChange(Number(event.target.value)),
+        'aria-valuetext': words,
+        onChange: (event: React.ChangeEvent<HTMLInputElement>) => {
+          const to = Number(event.target.value);
+          if (!onMove) return onChange(to);
+          setMoving(to);
+          onMove(to);
+        },
         style: { flex: 1, minWidth: 0, width: '100%', height: TOUCH, accentColor: palette.action, margin: 0 },
       })}
     </View>

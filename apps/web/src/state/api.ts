@@ -29,6 +29,8 @@ export class ApiError extends Error {
     readonly status: number,
     message: string,
     readonly problem: ProblemDetails | null = null,
+    /** What was answered, where it cannot be understood: it may be somebody's work. */
+    readonly answer: unknown = null,
   ) {
     super(message);
   }
@@ -42,7 +44,7 @@ const UNREADABLE =
 function understood<T extends z.ZodType>(schema: T, answer: unknown): z.infer<T> {
   const read = schema.safeParse(answer);
   if (read.success) return read.data;
-  throw new ApiError('unreadable', 200, UNREADABLE);
+  throw new ApiError('unreadable', 200, UNREADABLE, null, answer);
 }
 
 async function request(path: string, init: RequestInit = {}): Promise<unknown> {

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Band } from '@backline/core/band/index';
+import { differsInMixOnly, songDifference } from '@backline/core/song/difference';
 import type { Song } from '@backline/core/song/schema';
 import { loopRound } from '../audio/loop';
 import { player, usePlayer } from '../audio/player';
@@ -19,23 +20,47 @@ export const useBand = create<BandState>(() => ({ band: null, song: null, failed
 /** The worker that generates: one song at a time, of those that wait only the newest. */
 class Generation {
   private worker: Worker | null = null;
-  private busy: BandRequest | null = null;
+  private busy: { readonly number: number; readonly song: Song } | null = null;
+  /** The song that the worker has a copy of. */
+  private sent: Song | null = null;
   private next: Song | null = null;
   private count = 0;
   /** The song a worker fell over last: it is given to a fresh one once. */
   private fellOver: Song | null = null;
 
   make(song: Song): void {
+    const made = useBand.getState();
+    if (!this.busy && made.band && made.song && differsInMixOnly(made.song, song)) {
+      return this.mix(made.band, song);
+    }
     this.next = song;
     if (!this.busy) this.post();
+  }
+
+  /** Another mix of the same notes is no matter for the worker. */
+  private mix(band: Band, song: Song): void {
+    const mixOf = new Map(song.parts.map((p) => [p.id, p.mix]));
+    const parts = band.parts.map((p) => {
+      const mix = mixOf.get(p.id);
+      return !mix || mix === p.mix ? p : { ...p, mix };
+    });
+    useBand.setState({ band: { ...band, parts }, song });
+    player.setMix(parts);
   }
 
   private post(): void {
     const song = this.next;
     if (!song) return;
     this.next = null;
-    this.busy = { number: ++this.count, song };
-    this.start().postMessage(this.busy);
+    const number = ++this.count;
+    const worker = this.start();
+    const request: BandRequest = {
+      number,
+      song: this.sent ? { other: songDifference(this.sent, song) } : { whole: song },
+    };
+    this.busy = { number, song };
+    this.sent = song;
+    worker.postMessage(request);
   }
 
   private start(): Worker {
@@ -51,6 +76,7 @@ class Generation {
   private startOver(): void {
     this.worker?.terminate();
     this.worker = null;
+    this.sent = null;
     const lost = this.busy?.song ?? null;
     this.busy = null;
     if (!this.next && lost && lost !== this.fellOver) {
@@ -67,6 +93,7 @@ class Generation {
     const song = this.busy?.song ?? null;
     this.busy = null;
     if ('failed' in reply) {
+      this.sent = null;
       useBand.setState({
         failed: `The band could not be generated (${reply.failed}). Undo the last change.`,
       });

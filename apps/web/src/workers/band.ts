@@ -1,6 +1,10 @@
-/** Generates the band off the main thread; only regions that changed are computed again. */
+/**
+ * Generates the band off the main thread. It keeps its own copy of the open song and is told what is
+ * other: what stayed is the same object as before, and only what changed is computed again.
+ */
 import { renderBand, type Band } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
+import { withDifference, type SongDifference } from '@backline/core/song/difference';
 import type { Song } from '@backline/core/song/schema';
 import type { Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
@@ -8,7 +12,8 @@ import { REPERTOIRE } from '../state/repertoire';
 
 export interface BandRequest {
   readonly number: number;
-  readonly song: Song;
+  /** The whole song, or what is other in it than in the one sent before. */
+  readonly song: { readonly whole: Song } | { readonly other: SongDifference };
 }
 
 export interface BandReply {
@@ -23,16 +28,25 @@ export interface BandFailure {
 }
 
 const memory = regionMemory();
+let copy: Song | null = null;
+
+function taken({ song }: BandRequest): Song {
+  if ('whole' in song) return song.whole;
+  if (!copy) throw new Error('the song has not come yet');
+  return withDifference(copy, song.other);
+}
+
 const scope = self as unknown as {
   onmessage: (event: MessageEvent<BandRequest>) => void;
-  postMessage: (reply: BandReply | BandFailure) => void;
+  postMessage: (reply: BandReply | BandFailure, transfer?: Transferable[]) => void;
 };
 
 scope.onmessage = ({ data }) => {
   try {
-    const band = renderBand(data.song, REPERTOIRE, memory);
-    const score = scoreOf(band, data.song.guide);
-    scope.postMessage({ number: data.number, band, score });
+    copy = taken(data);
+    const band = renderBand(copy, REPERTOIRE, memory);
+    const score = scoreOf(band, copy.guide);
+    scope.postMessage({ number: data.number, band, score }, [score.notes.buffer]);
   } catch (error) {
     scope.postMessage({
       number: data.number,

@@ -1,4 +1,4 @@
-import type { Part, Song } from '../song/schema';
+import type { ChordEvent, Part, Song } from '../song/schema';
 import { soundsChords, type KindFacts, type KindSet } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
@@ -89,6 +89,30 @@ function bassIn(players: readonly (Player | null)[]): (tick: number) => boolean 
   return (tick) => basses.some((p) => settingsAt(p!.stretches, tick).on);
 }
 
+/** Spans as they were worked out last: a pass whose chords, bars and basses stayed keeps the very same ones. */
+const known = new WeakMap<
+  readonly ChordEvent[],
+  { readonly beside: string; readonly bars: readonly Bar[]; readonly spans: readonly Span[] }[]
+>();
+
+/** When basses play through a pass, as a text. */
+const bassText = (players: readonly (Player | null)[]): string =>
+  players
+    .filter((p) => p?.kind.carriesBass)
+    .map((p) => p!.stretches.map((s) => `${s.start} ${s.settings.on}`).join())
+    .join(';');
+
+function spansOf(pass: Pass, players: readonly (Player | null)[]): readonly Span[] {
+  const beside = `${pass.lead} ${pass.length} ${bassText(players)}`;
+  const all = known.get(pass.chords) ?? [];
+  const found = all.find((one) => one.beside === beside && one.bars === pass.bars);
+  if (found) return found.spans;
+  const spans = passSpans(pass, bassIn(players));
+  // A few ways of one section: its first playing, those behind others, with and without a bass.
+  known.set(pass.chords, [...all.slice(-5), { beside, bars: pass.bars, spans }]);
+  return spans;
+}
+
 /**
  * Every region of every part, part by part and pass by pass; null for a part of a kind that is not at hand.
  */
@@ -105,7 +129,7 @@ export function regionsOf(
       return kind ? { kind, stretches: stretchesOf(kind, style, song, part, pass) } : null;
     }),
   );
-  const spans = passes.map((pass, i) => passSpans(pass, bassIn(players[i]!)));
+  const spans = passes.map((pass, i) => spansOf(pass, players[i]!));
   return song.parts.map((part, p) => {
     const kind = known[p];
     if (!kind) return null;

@@ -24,6 +24,7 @@ export const player = {
   setLoop: (loop: unknown) => usePlayer.setState({ loop }),
   setCountIn: (countIn: boolean) => usePlayer.setState({ countIn }),
   setScore: jest.fn(),
+  setMix: jest.fn(),
   clear: jest.fn(),
   press: jest.fn(() => Promise.resolve()),
   release: jest.fn(),

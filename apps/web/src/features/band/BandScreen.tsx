@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton, Switch } from 'react-native-paper';
 import { setEnding, setGroove, setMix, setSeed, setSettings, setStyle } from '@backline/core/edits/song';
-import type { Part, Song } from '@backline/core/song/schema';
+import type { Mix, Part, Song } from '@backline/core/song/schema';
+import { player } from '../../audio/player';
 import { Choices } from '../../components/Choices';
 import { PartBadge } from '../../components/PartBadge';
 import { Range } from '../../components/Range';
@@ -67,6 +68,8 @@ function Shared({ song }: { song: Song }) {
   );
 }
 
+const percent = (value: number): string => `${Math.round((value / 127) * 100)} %`;
+
 interface PartCardProps {
   readonly song: Song;
   readonly part: Part;
@@ -80,6 +83,9 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
   const kind = partKind(part);
   const plays = playsIn(song, part, sectionId);
   const { mix } = part;
+  // On its way a slider is heard at once; the song takes it where it comes to rest.
+  const hear = (moved: Partial<Mix>): void =>
+    player.setMix(song.parts.map((p) => (p.id === part.id ? { ...p, mix: { ...p.mix, ...moved } } : p)));
   const trouble = useBand((s) => s.band?.parts.find((p) => p.id === part.id)?.trouble ?? null);
   return (
     <View
@@ -125,7 +131,8 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
         value={mix.level}
         low={0}
         high={127}
-        text={`${Math.round((mix.level / 127) * 100)} %`}
+        text={percent}
+        onMove={(level) => hear({ level })}
         onChange={(level) => change(setMix(part.id, { level }))}
       />
       <Button
@@ -145,7 +152,8 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
             value={mix.pan}
             low={0}
             high={127}
-            text={mix.pan === 64 ? 'middle' : mix.pan < 64 ? 'left' : 'right'}
+            text={(pan) => (pan === 64 ? 'middle' : pan < 64 ? 'left' : 'right')}
+            onMove={(pan) => hear({ pan })}
             onChange={(pan) => change(setMix(part.id, { pan }))}
           />
           <Range
@@ -153,7 +161,8 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
             value={mix.room}
             low={0}
             high={127}
-            text={`${Math.round((mix.room / 127) * 100)} %`}
+            text={percent}
+            onMove={(room) => hear({ room })}
             onChange={(room) => change(setMix(part.id, { room }))}
           />
           <PartMenu key={part.name} song={song} part={part} />

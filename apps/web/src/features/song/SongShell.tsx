@@ -22,6 +22,7 @@ import { Transport, togglePlay } from '../transport/Transport';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
 import { TakeSheet } from './TakeSheet';
+import { download } from '../../state/files';
 
 let visits = 0;
 
@@ -74,11 +75,18 @@ const REMEDY = {
   },
 };
 
+/** A song that this version cannot read, as it is stored: nothing of it is lost. */
+function saveUnread(stored: unknown): void {
+  const text = JSON.stringify(stored, null, 2);
+  download(new Blob([text], { type: 'application/json' }), 'song that could not be read.json');
+}
+
 /** Why a song does not open, and the ways on. */
 function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: () => void }) {
   const router = useRouter();
   const [failed, setFailed] = useState<string | null>(null);
   const status = error instanceof ApiError ? error.status : 0;
+  const unread = error instanceof ApiError ? error.answer : null;
   const text = error instanceof Error ? error.message : 'The song could not be opened.';
   const putBack = (): void =>
     void restoreSong(songPath(id)).then(retry, (e: unknown) =>
@@ -100,6 +108,11 @@ function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: ()
           Try again
         </Button>
       )}
+      {unread ? (
+        <Button mode="outlined" onPress={() => saveUnread(unread)}>
+          Save what is stored as a file
+        </Button>
+      ) : null}
       {ownEdit(id) && (status === 404 || status === 410) ? (
         <Button mode="outlined" onPress={asNew}>
           Keep my version as a new song
