@@ -1,39 +1,58 @@
 /**
- * How long generation takes, against yardsticks of the same run: JSON.stringify on the result,
- * half the bars, and a full generation against one after a change of one chord.
+ * How long generation takes, against yardsticks of the same run: JSON.stringify on the notes, half the
+ * bars, and a whole generation against one after a change of one chord. Eight parts, in each style.
  * Run with: npx tsx bench/generate.ts
  */
 import { renderBand } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
+import { newPart } from '@backline/core/band/repertoire';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';
+import { setMix } from '@backline/core/edits/song';
+import { differsInMixOnly } from '@backline/core/song/difference';
+import type { Song } from '@backline/core/song/schema';
+import { OURS } from '@backline/core/styles/index';
 import { medians, ms } from './support';
 import { longSong } from '../packages/core/test/support/music';
-import { OURS } from '@backline/core/styles/index';
+
+/** A song with a second guitar: eight parts. */
+const eight = (song: Song): Song => ({
+  ...song,
+  parts: [...song.parts, newPart(OURS.kinds.get('guitar')!, song.parts)],
+});
 
 for (const { id } of OURS.styles.all) {
-  const song = { ...longSong(128), style: id };
+  const song = eight({ ...longSong(128), style: id });
   const cold = performance.now();
   const band = renderBand(song, OURS);
   const first = performance.now() - cold;
-  const notes = band.parts.reduce((sum, part) => sum + part.notes.length, 0);
-  const shorter = { ...longSong(64), style: id };
+  const notes = band.parts.flatMap((part) => part.notes);
+  const shorter = eight({ ...longSong(64), style: id });
+  const long = eight({ ...longSong(200, 200), style: id });
   const memory = regionMemory();
-  renderBand(song, OURS, memory);
+  renderBand(long, OURS, memory);
   let turn = 0;
-  const [full, stringify, half, edited] = medians([
+  const [full, stringify, half, whole, edited, level] = medians([
     () => renderBand(song, OURS),
-    () => JSON.stringify(band),
+    () => JSON.stringify(notes),
     () => renderBand(shorter, OURS),
+    () => renderBand(long, OURS),
     () => {
       const symbol = ['Bb7', 'Ebmaj7', 'F#m7'][turn++ % 3]!;
-      renderBand(applyEdit(song, setBar('s4', turn % 16, symbol))!.song, OURS, memory);
+      renderBand(applyEdit(long, setBar('s1', 20 + (turn % 150), symbol))!.song, OURS, memory);
     },
-  ]) as [number, number, number, number];
-  console.log(`${id}: 128 bars, ${band.parts.length} parts, ${notes} notes`);
+    () => {
+      const louder = applyEdit(long, setMix('bass', { level: turn % 127 }))!.song;
+      differsInMixOnly(long, louder);
+    },
+  ]) as [number, number, number, number, number, number];
+  console.log(`${id}: 128 bars, ${band.parts.length} parts, ${notes.length} notes`);
   console.log(
-    `  generated in ${ms(full)} (first time ${ms(first)}), ${(full / stringify).toFixed(1)} times JSON.stringify (${ms(stringify)}); bound 20`,
+    `  generated in ${ms(full)} (first time ${ms(first)}), ${(full / stringify).toFixed(1)} times JSON.stringify of its notes (${ms(stringify)}); bound 12`,
   );
   console.log(`  doubling the bars: ${(full / half).toFixed(2)} times as long; bound 2`);
-  console.log(`  after one chord: ${ms(edited)}, ${(edited / full).toFixed(3)} of a full one; bound 0.333`);
+  console.log(
+    `  one chord in a section of 200 bars: ${ms(edited)}, ${(edited / whole).toFixed(3)} of the song (${ms(whole)}); bound 0.05`,
+  );
+  console.log(`  a level: ${ms(level)}, no generation; bound 2 ms`);
 }

@@ -1,10 +1,11 @@
 /** Song and seed to notes: the one entry point. Nothing downstream invents notes. */
 import type { Part, Song } from '../song/schema';
-import { withoutOverlaps } from '../groove/groove';
 import type { Nature } from '../style/kind';
+import type { Bar } from '../time/bars';
 import { beatsOf } from '../time/beats';
 import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
+import { windowsOf } from '../timeline/windows';
 import type { BandNote } from './bandNote';
 import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
@@ -99,13 +100,17 @@ function bandPart(
     const silent = { program: 0, programs: [], notes: [] };
     return { id, kind: kindId, nature: null, name, mix, trouble: missingKind(part), ...silent };
   }
-  // A plain loop: flatMap over thousands of notes costs more than making them.
-  const notes: BandNote[] = [];
+  const runs: (readonly BandNote[])[] = [];
   const failed = new Set<string>();
   passes.forEach((pass, i) => {
     // What one part cannot play silences no other.
     try {
-      for (const note of placedAt(pass, memory.notesOf(kind, regions[i]!))) notes.push(note);
+      let { before } = regions[i]!;
+      for (const window of windowsOf(regions[i]!)) {
+        const made = memory.made(kind, { ...window, before });
+        runs.push(placedAt(pass, made.notes));
+        before = made.last;
+      }
     } catch {
       failed.add(pass.section.name);
     }
@@ -120,7 +125,8 @@ function bandPart(
     programs: programs.slice(1),
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
-    notes: withoutOverlaps(notes),
+    // Joined at once: flatMap over thousands of notes costs more than making them.
+    notes: ([] as BandNote[]).concat(...runs),
   };
 }
 
@@ -177,13 +183,25 @@ function placedAt(pass: Pass, region: readonly RegionNote[]): readonly BandNote[
   return notes;
 }
 
+/** Places of beats, worked out once for bars that are made alike. */
+const beatPlaces = new WeakMap<Bar['groups'], readonly number[]>();
+
+function placesOf(bar: Bar): readonly number[] {
+  let places = beatPlaces.get(bar.groups);
+  if (!places) {
+    places = beatsOf(bar).map((beat) => beat.start - bar.start);
+    beatPlaces.set(bar.groups, places);
+  }
+  return places;
+}
+
 const passBars = (pass: Pass): BandBar[] =>
   pass.bars.map((bar, index) => ({
     playing: playingOf(pass),
     start: pass.start + bar.start,
     length: bar.length,
     metre: bar.metre,
-    beats: beatsOf(bar).map((beat) => beat.start - bar.start),
+    beats: placesOf(bar),
     key: bar.key,
     tempo: bar.tempo,
     tempoTo: bar.tempoTo,

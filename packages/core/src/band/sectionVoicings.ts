@@ -1,9 +1,10 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
 import type { ChordEvent, Hand, Song } from '../song/schema';
-import { regionVoicings } from '../parts/voicings';
+import { lastVoiced, regionVoicings, type Voiced } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
 import { expandForm } from '../timeline/passes';
-import { regionsOf } from '../timeline/region';
+import { regionsOf, type Region } from '../timeline/region';
+import { windowsOf } from '../timeline/windows';
 import type { Frets } from '../voicing/guitar/shapes';
 import { kindOf, styleOf, type Repertoire } from './repertoire';
 
@@ -28,6 +29,16 @@ export const voicedParts = (song: Song, repertoire: Repertoire) =>
     return kind !== null && soundsChords(kind);
   });
 
+/** Voicings window by window, as the band makes them. */
+function voicingsOf(region: Region): Voiced[] {
+  let { before } = region;
+  return windowsOf(region).flatMap((window) => {
+    const led = { ...window, before };
+    before = lastVoiced(led);
+    return regionVoicings(led);
+  });
+}
+
 /** Voicings of every chord of a section's draft in use, before settings of single passes; empty where there is no such part. */
 export function sectionVoicings(
   song: Song,
@@ -45,7 +56,7 @@ export function sectionVoicings(
   const index = alone.parts.findIndex((p) => p.id === partId);
   const region = pass && regionsOf(alone, repertoire.kinds, styleOf(song, repertoire), [pass])[index]?.[0];
   if (!pass || !region) return [];
-  const voiced = regionVoicings(region);
+  const voiced = voicingsOf(region);
   return region.spans.map((span, i) => {
     const chord = pass.chords[i]!;
     const hand = chord.byHand?.[partId] ?? null;

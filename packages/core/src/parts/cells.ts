@@ -72,10 +72,14 @@ const sameSize = (a: readonly number[], b: readonly number[]): boolean =>
   (a.length === 3) === (b.length === 3);
 
 /** Carry on: the pattern keeps its place in the bars of the section. */
-export function carriedCells({ bars }: Pick<Region, 'bars'>, from: number, to: number): Cell[] {
+export function carriedCells(
+  { bars, firstBar }: Pick<Region, 'bars' | 'firstBar'>,
+  from: number,
+  to: number,
+): Cell[] {
   const cells: Cell[] = [];
   for (let i = barIndexAt(bars, from); i < bars.length && bars[i]!.start < to; i++) {
-    cells.push(...barCells(bars[i]!, i, from, to));
+    cells.push(...barCells(bars[i]!, firstBar + i, from, to));
   }
   return cells;
 }

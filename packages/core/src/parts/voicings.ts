@@ -1,4 +1,4 @@
-import type { Region, Span } from '../timeline/region';
+import type { Region, Span, VoicedChord } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
 import { voice } from '../voicing/auto';
 import { guitarPath } from '../voicing/guitar/path';
@@ -12,40 +12,59 @@ export interface Voiced {
 
 const SILENT: Voiced = { pitches: [], frets: null };
 
-/** The voicing of each span of the region; silent where there is no chord. */
+const known = new WeakMap<Region, Voiced[]>();
+
+/**
+ * The voicing of each span of the region; silent where there is no chord. What was voiced before the
+ * region is a fixed first step of the path. The same region object is voiced once.
+ */
 export function regionVoicings(region: Region): Voiced[] {
-  const sounding = region.spans.filter((s) => s.symbol !== null);
-  const voiced = region.kind.nature === 'fretted' ? onGuitar(region, sounding) : onKeys(region, sounding);
-  let at = 0;
-  return region.spans.map((span) => (span.symbol === null ? SILENT : voiced[at++]!));
+  let voicings = known.get(region);
+  if (!voicings) {
+    const sounding = region.spans.filter((s) => s.symbol !== null);
+    const voiced = region.kind.nature === 'fretted' ? onNeck(region, sounding) : onKeys(region, sounding);
+    let at = 0;
+    voicings = region.spans.map((span) => (span.symbol === null ? SILENT : voiced[at++]!));
+    known.set(region, voicings);
+  }
+  return voicings;
 }
 
-function onGuitar(region: Region, spans: readonly Span[]): Voiced[] {
-  return guitarPath(
-    spans.map((span) => {
-      const { register, voices, neck, tuning, capo, manner } = settingsAt(region.stretches, span.start);
-      const aim = { register, strings: Math.min(6, voices), neck, tuning, capo, manner };
-      return { symbol: span.symbol!, aim, fixed: span.voicing, frets: span.frets };
-    }),
-  ).map(({ pitches, frets }) => ({ pitches, frets: frets.length ? frets : null }));
+/** The last chord of a region as it was voiced, for the one that goes on from it. */
+export function lastVoiced(region: Region): VoicedChord | null {
+  const voicings = regionVoicings(region);
+  for (let i = region.spans.length - 1; i >= 0; i--) {
+    const { symbol } = region.spans[i]!;
+    if (symbol !== null) return { symbol, ...voicings[i]! };
+  }
+  return region.before;
 }
 
-function onKeys(region: Region, spans: readonly Span[]): Voiced[] {
-  const [low, high] = region.kind.range;
-  return voice(
-    spans.map((span) => {
-      const { register, voices, spread, manner } = settingsAt(region.stretches, span.start);
-      const aim = {
-        register,
-        voices,
-        spread,
-        low,
-        high,
-        bassPlays: span.bassPlays,
-        manner,
-        strict: region.kind.strict,
-      };
-      return { symbol: span.symbol!, aim, fixed: span.voicing };
-    }),
-  ).map((pitches) => ({ pitches, frets: null }));
+function onNeck({ stretches, before }: Region, spans: readonly Span[]): Voiced[] {
+  const asked = spans.map((span) => {
+    const { register, voices, neck, tuning, capo, manner } = settingsAt(stretches, span.start);
+    const aim = { register, strings: Math.min(6, voices), neck, tuning, capo, manner };
+    return { symbol: span.symbol!, aim, fixed: span.voicing, frets: span.frets };
+  });
+  const [first] = asked;
+  const led = before && first ? [{ ...before, aim: first.aim, fixed: before.pitches }, ...asked] : asked;
+  return guitarPath(led)
+    .slice(led.length - asked.length)
+    .map(({ pitches, frets }) => ({ pitches, frets: frets.length ? frets : null }));
+}
+
+function onKeys({ kind, stretches, before }: Region, spans: readonly Span[]): Voiced[] {
+  const [low, high] = kind.range;
+  const asked = spans.map((span) => {
+    const { register, voices, spread, manner } = settingsAt(stretches, span.start);
+    const { bassPlays } = span;
+    const aim = { register, voices, spread, low, high, bassPlays, manner, strict: kind.strict };
+    return { symbol: span.symbol!, aim, fixed: span.voicing };
+  });
+  const [first] = asked;
+  const led =
+    before && first ? [{ symbol: before.symbol, aim: first.aim, fixed: before.pitches }, ...asked] : asked;
+  return voice(led)
+    .slice(led.length - asked.length)
+    .map((pitches) => ({ pitches, frets: null }));
 }

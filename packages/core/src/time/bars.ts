@@ -87,15 +87,19 @@ function frames(section: SectionTime, song: Defaults): Frame[] {
   let start = 0;
   let change = 0;
   let own = 0;
-  const { changes, ownLengths } = section;
-  for (let i = 0; i < section.bars; i++) {
-    for (; changes[change] && changes[change]!.bar <= i; change++) {
+  // Read once: sections under an edit answer slowly.
+  const { bars: count, changes, ownLengths } = section;
+  const changed = changes.length;
+  const shortened = ownLengths.length;
+  for (let i = 0; i < count; i++) {
+    for (; change < changed && changes[change]!.bar <= i; change++) {
       key = changes[change]!.key ?? key;
       const other = changes[change]!.metre;
       if (other !== undefined) metre = metreOf(other);
     }
-    while (ownLengths[own] && ownLengths[own]!.bar < i) own++;
-    const wanted = ownLengths[own]?.bar === i ? ownLengths[own]!.length : metre.length;
+    while (own < shortened && ownLengths[own]!.bar < i) own++;
+    const isOwn = own < shortened && ownLengths[own]!.bar === i;
+    const wanted = isOwn ? ownLengths[own]!.length : metre.length;
     const frame = frameOf(metre, wanted, i === 0, key);
     made.push({ ...frame, start });
     start += frame.length;
@@ -120,10 +124,12 @@ export function sectionBars(section: SectionTime, song: Defaults): Bar[] {
   const end = barsLength(made);
   const tempo = inQuarters(song.tempo, metreOf(song.metre));
   let ramp: Ramp = { from: tempo, to: tempo, start: 0, end: 0 };
+  const { changes } = section;
+  const count = changes.length;
   let change = 0;
   return made.map((frame, i): Bar => {
-    for (; section.changes[change] && section.changes[change]!.bar <= i; change++) {
-      const { tempo: wanted, over } = section.changes[change]!;
+    for (; change < count && changes[change]!.bar <= i; change++) {
+      const { tempo: wanted, over } = changes[change]!;
       if (wanted === undefined) continue;
       const to = inQuarters(wanted, metreOf(frame.metre));
       const from = over === undefined ? to : rampAt(ramp, frame.start);

@@ -38,6 +38,13 @@ export interface Next {
   readonly newSection: boolean;
 }
 
+/** A chord as it was voiced: pitches ascending, and on a neck its frets from the lowest string. */
+export interface VoicedChord {
+  readonly symbol: string;
+  readonly pitches: readonly number[];
+  readonly frets: readonly (number | null)[] | null;
+}
+
 /**
  * One part in one pass of one section, as plain data: the same region gives the same
  * notes. It is the unit of work, of caching and of locality.
@@ -45,13 +52,18 @@ export interface Next {
 export interface Region<P extends Pattern = Pattern> {
   readonly kind: KindFacts;
   readonly seed: string;
+  /** Where it ends, ticks from the start of its playing. */
   readonly length: number;
   readonly bars: readonly Bar[];
+  /** Which bar of its section the first of them is, from 0. */
+  readonly firstBar: number;
   readonly spans: readonly Span[];
   readonly stretches: readonly Stretch<P>[];
   readonly first: boolean;
   readonly entersNew: boolean;
   readonly next: Next | null;
+  /** The last chord as it was voiced before it in the same playing; null where voices begin anew. */
+  readonly before: VoicedChord | null;
   readonly ending: Song['ending'];
 }
 
@@ -149,7 +161,7 @@ function ownSpans(
   stretches: readonly Stretch[],
 ): readonly Span[] {
   if (!soundsChords(kind)) return spans;
-  return spans.map((span, i) => {
+  const own = spans.map((span, i) => {
     const hand = pass.chords[i]!.byHand?.[part.id];
     if (hand) {
       return 'frets' in hand
@@ -161,6 +173,7 @@ function ownSpans(
     const symbol = dress(span.symbol, richness, span.key, style.home);
     return { ...span, symbol, chord: chordOf(symbol) };
   });
+  return own.every((span, i) => span === spans[i]) ? spans : own;
 }
 
 function regionOf(
@@ -181,6 +194,8 @@ function regionOf(
     seed: [song.seed, part.id, pass.section.id, pass.entry, pass.repeat].join('/'),
     length: pass.length,
     bars: pass.bars,
+    firstBar: 0,
+    before: null,
     spans: ownSpans(kind, part, style, pass, spans[index]!, stretches),
     stretches,
     first: index === 0,

@@ -131,15 +131,31 @@ describe('locality', () => {
     );
   });
 
-  it('an edit of one chord computes only the regions it touches', () => {
+  it('an edit of one chord computes only the windows of bars it touches', () => {
     const memory = regionMemory();
     const s = longSong(128);
     renderBand(s, OURS, memory);
     const before = memory.computed;
-    expect(before).toBe(8 * 7);
+    // Eight sections of two windows, seven parts.
+    expect(before).toBe(8 * 2 * 7);
     renderBand(applyEdit(s, setBar('s4', 3, 'Bb7'))!.song, OURS, memory);
-    // Drums hold no chords in their notes but their region does; seven parts of one section.
-    expect(memory.computed - before).toBe(7);
+    // Six parts hear the chord, drums do not; where a voicing leads on, the next window follows it.
+    expect(memory.computed - before).toBeGreaterThanOrEqual(6);
+    expect(memory.computed - before).toBeLessThanOrEqual(6 + 4);
+  });
+
+  it('in a section of 200 bars as well, wherever the chord stands, and the notes are those of the whole made anew', () => {
+    const memory = regionMemory();
+    const s = longSong(200, 200);
+    renderBand(s, OURS, memory);
+    for (const bar of [0, 8, 15, 77, 199]) {
+      const before = memory.computed;
+      const edited = applyEdit(s, setBar('s1', bar, 'F#m7'))!.song;
+      const band = renderBand(edited, OURS, memory);
+      // Its own window, the one before where it hears what follows, and a few that a voicing leads into.
+      expect([bar, memory.computed - before <= 4 * 7]).toEqual([bar, true]);
+      expect(band).toEqual(renderBand(edited, OURS));
+    }
   });
 });
 

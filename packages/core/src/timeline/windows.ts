@@ -1,0 +1,98 @@
+/**
+ * A region cut into windows of some bars: the unit of work and of memory. An edit makes the windows
+ * anew that it touches, and those next to them where they hear it; all others stay as they were.
+ */
+import type { Bar } from '../time/bars';
+import type { Next, Region, Span } from './region';
+import type { Stretch } from './settings';
+
+/** Bars of a window; the last one of a region has up to twice as many. */
+export const WINDOW = 8;
+
+interface Piece {
+  readonly firstBar: number;
+  readonly bars: readonly Bar[];
+  readonly spans: readonly Span[];
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Cuts as they were made last: parts that hear the same chords share them. */
+const known = new WeakMap<
+  readonly Span[],
+  { readonly bars: readonly Bar[]; readonly pieces: readonly Piece[] }
+>();
+
+/** Bars at which windows begin: every so many, where a chord begins with the bar. */
+function cutsOf(bars: readonly Bar[], spans: readonly Span[]): { bar: number; span: number }[] {
+  const cuts = [{ bar: 0, span: 0 }];
+  let span = 0;
+  for (let bar = WINDOW; bar + WINDOW <= bars.length; bar += WINDOW) {
+    const { start } = bars[bar]!;
+    while (span < spans.length && spans[span]!.start < start) span++;
+    if (spans[span]?.start === start) cuts.push({ bar, span });
+  }
+  return cuts;
+}
+
+function piecesOf(bars: readonly Bar[], spans: readonly Span[]): readonly Piece[] {
+  const found = known.get(spans);
+  if (found?.bars === bars) return found.pieces;
+  const cuts = cutsOf(bars, spans);
+  const pieces = cuts.map((cut, i): Piece => {
+    const next = cuts[i + 1];
+    const own = bars.slice(cut.bar, next?.bar);
+    const last = own[own.length - 1]!;
+    return {
+      firstBar: cut.bar,
+      bars: own,
+      spans: spans.slice(cut.span, next?.span),
+      start: own[0]!.start,
+      end: last.start + last.length,
+    };
+  });
+  known.set(spans, { bars, pieces });
+  return pieces;
+}
+
+/** What a window may know of the one that follows it in its region. */
+function leadsInto({ spans, bars }: Piece): Next {
+  const [first] = spans;
+  return { chord: first?.chord ?? null, key: bars[0]!.key, push: first?.push ?? 0, newSection: false };
+}
+
+/** The part of each stretch that lies in a window. */
+function within(stretches: readonly Stretch[], start: number, end: number): readonly Stretch[] {
+  return stretches
+    .filter((stretch) => stretch.start < end && stretch.end > start)
+    .map((stretch) => ({
+      ...stretch,
+      start: Math.max(stretch.start, start),
+      end: Math.min(stretch.end, end),
+    }));
+}
+
+const NO_SPANS: readonly Span[] = [];
+
+/** The windows of a region, in order; ticks stay those of the region. */
+export function windowsOf(region: Region): Region[] {
+  const pieces = piecesOf(region.bars, region.spans);
+  if (pieces.length < 2) return [region];
+  // Who hears no chords is not asked again when one changes; only the last hit lies on one.
+  const deaf = region.kind.nature === 'percussion';
+  return pieces.map((piece, i) => {
+    const following = pieces[i + 1];
+    const next = following ? leadsInto(following) : region.next;
+    return {
+      ...region,
+      firstBar: piece.firstBar,
+      bars: piece.bars,
+      spans: deaf && following ? NO_SPANS : piece.spans,
+      stretches: within(region.stretches, piece.start, piece.end),
+      length: piece.end,
+      first: region.first && i === 0,
+      entersNew: region.entersNew && i === 0,
+      next: deaf && following && next ? { ...next, chord: null } : next,
+    };
+  });
+}
