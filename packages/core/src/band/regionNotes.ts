@@ -25,12 +25,10 @@ const patternSource = (kind: Kind, region: Region): Source => ({
 export function regionNotes(kind: Kind, region: Region, others: readonly Source[] = []): RegionNote[] {
   const chosen = chosenNotes([patternSource(kind, region), ...others]);
   const roots = region.spans.map((span) => (span.chord ? pitchClass(span.chord.root) : null));
-  return groove(region, chosen).map(({ span, ...note }) => {
-    const root = roots[span];
-    return {
-      ...note,
-      chord: region.spans[span]?.id ?? null,
-      against: root === undefined || root === null ? null : mod(note.pitch - root, 12),
-    };
+  const ids = region.spans.map((span) => span.id);
+  return groove(region, chosen).map(({ start, duration, pitch, velocity, why, span }): RegionNote => {
+    const root = roots[span] ?? null;
+    const against = root === null ? null : mod(pitch - root, 12);
+    return { start, duration, pitch, velocity, why, chord: ids[span] ?? null, against };
   });
 }

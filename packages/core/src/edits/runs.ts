@@ -11,7 +11,16 @@ import { barAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { moveHands } from './hand';
 import { EditRefused, edit, type Edit } from './apply';
 import { clipLength, clipOf, stretchTicks, type BarPlace, type Clip, type Run } from './run';
-import { addBars, draftIn, sectionIn, squeezed, startsWithin, takeBars, withoutStretch } from './within';
+import {
+  addBars,
+  draftIn,
+  sectionIn,
+  shorten,
+  squeezed,
+  startsWithin,
+  takeBars,
+  withoutStretch,
+} from './within';
 
 export interface Paste {
   /** In place of the bars that stand there, or between them. */
@@ -69,7 +78,7 @@ function bringLengths(song: Draft<Song>, section: Draft<Section>, at: number, cl
     length < metreOf(metre).length && there[at + i]?.metre === metre ? [{ bar: at + i, length }] : [],
   );
   if (!brought.length) return;
-  section.ownLengths = [...section.ownLengths, ...brought].sort((a, b) => a.bar - b.bar);
+  shorten(section, song, brought);
 }
 
 /** Puts a clip into a section from a bar on. */

@@ -1,9 +1,9 @@
 /** What the edits of chords and bars share: finding places, and keeping a draft whole. */
 import type { Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
-import type { ChordEvent, Section, Song } from '../song/schema';
+import type { ChordEvent, OwnLength, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
-import { rebar, type TickMap } from './anchors';
+import { movedCues, rebar, tickMap, type TickMap } from './anchors';
 
 export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undefined =>
   song.sections.find((s) => s.id === id);
@@ -55,6 +55,16 @@ function moveChords(section: Draft<Section>, song: Draft<Song>, to: TickMap): vo
 /** Adds bars before an index (the number of bars: at the end) to every draft; the chord before is held through them. */
 export function addBars(section: Draft<Section>, song: Draft<Song>, at: number, count: number): void {
   const to = rebar(section, song, section.bars + count, (bar) => (bar < at ? bar : bar + count));
+  moveChords(section, song, to);
+}
+
+/** Gives bars lengths of their own; what stands behind them in every draft and cue moves along. */
+export function shorten(section: Draft<Section>, song: Draft<Song>, lengths: readonly OwnLength[]): void {
+  const old = sectionBars(section, song);
+  section.ownLengths = [...section.ownLengths, ...lengths].sort((a, b) => a.bar - b.bar);
+  const now = sectionBars(section, song);
+  const to = tickMap(old, now, (bar) => bar);
+  section.cues = movedCues(section.cues, to, barsLength(now));
   moveChords(section, song, to);
 }
 

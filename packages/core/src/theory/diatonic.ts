@@ -27,7 +27,7 @@ function above(scale: readonly Degree[], step: number, by: number): number {
 
 /**
  * What stands in thirds on one step of a scale, as parts of a chord's name.
- * A stacked eleventh over a major third, and a flat ninth or thirteenth that would rub, are left out (MUSIC, wrong rubs).
+ * A stacked eleventh over a major third, and a flat ninth or thirteenth that would rub, are left out (common practice).
  */
 export function stackedStructure(scale: readonly Degree[], step: number, richness: Richness): Structure {
   const third = THIRDS[above(scale, step, 2)] ?? null;

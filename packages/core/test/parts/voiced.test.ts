@@ -8,7 +8,7 @@ import { setSettings } from '@backline/core/edits/song';
 import { songSchema } from '@backline/core/song/check';
 import type { Hand, Settings, Song } from '@backline/core/song/schema';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
-import { song, withSettings } from '../support/music';
+import { longSong, song, withSettings } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
 const base = song('C | Am7 | F | G7', 'key: C\nstyle: quayside');
@@ -134,6 +134,20 @@ describe('what the screens show of a section', () => {
     expect(shown.map((v) => v.fixed)).toEqual([false, true, false, false]);
     expect(shown[1]!.pitches).toEqual([55, 60, 64]);
     expect(sectionVoicings(s, OURS, 's1', 'guitar').every((v) => v.frets?.length === 6)).toBe(true);
+  });
+
+  it('is what the band plays in a section of many windows of bars too, and leads on from one to the next', () => {
+    const long = withSettings(longSong(40, 40), 'keys', { ...held, hands: 'right', pattern: 'block' });
+    const shown = sectionVoicings(long, OURS, 's1', 'keys');
+    expect(shown).toHaveLength(40);
+    const travel = shown.slice(1).map((v, i) => {
+      const before = shown[i]!.pitches;
+      const nearest = (p: number) => Math.min(...before.map((q) => Math.abs(p - q)));
+      return Math.max(...v.pitches.map(nearest));
+    });
+    shown.forEach((v, i) => expect([i, bar(long, 'keys', i)]).toEqual([i, [...v.pitches]]));
+    // Nowhere a leap of more than a fourth, also not where one window goes over into the next.
+    expect(travel.filter((size) => size > 5)).toEqual([]);
   });
 
   it('can be compared with what auto alone would have', () => {

@@ -1,4 +1,4 @@
-/** Chord pitch sets on which handbooks and reference libraries agree (shared design notes, CHECKS). */
+/** Chord pitch sets on which handbooks and reference libraries agree. */
 export const PITCH_SETS: Record<string, number[]> = {
   '': [0, 4, 7],
   m: [0, 3, 7],

@@ -35,7 +35,7 @@ describe('spelling', () => {
     expect(names('Gb11')).toEqual(['Gb', 'Db', 'Fb', 'Ab', 'Cb']);
   });
 
-  // tonal 6.4.3 is no oracle for these (CHECKS): it keeps the natural fifth or leaves tones out.
+  // tonal 6.4.3 is no oracle for these: it keeps the natural fifth or leaves tones out.
   const NOT_IN_TONAL = new Set([
     '7b5b9',
     '7b5#9',
@@ -220,7 +220,7 @@ describe('what cannot be read', () => {
     expect(() => parseChord(symbol)).toThrow(ChordError);
   });
 
-  // chord-symbol 4.0.0 is the best rejecter of the reference parsers (CHECKS); it reads H as a German B.
+  // chord-symbol 4.0.0 is the best rejecter of the reference parsers; it reads H as a German B.
   it('chord-symbol rejects the same nonsense', () => {
     const theirs = chordParserFactory();
     for (const symbol of REJECTED.filter(

@@ -24,7 +24,7 @@ function onRoot(frets: Frets, symbol: string): Frets {
   return frets.map((f, s) => (s < first ? null : f));
 }
 
-/** Wrong in the data set (CHECKS): index of the position by key and suffix. */
+/** Found wrong in the data set when it was compared with tuning and tones: index of the position by key and suffix. */
 const WRONG: Record<string, readonly number[]> = { Adim: [1] };
 const SUFFIXES: Record<string, string> = { '': 'major', m: 'minor', '7': '7', maj7: 'maj7', m7: 'm7' };
 const DB_KEYS: Record<string, string> = { Db: 'Csharp', 'F#': 'Fsharp' };

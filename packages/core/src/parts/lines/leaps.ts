@@ -1,4 +1,4 @@
-/** Leaps in a line: a wide one turns back by a step or a third, or is made smaller (MUSIC: large leaps turn back by step). */
+/** Leaps in a line: a wide one turns back by a step or a third, or is made smaller (common practice). */
 
 /** A leap wider than a fourth wants to turn back. Semitones. */
 const WIDE = 5;
