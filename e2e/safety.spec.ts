@@ -27,8 +27,8 @@ test('a song changed elsewhere: keep both loses neither', async ({ page }) => {
   await page.getByRole('button', { name: 'Keep both' }).click();
   await expect(page.getByLabel('Title of the song')).toHaveValue('Theirs');
   await page.getByRole('button', { name: 'Songbook' }).click();
-  await expect(page.getByRole('link', { name: /^Open Theirs/ })).toBeVisible();
-  await expect(page.getByRole('link', { name: /^Open Mine \(mine\)/ })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Open Theirs/ }).first()).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Open Mine \(mine\)/ }).first()).toBeVisible();
 });
 
 test('a song changed elsewhere: keep mine, or take the newer', async ({ page }) => {

@@ -1,4 +1,5 @@
-import { isAudible, type Band, type BandPart } from '@backline/core/band/index';
+import { isAudible } from '@backline/core/band/audible';
+import type { Band, BandPart } from '@backline/core/band/index';
 import type { Guide } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import { tempoPoints } from '@backline/core/time/tempos';
@@ -79,14 +80,3 @@ const partChannels = (band: Band, channels: readonly number[]): ChannelSetup[] =
           },
         ],
   );
-
-/** A score under another mix: levels, places in the stereo picture, and who is heard. */
-export const scoreWithMix = (score: Score, parts: readonly Pick<BandPart, 'id' | 'mix'>[]): Score => ({
-  ...score,
-  channels: score.channels.map((channel) => {
-    const part = parts.find((p) => p.id === channel.part);
-    if (!part) return channel;
-    const { level, pan, room } = part.mix;
-    return { ...channel, level, pan, room, audible: isAudible(part, parts) };
-  }),
-});

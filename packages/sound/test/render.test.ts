@@ -13,7 +13,7 @@ import { FIELDS, banksOf, beatFrom, countInto, scoreOfPart, type Score } from '@
 import { channelsOf, scoreOf } from '@backline/sound/scoreOf';
 import { MOST_FRAMES, WAV_HEADER, wavData, wavHeader } from '@backline/sound/wav';
 
-const RATE = 22_050;
+const RATE = 11_025;
 const SONG: Song = readChart('tempo: 120\n[A]\nC | F\ntempo: 80 over 1\nG{push 1/8} | C', OURS);
 
 async function all(

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { BankLoader } from './banks';
 import { EMPTY_SCORE, banksOf, type Score } from '@backline/sound/score';
 import type { Report, ToEngine } from '@backline/sound/messages';
-import { scoreWithMix } from '@backline/sound/scoreOf';
+import { scoreWithMix, type Mixed } from '@backline/sound/mix';
 import type { SectionLoop } from './loop';
 
 export interface PlayerState {
@@ -72,7 +72,7 @@ class Player {
   }
 
   /** Another mix of the same notes: heard at once, and costs next to nothing. */
-  setMix(parts: Parameters<typeof scoreWithMix>[1]): void {
+  setMix(parts: readonly Mixed[]): void {
     this.score = scoreWithMix(this.score, parts);
     if (this.node) this.send({ type: 'channels', channels: this.score.channels });
   }

@@ -4,6 +4,7 @@ import { create } from 'zustand';
 import type { Song } from '@backline/core/song/schema';
 import { fileNames } from '@backline/sound/fileNames';
 import type { Files } from '../workers/files';
+import { download } from './download';
 
 export type FileKind = 'midi' | 'wav' | 'stems';
 
@@ -17,16 +18,6 @@ export interface FilesState {
 export const useFiles = create<FilesState>(() => ({ making: null, remark: null }));
 
 const ENDING: Record<FileKind, string> = { midi: '.mid', wav: '.wav', stems: ' parts.zip' };
-
-/** Gives a file to the browser to save. */
-export function download(blob: Blob, name: string): void {
-  const url = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
 
 let worker: Worker | null = null;
 

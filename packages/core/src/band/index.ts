@@ -146,12 +146,6 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   };
 }
 
-/** A part sounds unless it is muted, or another part is soloed and it is not. */
-export function isAudible(part: Pick<BandPart, 'mix'>, parts: readonly Pick<BandPart, 'mix'>[]): boolean {
-  const anySolo = parts.some((p) => p.mix.solo);
-  return anySolo ? part.mix.solo : !part.mix.mute;
-}
-
 const playingOf = (pass: Pass): string => `${pass.entry}/${pass.repeat}`;
 
 interface Placement {

@@ -1,6 +1,7 @@
 /** What players must not do to each other or to the chord. Where no source is named: common practice. */
 import fc from 'fast-check';
-import { isAudible, renderBand, type BandPart } from '@backline/core/band/index';
+import { isAudible } from '@backline/core/band/audible';
+import { renderBand, type BandPart } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/song';
 import { readChart } from '@backline/core/formats/chart/index';

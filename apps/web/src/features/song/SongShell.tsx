@@ -1,5 +1,5 @@
 import { Slot, useLocalSearchParams, usePathname, useRouter } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator, Button } from 'react-native-paper';
 import useSWR from 'swr';
@@ -21,8 +21,7 @@ import { select, useSelection } from '../chart/selection';
 import { Transport, togglePlay } from '../transport/Transport';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
-import { TakeSheet } from './TakeSheet';
-import { download } from '../../state/files';
+import { download } from '../../state/download';
 
 let visits = 0;
 
@@ -74,6 +73,9 @@ const REMEDY = {
     undo();
   },
 };
+
+/** Files to take away come when they are first asked for. */
+const TakeSheet = lazy(() => import('./TakeSheet').then((m) => ({ default: m.TakeSheet })));
 
 /** A song that this version cannot read, as it is stored: nothing of it is lost. */
 function saveUnread(stored: unknown): void {
@@ -175,7 +177,11 @@ export function SongShell() {
           </Boundary>
         )}
       </View>
-      {taking ? <TakeSheet song={song} onClose={() => setTaking(false)} /> : null}
+      {taking ? (
+        <Suspense fallback={null}>
+          <TakeSheet song={song} onClose={() => setTaking(false)} />
+        </Suspense>
+      ) : null}
       <Transport />
     </View>
   );

@@ -1,5 +1,6 @@
 import type { MidiEvent } from 'midi-file';
-import { isAudible, type Band, type BandBar, type BandPart } from '../../band';
+import { isAudible } from '../../band/audible';
+import type { Band, BandBar, BandPart } from '../../band';
 import type { BandNote } from '../../band/bandNote';
 import type { Song } from '../../song/schema';
 import { keyOf, signature } from '../../theory/key';
