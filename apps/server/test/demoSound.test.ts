@@ -11,7 +11,7 @@ import { demoSong } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
 
 /** Enough to hear whether it sounds. */
-const RATE = 8_000;
+const RATE = 11_025;
 
 it.each(DEMO_SONGS.map((demo) => [demoSong(demo)] as const))('$title', async (song) => {
   const score = scoreOf(renderBand(song, OURS));
