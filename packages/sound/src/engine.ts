@@ -14,6 +14,7 @@ import {
   countInto,
   firstNoteAt,
   lastAt,
+  noteAt,
   type ChannelSetup,
   type Score,
 } from './score';
@@ -323,15 +324,7 @@ export class Engine {
   }
 
   private strike(index: number): void {
-    const { notes } = this.score;
-    const at = index * FIELDS;
-    const [start, duration, channel, pitch, velocity] = [
-      notes[at]!,
-      notes[at + 1]!,
-      notes[at + 2]!,
-      notes[at + 3]!,
-      notes[at + 4]!,
-    ];
+    const { start, duration, channel, pitch, velocity } = noteAt(this.score.notes, index);
     if (start < this.heardFrom) return;
     this.followProgram(channel);
     const held = this.sounding.findIndex((n) => n.channel === channel && n.pitch === pitch);

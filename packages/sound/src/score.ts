@@ -58,6 +58,15 @@ export const EMPTY_SCORE: Score = {
   notes: new Int32Array(0),
 };
 
+/** One note of a score's list. */
+export const noteAt = (notes: Int32Array, index: number) => ({
+  start: notes[index * FIELDS]!,
+  duration: notes[index * FIELDS + 1]!,
+  channel: notes[index * FIELDS + 2]!,
+  pitch: notes[index * FIELDS + 3]!,
+  velocity: notes[index * FIELDS + 4]!,
+});
+
 /** Index of the first note that starts at or after a tick. */
 export function firstNoteAt(notes: Int32Array, tick: number): number {
   let low = 0;

@@ -10,7 +10,7 @@ export type BarMap = (bar: number) => number | null;
 export type TickMap = (tick: number) => number;
 
 /** Changes in order of their bars, those of one bar as one, none beyond the section. */
-export function tidyChanges(changes: readonly Change[], bars: number): Change[] {
+function tidyChanges(changes: readonly Change[], bars: number): Change[] {
   const byBar = new Map<number, Change>();
   for (const change of [...changes].sort((a, b) => a.bar - b.bar)) {
     if (change.bar < bars) byBar.set(change.bar, { ...byBar.get(change.bar), ...change });

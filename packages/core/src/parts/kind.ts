@@ -14,8 +14,7 @@ export interface Freedom {
 }
 
 /** Settings that mean something for a kind only where it names them. */
-export const CONTROLS = ['register', 'spread', 'voices', 'hands', 'neck', 'strum', 'octave'] as const;
-export type Control = (typeof CONTROLS)[number];
+export type Control = 'register' | 'spread' | 'voices' | 'hands' | 'neck' | 'strum' | 'octave';
 
 export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */
