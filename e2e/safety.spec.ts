@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { findings } from './support/axe';
@@ -10,11 +11,13 @@ const setTitle = (page: Page, title: string) => titleField(page).fill(title);
 /** Another device saves the song meanwhile. */
 async function saveElsewhere(page: Page, title: string): Promise<void> {
   const path = `/api/songs/${songId(page)}`;
-  const { revision, song } = (await (await page.request.get(path)).json()) as {
-    revision: number;
-    song: object;
-  };
-  const response = await page.request.put(path, { data: { revision, song: { ...song, title } } });
+  const { revision } = (await (await page.request.get(path)).json()) as { revision: number };
+  const response = await page.request.patch(path, {
+    data: {
+      revision,
+      steps: [{ edit: randomUUID(), patches: [{ op: 'replace', path: ['title'], value: title }] }],
+    },
+  });
   expect(response.status()).toBe(200);
 }
 
@@ -52,7 +55,7 @@ test('the server does not answer and the page is reloaded: the unsaved edit is s
   await typeSong(page, ['C']);
   await saved(page);
   await page.route('**/api/songs/*', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
   );
   await setTitle(page, 'Not yet saved');
   await expect(page.getByRole('alert')).toContainText('The server does not answer');
@@ -60,6 +63,25 @@ test('the server does not answer and the page is reloaded: the unsaved edit is s
   await expect(page.getByLabel('Title of the song')).toHaveValue('Not yet saved');
   await page.unroute('**/api/songs/*');
   await saved(page);
+});
+
+test('the page is gone in the moment after an edit, and nothing reaches the server: the device has it', async ({
+  page,
+  context,
+}) => {
+  await typeSong(page, ['C']);
+  await saved(page);
+  const url = page.url();
+  await context.route('**/api/songs/*', (route) =>
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
+  );
+  for (const title of ['One word', 'One word more']) await setTitle(page, title);
+  await page.close();
+  const again = await context.newPage();
+  await again.goto(url);
+  await expect(titleField(again)).toHaveValue('One word more');
+  await context.unroute('**/api/songs/*');
+  await saved(again);
 });
 
 test('leaving a song at once after an edit loses nothing', async ({ page }) => {
@@ -97,12 +119,12 @@ test('left while its save is on its way, and opened again before the answer: nob
   let letThrough!: () => void;
   const held = new Promise<void>((done) => (letThrough = done));
   await page.route('**/api/songs/*', async (route) => {
-    if (route.request().method() !== 'PUT') return route.continue();
+    if (route.request().method() !== 'PATCH') return route.continue();
     const response = await route.fetch();
     await held;
     return route.fulfill({ response });
   });
-  const arrived = page.waitForRequest((r) => r.method() === 'PUT');
+  const arrived = page.waitForRequest((r) => r.method() === 'PATCH');
   await setTitle(page, 'On its way');
   await arrived;
   await page.getByRole('button', { name: 'Songbook' }).click();
@@ -122,7 +144,7 @@ test('reloaded after the answer of a save was lost: the save is recognised, and 
   await typeSong(page, ['C']);
   await saved(page);
   await page.route('**/api/songs/*', async (route) => {
-    if (route.request().method() !== 'PUT') return route.continue();
+    if (route.request().method() !== 'PATCH') return route.continue();
     await route.fetch();
     return route.abort();
   });
@@ -143,7 +165,7 @@ test('two tabs on one device: neither erases what the other keeps', async ({ pag
   await other.goto(page.url());
   await expect(titleField(other)).toHaveValue('New song');
   await page.route('**/api/songs/*', (route) =>
-    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
   );
   await setTitle(page, 'From the first tab');
   await expect(page.getByRole('alert')).toContainText('does not answer');
@@ -210,7 +232,7 @@ test('an answer that cannot be understood is told, and not asked for again witho
   await saved(page);
   let asked = 0;
   await page.route('**/api/songs/*', (route) => {
-    if (route.request().method() !== 'PUT') return route.continue();
+    if (route.request().method() !== 'PATCH') return route.continue();
     asked++;
     return route.fulfill({ status: 200, body: '<html>a portal of the café</html>' });
   });

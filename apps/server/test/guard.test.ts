@@ -5,7 +5,7 @@ import request from 'supertest';
 import { connect, migrate } from '../src/db/connect';
 import { databaseTrouble } from '../src/http/databaseTrouble';
 import { asProblem } from '../src/http/problem';
-import { NOWHERE, SONG, appOn, create, expectProblem, testDatabase, useApp } from './support';
+import { NOWHERE, SONG, appOn, create, expectProblem, saveOf, testDatabase, useApp } from './support';
 
 const on = useApp();
 
@@ -44,7 +44,7 @@ describe('pages elsewhere', () => {
     };
     const refusals = [
       from(request(on.app).post('/api/songs')).send({ song: SONG }),
-      from(request(on.app).put(`/api/songs/${id}`)).send({ revision: 1, song: SONG }),
+      from(request(on.app).patch(`/api/songs/${id}`)).send(saveOf(1, SONG)),
       from(request(on.app).delete(`/api/songs/${id}?revision=1`)),
       from(request(on.app).post(`/api/songs/${id}/restore`)),
     ];
@@ -106,7 +106,7 @@ describe('a database in trouble is told as what it is', () => {
     const { id } = await create(on.app);
     const held = await on.db.transaction();
     await held.raw('select * from songs where id = ? for update', [id]);
-    const waiting = await request(on.app).put(`/api/songs/${id}`).send({ revision: 1, song: SONG });
+    const waiting = await request(on.app).patch(`/api/songs/${id}`).send(saveOf(1, SONG));
     await held.rollback();
     expectProblem(waiting, 503, /holds the song/);
   });

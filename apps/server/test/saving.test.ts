@@ -4,54 +4,54 @@ import request from 'supertest';
 import type { Song } from '@backline/core/song/schema';
 import { songListSchema, type Saved, type SongList, type StoredSong } from '@backline/core/song/transport';
 import { SongStore } from '../src/songs/store';
-import { SONG, create, expectProblem, useApp } from './support';
+import { SONG, create, expectProblem, saveOf, useApp } from './support';
 
 const on = useApp();
 
 const titled = (title: string): Song => ({ ...SONG, title });
-const put = (id: string, body: object) => request(on.app).put(`/api/songs/${id}`).send(body);
+const save = (id: string, body: object) => request(on.app).patch(`/api/songs/${id}`).send(body);
 const titleOf = async (id: string): Promise<string> =>
   ((await request(on.app).get(`/api/songs/${id}`)).body as StoredSong).song.title;
 
 describe('a save whose answer was lost', () => {
   it('sent again is answered as the first time, and saves nothing twice', async () => {
     const { id } = await create(on.app);
-    const save = { revision: 1, song: titled('Mine'), edit: randomUUID() };
-    const first = (await put(id, save).expect(200)).body as Saved;
-    const again = (await put(id, save).expect(200)).body as Saved;
+    const mine = saveOf(1, titled('Mine'));
+    const first = (await save(id, mine).expect(200)).body as Saved;
+    const again = (await save(id, mine).expect(200)).body as Saved;
     expect(again).toEqual(first);
   });
 
   it('is followed by the next edit, which says what it follows', async () => {
     const { id } = await create(on.app);
     const [lost, next, later] = [randomUUID(), randomUUID(), randomUUID()];
-    await put(id, { revision: 1, song: titled('Lost'), edit: lost }).expect(200);
-    const went = await put(id, { revision: 1, song: titled('Next'), edit: next, after: [lost] }).expect(200);
+    await save(id, saveOf(1, titled('Lost'), lost)).expect(200);
+    const went = await save(id, saveOf(1, titled('Next'), next, [lost])).expect(200);
     expect((went.body as Saved).revision).toBe(3);
     expect(await titleOf(id)).toBe('Next');
     // Without saying so it is a save from an older revision, like anyone's.
-    expectProblem(await put(id, { revision: 1, song: titled('Later'), edit: later }), 409, /newer version/);
+    expectProblem(await save(id, saveOf(1, titled('Later'), later)), 409, /newer version/);
   });
 
   it('gives the newer song where others have gone on from it', async () => {
     const { id } = await create(on.app);
-    const mine = { revision: 1, song: titled('Mine'), edit: randomUUID() };
-    await put(id, mine).expect(200);
-    await put(id, { revision: 2, song: titled('Theirs on mine'), edit: randomUUID() }).expect(200);
-    const again = (await put(id, mine).expect(200)).body as Saved;
+    const edit = randomUUID();
+    const mine = saveOf(1, titled('Mine'), edit);
+    await save(id, mine).expect(200);
+    await save(id, saveOf(2, titled('Theirs on mine'))).expect(200);
+    const again = (await save(id, mine).expect(200)).body as Saved;
     expect([again.revision, again.current?.song.title]).toEqual([3, 'Theirs on mine']);
     // And an edit that follows mine, not theirs, is a conflict.
-    const onMine = { revision: 1, song: titled('Mine 2'), edit: randomUUID(), after: [mine.edit] };
-    expectProblem(await put(id, onMine), 409, /newer version/);
+    const onMine = saveOf(1, titled('Mine 2'), randomUUID(), [edit]);
+    expectProblem(await save(id, onMine), 409, /newer version/);
   });
 
   it('of two that follow the same edit one wins', async () => {
     const { id } = await create(on.app);
     const lost = randomUUID();
-    await put(id, { revision: 1, song: titled('Lost'), edit: lost }).expect(200);
-    const save = (title: string) =>
-      put(id, { revision: 1, song: titled(title), edit: randomUUID(), after: [lost] });
-    const statuses = (await Promise.all([save('A'), save('B')])).map((r) => r.status).sort();
+    await save(id, saveOf(1, titled('Lost'), lost)).expect(200);
+    const follow = (title: string) => save(id, saveOf(1, titled(title), randomUUID(), [lost]));
+    const statuses = (await Promise.all([follow('A'), follow('B')])).map((r) => r.status).sort();
     expect(statuses).toEqual([200, 409]);
   });
 
@@ -64,33 +64,79 @@ describe('a save whose answer was lost', () => {
   });
 });
 
+describe('a save of what was changed', () => {
+  const step = (...patches: object[]) => ({ edit: randomUUID(), patches });
+  const retitle = (value: unknown) => ({ op: 'replace', path: ['title'], value });
+
+  it('is laid on what is stored, step by step, and nothing else is sent', async () => {
+    const { id } = await create(on.app);
+    const steps = [step(retitle('One')), step({ op: 'replace', path: ['tempo'], value: 99 })];
+    await save(id, { revision: 1, steps }).expect(200);
+    const { song } = (await request(on.app).get(`/api/songs/${id}`)).body as StoredSong;
+    expect(song).toEqual({ ...SONG, title: 'One', tempo: 99 });
+  });
+
+  it('goes on from the last step that arrived: none is laid on twice', async () => {
+    const { id } = await create(on.app);
+    const again = { op: 'add', path: ['form', 0], value: { id: 'e9', section: 's1', repeats: 1 } };
+    const first = step(again);
+    await save(id, { revision: 1, steps: [first] }).expect(200);
+    await save(id, { revision: 1, steps: [first, step(retitle('Then'))] }).expect(200);
+    const { song } = (await request(on.app).get(`/api/songs/${id}`)).body as StoredSong;
+    expect([song.title, song.form.length]).toEqual(['Then', SONG.form.length + 1]);
+  });
+
+  it.each<[string, object, RegExp]>([
+    [
+      'a place that is not there',
+      { op: 'replace', path: ['sections', 7, 'name'], value: 'x' },
+      /another version/,
+    ],
+    ['an end of the world', { op: 'replace', path: ['form', 'length'], value: 4e9 }, /that long/],
+    ['a list of holes', { op: 'replace', path: ['form', 90_000], value: 1 }, /./],
+    ['the prototype', { op: 'add', path: ['__proto__', 'admin'], value: true }, /another version/],
+    ['a field too many', { op: 'add', path: ['admin'], value: true }, /admin/],
+    ['a title that is none', retitle(3), /title/],
+    ['another operation', { op: 'move', path: ['title'], value: 'x' }, /op/],
+    ['no path', { op: 'add', value: 'x' }, /path/],
+  ])('with %s is refused, and nothing is changed', async (_, patch, detail) => {
+    const { id } = await create(on.app);
+    expectProblem(await save(id, { revision: 1, steps: [step(patch)] }), 422, detail);
+    expect((await request(on.app).get(`/api/songs/${id}`)).body).toMatchObject({ revision: 1, song: SONG });
+  });
+
+  it('has a step at least and forty at most', async () => {
+    const { id } = await create(on.app);
+    expectProblem(await save(id, { revision: 1, steps: [] }), 422, /at least one/);
+    const steps = Array.from({ length: 41 }, () => step(retitle('x')));
+    expectProblem(await save(id, { revision: 1, steps }), 422, /40 steps at most/);
+  });
+});
+
 describe('what is refused before the database sees it', () => {
   const refused = async (body: object, detail: RegExp): Promise<void> => {
     const { id } = await create(on.app);
-    expectProblem(await put(id, body), 422, detail);
+    expectProblem(await save(id, body), 422, detail);
     expect(await titleOf(id)).toBe('Pier');
   };
   it.each<[string, object, RegExp]>([
-    ['a NUL', { revision: 1, song: titled('a\u0000b') }, /one line/],
-    ['half a character', { revision: 1, song: titled('half \ud83d') }, /halves of characters/],
-    ['a line break', { revision: 1, song: titled('two\nlines') }, /one line/],
-    ['a revision past 32 bits', { revision: 2 ** 40, song: SONG }, /no revision that high/],
-    ['a revision of a half', { revision: 1.5, song: SONG }, /whole number/],
-    ['a metre that is an object', { revision: 1, song: { ...SONG, metre: { toString: 1 } } }, /no metre/],
-    ['a key that is an object', { revision: 1, song: { ...SONG, key: { toString: 1 } } }, /key/],
-    ['a style that is no name', { revision: 1, song: { ...SONG, style: 'a\u0000' } }, /small letters/],
-    ['a later version', { revision: 1, song: { ...SONG, version: 9 } }, /newer version/],
-    ['an edit without an id', { revision: 1, song: SONG, edit: 'x' }, /id of its own/],
+    ['a NUL', saveOf(1, titled('a\u0000b')), /one line/],
+    ['half a character', saveOf(1, titled('half \ud83d')), /halves of characters/],
+    ['a line break', saveOf(1, titled('two\nlines')), /one line/],
+    ['a revision past 32 bits', saveOf(2 ** 40, SONG), /no revision that high/],
+    ['a revision of a half', saveOf(1.5, SONG), /whole number/],
+    ['a metre that is an object', saveOf(1, { ...SONG, metre: { toString: 1 } }), /no metre/],
+    ['a key that is an object', saveOf(1, { ...SONG, key: { toString: 1 } }), /key/],
+    ['a style that is no name', saveOf(1, { ...SONG, style: 'a\u0000' }), /small letters/],
+    ['a later version', saveOf(1, { ...SONG, version: 9 }), /newer version/],
+    ['an edit without an id', saveOf(1, SONG, 'x'), /id of its own/],
     [
       'a form of millions of bars',
-      {
-        revision: 1,
-        song: {
-          ...SONG,
-          sections: SONG.sections.map((s) => ({ ...s, bars: 999 })),
-          form: Array.from({ length: 200 }, (_, i) => ({ id: `e${i}`, section: 's1', repeats: 16 })),
-        },
-      },
+      saveOf(1, {
+        ...SONG,
+        sections: SONG.sections.map((s) => ({ ...s, bars: 999 })),
+        form: Array.from({ length: 200 }, (_, i) => ({ id: `e${i}`, section: 's1', repeats: 16 })),
+      }),
       /5000 at most/,
     ],
   ])('%s', (_, body, detail) => refused(body, detail));
@@ -104,13 +150,10 @@ describe('what is refused before the database sees it', () => {
     const song = JSON.parse(JSON.stringify(SONG)) as Song;
     const draft = song.sections[0]!.drafts[0]!;
     await refused(
-      {
-        revision: 1,
-        song: {
-          ...song,
-          sections: [{ ...song.sections[0]!, drafts: [{ ...draft, chords: change(draft.chords) }] }],
-        },
-      },
+      saveOf(1, {
+        ...song,
+        sections: [{ ...song.sections[0]!, drafts: [{ ...draft, chords: change(draft.chords) }] }],
+      }),
       detail,
     );
   });
@@ -119,7 +162,7 @@ describe('what is refused before the database sees it', () => {
     const { id } = await create(on.app);
     const sections = SONG.sections.map(({ ownLengths: _, ...section }) => section);
     const old = { ...SONG, version: 1, sections, form: SONG.form.map(({ id: _, ...entry }) => entry) };
-    await put(id, { revision: 1, song: old }).expect(200);
+    await save(id, saveOf(1, old)).expect(200);
     const { song } = (await request(on.app).get(`/api/songs/${id}`)).body as StoredSong;
     expect([song.version, song.form[0]!.id]).toEqual([3, 'e1']);
   });
@@ -147,7 +190,7 @@ describe('the songbook', () => {
     const made = [];
     for (let i = 0; i < 6; i++) made.push(await create(on.app, titled(`Song ${i}`)));
     const first = await list('?limit=3');
-    await put(made[0]!.id, { revision: 1, song: titled('Song 0') }).expect(200);
+    await save(made[0]!.id, saveOf(1, titled('Song 0'))).expect(200);
     const rest = await list(`?limit=9&after=${first.next}`);
     expect(rest.songs.map((s) => s.title)).toEqual(['Song 2', 'Song 1']);
     expect((await list()).songs[0]!.title).toBe('Song 0');
@@ -178,16 +221,16 @@ describe('the bin', () => {
     const listed = async (query: string) =>
       songListSchema.parse((await request(on.app).get(`/api/songs${query}`)).body).songs.map((s) => s.id);
     expect([await listed(''), await listed('?bin=true')]).toEqual([[], [id]]);
-    expectProblem(await put(id, { revision: 1, song: SONG }), 410, /bin/);
+    expectProblem(await save(id, saveOf(1, SONG)), 410, /bin/);
     expectProblem(await request(on.app).delete(`/api/songs/${id}?revision=1`), 404, /not in the songbook/);
     await request(on.app).post(`/api/songs/${id}/restore`).expect(200);
     expect([await listed(''), await listed('?bin=true')]).toEqual([[id], []]);
-    await put(id, { revision: 1, song: titled('Back') }).expect(200);
+    await save(id, saveOf(1, titled('Back'))).expect(200);
   });
 
   it('takes nothing that was changed since it was decided on', async () => {
     const { id } = await create(on.app);
-    await put(id, { revision: 1, song: titled('Changed') }).expect(200);
+    await save(id, saveOf(1, titled('Changed'))).expect(200);
     expectProblem(await request(on.app).delete(`/api/songs/${id}?revision=1`), 409, /newer version/);
     expect(await titleOf(id)).toBe('Changed');
   });

@@ -5,7 +5,7 @@ import { songListSchema, type Saved, type StoredSong } from '@backline/core/song
 import { connect } from '../src/db/connect';
 import { demoSong, seedDemo } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
-import { NOWHERE, SONG, appOn, create, expectProblem, logged, useApp } from './support';
+import { NOWHERE, SONG, appOn, create, expectProblem, logged, saveOf, useApp } from './support';
 
 const on = useApp();
 
@@ -15,9 +15,8 @@ describe('songs', () => {
     expect(made.revision).toBe(1);
     expect((await request(on.app).get(`/api/songs/${made.id}`).expect(200)).body).toEqual(made);
     const changed = { ...SONG, title: 'Pier at night' };
-    const saved = (
-      await request(on.app).put(`/api/songs/${made.id}`).send({ revision: 1, song: changed }).expect(200)
-    ).body as Saved;
+    const saved = (await request(on.app).patch(`/api/songs/${made.id}`).send(saveOf(1, changed)).expect(200))
+      .body as Saved;
     expect(saved).toEqual({ id: made.id, revision: 2, updatedAt: saved.updatedAt });
     const { songs } = songListSchema.parse((await request(on.app).get('/api/songs').expect(200)).body);
     expect(songs).toMatchObject([
@@ -35,12 +34,12 @@ describe('songs', () => {
     const made = await create(on.app);
     const path = `/api/songs/${made.id}`;
     await request(on.app)
-      .put(path)
-      .send({ revision: 1, song: { ...SONG, title: 'First' } })
+      .patch(path)
+      .send(saveOf(1, { ...SONG, title: 'First' }))
       .expect(200);
     const late = await request(on.app)
-      .put(path)
-      .send({ revision: 1, song: { ...SONG, title: 'Late' } });
+      .patch(path)
+      .send(saveOf(1, { ...SONG, title: 'Late' }));
     expectProblem(late, 409, /newer version/);
     const { current } = JSON.parse(late.text) as { current: StoredSong };
     expect([current.revision, current.song.title]).toEqual([2, 'First']);
@@ -51,8 +50,8 @@ describe('songs', () => {
     const made = await create(on.app);
     const save = (title: string) =>
       request(on.app)
-        .put(`/api/songs/${made.id}`)
-        .send({ revision: 1, song: { ...SONG, title } });
+        .patch(`/api/songs/${made.id}`)
+        .send(saveOf(1, { ...SONG, title }));
     const statuses = (await Promise.all([save('A'), save('B')])).map((r) => r.status).sort();
     expect(statuses).toEqual([200, 409]);
   });
@@ -93,11 +92,7 @@ describe('bad requests', () => {
   it('an id that is none, an unknown one, an unknown address', async () => {
     expectProblem(await request(on.app).get('/api/songs/1%27--'), 404, /not in the songbook/);
     expectProblem(await request(on.app).get(NOWHERE), 404, /not in the songbook/);
-    expectProblem(
-      await request(on.app).put(NOWHERE).send({ revision: 1, song: SONG }),
-      404,
-      /not in the songbook/,
-    );
+    expectProblem(await request(on.app).patch(NOWHERE).send(saveOf(1, SONG)), 404, /not in the songbook/);
     expectProblem(await request(on.app).delete(`${NOWHERE}?revision=1`), 404, /not in the songbook/);
     expectProblem(await request(on.app).delete(NOWHERE), 422, /revision/);
     expectProblem(await request(on.app).get('/api/nothing'), 404, /nothing at this address/);
@@ -109,7 +104,7 @@ describe('a database that is away', () => {
     const away = connect('postgres://backline:x@127.0.0.1:1/none');
     const lost = appOn(away);
     expectProblem(
-      await request(lost).put(NOWHERE).send({ revision: 1, song: SONG }),
+      await request(lost).patch(NOWHERE).send(saveOf(1, SONG)),
       503,
       /database is not answering\. Try again/,
     );

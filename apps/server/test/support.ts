@@ -1,10 +1,12 @@
 /** What the tests of the server share: an app on the tests' own database, and what a refusal looks like. */
+import { randomUUID } from 'node:crypto';
 import type { Express } from 'express';
 import type { Knex } from 'knex';
 import request from 'supertest';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
 import { storedSongSchema, type StoredSong } from '@backline/core/song/transport';
+import { wholeSong } from '@backline/core/song/patches';
 import { createApp } from '../src/app';
 import { connect, migrate } from '../src/db/connect';
 import { ProgressionStore } from '../src/progressions/store';
@@ -90,3 +92,14 @@ export function expectProblem(response: request.Response, status: number, detail
   expect(body.detail).toMatch(detail);
   expect(response.text).not.toMatch(/\bat .*\.ts|node_modules|stack/);
 }
+
+/** A save of a whole song, behind steps that were sent before and may have come to nothing. */
+export const saveOf = (
+  revision: number,
+  song: object,
+  edit: string = randomUUID(),
+  after: readonly string[] = [],
+): object => ({
+  revision,
+  steps: [...after.map((before) => ({ edit: before, patches: [] })), { edit, patches: [wholeSong(song)] }],
+});

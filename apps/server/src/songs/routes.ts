@@ -1,11 +1,6 @@
 import { Router, type Request } from 'express';
 import { z } from 'zod';
-import {
-  createSongSchema,
-  replaceSongSchema,
-  revisionSchema,
-  songIdSchema,
-} from '@backline/core/song/transport';
+import { createSongSchema, revisionSchema, saveSchema, songIdSchema } from '@backline/core/song/transport';
 import { Problem } from '../http/problem';
 import { BIN_DAYS, PAGE, type SongStore } from './store';
 
@@ -31,6 +26,9 @@ const changedElsewhere = (extra: Record<string, unknown> = {}): Problem =>
     extra,
   );
 
+const doesNotFit = (trouble: string): Problem =>
+  new Problem(422, 'These changes do not fit', `The song as it would be cannot be kept: ${trouble}`);
+
 /** An id that is no id at all names no song either. */
 function songId(req: Request): string {
   const id = songIdSchema.safeParse(req.params.id);
@@ -51,7 +49,7 @@ const listQuery = z.strictObject({
     .optional(),
 });
 
-/** REST for songs: list, create, read, replace, put into the bin, take out of it. */
+/** REST for songs: list, create, read, save, put into the bin, take out of it. */
 export function songRoutes(store: SongStore): Router {
   const routes = Router();
 
@@ -73,12 +71,13 @@ export function songRoutes(store: SongStore): Router {
     res.json(song);
   });
 
-  routes.put('/:id', async (req, res) => {
+  routes.patch('/:id', async (req, res) => {
     const id = songId(req);
-    const outcome = await store.replace(id, replaceSongSchema.parse(req.body));
+    const outcome = await store.save(id, saveSchema.parse(req.body));
     if (outcome.kind === 'unknown') throw unknownSong();
     if (outcome.kind === 'in the bin') throw inTheBin();
     if (outcome.kind === 'conflict') throw changedElsewhere({ current: outcome.current });
+    if (outcome.kind === 'does not fit') throw doesNotFit(outcome.trouble);
     res.json(outcome.saved);
   });
 

@@ -1,8 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
+import { PatchesDoNotFit, withPatches } from '@backline/core/song/patches';
+import { readSong, type ReadSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import {
   summaryOf,
+  type Save,
+  type SaveStep,
   type Saved,
   type SongList,
   type SongSummary,
@@ -45,18 +49,11 @@ const summary = (row: Pick<Row, (typeof SUMMARY)[number]>): SongSummary => ({
   deletedAt: row.deleted_at?.toISOString() ?? null,
 });
 
-/** A save as it comes: what it was made from, which edit it is, which it follows. */
-export interface Save {
-  readonly revision: number;
-  readonly song: Song;
-  readonly edit?: string;
-  /** Edits sent before it whose answers did not come. */
-  readonly after?: readonly string[];
-}
-
 export type SaveOutcome =
   | { readonly kind: 'saved'; readonly saved: Saved }
   | { readonly kind: 'conflict'; readonly current: StoredSong }
+  /** The changes name what is not there, or make what is no song. */
+  | { readonly kind: 'does not fit'; readonly trouble: string }
   | { readonly kind: 'in the bin' }
   | { readonly kind: 'unknown' };
 
@@ -66,6 +63,33 @@ export interface ListAsked {
   readonly limit?: number;
   /** The bin instead of the songbook. */
   readonly bin?: boolean;
+}
+
+/** The answer to a save that is known already; where others have gone on from it, with their song. */
+function answeredAgain(row: Row, edit: string): SaveOutcome {
+  const current = stored(row);
+  const { id, revision, updatedAt } = current;
+  return {
+    kind: 'saved',
+    saved: { id, revision, updatedAt, ...(row.edits[0] === edit ? {} : { current }) },
+  };
+}
+
+/** A stored song with the steps of a save laid on, checked like anything that comes in. */
+function withSteps(document: unknown, steps: readonly SaveStep[]): ReadSong {
+  const before = readSong(document);
+  if (!before.song) return before;
+  try {
+    return readSong(
+      withPatches(
+        before.song,
+        steps.flatMap(({ patches }) => patches),
+      ),
+    );
+  } catch (error) {
+    if (!(error instanceof PatchesDoNotFit)) throw error;
+    return { song: null, trouble: error.message };
+  }
 }
 
 /** Songs in the database, each stored whole with its revision, its summary beside it. */
@@ -102,38 +126,38 @@ export class SongStore {
     return made ? stored(made) : (await this.read(id))!;
   }
 
-  /** Saves a song if it still is what the save was made from, or was saved before as this very edit. */
-  async replace(id: string, { revision, song, edit = randomUUID(), after = [] }: Save): Promise<SaveOutcome> {
-    const [row] = await this.db('songs')
-      .where({ id })
-      .whereNull('deleted_at')
-      .whereRaw('not (? = any(edits))', [edit])
-      .where((query) => void query.where({ revision }).orWhereRaw('edits[1] = any(?)', [[...after]]))
-      .update({
-        ...this.columns(song),
-        revision: this.db.raw('revision + 1'),
-        edits: this.db.raw('(array[?::text] || edits)[1:?]', [edit, EDITS_KEPT]),
-        updated_at: this.db.fn.now(),
-        touched: this.db.raw(`nextval('song_touches')`),
-      })
-      .returning<Pick<Row, 'revision' | 'updated_at'>[]>(['revision', 'updated_at']);
-    if (row) {
-      const saved = { id, revision: row.revision, updatedAt: row.updated_at.toISOString() };
-      return { kind: 'saved', saved };
-    }
-    return this.notReplaced(id, edit);
-  }
-
-  /** Why a save changed nothing: known already, made from an older revision, or the song is gone. */
-  private async notReplaced(id: string, edit: string): Promise<SaveOutcome> {
-    const row = await this.db<Row>('songs').where({ id }).first();
-    if (!row) return { kind: 'unknown' };
-    if (row.deleted_at) return { kind: 'in the bin' };
-    const current = stored(row);
-    if (!row.edits.includes(edit)) return { kind: 'conflict', current };
-    const { revision, updatedAt } = current;
-    const gone = row.edits[0] === edit ? {} : { current };
-    return { kind: 'saved', saved: { id, revision, updatedAt, ...gone } };
+  /**
+   * Lays the steps of a save on the song, if it still is what they were made from, or goes on from the last of
+   * them that it has. A save that was made before is answered again.
+   */
+  async save(id: string, { revision, steps }: Save): Promise<SaveOutcome> {
+    return this.db.transaction(async (change) => {
+      const row = await change<Row>('songs').where({ id }).forUpdate().first();
+      if (!row) return { kind: 'unknown' };
+      if (row.deleted_at) return { kind: 'in the bin' };
+      const last = steps.at(-1)!.edit;
+      if (row.edits.includes(last)) return answeredAgain(row, last);
+      const known = steps.findIndex(({ edit }) => edit === row.edits[0]);
+      if (known < 0 && row.revision !== revision) return { kind: 'conflict', current: stored(row) };
+      const fresh = steps.slice(known + 1);
+      const { song, trouble } = withSteps(row.song, fresh);
+      if (!song) return { kind: 'does not fit', trouble };
+      const edits = [...fresh.map(({ edit }) => edit).reverse(), ...row.edits].slice(0, EDITS_KEPT);
+      const [saved] = await change('songs')
+        .where({ id })
+        .update({
+          ...this.columns(song),
+          revision: row.revision + 1,
+          edits,
+          updated_at: this.db.fn.now(),
+          touched: this.db.raw(`nextval('song_touches')`),
+        })
+        .returning<Pick<Row, 'revision' | 'updated_at'>[]>(['revision', 'updated_at']);
+      return {
+        kind: 'saved',
+        saved: { id, revision: saved!.revision, updatedAt: saved!.updated_at.toISOString() },
+      };
+    });
   }
 
   /** Puts a song into the bin, if it still has the revision that was decided on. */

@@ -13,12 +13,12 @@ import {
   songSummarySchema,
   storedSongSchema,
   type ProblemDetails,
+  type Save,
   type Saved,
   type SongList,
   type SongSummary,
   type StoredSong,
 } from '@backline/core/song/transport';
-import type { KeptEdit } from './keptEdits';
 import { newId } from './newId';
 
 /** That the server did not answer, what it said, or that what it said cannot be understood. */
@@ -86,14 +86,11 @@ export const fetchSong = async (path: string): Promise<StoredSong> =>
 export const createSongAt = async (song: Song, id = newId()): Promise<StoredSong> =>
   understood(storedSongSchema, await request(SONGS, { method: 'POST', body: JSON.stringify({ song, id }) }));
 
-/** Saves a song as an edit that has an id and says what it follows. */
-export const replaceSong = async (
-  path: string,
-  { revision, song, edit, after }: Pick<KeptEdit, 'revision' | 'song' | 'edit' | 'after'>,
-): Promise<Saved> =>
+/** Saves what was changed in a song since a revision. */
+export const saveSong = async (path: string, { revision, steps }: Save): Promise<Saved> =>
   understood(
     savedSchema,
-    await request(path, { method: 'PUT', body: JSON.stringify({ revision, song, edit, after }) }),
+    await request(path, { method: 'PATCH', body: JSON.stringify({ revision, steps }) }),
   );
 
 /** Puts a song into the bin, if it still has the revision that was decided on. */

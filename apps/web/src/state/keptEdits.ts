@@ -1,139 +1,211 @@
 /**
- * Songs edited here and not yet saved. Each tab keeps its own, in memory and on the device, so that two
- * tabs never write over each other; what a tab that is gone left behind can be taken over.
+ * Songs edited here and not yet saved, as the patches that were made. Each tab keeps its own, in memory and in the
+ * device's journal, so that two tabs never write over each other; what a tab that is gone left can be taken over.
  */
-import { readSong } from '@backline/core/song/read';
+import { PatchesDoNotFit, wholeSong, withPatches, type SongPatch } from '@backline/core/song/patches';
+import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
+import { MOST_STEPS, type SaveStep } from '@backline/core/song/transport';
+import { RunWriter, readRun, runKeys, type JournalEdit, type Run } from './journal';
+import { bringOver } from './keptBefore';
+import { newId } from './newId';
 import { THIS_TAB, alone, livingTabs } from './tabs';
 
-export interface KeptEdit {
-  /** The revision it was made from. */
+export interface KeptEdits {
+  /** The revision they were made from. */
   readonly revision: number;
+  /** The song with all of them. */
   readonly song: Song;
-  /** Its own id: a save sent twice is recognised by it. */
-  readonly edit: string;
-  /** Edits before it that were sent and whose answers have not come. */
-  readonly after: readonly string[];
-  /** True once it has been sent: from then on it may have arrived. */
+  /** What is to be sent, in its order: a step for each try to save, the last one open until it is sent. */
+  readonly steps: readonly SaveStep[];
+  /** True once the last step has been sent: from then on it may have arrived. */
   readonly sent: boolean;
-  /** When it was made, milliseconds. */
-  readonly at: number;
   /** True where the song is no longer in the songbook: the writer has to say what becomes of it. */
-  readonly gone?: boolean;
+  readonly gone: boolean;
 }
 
-const PREFIX = 'backline/unsaved/';
-const keyOf = (id: string, tab = THIS_TAB): string => `${PREFIX}${id}/${tab}`;
+/** A step of more changes than this is sent as the whole song. */
+const MOST_CHANGES = 1000;
 
-const own = new Map<string, KeptEdit>();
+const own = new Map<string, KeptEdits & { readonly writer: RunWriter }>();
 
-/** Keeps an edit until the server has it. Returns whether the device took it, or only this page holds it. */
-export function keepEdit(id: string, edit: KeptEdit): boolean {
-  own.set(id, edit);
-  try {
-    localStorage.setItem(keyOf(id), JSON.stringify(edit));
-    return true;
-  } catch {
-    // What the device still holds is older than what is on screen.
-    try {
-      localStorage.removeItem(keyOf(id));
-    } catch {
-      // It holds nothing at all.
-    }
-    return false;
-  }
+/** Told whether the device took what it was given last of a song, or only this page holds it. */
+let tell: (id: string, kept: boolean) => void = () => undefined;
+
+export function watchKeeping(watcher: typeof tell): void {
+  tell = watcher;
 }
 
-export function forgetEdit(id: string): void {
+/** A run of this tab, written to the device as it grows. */
+function newRun(
+  id: string,
+  of: Pick<Run, 'revision' | 'base' | 'gone'>,
+  instead: string | null = null,
+): RunWriter {
+  const { revision, base, gone } = of;
+  const told = (taken: boolean, writer: RunWriter): void => {
+    if (own.get(id)?.writer === writer) tell(id, taken);
+  };
+  return new RunWriter({ key: `${id}/${THIS_TAB}/${newId()}`, revision, base, gone }, told, instead);
+}
+
+/** Sent without an answer again and again, the oldest steps become one: what matters of them is the last. */
+function within(steps: readonly SaveStep[]): readonly SaveStep[] {
+  if (steps.length <= MOST_STEPS) return steps;
+  const [first, second, ...rest] = steps as readonly [SaveStep, SaveStep, ...SaveStep[]];
+  return within([{ edit: second.edit, patches: [...first.patches, ...second.patches] }, ...rest]);
+}
+
+function withEdit(
+  kept: Pick<KeptEdits, 'steps' | 'sent'>,
+  song: Song,
+  patches: readonly SongPatch[],
+): readonly SaveStep[] {
+  const last = kept.sent ? undefined : kept.steps.at(-1);
+  const before = last ? kept.steps.slice(0, -1) : kept.steps;
+  const all = [...(last?.patches ?? []), ...patches];
+  const step = { edit: last?.edit ?? newId(), patches: all.length > MOST_CHANGES ? [wholeSong(song)] : all };
+  return within([...before, step]);
+}
+
+/** Keeps an edit: the song before it (with its revision) where it is the first, the song after, what was changed. */
+export function keepEdit(
+  id: string,
+  before: { readonly revision: number; readonly song: Song },
+  song: Song,
+  patches: readonly SongPatch[],
+): void {
+  const kept = own.get(id);
+  const writer = kept?.writer ?? newRun(id, { revision: before.revision, base: before.song, gone: false });
+  const steps = withEdit(kept ?? { steps: [], sent: false }, song, patches);
+  const { revision, gone } = kept ?? { ...before, gone: false };
+  own.set(id, { revision, song, steps, sent: false, gone, writer });
+  writer.add({ step: steps.at(-1)!.edit, patches, at: Date.now() });
+}
+
+/** Keeps a song as a whole, in the place of all that was kept of it: it is to stand on a revision, whatever that holds. */
+export function keepWhole(id: string, revision: number, song: Song): void {
+  forgetEdits(id);
+  keepEdit(id, { revision, song }, song, [wholeSong(song)]);
+}
+
+/** Says that what is kept is on its way now. Later edits make a step of their own. */
+export function markSent(id: string): void {
+  const kept = own.get(id);
+  if (kept) own.set(id, { ...kept, sent: true });
+}
+
+/** Says whether the song of what is kept is still in the songbook. */
+export function markGone(id: string, gone: boolean): void {
+  const kept = own.get(id);
+  if (!kept || kept.gone === gone) return;
+  own.set(id, { ...kept, gone });
+  kept.writer.mark(gone);
+}
+
+/** The server has what was sent: what was made since goes on from there, at the revision that it now has. */
+export function settle(id: string, sent: KeptEdits, revision: number): void {
+  const kept = own.get(id);
+  if (!kept) return;
+  const last = sent.steps.at(-1)!.edit;
+  const rest = kept.steps.slice(kept.steps.findIndex(({ edit }) => edit === last) + 1);
+  if (!rest.length) return forgetEdits(id);
+  const writer = newRun(id, { revision, base: sent.song, gone: kept.gone }, kept.writer.key);
+  own.set(id, { ...kept, revision, steps: rest, writer });
+  writer.add(...rest.map(({ edit, patches }) => ({ step: edit, patches, at: Date.now() })));
+}
+
+export function forgetEdits(id: string): void {
+  const kept = own.get(id);
   own.delete(id);
-  try {
-    localStorage.removeItem(keyOf(id));
-  } catch {
-    // Nothing was kept.
-  }
+  kept?.writer.drop();
 }
 
 /** What this tab keeps of a song, or null. */
-export const ownEdit = (id: string): KeptEdit | null => own.get(id) ?? null;
+export const ownEdits = (id: string): KeptEdits | null => own.get(id) ?? null;
 
 /** Songs this tab keeps edits of. */
 export const songsWithOwnEdits = (): string[] => [...own.keys()];
 
-interface Entry {
-  readonly key: string;
-  readonly id: string;
-  readonly tab: string;
-}
+const songOf = (run: string): string => run.split('/')[0]!;
+const tabOf = (run: string): string => run.split('/')[1]!;
 
-/** Every entry of the device; those of earlier versions name no tab. */
-function entries(): Entry[] {
-  try {
-    return Object.keys(localStorage).flatMap((key) => {
-      if (!key.startsWith(PREFIX)) return [];
-      const [id = '', tab = ''] = key.slice(PREFIX.length).split('/');
-      return [{ key, id, tab }];
-    });
-  } catch {
-    return [];
-  }
-}
-
-/** An entry as an edit; what is damaged stays where it is and is not taken. */
-function read(key: string): KeptEdit | null {
-  try {
-    const raw: unknown = JSON.parse(localStorage.getItem(key) ?? 'null');
-    if (typeof raw !== 'object' || raw === null) return null;
-    const { revision, song, edit, after, sent, at, gone } = raw as Partial<Record<keyof KeptEdit, unknown>>;
-    const found = readSong(song).song;
-    if (!found || typeof revision !== 'number') return null;
-    return {
-      revision,
-      song: found,
-      edit: typeof edit === 'string' ? edit : THIS_TAB,
-      after: Array.isArray(after) ? after.filter((x) => typeof x === 'string') : [],
-      sent: sent === true,
-      at: typeof at === 'number' ? at : 0,
-      ...(gone === true ? { gone } : {}),
-    };
-  } catch {
-    return null;
-  }
-}
-
-/** Entries whose tab is gone. A tab that is just being reloaded may take a moment to go. */
-async function orphans(ofSong?: string): Promise<Entry[]> {
-  const others = (living: ReadonlySet<string>): [Entry[], Entry[]] => {
-    const found = entries().filter((e) => (ofSong === undefined || e.id === ofSong) && e.tab !== THIS_TAB);
-    return [found.filter((e) => !living.has(e.tab)), found.filter((e) => living.has(e.tab))];
+/** Runs of tabs that are gone. A tab that is just being reloaded may take a moment to go. */
+async function orphans(ofSong?: string): Promise<string[]> {
+  const look = async (): Promise<readonly [gone: string[], alive: string[]]> => {
+    const living = await livingTabs();
+    await bringOver(living);
+    const keys = (await runKeys()).filter(
+      (key) => (ofSong === undefined || songOf(key) === ofSong) && tabOf(key) !== THIS_TAB,
+    );
+    return [keys.filter((key) => !living.has(tabOf(key))), keys.filter((key) => living.has(tabOf(key)))];
   };
-  const [gone, alive] = others(await livingTabs());
+  const [gone, alive] = await look();
   if (!alive.length) return gone;
-  await new Promise((done) => setTimeout(done, 300));
-  return others(await livingTabs())[0];
+  await new Promise((wait) => setTimeout(wait, 300));
+  return (await look())[0];
 }
 
-/** Songs of which a tab that is gone left an edit. */
-export const songsWithOrphans = async (): Promise<string[]> => [
-  ...new Set((await orphans()).map((e) => e.id)),
-];
+/** Songs of which a tab that is gone left edits. */
+export const songsWithOrphans = async (): Promise<string[]> => [...new Set((await orphans()).map(songOf))];
+
+/** Edits that belong to one step, in a row, as that step. */
+function stepsOf(edits: readonly JournalEdit[]): readonly SaveStep[] {
+  const steps: SaveStep[] = [];
+  for (const { step, patches } of edits) {
+    const last = steps.at(-1);
+    if (last?.edit === step) steps[steps.length - 1] = { edit: step, patches: [...last.patches, ...patches] };
+    else steps.push({ edit: step, patches: [...patches] });
+  }
+  return within(steps);
+}
+
+interface Left {
+  readonly run: Run;
+  readonly edits: readonly JournalEdit[];
+  readonly kept: KeptEdits;
+}
+
+/** What a run left, with its song as it was; what is damaged stays where it is and is not taken. */
+async function readLeft(key: string): Promise<Left | null> {
+  const found = await readRun(key);
+  if (!found?.edits.length) return null;
+  const { run, edits } = found;
+  try {
+    const patches = edits.flatMap((edit) => edit.patches);
+    const { song } = readSong(withPatches(run.base as object, patches));
+    if (!song) return null;
+    const steps = stepsOf(edits);
+    // Patches of an earlier version of songs fit no song of this one: it is sent whole.
+    const fit = (run.base as { version?: unknown }).version === SONG_VERSION;
+    const whole = steps.map(({ edit }, i) => ({
+      edit,
+      patches: i === steps.length - 1 ? [wholeSong(song)] : [],
+    }));
+    const { revision, gone } = run;
+    return { run, edits, kept: { revision, song, steps: fit ? steps : whole, sent: true, gone } };
+  } catch (error) {
+    if (error instanceof PatchesDoNotFit) return null;
+    throw error;
+  }
+}
 
 /**
- * Takes over the newest edit of a song that a tab that is gone left behind, unless this tab has one of
- * its own. Older ones stay and come up the next time.
+ * Takes over the newest edits of a song that a tab that is gone left behind, unless this tab has some of its own.
+ * Older ones stay and come up the next time.
  */
-export async function adoptOrphan(id: string): Promise<KeptEdit | null> {
-  if (own.has(id)) return ownEdit(id);
-  const left = await orphans(id);
-  if (!left.length) return null;
-  return alone(`adopt/${id}`, () => {
-    const edits = left.flatMap(({ key }) => {
-      const edit = read(key);
-      return edit ? [{ key, edit }] : [];
-    });
-    const newest = edits.sort((a, b) => b.edit.at - a.edit.at)[0];
-    if (!newest || own.has(id)) return ownEdit(id);
+export async function adoptOrphan(id: string): Promise<KeptEdits | null> {
+  if (own.has(id)) return ownEdits(id);
+  const keys = await orphans(id);
+  if (!keys.length) return null;
+  return alone(`adopt/${id}`, async () => {
+    const left = (await Promise.all(keys.map(readLeft))).filter((found) => found !== null);
+    const newest = left.sort((a, b) => b.edits.at(-1)!.at - a.edits.at(-1)!.at)[0];
+    if (!newest || own.has(id)) return ownEdits(id);
     // Where the device has no room for it under this tab, it stays where it was: sent twice it is recognised.
-    if (keepEdit(id, newest.edit)) localStorage.removeItem(newest.key);
-    return newest.edit;
+    const writer = newRun(id, newest.run, newest.run.key);
+    own.set(id, { ...newest.kept, writer });
+    writer.add(...newest.edits);
+    return newest.kept;
   });
 }

@@ -2,7 +2,7 @@
 import { create } from 'zustand';
 import { cutText } from '@backline/core/song/text';
 import { createSongAt } from './api';
-import { adoptOrphan, forgetEdit, ownEdit, songsWithOrphans, songsWithOwnEdits } from './keptEdits';
+import { adoptOrphan, forgetEdits, ownEdits, songsWithOrphans, songsWithOwnEdits } from './keptEdits';
 import { newId } from './newId';
 import { flush } from './saver';
 
@@ -16,7 +16,7 @@ export const useHomeless = create<{ readonly edits: readonly Homeless[] }>(() =>
 
 function lookForHomeless(): void {
   const edits = songsWithOwnEdits().flatMap((id) => {
-    const kept = ownEdit(id);
+    const kept = ownEdits(id);
     return kept?.gone ? [{ id, title: kept.song.title }] : [];
   });
   useHomeless.setState({ edits });
@@ -25,7 +25,7 @@ function lookForHomeless(): void {
 /** Sends what tabs that are gone, and this one, left unsaved. Call it while no song is open. */
 export async function sendLeftovers(): Promise<void> {
   for (const id of await songsWithOrphans()) await adoptOrphan(id);
-  const sendable = songsWithOwnEdits().filter((id) => !ownEdit(id)?.gone);
+  const sendable = songsWithOwnEdits().filter((id) => !ownEdits(id)?.gone);
   await Promise.all(sendable.map(flush));
   lookForHomeless();
 }
@@ -34,12 +34,12 @@ const ids = new Map<string, string>();
 
 /** Makes a song of its own from an edit whose song is gone. Asked for twice it makes one song. */
 export async function rehome(id: string): Promise<string | null> {
-  const kept = ownEdit(id);
+  const kept = ownEdits(id);
   if (!kept) return null;
   const madeId = ids.get(id) ?? newId();
   ids.set(id, madeId);
   const made = await createSongAt(kept.song, madeId);
-  forgetEdit(id);
+  forgetEdits(id);
   lookForHomeless();
   return made.id;
 }
@@ -49,7 +49,7 @@ export const openAnew = (id: string | null): void =>
   window.location.assign(id === null ? '/' : `/song/${id}/chart`);
 
 export function letGo(id: string): void {
-  forgetEdit(id);
+  forgetEdits(id);
   lookForHomeless();
 }
 

@@ -8,10 +8,10 @@ import {
   type Edit,
   type Step,
 } from '@backline/core/edits/apply';
+import type { SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { Saved, StoredSong } from '@backline/core/song/transport';
-import { forgetEdit, keepEdit, ownEdit, type KeptEdit } from './keptEdits';
-import { newId } from './newId';
+import { forgetEdits, keepEdit, keepWhole, markGone, ownEdits, watchKeeping } from './keptEdits';
 import { watchSaver, type SaveTrouble } from './saver';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'gone' | 'refused';
@@ -39,8 +39,6 @@ export interface OpenSong {
 /** Edits within this time join into one step of undo. */
 const JOIN_WITHIN = 1500;
 const HISTORY = 300;
-/** Edits sent without an answer that the next one names. */
-const MOST_UNANSWERED = 20;
 let lastEditAt = 0;
 
 const CLOSED: OpenSong = {
@@ -61,12 +59,12 @@ export const useOpenSong = create<OpenSong>(() => CLOSED);
 
 const { getState, setState } = useOpenSong;
 
-/** Opens a song as the server has it, or with the edit this tab still keeps of it. */
+/** Opens a song as the server has it, or with the edits this tab still keeps of it. */
 export function openSong(stored: StoredSong): void {
-  const kept = ownEdit(stored.id);
+  const kept = ownEdits(stored.id);
   const base = { ...CLOSED, id: stored.id };
   // It is there (again): what this tab keeps of it is no longer without a song.
-  if (kept?.gone) keepEdit(stored.id, { ...kept, gone: false });
+  markGone(stored.id, false);
   if (kept) setState({ ...base, song: kept.song, revision: kept.revision, save: 'unsaved' });
   else setState({ ...base, song: stored.song, revision: stored.revision });
 }
@@ -75,28 +73,14 @@ export function closeSong(): void {
   setState(CLOSED);
 }
 
-/** The next edit to keep: it follows what was sent of the one before and not answered. */
-function nextEdit(id: string, revision: number, song: Song): KeptEdit {
-  const before = ownEdit(id);
-  const unanswered = before ? (before.sent ? [...before.after, before.edit] : before.after) : [];
-  return {
-    revision: before?.revision ?? revision,
-    song,
-    edit: newId(),
-    after: unanswered.slice(-MOST_UNANSWERED),
-    sent: false,
-    at: Date.now(),
-  };
-}
-
 /** States that an edit does not end: the writer has to choose first. */
 const CHOOSING: readonly SaveState[] = ['conflict', 'gone'];
 
-/** Puts a changed song in place: kept on this device at once, saved soon after. */
-function put(song: Song, history: Pick<OpenSong, 'past' | 'future'>): void {
-  const { id, revision, save } = getState();
-  const kept = id === null || keepEdit(id, nextEdit(id, revision, song));
-  setState({ song, ...history, kept, refusal: null, save: CHOOSING.includes(save) ? save : 'unsaved' });
+/** Puts a changed song in place: what was changed is kept on this device at once, and saved soon after. */
+function put(next: Song, patches: readonly SongPatch[], history: Pick<OpenSong, 'past' | 'future'>): void {
+  const { id, song, revision, save } = getState();
+  if (id !== null && song) keepEdit(id, { revision, song }, next, patches);
+  setState({ song: next, ...history, refusal: null, save: CHOOSING.includes(save) ? save : 'unsaved' });
 }
 
 /** Says why something the writer asked for was not done. */
@@ -120,26 +104,28 @@ export function change(edit: Edit): boolean {
   const joins = edit.joins !== null && before?.joins === edit.joins && now - lastEditAt < JOIN_WITHIN;
   lastEditAt = now;
   const steps = joins ? [...past.slice(0, -1), joinSteps(before!, done.step)] : [...past, done.step];
-  put(done.song, { past: steps.slice(-HISTORY), future: [] });
+  put(done.song, done.step.forward, { past: steps.slice(-HISTORY), future: [] });
   return true;
 }
 
 export function undo(): void {
   const { song, past, future } = getState();
   const step = past[past.length - 1];
-  if (song && step) put(undoStep(song, step), { past: past.slice(0, -1), future: [step, ...future] });
+  if (song && step)
+    put(undoStep(song, step), step.back, { past: past.slice(0, -1), future: [step, ...future] });
 }
 
 export function redo(): void {
   const { song, past, future } = getState();
   const step = future[0];
-  if (song && step) put(redoStep(song, step), { past: [...past, step], future: future.slice(1) });
+  if (song && step)
+    put(redoStep(song, step), step.forward, { past: [...past, step], future: future.slice(1) });
 }
 
 /** The server has taken a save: settled, unless the song was changed meanwhile. */
 function saved(id: string, { revision, current }: Saved): void {
   if (getState().id !== id) return;
-  const settled = ownEdit(id) === null;
+  const settled = ownEdits(id) === null;
   // Saved before, and others have gone on from it: theirs holds mine.
   if (settled && current) openSong(current);
   else setState({ revision, save: settled ? 'saved' : 'unsaved', trouble: null });
@@ -157,6 +143,10 @@ function troubled(id: string, trouble: SaveTrouble): void {
   });
 }
 
+watchKeeping((id, kept) => {
+  if (getState().id === id && getState().kept !== kept) setState({ kept });
+});
+
 watchSaver({
   sending: (id) => {
     if (getState().id === id) setState({ save: 'saving' });
@@ -167,9 +157,8 @@ watchSaver({
 
 /** Goes on from a revision with the song as it is here. */
 function keepFrom(id: string, revision: number, song: Song): void {
-  const edit = { revision, song, edit: newId(), after: [], sent: false, at: Date.now() };
-  const kept = keepEdit(id, edit);
-  setState({ revision, kept, newer: null, inBin: false, save: 'unsaved', trouble: null });
+  keepWhole(id, revision, song);
+  setState({ revision, newer: null, inBin: false, save: 'unsaved', trouble: null });
 }
 
 /** The writer's choice when the song was changed elsewhere. */
@@ -178,7 +167,7 @@ export function resolveConflict(choice: 'mine' | 'newer'): void {
   if (!newer || !id || !song) return;
   if (choice === 'mine') keepFrom(id, newer.revision, song);
   else {
-    forgetEdit(id);
+    forgetEdits(id);
     openSong(newer);
   }
 }

@@ -3,8 +3,8 @@
  * the answer means is settled here, so that leaving a song never makes a stranger of one's own work.
  */
 import type { Saved, StoredSong } from '@backline/core/song/transport';
-import { ApiError, replaceSong, songPath } from './api';
-import { forgetEdit, keepEdit, ownEdit, type KeptEdit } from './keptEdits';
+import { ApiError, saveSong, songPath } from './api';
+import { markGone, markSent, ownEdits, settle } from './keptEdits';
 
 /** Why a save did not go through. */
 export type SaveTrouble =
@@ -19,7 +19,7 @@ export type SaveTrouble =
 
 export interface SaverWatch {
   readonly sending: (id: string) => void;
-  readonly saved: (id: string, saved: Saved, sent: KeptEdit) => void;
+  readonly saved: (id: string, saved: Saved) => void;
   readonly trouble: (id: string, trouble: SaveTrouble) => void;
 }
 
@@ -50,26 +50,23 @@ function troubleOf(id: string, error: unknown): SaveTrouble {
 }
 
 async function sendAll(id: string): Promise<void> {
-  // An edit whose song is gone waits for the writer to say what becomes of it.
-  for (let kept = ownEdit(id); kept && !kept.gone; kept = ownEdit(id)) {
-    const sent = { ...kept, sent: true };
-    keepEdit(id, sent);
+  // Edits whose song is gone wait for the writer to say what becomes of them.
+  for (let kept = ownEdits(id); kept && !kept.gone; kept = ownEdits(id)) {
+    markSent(id);
     watch?.sending(id);
     let saved: Saved;
     try {
-      saved = await replaceSong(songPath(id), sent);
+      saved = await saveSong(songPath(id), kept);
     } catch (error) {
       const trouble = troubleOf(id, error);
-      const now = ownEdit(id);
-      if (now && trouble.kind === 'gone') keepEdit(id, { ...now, gone: true });
+      if (trouble.kind === 'gone') markGone(id, true);
       watch?.trouble(id, trouble);
       return;
     }
     unreadable.delete(id);
-    const now = ownEdit(id);
-    if (now && now.edit !== sent.edit) keepEdit(id, { ...now, revision: saved.revision, after: [] });
-    else forgetEdit(id);
-    watch?.saved(id, saved, sent);
+    // Where others have gone on from what was sent, what came after it is still made from what they have not seen.
+    settle(id, kept, saved.current ? kept.revision : saved.revision);
+    watch?.saved(id, saved);
   }
 }
 

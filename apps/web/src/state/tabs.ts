@@ -22,6 +22,6 @@ export async function livingTabs(): Promise<ReadonlySet<string>> {
 }
 
 /** Does something that no other tab of the device does at the same time. */
-export async function alone<T>(name: string, work: () => T): Promise<T> {
+export async function alone<T>(name: string, work: () => T | Promise<T>): Promise<T> {
   return locks ? locks.request(`backline/${name}`, () => work()) : work();
 }

@@ -1,8 +1,7 @@
-import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { produceWithPatches, type Draft } from 'immer';
+import { withPatches, type SongPatch } from '../song/patches';
 import { limitTrouble } from '../song/size';
 import type { Song } from '../song/schema';
-
-enablePatches();
 
 /** A named change to the song. It alters the draft it is given and returns nothing. */
 export interface Edit {
@@ -17,8 +16,8 @@ export interface Edit {
 export interface Step {
   readonly name: string;
   readonly joins: string | null;
-  readonly forward: readonly Patch[];
-  readonly back: readonly Patch[];
+  readonly forward: readonly SongPatch[];
+  readonly back: readonly SongPatch[];
 }
 
 export const edit = (name: string, change: Edit['change'], joins: string | null = null): Edit => ({
@@ -41,11 +40,11 @@ export function applyEdit(song: Song, { name, joins, change }: Edit): { song: So
   if (!forward.length) return null;
   const trouble = limitTrouble(next);
   if (trouble) throw new EditRefused(trouble);
-  return { song: next, step: { name, joins, forward, back } };
+  return { song: next, step: { name, joins, forward: forward as SongPatch[], back: back as SongPatch[] } };
 }
 
-export const undoStep = (song: Song, step: Step): Song => applyPatches(song, step.back as Patch[]);
-export const redoStep = (song: Song, step: Step): Song => applyPatches(song, step.forward as Patch[]);
+export const undoStep = (song: Song, step: Step): Song => withPatches(song, step.back);
+export const redoStep = (song: Song, step: Step): Song => withPatches(song, step.forward);
 
 /** Two steps as one: undoing it undoes both. */
 export const joinSteps = (first: Step, second: Step): Step => ({

@@ -11,7 +11,17 @@ import { beatsOf } from '../time/beats';
 import { chordsInUse } from '../timeline/passes';
 import { edit, type Edit } from './apply';
 import { freeIds } from '../song/names';
-import { addBars, chordAt, cutToLength, draftIn, sectionIn, startsWithin, takeBars } from './within';
+import {
+  addBars,
+  chordAt,
+  cutToLength,
+  draftIn,
+  sectionIn,
+  startsWithin,
+  takeBars,
+  chordsNow,
+  putChords,
+} from './within';
 
 const startsIn = (chord: ChordEvent, bar: Bar): boolean =>
   startsWithin(chord, bar.start, bar.start + bar.length);
@@ -23,11 +33,12 @@ export function barText(song: Song, section: Section, index: number): string {
   const end = bar.start + bar.length;
   const inBar = chordsInUse(section)
     .filter((c) => startsIn(c, bar))
-    .map(({ start, length, symbol, push = 0 }) => ({
+    .map(({ start, length, symbol, push = 0, leadIn }) => ({
       start: start - bar.start,
       length: Math.min(length, end - start),
       symbol,
       push,
+      ...(leadIn && { leadIn }),
     }));
   return writeBar(inBar, bar);
 }
@@ -105,23 +116,31 @@ function writeInto(
 ): void {
   const draft = draftIn(section);
   const bars = sectionBars(section, song);
-  const before = draft.chords.map((c) => ({ ...c }));
+  const before = chordsNow(draft);
   const there = new Map(before.map((c) => [`${c.start}/${c.symbol}`, c]));
   const nextId = freeIds(
     'c',
     before.map((c) => c.id),
   );
   const fresh = read.flatMap((chords, i) =>
-    chords.map(({ start, length, symbol, push }): ChordEvent => {
+    chords.map(({ start, length, symbol, push, leadIn }): ChordEvent => {
       const at = bars[index + i]!.start + start;
       const same = there.get(`${at}/${symbol}`);
-      return { ...same, id: same?.id ?? nextId(), start: at, length, symbol, push: push || undefined };
+      return {
+        ...same,
+        id: same?.id ?? nextId(),
+        start: at,
+        length,
+        symbol,
+        push: push || undefined,
+        leadIn,
+      };
     }),
   );
   const last = bars[index + read.length - 1]!;
   const [from, to] = [bars[index]!.start, last.start + last.length];
   const others = before.filter((c) => !startsWithin(c, from, to));
-  draft.chords = holdUntilNext([...others, ...fresh], barsLength(bars));
+  putChords(draft, holdUntilNext([...others, ...fresh], barsLength(bars)));
 }
 
 /** Writes bars of a pasted line over those from an index on; the section grows where they need more. */
@@ -184,5 +203,5 @@ export const splitBar = (sectionId: string, index: number): Edit =>
     const held = chordAt(draft.chords, longest.from)?.chord;
     if (!held || at >= longest.from + longest.length || !Number.isInteger(at)) return;
     const half: ChordEvent = { ...held, id: freeChordId(draft.chords), start: at, push: undefined };
-    draft.chords = holdUntilNext([...draft.chords, half], barsLength(sectionBars(section, song)));
+    putChords(draft, holdUntilNext([...chordsNow(draft), half], barsLength(sectionBars(section, song))));
   });

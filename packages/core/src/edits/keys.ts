@@ -10,7 +10,7 @@ import { inBeats, inQuarters, metreOf, type Metre } from '../time/metre';
 import { movedCues, tickMap } from './anchors';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
-import { squeezed } from './within';
+import { squeezed, chordsNow, putChords } from './within';
 
 /** Where a key or metre holds from: the whole song, a section, or a bar (0-based) of a section. */
 export interface Place {
@@ -102,7 +102,7 @@ function keepPace(song: Draft<Song>, metre: Metre): void {
 function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Bar[]): void {
   for (const draft of section.drafts) {
     const byBar = old.map((): ChordEvent[] => []);
-    for (const chord of draft.chords) byBar[barIndexAt(old, chord.start)]!.push(chord);
+    for (const chord of chordsNow(draft)) byBar[barIndexAt(old, chord.start)]!.push(chord);
     const placed = byBar.flatMap((chords, i) => {
       const offsets = squeezed(
         chords.map((c) => c.start - old[i]!.start),
@@ -111,7 +111,7 @@ function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Ba
       );
       return chords.map((c, n) => ({ ...c, start: now[i]!.start + offsets[n]! }));
     });
-    draft.chords = holdUntilNext(placed, barsLength(now));
+    putChords(draft, holdUntilNext(placed, barsLength(now)));
   }
   section.cues = movedCues(
     section.cues,
@@ -169,7 +169,7 @@ function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar
   section.bars = counted.bars;
   const end = barsLength(sectionBars(section, song));
   section.cues = movedCues(section.cues, (tick) => tick, end);
-  for (const draft of section.drafts) draft.chords = holdUntilNext(draft.chords, end);
+  for (const draft of section.drafts) putChords(draft, holdUntilNext(chordsNow(draft), end));
 }
 
 /**

@@ -20,6 +20,8 @@ import {
   startsWithin,
   takeBars,
   withoutStretch,
+  chordsNow,
+  putChords,
 } from './within';
 
 export interface Paste {
@@ -92,7 +94,7 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
   if (paste.where === 'between' && paste.keep === 'bars') bringLengths(song, section, at, clip);
   const bars = sectionBars(section, song);
   const draft = draftIn(section);
-  const kept = withoutStretch(draft.chords, ...ticksTaken(bars, at, added, clip, paste));
+  const kept = withoutStretch(chordsNow(draft), ...ticksTaken(bars, at, added, clip, paste));
   const fresh = landed(clip, bars, at, paste.keep).map((chord, i) => {
     if (paste.key === 'as it was' || chord.symbol === null) return chord;
     const from = barAtTick(clip.bars, clip.chords[i]!.start).key;
@@ -105,7 +107,7 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
     kept.map((c) => c.id),
   );
   const all = [...kept, ...fresh.map((chord) => ({ ...chord, id: nextId() }))];
-  draft.chords = holdUntilNext(all, barsLength(bars));
+  putChords(draft, holdUntilNext(all, barsLength(bars)));
 }
 
 function barAtTick<T extends { readonly start: number }>(bars: readonly T[], tick: number): T {
@@ -181,14 +183,14 @@ export const clearRun = (run: Run): Edit =>
       if (!section || stretch.from >= section.bars) continue;
       const [from, to] = stretchTicks(section, song, stretch);
       const draft = draftIn(section);
-      const kept = withoutStretch(draft.chords, from, to);
+      const kept = withoutStretch(chordsNow(draft), from, to);
       const rest: ChordEvent = {
-        id: freeChordId([...draft.chords, ...kept]),
+        id: freeChordId([...chordsNow(draft), ...kept]),
         start: from,
         length: 1,
         symbol: null,
       };
-      draft.chords = holdUntilNext([...kept, rest], barsLength(sectionBars(section, song)));
+      putChords(draft, holdUntilNext([...kept, rest], barsLength(sectionBars(section, song))));
     }
   });
 

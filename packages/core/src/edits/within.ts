@@ -1,7 +1,7 @@
 /** What the edits of chords and bars share: finding places, and keeping a draft whole. */
-import type { Draft } from 'immer';
+import { current, isDraft, type Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
-import type { ChordEvent, OwnLength, Section, Song } from '../song/schema';
+import type { ChordEvent, Draft as ChordDraft, OwnLength, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { movedCues, rebar, tickMap, type TickMap } from './anchors';
 
@@ -13,6 +13,32 @@ export const draftIn = (section: Draft<Section>) =>
   section.drafts.find((d) => d.id === section.draft) ?? section.drafts[0]!;
 
 export const sectionLength = (section: Section, song: Song): number => barsLength(sectionBars(section, song));
+
+const FIELDS = ['id', 'start', 'length', 'symbol', 'push', 'leadIn', 'scale', 'voicing', 'byHand'] as const;
+
+const sameChord = (a: ChordEvent, b: ChordEvent): boolean =>
+  a === b || FIELDS.every((field) => a[field] === b[field]);
+
+/** The chords of a draft as they are now, plain: reading them one by one through a change in the making is slow. */
+export const chordsNow = (draft: Draft<ChordDraft>): readonly ChordEvent[] =>
+  isDraft(draft.chords) ? current(draft.chords) : draft.chords;
+
+/** Puts chords in the place of a draft's, so that what stays is left alone: a change is what changed. */
+export function putChords(draft: Draft<ChordDraft>, chords: readonly ChordEvent[]): void {
+  const before = chordsNow(draft);
+  const most = Math.min(before.length, chords.length);
+  let head = 0;
+  while (head < most && sameChord(before[head]!, chords[head]!)) head++;
+  let tail = 0;
+  while (
+    tail < most - head &&
+    sameChord(before[before.length - 1 - tail]!, chords[chords.length - 1 - tail]!)
+  ) {
+    tail++;
+  }
+  const fresh = chords.slice(head, chords.length - tail) as Draft<ChordEvent>[];
+  draft.chords.splice(head, before.length - head - tail, ...fresh);
+}
 
 /** The chord that sounds at a tick, and its place in the list; pushes are not counted. */
 export function chordAt(
@@ -45,9 +71,12 @@ export function withoutStretch(chords: readonly ChordEvent[], from: number, to: 
 function moveChords(section: Draft<Section>, song: Draft<Song>, to: TickMap): void {
   const end = sectionLength(section, song);
   for (const draft of section.drafts) {
-    draft.chords = holdUntilNext(
-      draft.chords.map((chord) => ({ ...chord, start: to(chord.start) })),
-      end,
+    putChords(
+      draft,
+      holdUntilNext(
+        chordsNow(draft).map((chord) => ({ ...chord, start: to(chord.start) })),
+        end,
+      ),
     );
   }
 }
@@ -86,7 +115,7 @@ export function takeBars(section: Draft<Section>, song: Draft<Song>, at: number,
 export function cutToLength(section: Draft<Section>, song: Draft<Song>, bars: number): void {
   rebar(section, song, bars, (bar) => (bar < bars ? bar : null));
   const end = sectionLength(section, song);
-  for (const draft of section.drafts) draft.chords = holdUntilNext(draft.chords, end);
+  for (const draft of section.drafts) putChords(draft, holdUntilNext(chordsNow(draft), end));
 }
 
 /** A tick kept within a bar of another length: the place in beats where all fit, else in proportion. */

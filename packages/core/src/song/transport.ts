@@ -1,5 +1,6 @@
 /** What the server and the app say to each other about songs. */
 import { z } from 'zod';
+import { patchSchema } from './patches';
 import { anySongSchema } from './read';
 import type { Song } from './schema';
 
@@ -18,12 +19,27 @@ export const editIdSchema = z.uuid('An edit has an id of its own.');
 /** A new song; where its id is given too, sending it again makes no second one. */
 export const createSongSchema = z.strictObject({ song: anySongSchema, id: songIdSchema.optional() });
 
-/** A save carries the revision it was made from, its own id, and those of saves sent before it that were not answered. */
-export const replaceSongSchema = z.strictObject({
+/** Steps of one save: the latest is new, those before it were sent and not answered. */
+export const MOST_STEPS = 40;
+const MOST_PATCHES = 20_000;
+
+/** What was changed between two tries to save, with its own id. */
+export const saveStepSchema = z.strictObject({
+  edit: editIdSchema,
+  patches: z.array(patchSchema).max(MOST_PATCHES, 'These are too many changes at once. Save them in parts.'),
+});
+
+/**
+ * A save: the revision it was made from, and what was changed since, in steps. Steps whose answers were lost come
+ * again in front of the new one, so that the server goes on from the last that it has.
+ */
+export const saveSchema = z.strictObject({
   revision: revisionSchema,
-  song: anySongSchema,
-  edit: editIdSchema.optional(),
-  after: z.array(editIdSchema).max(20).optional(),
+  steps: z
+    .array(saveStepSchema)
+    .min(1, 'A save has at least one step.')
+    .max(MOST_STEPS, 'A save has 40 steps at most.')
+    .readonly(),
 });
 
 /** A song as the server holds it; one of an earlier version is brought up to this one. */
@@ -68,6 +84,8 @@ export const problemSchema = z.object({
   current: storedSongSchema.optional(),
 });
 
+export type SaveStep = z.infer<typeof saveStepSchema>;
+export type Save = z.infer<typeof saveSchema>;
 export type StoredSong = z.infer<typeof storedSongSchema>;
 export type Saved = z.infer<typeof savedSchema>;
 export type SongSummary = z.infer<typeof songSummarySchema>;

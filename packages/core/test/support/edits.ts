@@ -1,3 +1,4 @@
+import { LEAD_INS } from '@backline/core/song/choices';
 import fc from 'fast-check';
 import { EditRefused, applyEdit, type Edit } from '@backline/core/edits/apply';
 import {
@@ -8,7 +9,14 @@ import {
   setSectionLength,
   splitBar,
 } from '@backline/core/edits/bars';
-import { moveBoundary, removeChord, setChordAt, setPush, setScale } from '@backline/core/edits/chords';
+import {
+  moveBoundary,
+  removeChord,
+  setChordAt,
+  setLeadIn,
+  setPush,
+  setScale,
+} from '@backline/core/edits/chords';
 import { backToAuto } from '@backline/core/edits/hand';
 import { addDraft, removeDraft, renameDraft, useDraft } from '@backline/core/edits/drafts';
 import { setBarLength, setKey, setMetre, setTempoAt } from '@backline/core/edits/keys';
@@ -97,6 +105,7 @@ export const anyEdit = fc.oneof(
     (s, n) => removeChord(s.sections[0]!.id, nthChord(s, n)),
     (s, n) => moveBoundary(s.sections[0]!.id, nthChord(s, n), 240 * (n % 20)),
     (s, n) => setPush(s.sections[0]!.id, nthChord(s, n), 240),
+    (s, n) => setLeadIn(s.sections[0]!.id, [nthChord(s, n)], n % 3 ? LEAD_INS[n % 5]! : null),
     (s, n) => setScale(s.sections[0]!.id, nthChord(s, n), n % 2 ? 'lydian' : null),
     (s, n) => backToAuto(s.sections[0]!.id, nthChord(s, n), null),
     (s, n) => addDraft(s.sections[0]!.id, n % 2 ? s.sections[0]!.draft : null),

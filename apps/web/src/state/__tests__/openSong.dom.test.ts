@@ -1,9 +1,12 @@
 import { setTempo, setTitle } from '@backline/core/edits/song';
 import { setBar } from '@backline/core/edits/bars';
 import { playAgain } from '@backline/core/edits/form';
+import { waitFor } from '@testing-library/react';
+import { withPatches } from '@backline/core/song/patches';
 import { readChart } from '@backline/core/formats/chart/index';
 import { change, closeSong, openSong, redo, resolveConflict, undo, useOpenSong } from '../openSong';
-import { forgetEdit, keepEdit, ownEdit } from '../keptEdits';
+import { IDBObjectStore } from 'fake-indexeddb';
+import { forgetEdits, markSent, ownEdits } from '../keptEdits';
 import { OURS } from '@backline/core/styles/index';
 
 const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C', OURS);
@@ -17,26 +20,55 @@ const now = () => useOpenSong.getState();
 
 beforeEach(() => {
   localStorage.clear();
-  forgetEdit(stored.id);
+  forgetEdits(stored.id);
   closeSong();
   openSong(stored);
 });
 
-it('an edit is kept on this device at once, with an id of its own', () => {
+it('an edit is kept as what it changes, and edits until the next save are one step of it', () => {
   change(setTitle('Quay'));
-  const first = ownEdit(stored.id)!;
-  expect(first).toMatchObject({ revision: 3, song: { title: 'Quay' }, after: [], sent: false });
+  const [first] = ownEdits(stored.id)!.steps;
+  expect(first!.patches).toEqual([{ op: 'replace', path: ['title'], value: 'Quay' }]);
   change(setTitle('Quayside'));
-  expect(ownEdit(stored.id)!.edit).not.toBe(first.edit);
+  expect(ownEdits(stored.id)).toMatchObject({
+    revision: 3,
+    song: { title: 'Quayside' },
+    steps: [{ edit: first!.edit }],
+    sent: false,
+  });
   expect([now().save, now().kept]).toEqual(['unsaved', true]);
 });
 
-it('an edit after one that was sent and not answered says that it follows it', () => {
+it('an edit after one that was sent and not answered is a step behind it', () => {
   change(setTitle('Sent'));
-  const sent = ownEdit(stored.id)!;
-  keepEdit(stored.id, { ...sent, sent: true });
+  const [sent] = ownEdits(stored.id)!.steps;
+  markSent(stored.id);
   change(setBar('s1', 0, 'Am'));
-  expect(ownEdit(stored.id)).toMatchObject({ revision: 3, after: [sent.edit], sent: false });
+  const { revision, steps, sent: isSent } = ownEdits(stored.id)!;
+  expect([revision, steps.length, steps[0], isSent]).toEqual([3, 2, sent, false]);
+});
+
+it('undone, redone, and sent again and again without an answer, the steps still lead to the song', () => {
+  for (let i = 0; i < 60; i++) {
+    change(setTitle(`Try ${i}`));
+    markSent(stored.id);
+  }
+  undo();
+  undo();
+  redo();
+  const { steps, song: mine } = ownEdits(stored.id)!;
+  expect(steps.length).toBeLessThanOrEqual(40);
+  const patches = steps.flatMap((step) => step.patches);
+  expect(withPatches(song, patches)).toEqual(mine);
+  expect(mine).toBe(now().song);
+});
+
+it('a step of very many changes is the song as a whole', () => {
+  for (let i = 0; i < 600; i++) change(setTempo(100 + (i % 50) + 1));
+  for (let i = 0; i < 600; i++) change(setTitle(`Title ${i}`));
+  const { steps, song: mine } = ownEdits(stored.id)!;
+  expect(steps[0]!.patches.length).toBeLessThanOrEqual(1000);
+  expect(withPatches(song, steps[0]!.patches)).toEqual(mine);
 });
 
 it('a song opens with the edit this tab still keeps', () => {
@@ -46,19 +78,16 @@ it('a song opens with the edit this tab still keeps', () => {
   expect([now().song!.title, now().save, now().revision]).toEqual(['Unsaved', 'unsaved', 3]);
 });
 
-it('where the device refuses to keep an edit it says so, and the song goes on', () => {
-  const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+it('where the device refuses to keep an edit it says so, and the song goes on', async () => {
+  const full = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
     throw new DOMException('full', 'QuotaExceededError');
   });
   change(setTitle('Too much'));
-  expect([now().kept, now().song!.title, ownEdit(stored.id)!.song.title]).toEqual([
-    false,
-    'Too much',
-    'Too much',
-  ]);
+  await waitFor(() => expect(now().kept).toBe(false));
+  expect([now().song!.title, ownEdits(stored.id)!.song.title]).toEqual(['Too much', 'Too much']);
   full.mockRestore();
   change(setTitle('Enough again'));
-  expect(now().kept).toBe(true);
+  await waitFor(() => expect(now().kept).toBe(true));
 });
 
 it('an edit past a limit is told in a sentence, and the song stays', () => {
@@ -91,8 +120,11 @@ it('in a conflict mine goes on from the newer revision, and the newer takes the 
   useOpenSong.setState({ newer, save: 'conflict' });
   resolveConflict('mine');
   expect([now().song!.title, now().revision, now().save]).toEqual(['Mine', 9, 'unsaved']);
-  expect(ownEdit(stored.id)).toMatchObject({ revision: 9, after: [] });
+  expect(ownEdits(stored.id)).toMatchObject({
+    revision: 9,
+    steps: [{ patches: [{ path: [], value: { title: 'Mine' } }] }],
+  });
   useOpenSong.setState({ newer, save: 'conflict' });
   resolveConflict('newer');
-  expect([now().song!.title, now().save, ownEdit(stored.id)]).toEqual(['Theirs', 'saved', null]);
+  expect([now().song!.title, now().save, ownEdits(stored.id)]).toEqual(['Theirs', 'saved', null]);
 });

@@ -1,9 +1,12 @@
 /** What becomes of a save, whatever the server, the device and the writer do meanwhile. */
-import { act, renderHook } from '@testing-library/react';
+import { act, renderHook, waitFor } from '@testing-library/react';
+import { IDBObjectStore } from 'fake-indexeddb';
 import { setTitle } from '@backline/core/edits/song';
 import { readChart } from '@backline/core/formats/chart/index';
-import type { Saved, StoredSong } from '@backline/core/song/transport';
-import { ApiError, createSongAt, replaceSong } from '../api';
+import { withPatches } from '@backline/core/song/patches';
+import type { Save, Saved, StoredSong } from '@backline/core/song/transport';
+import { ApiError, createSongAt, saveSong } from '../api';
+import { readRun, runKeys, writeRun } from '../journal';
 import * as keptEdits from '../keptEdits';
 import { letGo, rehome, sendLeftovers, useHomeless } from '../leftovers';
 import { change, closeSong, openSong, saveAgain, useOpenSong } from '../openSong';
@@ -11,11 +14,11 @@ import { flush, settled } from '../saver';
 import { useAutosave } from '../useAutosave';
 import { OURS } from '@backline/core/styles/index';
 
-const { adoptOrphan, forgetEdit, ownEdit } = keptEdits;
+const { adoptOrphan, forgetEdits, ownEdits } = keptEdits;
 
 jest.mock('../api', () => ({
   ...jest.requireActual<object>('../api'),
-  replaceSong: jest.fn(),
+  saveSong: jest.fn(),
   createSongAt: jest.fn(),
 }));
 
@@ -28,7 +31,31 @@ const stored = (revision: number, title = 'Pier'): StoredSong => ({
   song: { ...song, title },
 });
 const now = () => useOpenSong.getState();
-const put = jest.mocked(replaceSong);
+/** Title and ids of the steps of a save, as a server that has the song would see them. */
+const titleOf = ({ steps }: Pick<Save, 'steps'>): string =>
+  withPatches(
+    song,
+    steps.flatMap(({ patches }) => patches),
+  ).title;
+const idsOf = ({ steps }: Pick<Save, 'steps'>): string[] => steps.map(({ edit }) => edit);
+/** Everything the device was told is written. */
+const written = async (): Promise<readonly string[]> => {
+  await writeRun(null, []);
+  return runKeys();
+};
+const titlePatch = (title: string) => ({ op: 'replace' as const, path: ['title'], value: title });
+
+async function clearDevice(): Promise<void> {
+  localStorage.clear();
+  for (const key of await runKeys()) await writeRun(null, [], key);
+}
+
+/** The device is full until it is let go. */
+const fullDevice = () =>
+  jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+const put = jest.mocked(saveSong);
 const away = new ApiError('away', 0, 'The server does not answer.');
 
 /** A save under way, answered when the test says so. */
@@ -39,14 +66,15 @@ function pending() {
     () => new Promise<Saved>((resolve, reject) => ([answer, fail] = [resolve, reject])),
   );
   return {
-    answer: (revision: number) => answer({ id: ID, revision, updatedAt: '' }),
+    answer: (revision: number, current?: StoredSong) =>
+      answer({ id: ID, revision, updatedAt: '', ...(current ? { current } : {}) }),
     fail: (e: unknown) => fail(e),
   };
 }
 
-beforeEach(() => {
-  localStorage.clear();
-  forgetEdit(ID);
+beforeEach(async () => {
+  forgetEdits(ID);
+  await clearDevice();
   closeSong();
   put.mockReset().mockRejectedValue(away);
   jest.mocked(createSongAt).mockReset();
@@ -57,8 +85,10 @@ describe('a save', () => {
   it('is settled when it is answered, and forgotten on the device', async () => {
     put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
     change(setTitle('Quay'));
+    expect(await written()).toHaveLength(1);
     await flush(ID);
-    expect([now().save, now().revision, ownEdit(ID), localStorage.length]).toEqual(['saved', 5, null, 0]);
+    expect([now().save, now().revision, ownEdits(ID)]).toEqual(['saved', 5, null]);
+    expect(await written()).toEqual([]);
   });
 
   it('takes what was typed meanwhile along, from the new revision', async () => {
@@ -67,14 +97,14 @@ describe('a save', () => {
     change(setTitle('One'));
     const sending = flush(ID);
     change(setTitle('Two'));
-    expect(ownEdit(ID)!.after).toEqual([put.mock.calls[0]![1].edit]);
+    expect(idsOf(ownEdits(ID)!)[0]).toEqual(idsOf(put.mock.calls[0]![1])[0]);
     first.answer(5);
     await Promise.resolve();
     second.answer(6);
     await sending;
-    expect(put.mock.calls.map(([, sent]) => [sent.revision, sent.song.title, sent.after])).toEqual([
-      [4, 'One', []],
-      [5, 'Two', []],
+    expect(put.mock.calls.map(([, sent]) => [sent.revision, titleOf(sent), sent.steps.length])).toEqual([
+      [4, 'One', 1],
+      [5, 'Two', 1],
     ]);
     expect([now().save, now().revision]).toEqual(['saved', 6]);
   });
@@ -88,7 +118,7 @@ describe('a save', () => {
     save.answer(5);
     await sending;
     await opened;
-    expect([now().save, now().revision, now().song!.title, ownEdit(ID)]).toEqual([
+    expect([now().save, now().revision, now().song!.title, ownEdits(ID)]).toEqual([
       'saved',
       5,
       'Left in a hurry',
@@ -102,7 +132,7 @@ describe('a save', () => {
     await flush(ID);
     expect([now().save, now().trouble]).toEqual(['waiting', away.message]);
     await flush(ID);
-    expect(put.mock.calls[1]![1].edit).toBe(put.mock.calls[0]![1].edit);
+    expect(idsOf(put.mock.calls[1]![1])).toEqual(idsOf(put.mock.calls[0]![1]));
     expect(now().save).toBe('saved');
   });
 
@@ -111,6 +141,29 @@ describe('a save', () => {
     change(setTitle('Mine'));
     await flush(ID);
     expect([now().song!.title, now().revision, now().save]).toEqual(['Theirs on mine', 7, 'saved']);
+  });
+
+  it('that others have gone on from, with more typed meanwhile, is a conflict and not laid over theirs', async () => {
+    const first = pending();
+    put.mockRejectedValueOnce(
+      new ApiError('problem', 409, 'A newer version was saved.', {
+        title: '',
+        status: 409,
+        detail: 'A newer version was saved.',
+        current: stored(7, 'Theirs'),
+      }),
+    );
+    change(setTitle('Mine'));
+    const sending = flush(ID);
+    change(setTitle('Mine, and more'));
+    first.answer(7, stored(7, 'Theirs'));
+    await sending;
+    expect(put.mock.calls[1]![1].revision).toBe(4);
+    expect([now().save, now().song!.title, now().newer?.song.title]).toEqual([
+      'conflict',
+      'Mine, and more',
+      'Theirs',
+    ]);
   });
 
   it('answered by what cannot be understood is tried a few times, then told', async () => {
@@ -123,7 +176,7 @@ describe('a save', () => {
       states.push(now().save);
     }
     expect(states).toEqual(['waiting', 'waiting', 'refused']);
-    expect(ownEdit(ID)).not.toBeNull();
+    expect(ownEdits(ID)).not.toBeNull();
     put.mockReset();
     put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
     saveAgain();
@@ -150,11 +203,11 @@ describe('a save', () => {
     const create = jest.mocked(createSongAt);
     create.mockRejectedValueOnce(away);
     await expect(rehome(ID)).rejects.toThrow(away.message);
-    expect(ownEdit(ID)).not.toBeNull();
+    expect(ownEdits(ID)).not.toBeNull();
     create.mockResolvedValueOnce({ ...stored(1), id: '00000000-0000-4000-8000-000000000001' });
     await rehome(ID);
     expect(create.mock.calls[1]![1]).toBe(create.mock.calls[0]![1]);
-    expect([ownEdit(ID), useHomeless.getState().edits]).toEqual([null, []]);
+    expect([ownEdits(ID), useHomeless.getState().edits]).toEqual([null, []]);
   });
 
   it('can be let go', async () => {
@@ -162,46 +215,77 @@ describe('a save', () => {
     change(setTitle('Homeless'));
     await flush(ID);
     letGo(ID);
-    expect([ownEdit(ID), localStorage.length]).toEqual([null, 0]);
+    expect([ownEdits(ID), await written()]).toEqual([null, []]);
   });
 });
 
 describe('what a closed tab left behind', () => {
-  const left = (tab: string, at: number, title: string): void =>
-    localStorage.setItem(
-      `backline/unsaved/${ID}/${tab}`,
-      JSON.stringify({ revision: 4, song: { ...song, title }, edit: tab, after: ['x'], sent: true, at }),
+  const left = (tab: string, at: number, title: string): Promise<boolean> => {
+    const key = `${ID}/${tab}/run`;
+    const edits = [titlePatch('Arrived, perhaps'), titlePatch(title)];
+    return writeRun(
+      { key, revision: 4, base: song, gone: false },
+      edits.map((patch, n) => ({ run: key, n, step: n ? tab : 'x', patches: [patch], at })),
     );
+  };
 
-  it('is taken over, the newest first, with its ids; the others wait', async () => {
-    left('old', 1, 'Older');
-    left('new', 2, 'Newer');
-    expect(await adoptOrphan(ID)).toMatchObject({ edit: 'new', after: ['x'], sent: true });
-    expect(Object.keys(localStorage).filter((k) => k.endsWith('/old'))).toHaveLength(1);
+  it('is taken over, the newest first, with its steps; the others wait', async () => {
+    await left('old', 1, 'Older');
+    await left('new', 2, 'Newer');
+    const adopted = (await adoptOrphan(ID))!;
+    expect([adopted.revision, adopted.song.title, idsOf(adopted), adopted.sent]).toEqual([
+      4,
+      'Newer',
+      ['x', 'new'],
+      true,
+    ]);
+    await waitFor(async () => expect(await written()).not.toContain(`${ID}/new/run`));
+    expect(await written()).toContain(`${ID}/old/run`);
     openSong(stored(4));
     expect([now().song!.title, now().save]).toEqual(['Newer', 'unsaved']);
   });
 
   it('stays on the device where there is no room to take it over', async () => {
-    left('gone', 1, 'Left');
-    const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
-      throw new Error('full');
-    });
-    expect(await adoptOrphan(ID)).toMatchObject({ edit: 'gone' });
+    await left('gone', 1, 'Left');
+    const full = fullDevice();
+    expect((await adoptOrphan(ID))!.song.title).toBe('Left');
+    await written();
     full.mockRestore();
-    expect(Object.keys(localStorage)).toEqual([`backline/unsaved/${ID}/gone`]);
+    expect(await written()).toEqual([`${ID}/gone/run`]);
+    // With room again it is taken over with the next edit, whole.
+    openSong(stored(4));
+    change(setTitle('Left, and on'));
+    await waitFor(async () => expect(await written()).not.toContain(`${ID}/gone/run`));
+    const [key] = await written();
+    expect((await readRun(key!))!.edits.map(({ n }) => n)).toEqual([0, 1, 2]);
   });
 
   it('is sent from the songbook', async () => {
-    left('gone', 1, 'Left');
+    await left('gone', 1, 'Left');
     put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
     closeSong();
     await sendLeftovers();
-    expect(put.mock.calls[0]![1]).toMatchObject({ revision: 4, edit: 'gone', after: ['x'] });
+    const sent = put.mock.calls[0]![1];
+    expect([sent.revision, idsOf(sent), titleOf(sent)]).toEqual([4, ['x', 'gone'], 'Left']);
+    await waitFor(async () => expect(await written()).toEqual([]));
+  });
+
+  it('as an earlier version of the app kept it (whole, in local storage) is taken as well', async () => {
+    const kept = {
+      revision: 4,
+      song: { ...song, title: 'Old kept' },
+      edit: 'e',
+      after: ['x'],
+      sent: true,
+      at: 3,
+    };
+    localStorage.setItem(`backline/unsaved/${ID}/tab`, JSON.stringify(kept));
+    const adopted = (await adoptOrphan(ID))!;
+    expect([adopted.revision, titleOf(adopted), idsOf(adopted)]).toEqual([4, 'Old kept', ['x', 'e']]);
     expect(localStorage.length).toBe(0);
   });
 
-  it('from an earlier version of the app (no tab, version 1 of the song) is taken as well', async () => {
+  it('from the first version of the app (no tab, version 1 of the song) is taken as well', async () => {
     const sections = song.sections.map(({ ownLengths: _, ...section }) => section);
     const old = {
       ...song,
@@ -211,17 +295,39 @@ describe('what a closed tab left behind', () => {
       form: song.form.map(({ id: _, ...e }) => e),
     };
     localStorage.setItem(`backline/unsaved/${ID}`, JSON.stringify({ revision: 4, song: old }));
-    expect(await adoptOrphan(ID)).toMatchObject({ revision: 4, song: { title: 'Old kept', version: 3 } });
+    const adopted = (await adoptOrphan(ID))!;
+    expect(adopted).toMatchObject({ revision: 4, song: { title: 'Old kept', version: 3 } });
+    // Patches to a song of version 1 fit none of this one: what is sent is a whole song of this version.
+    expect(withPatches(song, adopted.steps[0]!.patches)).toEqual(adopted.song);
   });
 
-  it('that is damaged stays where it is', async () => {
-    localStorage.setItem(`backline/unsaved/${ID}/x`, '{"revision":3,"song":{"title":');
+  it.each<[string, () => Promise<unknown>]>([
+    [
+      'in local storage',
+      async () => localStorage.setItem(`backline/unsaved/${ID}/x`, '{"revision":3,"song":{"title":'),
+    ],
+    [
+      'in the journal',
+      () =>
+        writeRun({ key: `${ID}/x/run`, revision: 4, base: song, gone: false }, [
+          {
+            run: `${ID}/x/run`,
+            n: 0,
+            step: 's',
+            patches: [{ op: 'replace', path: ['sections', 9, 'name'], value: 'x' }],
+            at: 1,
+          },
+        ]),
+    ],
+    ['without a song', () => writeRun({ key: `${ID}/x/run`, revision: 4, base: null, gone: false }, [])],
+  ])('that is damaged stays where it is: %s', async (_, damage) => {
+    await damage();
     expect(await adoptOrphan(ID)).toBeNull();
-    expect(localStorage.length).toBe(1);
+    expect((await written()).length + localStorage.length).toBe(1);
   });
 
   it('of a tab that lives is let be', async () => {
-    left('living', 1, 'Still worked on');
+    await left('living', 1, 'Still worked on');
     const query = jest.fn(() => Promise.resolve({ held: [{ name: 'backline/tab/living' }] }));
     const { locks } = navigator;
     const request = (_: string, work: () => unknown) => Promise.resolve(work());
@@ -250,7 +356,7 @@ describe('autosave', () => {
     await act(() => jest.advanceTimersByTimeAsync(500));
     expect(put).not.toHaveBeenCalled();
     await act(() => jest.advanceTimersByTimeAsync(300));
-    expect(put.mock.calls.map(([, sent]) => sent.song.title)).toEqual(['Quay']);
+    expect(put.mock.calls.map(([, sent]) => titleOf(sent))).toEqual(['Quay']);
   });
 
   it('while the server is away tries again and again, with longer waits', async () => {
@@ -276,10 +382,9 @@ describe('autosave', () => {
     await act(() => jest.advanceTimersByTimeAsync(0));
   });
 
-  it('asks before the page is left where not even the device keeps the work', () => {
-    const full = jest.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
-      throw new Error('full');
-    });
+  it('asks before the page is left where not even the device keeps the work', async () => {
+    jest.useRealTimers();
+    const full = fullDevice();
     renderHook(() => useAutosave());
     const leaving = (): boolean => {
       const event = new Event('beforeunload', { cancelable: true });
@@ -288,9 +393,9 @@ describe('autosave', () => {
     };
     expect(leaving()).toBe(false);
     act(() => void change(setTitle('Only here')));
-    expect(leaving()).toBe(true);
+    await waitFor(() => expect(leaving()).toBe(true));
     full.mockRestore();
     act(() => void change(setTitle('Kept')));
-    expect(leaving()).toBe(false);
+    await waitFor(() => expect(leaving()).toBe(false));
   });
 });
