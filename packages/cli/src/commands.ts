@@ -20,6 +20,8 @@ import { LAST_FRET, SPAN } from '@backline/core/voicing/guitar/shapes';
 import { HIGHEST_CAPO, TUNING_NAMES, MANNERS, type Manner } from '@backline/core/song/choices';
 import { STANDARD_TUNING, openStrings } from '@backline/core/voicing/guitar/tunings';
 import { loadChart } from './chartFile';
+import { listenTo } from './listen';
+import { withPartOptions } from './partOptions';
 import { render } from './render';
 import { UsageError, oneOf, wholeNumber } from './usage';
 import { OURS } from '@backline/core/styles/index';
@@ -27,6 +29,8 @@ import { OURS } from '@backline/core/styles/index';
 export interface Given {
   readonly operands: readonly string[];
   readonly options: Readonly<Record<string, string | undefined>>;
+  /** Settings of parts, as they were written. */
+  readonly parts: readonly string[];
 }
 
 /** Runs what reads chords and keys; their complaints become usage errors. */
@@ -127,8 +131,8 @@ function voiceChart({ operands, options }: Given): unknown {
   }));
 }
 
-function notes({ operands, options }: Given): unknown {
-  const song = loadChart(operands[0], options);
+function notes({ operands, options, parts }: Given): unknown {
+  const song = withPartOptions(loadChart(operands[0], options), parts);
   const band = renderBand(song, OURS);
   const seats = seatsOf(band.parts);
   return {
@@ -162,10 +166,14 @@ function notes({ operands, options }: Given): unknown {
   };
 }
 
-function band({ operands, options }: Given): unknown {
+function listen({ operands, options, parts }: Given): unknown {
+  return listenTo(withPartOptions(loadChart(operands[0], options), parts));
+}
+
+function band({ operands, options, parts }: Given): unknown {
   const { out } = options;
   if (!out) throw new UsageError('Say where to write the file, like: --out song.mid');
-  const song = loadChart(operands[0], options);
+  const song = withPartOptions(loadChart(operands[0], options), parts);
   const rendered = renderBand(song, OURS);
   try {
     writeFileSync(out, writeMidiFile(song, rendered));
@@ -232,7 +240,8 @@ export const COMMANDS: Record<string, { run: (given: Given) => unknown; options:
   },
   ideas: { run: nextIdeas, options: ['after'] },
   route: { run: route, options: ['steps', 'key'] },
-  notes: { run: notes, options: ['style', 'seed'] },
-  band: { run: band, options: ['style', 'seed', 'out'] },
-  render: { run: render, options: ['style', 'seed', 'out', 'stems'] },
+  notes: { run: notes, options: ['style', 'seed', 'part'] },
+  listen: { run: listen, options: ['style', 'seed', 'part'] },
+  band: { run: band, options: ['style', 'seed', 'part', 'out'] },
+  render: { run: render, options: ['style', 'seed', 'part', 'out', 'stems'] },
 };

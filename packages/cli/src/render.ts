@@ -10,6 +10,7 @@ import { banksOf } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { wavData, wavHeader } from '@backline/sound/wav';
 import { loadChart } from './chartFile';
+import { withPartOptions } from './partOptions';
 import { UsageError } from './usage';
 
 /** Frames a second of the files: as on a compact disc. */
@@ -57,13 +58,15 @@ function openFolder(folder: string): void {
 export async function render({
   operands,
   options,
+  parts: settings,
 }: {
   readonly operands: readonly string[];
   readonly options: Readonly<Record<string, string | undefined>>;
+  readonly parts: readonly string[];
 }): Promise<unknown> {
   const { out, stems } = options;
   if (!out) throw new UsageError('Say where to write the file, like: --out song.wav');
-  const song = loadChart(operands[0], options);
+  const song = withPartOptions(loadChart(operands[0], options), settings);
   const band = renderBand(song, OURS);
   const score = scoreOf(band, song.guide);
   const banks = await shippedBanks(banksOf(score));

@@ -9,20 +9,30 @@ export interface Outcome {
   readonly status: number;
 }
 
+/** The one option that may be given again and again. */
+const PART = 'part';
+
 async function answer(args: readonly string[]): Promise<string> {
   const [name, ...rest] = args;
   if (name === undefined || name === '--help' || name === '-h' || name === 'help') return OVERVIEW;
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
   if (!command) throw new UsageError(`There is no command "${name}". See backline --help.`);
   if (rest.includes('--help') || rest.includes('-h')) return HELP[name]!;
-  const options = Object.fromEntries(command.options.map((o) => [o, { type: 'string' as const }]));
+  const options = Object.fromEntries(
+    command.options.map((o) => [o, { type: 'string' as const, multiple: o === PART }]),
+  );
   let parsed;
   try {
     parsed = parseArgs({ args: rest, options, allowPositionals: true });
   } catch (error) {
     throw new UsageError(`${(error as Error).message.split('. ')[0]}. See backline ${name} --help.`);
   }
-  const given = { operands: parsed.positionals, options: parsed.values };
+  const { [PART]: parts, ...values } = parsed.values as Record<string, string | string[] | undefined>;
+  const given = {
+    operands: parsed.positionals,
+    options: values as Record<string, string | undefined>,
+    parts: Array.isArray(parts) ? parts : [],
+  };
   return JSON.stringify(await command.run(given), null, 2);
 }
 

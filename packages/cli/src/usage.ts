@@ -23,11 +23,15 @@ export const HELP: Record<string, string> = {
   route: `backline route FROM TO --steps N [--key K]
   Finds the smoothest ways from one chord to another chord, or to a key written "Eb major", in N moves.
   Prints {from, to, steps, key, routes: [{chords, numerals, why, cost}]}.`,
-  notes: `backline notes CHART [--style ID] [--seed N]
-  Generates the band. Prints {title, key, tempo, ppq, chords, parts}, times in quarter-note beats.`,
-  band: `backline band CHART [--style ID] [--seed N] --out FILE.mid
+  notes: `backline notes CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]...
+  Generates the band. Prints {title, key, tempo, ppq, chords, parts}, times in quarter-note beats. With --part
+  parts are set, like --part bass.pattern=walking --part bass.density=2.`,
+  listen: `backline listen CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]...
+  Hears the band by numbers: whether its players agree, vary, leave room to each other and build. Prints shares
+  in percent, counts, and in words what is agreed in each section.`,
+  band: `backline band CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE.mid
   Generates the band and writes it as a MIDI file.`,
-  render: `backline render CHART [--style ID] [--seed N] --out FILE.wav [--stems FOLDER]
+  render: `backline render CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE.wav [--stems FOLDER]
   Plays the band into a WAV file (16 bit, 44100 Hz), with --stems also one file a part, which laid over
   each other are the song. Prints {file, seconds, peak, stems}.`,
 };

@@ -73,6 +73,47 @@ describe('bin/backline', () => {
     expect((await json('recognise', '60', '64', '67')).names?.[0]).toBe('C');
   });
 
+  it('notes with parts set, one setting after another', async () => {
+    const played = async (...settings: string[]) => {
+      const found = (await json('notes', CHART, ...settings.flatMap((x) => ['--part', x]))) as unknown as {
+        parts: { id: string; notes: unknown[] }[];
+      };
+      return (id: string) => found.parts.find((p) => p.id === id)!.notes.length;
+    };
+    const [usual, sparse, silent] = [
+      await played(),
+      await played('bass.pattern=eighths', 'bass.density=5', 'bass.density=1', 'bass.listens=false'),
+      await played('Strings.on=false'),
+    ];
+    expect(sparse('bass')).toBeLessThan(usual('bass'));
+    expect(sparse('keys')).toBe(usual('keys'));
+    expect([silent('strings'), usual('strings') > 0]).toEqual([0, true]);
+  });
+
+  it.each([
+    ['bass', /PART\.SETTING=VALUE/],
+    ['tuba.density=2', /no part "tuba" .* bass, keys/],
+    ['bass.loudness=2', /no setting "loudness"/],
+    ['bass.density=9', /density/],
+    ['bass.pattern=polka', /no pattern "polka" .* roots, eighths/],
+    ['bass.__proto__=1', /no setting "__proto__"/],
+  ])('--part %s is complained of', async (option, message) => {
+    const { status, err } = await run('notes', CHART, '--part', option);
+    expect([status, err]).toEqual([2, expect.stringMatching(message)]);
+  });
+
+  it('listen', async () => {
+    const heard = (await json('listen', CHART, '--style', 'copperline')) as Record<string, unknown>;
+    expect(heard).toMatchObject({
+      style: 'copperline',
+      chordChangesMissed: 0,
+      bassLeapsOverAnOctave: 0,
+      thirdsAndSeventhsLost: 0,
+    });
+    expect(heard.leadAboveAccompaniment).toBeGreaterThanOrEqual(80);
+    expect(JSON.stringify(heard.together)).toMatch(/All take|Every chord is taken/);
+  });
+
   it('styles', async () => {
     const styles = (await json('styles')) as unknown as {
       id: string;
@@ -80,7 +121,7 @@ describe('bin/backline', () => {
       metres: string[];
       tempo: number[];
     }[];
-    expect(styles.map((s) => s.feel)).toEqual(['straight', 'swung']);
+    expect(styles.map((s) => s.feel)).toEqual(['straight', 'swung', 'twelve-eight', 'sixteenths']);
     for (const s of styles) expect(s.metres).toEqual(expect.arrayContaining(['3/4', '4/4']));
   });
 

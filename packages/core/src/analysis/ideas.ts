@@ -1,4 +1,5 @@
 /** Next-chord ideas: every chord of a palette, ranked by what it costs to go there, with a reason. */
+import type { Style } from '../style/schema';
 import { chordPitchClasses, type Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { keyOf, keyText, romanNumeral, type Key } from '../theory/key';
@@ -58,7 +59,7 @@ export interface Asked {
   /** Null takes the palette that fits the chords before. */
   readonly palette: Palette | null;
   /** The style's feel: swung styles lean towards sevenths where nothing stands before. */
-  readonly feel?: 'straight' | 'swung';
+  readonly feel?: Style['feel'];
 }
 
 /** Mean number of tones of the chords before: what a chord of their kind has. */

@@ -3,6 +3,8 @@ import type { Part, Song } from '../song/schema';
 import type { Nature } from '../style/kind';
 import type { Bar } from '../time/bars';
 import { beatsOf } from '../time/beats';
+import { agree } from '../ensemble';
+import { inWords, type SectionInWords } from '../ensemble/words';
 import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
 import { windowsOf } from '../timeline/windows';
@@ -68,6 +70,8 @@ export interface Band {
   readonly parts: readonly BandPart[];
   /** The style that plays in place of the song's own, which is not at hand; null where all is well. */
   readonly standIn: string | null;
+  /** What the players agree on in each section, in sentences. */
+  readonly agreed: readonly SectionInWords[];
   /** The chart's own chords, where the writer wants them under playback; no part of the band. */
   readonly guide: readonly BandNote[];
 }
@@ -133,8 +137,9 @@ function bandPart(
 /** The whole band of a song. */
 export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMemory = forgetful): Band {
   const style = styleOf(song, repertoire);
-  const passes = expandForm(song);
-  const regions = regionsOf(song, repertoire.kinds, style, passes);
+  const agreed = agree(song, repertoire.kinds, style, expandForm(song));
+  const { passes } = agreed;
+  const regions = regionsOf(song, repertoire.kinds, style, agreed);
   const last = passes[passes.length - 1];
   return {
     length: last ? last.start + last.length : 0,
@@ -142,6 +147,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
     chords: passes.flatMap(passChords),
     parts: song.parts.map((part, p) => bandPart(part, regions[p]!, passes, repertoire, memory)),
     standIn: style.id === song.style ? null : style.name,
+    agreed: inWords(agreed, song.parts),
     guide: song.guide?.playback ? guideNotes(passes) : [],
   };
 }

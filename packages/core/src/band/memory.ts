@@ -53,19 +53,36 @@ const barText = ({ start, length, metre, key, tempo, tempoTo, groups }: Bar): st
 const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';')));
 
 const spanText = (s: Span): string =>
-  `${s.id},${s.start},${s.end},${s.push},${s.symbol},${s.key},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.frets?.join('.')}`;
+  `${s.id},${s.start},${s.end},${s.push},${s.symbol},${s.key},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`;
 const spansText = once<readonly Span[]>((spans) => nameOf(spans.map(spanText).join(';')));
+
+const termsText = once<Region['terms']>((terms) => nameOf(JSON.stringify(terms)));
 
 const settingsText = once<Stretch['settings']>((settings) => nameOf(JSON.stringify(settings)));
 const stretchText = ({ start, end, settings, pattern }: Stretch): string =>
   `${start},${end},${identity(pattern)},${settingsText(settings)}`;
 
 /** Everything a region's notes depend on, as a text. */
-function regionText(kind: Kind, { bars, spans, stretches, next, ...own }: Region): string {
-  const { seed, length, firstBar, first, entersNew, ending, before } = own;
+function regionText(kind: Kind, { bars, spans, stretches, next, terms, room, ...own }: Region): string {
+  const { seed, home, length, firstBar, first, entersNew, ending, before } = own;
   const led = before ? `${before.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
-  const follows = next ? `${next.chord?.symbol},${next.key},${next.push},${next.newSection}` : '';
-  const plain = [identity(kind), seed, length, firstBar, first, entersNew, ending, follows, led].join('|');
+  const follows = next
+    ? `${next.chord?.symbol},${next.key},${next.push},${next.newSection},${next.leadIn}`
+    : '';
+  const plain = [
+    identity(kind),
+    room.join('-'),
+    termsText(terms),
+    seed,
+    home,
+    length,
+    firstBar,
+    first,
+    entersNew,
+    ending,
+    follows,
+    led,
+  ].join('|');
   return [plain, stretches.map(stretchText).join(';'), barsText(bars), spansText(spans)].join('\n');
 }
 

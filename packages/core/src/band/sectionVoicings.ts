@@ -2,6 +2,7 @@
 import type { ChordEvent, Hand, Song } from '../song/schema';
 import { lastVoiced, regionVoicings, type Voiced } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
+import { agree } from '../ensemble';
 import { expandForm } from '../timeline/passes';
 import { regionsOf, type Region } from '../timeline/region';
 import { windowsOf } from '../timeline/windows';
@@ -46,15 +47,15 @@ export function sectionVoicings(
   sectionId: string,
   partId: string,
 ): ChordVoicing[] {
-  const own = song.parts.find((p) => p.id === partId)?.kind;
   const alone: Song = {
     ...song,
-    parts: song.parts.filter((p) => p.kind === own || kindOf(p, repertoire)?.carriesBass),
     form: [{ id: 'alone', section: sectionId, repeats: 1 }],
   };
-  const [pass] = expandForm(alone);
+  const style = styleOf(song, repertoire);
+  const agreed = agree(alone, repertoire.kinds, style, expandForm(alone));
+  const [pass] = agreed.passes;
   const index = alone.parts.findIndex((p) => p.id === partId);
-  const region = pass && regionsOf(alone, repertoire.kinds, styleOf(song, repertoire), [pass])[index]?.[0];
+  const region = regionsOf(alone, repertoire.kinds, style, agreed)[index]?.[0];
   if (!pass || !region) return [];
   const voiced = voicingsOf(region);
   return region.spans.map((span, i) => {

@@ -17,8 +17,9 @@ function chordsTaken(written: readonly ChordEvent[], before: readonly ChordEvent
   return written.map((chord) => {
     const same = places.get(`${chord.start}/${chord.symbol}`);
     const id = same?.id ?? nextId();
-    const { push: _before, ...kept } = same ?? chord;
-    return { ...kept, id, length: chord.length, ...(chord.push ? { push: chord.push } : {}) };
+    const { push: _push, leadIn: _lead, ...kept } = same ?? chord;
+    const { push, leadIn } = chord;
+    return { ...kept, id, length: chord.length, ...(push ? { push } : {}), ...(leadIn && { leadIn }) };
   });
 }
 

@@ -1,10 +1,11 @@
 /** Edits of single chords: what they are, where they begin, how early they are played. */
+import type { LeadIn } from '../song/choices';
 import { freeChordId, holdUntilNext } from '../song/hold';
 import type { ChordEvent } from '../song/schema';
 import { parseChord } from '../theory/chordGrammar';
 import type { ScaleName } from '../theory/scale';
 import { edit, type Edit } from './apply';
-import { draftIn, sectionIn, sectionLength } from './within';
+import { draftIn, sectionIn, sectionLength, chordsNow, putChords } from './within';
 
 /** The shortest a chord can be made by moving a boundary: a thirty-second note. */
 export const SHORTEST = 60;
@@ -40,7 +41,7 @@ export const setChordAt = (
       ...(there?.push ? { push: there.push } : {}),
       ...(voicing?.length ? { voicing: [...voicing].sort((a, b) => a - b) } : {}),
     };
-    draft.chords = holdUntilNext([...draft.chords.filter((c) => c.start !== tick), fresh], end);
+    putChords(draft, holdUntilNext([...chordsNow(draft).filter((c) => c.start !== tick), fresh], end));
   });
 
 /** Takes a chord out; the one before it is held on, or the one after it begins earlier. */
@@ -49,11 +50,11 @@ export const removeChord = (sectionId: string, chordId: string): Edit =>
     const section = sectionIn(song, sectionId);
     if (!section) return;
     const draft = draftIn(section);
-    const index = draft.chords.findIndex((c) => c.id === chordId);
+    const index = chordsNow(draft).findIndex((c) => c.id === chordId);
     if (index < 0 || draft.chords.length < 2) return;
-    const left = draft.chords.filter((_, i) => i !== index);
+    const left = chordsNow(draft).filter((_, i) => i !== index);
     if (index === 0) left[0] = { ...left[0]!, start: 0 };
-    draft.chords = holdUntilNext(left, sectionLength(section, song));
+    putChords(draft, holdUntilNext(left, sectionLength(section, song)));
   });
 
 /** The ticks between which the beginning of a chord can be moved; null where there is no such boundary. */
@@ -97,6 +98,17 @@ export const setPush = (sectionId: string, chordId: string, ticks: number): Edit
   change('push a chord', sectionId, chordId, (chord) => {
     if (ticks > 0) chord.push = Math.min(960, Math.round(ticks));
     else delete chord.push;
+  });
+
+/** How the bass leads into chords; null leaves it to its pattern. */
+export const setLeadIn = (sectionId: string, chordIds: readonly string[], leadIn: LeadIn | null): Edit =>
+  edit('lead into a chord', (song) => {
+    const section = sectionIn(song, sectionId);
+    for (const chord of section ? draftIn(section).chords : []) {
+      if (!chordIds.includes(chord.id)) continue;
+      if (leadIn) chord.leadIn = leadIn;
+      else delete chord.leadIn;
+    }
   });
 
 /** The scale lines over a chord take; null goes back to the one its function gives. */

@@ -1,6 +1,6 @@
 import { hash, noise } from '../random/stream';
 import type { Note } from '../parts/note';
-import { barAt, tempoIn, type Bar } from '../time/bars';
+import { barIndexAt, tempoIn, type Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ, msToTicks } from '../time/ticks';
@@ -36,6 +36,41 @@ function swingIn(bar: Bar, feel: Feel): (tick: number) => number {
   return (tick) => origin + swung(tick - origin, feel);
 }
 
+/** Up to this tempo (quarters a minute) swing is as it is set; at the second it has become even. */
+const SWING_NARROWS = [180, 300] as const;
+
+/**
+ * Swing as it is played at a tempo: the faster, the nearer to even. Source: Friberg & Sundström, *Music
+ * Perception* 19(3), 2002 (the long-short ratio of players falls towards 1:1 as the tempo nears 300; from memory).
+ */
+export function swingAt(swing: number, tempo: number): number {
+  const [from, even] = SWING_NARROWS;
+  return 50 + (swing - 50) * Math.max(0, Math.min(1, (even - tempo) / (even - from)));
+}
+
+/** The share of a part's timing that is mere chance; the rest is how its player leans. */
+const SCATTER = 0.4;
+
+/** How far behind the beat a player sits, as a share of the timing: the kit leads, a lead lays back (common practice). */
+const LEANS: Readonly<Record<Region['kind']['nature'], number>> = {
+  percussion: 0.05,
+  line: 0.35,
+  fretted: 0.2,
+  voiced: 0.3,
+};
+const DRIFT = 0.2;
+/** Bars over which a player drifts from one lean to another. */
+const DRIFTS_OVER = 4;
+
+/** A player's lean in a bar: its own, drifting slowly. It is less at fast tempos. */
+function leanIn({ kind, firstBar }: Region, seed: number, index: number): number {
+  const place = (firstBar + index) / DRIFTS_OVER;
+  const from = noise(seed, Math.floor(place), 12);
+  const to = noise(seed, Math.floor(place) + 1, 12);
+  const drift = from + (to - from) * (place - Math.floor(place));
+  return LEANS[kind.nature] + DRIFT * drift;
+}
+
 /** A note in its groove: ticks from the region's start, ready to sound. */
 export interface GroovedNote {
   readonly start: number;
@@ -51,6 +86,7 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
   const seed = hash(region.seed);
   const low = region.first ? 0 : -960;
   const until = regionEnd(region);
+  const leans = region.bars.map((_, index) => leanIn(region, seed, index));
   const grooved: GroovedNote[] = [];
   for (const note of notes) {
     if (note.played) {
@@ -58,24 +94,28 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
       continue;
     }
     const settings = settingsAt(region.stretches, note.start);
-    const bar = barAt(region.bars, note.start);
-    const warp = swingIn(bar, settings);
+    const index = barIndexAt(region.bars, note.start);
+    const bar = region.bars[index]!;
     const tempo = tempoIn(bar, Math.max(bar.start, note.start));
+    const warp = swingIn(bar, { unit: settings.unit, swing: swingAt(settings.swing, tempo) });
     // Notes struck together are moved together, late and never early, so that none sounds over the
     // chord before its own; only the strings of a stroke are spread.
     const end = Math.min(until, warp(note.start + note.duration));
     const room = Math.max(0, end - warp(note.start));
     // However short a note is at its tempo, lateness and strum leave it some time to sound.
-    const spread = Math.min(msToTicks(settings.timing * noise(seed, note.start, 11), tempo), room / 4);
+    const late =
+      settings.timing * (SCATTER * noise(seed, note.start, 11) + leans[index]! * Math.min(1, 120 / tempo));
+    const spread = Math.min(msToTicks(late, tempo), room / 4);
     const strum = Math.min(msToTicks(note.delay ?? 0, tempo), room / 2);
     const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + spread + strum));
+    const lift = region.terms.bars[index]?.strength ?? 0;
     const force = settings.strength * 2 * (noise(seed, note.start, note.pitch) - 0.5);
     if (end <= start) continue;
     grooved.push({
       start,
       duration: end - start,
       pitch: note.pitch,
-      velocity: Math.max(1, Math.min(127, Math.round(note.velocity + force))),
+      velocity: Math.max(1, Math.min(127, Math.round(note.velocity + force + lift))),
       why: note.why,
       span: note.span,
     });
@@ -94,8 +134,11 @@ const asPlayed = ({ start, duration, pitch, velocity, why, span }: Note): Groove
 });
 
 /** Only the pushed first chord of a region may sound before the region begins. */
-const earliest = (low: number, region: Region, note: Note): number =>
-  note.start < 0 ? Math.max(low, -(region.spans[0]?.push ?? 0)) : 0;
+function earliest(low: number, { spans, terms }: Region, note: Note): number {
+  if (note.start >= 0) return 0;
+  const marked = terms.marks[0]?.at ?? 0;
+  return Math.max(low, Math.min(marked, -(spans[0]?.push ?? 0)));
+}
 
 /** A region falls silent where the pushed first chord of the next one begins. */
 function regionEnd(region: Region): number {

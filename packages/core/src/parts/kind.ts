@@ -5,14 +5,6 @@ import type { Pattern } from '../style/pattern';
 import type { Region } from '../timeline/region';
 import type { Note } from './note';
 
-/** What a pattern leaves to the engine, so that a control is shown only where it is heard. */
-export interface Freedom {
-  /** Another variation gives other notes. */
-  readonly varies: boolean;
-  /** It can begin again at a chord change or carry on. */
-  readonly restarts: boolean;
-}
-
 /** Settings that mean something for a kind only where it names them. */
 export type Control = 'register' | 'spread' | 'voices' | 'hands' | 'neck' | 'strum' | 'octave';
 
@@ -27,18 +19,22 @@ export interface Kind extends KindFacts {
   readonly registers: readonly [number, number];
   /** An icon of the Material Design set, and the colour of its strokes; null takes the text's own ink. */
   readonly look: { readonly icon: string; readonly ink: string | null };
-  readonly freedomOf: (pattern: Pattern) => Freedom;
+  /** Whether another variation is other also where a pattern is told exactly; told otherwise it always is. */
+  readonly varies: (pattern: Pattern) => boolean;
+  /** Whether a pattern can begin again at a chord change or carry on: a control is shown only where it is heard. */
+  readonly restarts: (pattern: Pattern) => boolean;
   readonly generate: (region: Region) => Note[];
 }
 
 /** What the folder of a kind writes down; its functions see their own patterns. */
 export interface KindSpecification<P extends Pattern> extends Omit<
   Kind,
-  'plain' | 'pattern' | 'freedomOf' | 'generate'
+  'plain' | 'pattern' | 'varies' | 'restarts' | 'generate'
 > {
   readonly plain: readonly P[];
   readonly pattern: z.ZodType<P>;
-  readonly freedomOf: (pattern: P) => Freedom;
+  readonly varies: (pattern: P) => boolean;
+  readonly restarts: (pattern: P) => boolean;
   readonly generate: (region: Region<P>) => Note[];
 }
 

@@ -60,3 +60,18 @@ export function nearest(pc: number, to: number): number {
   const up = mod(pc - to, 12);
   return up < 6 ? to + up : to + up - 12;
 }
+
+/** Milliseconds between the voices of a chord that one player strikes or bows: never quite together. */
+const ROLL = 3;
+const MOST_ROLLED = 4;
+
+/** How late a voice of a chord comes, counted from its lowest; milliseconds. Where timing is exact nothing is rolled. */
+export const rolledBy = (voice: number, { timing }: Resolved): number =>
+  timing > 0 ? ROLL * Math.min(voice, MOST_ROLLED) : 0;
+
+/** The top of a chord is brought out, what lies inside it stands back (common practice). */
+export function rolledVelocity(velocity: number, voice: number, voices: number): number {
+  if (voices < 3) return velocity;
+  const by = voice === voices - 1 ? 4 : voice === 0 ? 0 : -3;
+  return Math.max(1, Math.min(127, velocity + by));
+}

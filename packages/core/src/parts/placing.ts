@@ -2,7 +2,8 @@ import type { Region, Span } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 import type { Grid, Timed } from '../style/pattern';
 import { EIGHTH } from '../time/ticks';
-import { carriedCells, restartedCells, scatter } from './cells';
+import { carriedCells, restartedCells, scatter } from '../timeline/cells';
+import { told } from './telling';
 
 /** An event of a pattern at its place: ticks from the region's start, on the chord it belongs to. */
 export interface Placed<E> {
@@ -35,14 +36,16 @@ export function placeFree<E extends Timed>(
   grids: readonly Grid<E>[],
 ): Placed<E>[] {
   const cells = carriedCells(region, stretch.start, stretch.end);
-  return scatter(grids, cells, stretch.settings.feel, stretch.start).map((p) => ({ ...p, span: -1 }));
+  const { silences } = region.terms;
+  return told(region, stretch, scatter(grids, cells, stretch.settings.feel, stretch.start))
+    .filter(({ start }) => !silences.some(({ from, to }) => start >= from && start < to))
+    .map((p) => ({ ...p, span: -1 }));
 }
 
 /**
  * Pattern events of a stretch, each on the chord it belongs to:
- * - one that starts within an eighth before a change and sounds across it belongs to the next chord,
- *   and so does whatever begins after it: nobody goes back to the chord before;
- * - one on a chord's start moves early with the chord's push;
+ * - a chord is taken up where the players agree to feel it, by nobody before;
+ * - an event on a chord's start moves early with the chord's push;
  * - any other is cut where its chord ends;
  * - a chord on whose start the pattern has nothing at level 1 gets the `onset` event there.
  * Where an event falls does not depend on density, so a lower density stays a subset.
@@ -60,7 +63,7 @@ export function placeOnChords<E extends Timed>(
   const placed: Placed<E>[] = [];
   const hasOnset = new Set<number>();
   let at = 0;
-  for (const raw of scatter(grids, cells, stretch.settings.feel, stretch.start)) {
+  for (const raw of told(region, stretch, scatter(grids, cells, stretch.settings.feel, stretch.start))) {
     while (at + 1 < spans.length && spans[at + 1]!.start <= raw.start) at++;
     const owner = ownerOf(region, at, raw);
     if (owner < 0) continue;
@@ -73,53 +76,16 @@ export function placeOnChords<E extends Timed>(
     if (raw.event.level === 1 && raw.start <= span.start) hasOnset.add(owner);
     placed.push({ start, end, event: raw.event, span: owner });
   }
-  return [...goingOn(region, placed), ...missingOnsets(region, stretch, placed, hasOnset, onset)].sort(
+  return [...placed, ...missingOnsets(region, stretch, placed, hasOnset, onset)].sort(
     (a, b) => a.start - b.start,
   );
 }
 
-/** Where each chord is first taken up. */
-function firstStarts<E>(placed: readonly Placed<E>[]): Map<number, number> {
-  const first = new Map<number, number>();
-  for (const { span, start } of placed) {
-    if (start < (first.get(span) ?? Infinity)) first.set(span, start);
-  }
-  return first;
-}
-
-/** Events that begin where the next chord has been taken up belong to it. */
-function goingOn<E>(region: Region, placed: readonly Placed<E>[]): Placed<E>[] {
-  const first = firstStarts(placed);
-  return placed.map((p) => {
-    const next = first.get(p.span + 1);
-    const sounds = region.spans[p.span + 1]?.chord != null;
-    return sounds && next !== undefined && p.start >= next ? { ...p, span: p.span + 1 } : p;
-  });
-}
-
-/** When the events that play let go of each chord: where it stops sounding, or where the next one is taken up early. */
-export function letGoAt<E>(region: Region, placed: readonly Placed<E>[]): (span: number) => number {
-  const first = firstStarts(placed);
-  return (span) => Math.min(soundsUntil(region, span), first.get(span + 1) ?? Infinity);
-}
-
-/** Events cut where the next chord is taken up, so that no player holds two chords. */
-export function oneChordAtATime<E>(region: Region, placed: readonly Placed<E>[]): Placed<E>[] {
-  const until = letGoAt(region, placed);
-  return placed.map((p) => ({ ...p, end: Math.min(p.end, until(p.span)) }));
-}
-
 /** The span a raw event belongs to, or −1 where it falls in silence or under a pushed chord. */
-function ownerOf(region: Region, at: number, raw: { start: number; end: number }): number {
+function ownerOf(region: Region, at: number, raw: { readonly start: number }): number {
   const span = region.spans[at];
   if (!span || raw.start < span.start || raw.start >= span.end) return -1;
-  const until = soundsUntil(region, at);
-  const next = region.spans[at + 1];
-  if (next && next.start === span.end && raw.start !== span.start) {
-    const anticipates = raw.start >= next.start - EIGHTH && raw.end > next.start;
-    if (anticipates && next.push === 0) return at + 1;
-  }
-  return raw.start < until ? at : -1;
+  return raw.start < soundsUntil(region, at) ? at : -1;
 }
 
 function missingOnsets<E extends Timed>(

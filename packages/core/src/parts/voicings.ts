@@ -53,12 +53,15 @@ function onNeck({ stretches, before }: Region, spans: readonly Span[]): Voiced[]
     .map(({ pitches, frets }) => ({ pitches, frets: frets.length ? frets : null }));
 }
 
-function onKeys({ kind, stretches, before }: Region, spans: readonly Span[]): Voiced[] {
-  const [low, high] = kind.range;
+function onKeys({ kind, stretches, before, room }: Region, spans: readonly Span[]): Voiced[] {
+  const [low, high] = room;
+  const agreed = high < kind.range[1];
   const asked = spans.map((span) => {
-    const { register, voices, spread, manner } = settingsAt(stretches, span.start);
+    const { voices, spread, manner, ...set } = settingsAt(stretches, span.start);
     const { bassPlays } = span;
-    const aim = { register, voices, spread, low, high, bassPlays, manner, strict: kind.strict };
+    // What does not fit under the ceiling begins lower.
+    const register = Math.max(low, Math.min(set.register, high - Math.round((voices - 1) * spread)));
+    const aim = { register, voices, spread, low, high, bassPlays, manner, strict: kind.strict, agreed };
     return { symbol: span.symbol!, aim, fixed: span.voicing };
   });
   const [first] = asked;

@@ -32,6 +32,14 @@ export type TuningName = (typeof TUNING_NAMES)[number];
 /** Highest fret a capo is put at. */
 export const HIGHEST_CAPO = 9;
 
+/** How the bass leads into a chord: not at all, by steps of the scale, by half steps, by the fifth or the octave. */
+export const LEAD_INS = ['none', 'scale', 'chromatic', 'fifth', 'octave'] as const;
+export type LeadIn = (typeof LEAD_INS)[number];
+
+/** How freely a repeat is told: note for note, with small differences, or with more of them. */
+export const TELLINGS = ['exactly', 'a little', 'freely'] as const;
+export type Telling = (typeof TELLINGS)[number];
+
 /** How fast a part goes through its patterns against the beat: a feel, never another tempo. */
 export const FEELS = ['half time', 'as written', 'double time'] as const;
 export type Feel = (typeof FEELS)[number];

@@ -18,5 +18,8 @@ export function holdUntilNext(chords: readonly ChordEvent[], end: number): Chord
   for (const chord of chords) if (chord.start < end) byStart.set(chord.start, chord);
   if (!byStart.has(0)) byStart.set(0, { id: freeChordId(chords), start: 0, length: end, symbol: null });
   const sorted = [...byStart.values()].sort((a, b) => a.start - b.start);
-  return sorted.map((chord, i) => ({ ...chord, length: (sorted[i + 1]?.start ?? end) - chord.start }));
+  return sorted.map((chord, i) => {
+    const length = (sorted[i + 1]?.start ?? end) - chord.start;
+    return chord.length === length ? chord : { ...chord, length };
+  });
 }

@@ -8,7 +8,7 @@ import { tryParseChord } from '../theory/chordGrammar';
 import { SCALE_NAMES } from '../theory/scale';
 import { RICHNESS } from '../theory/dress';
 import { METRE_NAMES, findMetre } from '../time/metre';
-import { DYNAMICS, FEELS, HIGHEST_CAPO, MANNERS, NECKS, TUNING_NAMES } from './choices';
+import { LEAD_INS, DYNAMICS, FEELS, HIGHEST_CAPO, MANNERS, NECKS, TUNING_NAMES, TELLINGS } from './choices';
 import { LIMITS } from './limits';
 import { cutText, isOneLine } from './text';
 
@@ -103,6 +103,27 @@ export const settingsSchema = z.strictObject({
   atChange: z.enum(['restart', 'carry on']).optional(),
   groove: grooveSchema.optional(),
   variation: z.number().int().min(0).max(9999).optional(),
+  /** How freely a repeat is told. */
+  telling: z.enum(TELLINGS).optional(),
+  /** False where the part keeps to itself: it takes up nothing of what the players agree on. */
+  listens: z.boolean().optional(),
+});
+
+/** What the players agree on among themselves, each point to be switched off; and how freely repeats are told. */
+export const togetherSchema = z.strictObject({
+  /** Some chords are felt early by all. */
+  early: z.boolean().optional(),
+  /** Pushed chords are marked by the drums; where there is no chord they are silent too. */
+  marks: z.boolean().optional(),
+  /** Bass and kick strike together. */
+  lock: z.boolean().optional(),
+  /** Each part has its own place, the lead on top. */
+  room: z.boolean().optional(),
+  /** Sections differ in strength, and build. */
+  shape: z.boolean().optional(),
+  /** The drums lead into what comes. */
+  fills: z.boolean().optional(),
+  telling: z.enum(TELLINGS).optional(),
 });
 
 const bySettings = z.record(id, settingsSchema);
@@ -131,6 +152,8 @@ export const chordEventSchema = z.strictObject({
   scale: z.enum(SCALE_NAMES).optional(),
   /** How early the chord is played, ticks before its start. */
   push: z.number().int().min(0).max(960).optional(),
+  /** How the bass leads into it; left out where its pattern says. */
+  leadIn: z.enum(LEAD_INS).optional(),
   /** Exact tones set by hand for every part that uses voicings, MIDI numbers, ascending. */
   voicing: pitchesSchema.optional(),
   /** By part: what the writer set for that part alone. */
@@ -194,6 +217,8 @@ export const sectionSchema = z.strictObject({
   /** The draft in use. */
   draft: id,
   settings: bySettings,
+  /** Left out where it holds what the song says. */
+  together: togetherSchema.optional(),
   cues: z.array(cueSchema).max(LIMITS.cues),
 });
 
@@ -253,6 +278,7 @@ export const songShape = z.strictObject({
   form: z.array(formEntrySchema).max(LIMITS.formEntries),
   /** Left out where the writer has changed nothing about it. */
   guide: guideSchema.optional(),
+  together: togetherSchema.optional(),
 });
 
 export type Song = z.infer<typeof songShape>;
@@ -268,6 +294,7 @@ export type Part = z.infer<typeof partSchema>;
 export type Mix = z.infer<typeof mixSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type Groove = z.infer<typeof grooveSchema>;
+export type Together = z.infer<typeof togetherSchema>;
 export type Guide = z.infer<typeof guideSchema>;
 
 /** The first complaint of a failed check as a sentence with its place: `sections.0.name: …`. */

@@ -1,6 +1,6 @@
 /** What a kind of part is, as far as song, timeline and voicing need to know it; what it plays stands in parts/. */
 import type { Settings } from '../song/schema';
-import type { Pattern } from './pattern';
+import type { Grid, Pattern } from './pattern';
 
 /**
  * line: one note at a time; voiced: chords on keys, bowed or blown; fretted: chords as shapes on a
@@ -18,6 +18,8 @@ export interface KindFacts {
   readonly carriesBass: boolean;
   /** True where its voices keep to strict part-writing. */
   readonly strict: boolean;
+  /** Where it carries the beat: the events of a pattern that the bass strikes with. */
+  readonly skeleton?: (pattern: Pattern) => readonly Grid[];
   /** What holds where nothing has been set, not even by the style. */
   readonly defaults: Settings;
   /** What it plays in a style that has nothing for it. */

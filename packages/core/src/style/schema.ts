@@ -47,13 +47,15 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       version: z.literal(STYLE_VERSION),
       id: slugSchema.min(1),
       name: z.string().min(1).max(40),
-      feel: z.enum(['straight', 'swung']),
+      feel: z.enum(['straight', 'swung', 'twelve-eight', 'sixteenths']),
       about: z.string().max(160),
       metres: z.array(metreSchema).min(1),
       /** Slowest and fastest tempo the style suits, and its own. */
       tempo: z.tuple([tempoSchema, tempoSchema]),
       usualTempo: tempoSchema,
       groove: grooveSchema.required(),
+      /** The share of changes within a section that its players feel an eighth early together. */
+      early: z.strictObject({ share: z.number().min(0).max(0.8) }),
       /** What its players put on the chord they come home to, where chords are dressed. */
       home: z.enum(HOMES),
       /** The parts a new song has in this style, in order; each of a kind it has patterns for. */

@@ -4,9 +4,11 @@ import { KINDS } from '../parts';
 import type { Style } from '../style/schema';
 import { readStyle } from '../style/read';
 import lamplight from './lamplight.json' with { type: 'json' };
+import copperline from './copperline.json' with { type: 'json' };
+import slowtide from './slowtide.json' with { type: 'json' };
 import quayside from './quayside.json' with { type: 'json' };
 
-const FILES: readonly unknown[] = [quayside, lamplight];
+const FILES: readonly unknown[] = [quayside, lamplight, slowtide, copperline];
 
 function shipped(file: unknown): Style {
   const { style, trouble } = readStyle(file, KINDS);

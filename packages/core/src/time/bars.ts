@@ -118,8 +118,23 @@ interface Ramp {
 const rampAt = ({ from, to, start, end }: Ramp, tick: number): number =>
   tick >= end ? to : from + ((to - from) * (tick - start)) / (end - start);
 
+/** Bars as they were made last: a section whose time did not change has the very same ones. */
+const known = new Map<string, readonly Bar[]>();
+const MOST_KNOWN = 1000;
+
 /** The bars of a section: the song's key, metre and tempo, changed as the section says. Eighths keep their pace where only the metre changes. */
-export function sectionBars(section: SectionTime, song: Defaults): Bar[] {
+export function sectionBars(section: SectionTime, song: Defaults): readonly Bar[] {
+  const { bars, changes, ownLengths } = section;
+  const key = `${bars}|${song.key}|${song.metre}|${song.tempo}|${JSON.stringify([changes, ownLengths])}`;
+  let made = known.get(key);
+  if (!made) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    known.set(key, (made = makeBars(section, song)));
+  }
+  return made;
+}
+
+function makeBars(section: SectionTime, song: Defaults): Bar[] {
   const made = frames(section, song);
   const end = barsLength(made);
   const tempo = inQuarters(song.tempo, metreOf(song.metre));

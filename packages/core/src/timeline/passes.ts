@@ -22,18 +22,6 @@ export interface Pass {
   readonly entersNew: boolean;
 }
 
-/** Bars of sections as they were worked out last: a section that stayed keeps the very same ones. */
-const known = new WeakMap<Section, { readonly beside: string; readonly bars: readonly Bar[] }>();
-
-function barsIn(section: Section, song: Song): readonly Bar[] {
-  const beside = `${song.key} ${song.metre} ${song.tempo}`;
-  const found = known.get(section);
-  if (found?.beside === beside) return found.bars;
-  const bars = sectionBars(section, song);
-  known.set(section, { beside, bars });
-  return bars;
-}
-
 /** The chords of the draft in use, in order. */
 export function chordsInUse(section: Section): readonly ChordEvent[] {
   const draft = section.drafts.find((d) => d.id === section.draft) ?? section.drafts[0]!;
@@ -57,7 +45,7 @@ function leadOf({ chords, length }: Pass): number {
 /** The form played out: every pass of every section in order, with ticks from the song's start. */
 export function expandForm(song: Song): Pass[] {
   const byId = new Map(song.sections.map((s) => [s.id, s]));
-  const barsOf = new Map(song.sections.map((s) => [s.id, barsIn(s, song)]));
+  const barsOf = new Map(song.sections.map((s) => [s.id, sectionBars(s, song)]));
   const played = new Map<string, number>();
   const passes: Pass[] = [];
   let start = 0;

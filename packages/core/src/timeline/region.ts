@@ -1,3 +1,4 @@
+import type { LeadIn } from '../song/choices';
 import type { ChordEvent, Part, Song } from '../song/schema';
 import { soundsChords, type KindFacts, type KindSet } from '../style/kind';
 import type { Pattern } from '../style/pattern';
@@ -6,9 +7,10 @@ import type { Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { dress } from '../theory/dress';
 import type { Bar } from '../time/bars';
+import { unheard, type Agreed, type Agreement, type Room } from './agreement';
 import { apart, type Player } from './doubles';
 import { roomBefore, type Pass } from './passes';
-import { settingsAt, stretchesOf, type Stretch } from './settings';
+import { settingsAt, type Stretch } from './settings';
 
 /**
  * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
@@ -24,6 +26,8 @@ export interface Span {
   readonly key: string;
   readonly scale: string | null;
   readonly voicing: readonly number[] | null;
+  /** How the bass leads into it; null where its pattern says. */
+  readonly leadIn: LeadIn | null;
   /** True where a bass part plays under it, so that voicings may leave the root and the bass to it. */
   readonly bassPlays: boolean;
   /** A guitar's shape set by hand. */
@@ -36,6 +40,7 @@ export interface Next {
   readonly key: string;
   readonly push: number;
   readonly newSection: boolean;
+  readonly leadIn: LeadIn | null;
 }
 
 /** A chord as it was voiced: pitches ascending, and on a neck its frets from the lowest string. */
@@ -52,6 +57,8 @@ export interface VoicedChord {
 export interface Region<P extends Pattern = Pattern> {
   readonly kind: KindFacts;
   readonly seed: string;
+  /** The seed of the section, whichever of its playings this is. */
+  readonly home: string;
   /** Where it ends, ticks from the start of its playing. */
   readonly length: number;
   readonly bars: readonly Bar[];
@@ -65,9 +72,34 @@ export interface Region<P extends Pattern = Pattern> {
   /** The last chord as it was voiced before it in the same playing; null where voices begin anew. */
   readonly before: VoicedChord | null;
   readonly ending: Song['ending'];
+  /** What the players agree on, as far as it concerns these bars. */
+  readonly terms: Agreement;
+  readonly room: Room;
 }
 
 const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null : parseChord(symbol));
+
+type Around = Pick<Span, 'end' | 'push' | 'key' | 'bassPlays'>;
+
+/** Spans as they were made last: a chord that stays, among others that stay, is the very same span. */
+const spansKnown = new WeakMap<ChordEvent, Span>();
+
+function spanOf(chord: ChordEvent, around: Around): Span {
+  const found = spansKnown.get(chord);
+  if (
+    found &&
+    found.end === around.end &&
+    found.push === around.push &&
+    found.key === around.key &&
+    found.bassPlays === around.bassPlays
+  ) {
+    return found;
+  }
+  const { id, start, symbol, scale = null, voicing = null, leadIn = null } = chord;
+  const span = { id, start, symbol, chord: chordOf(symbol), scale, voicing, leadIn, frets: null, ...around };
+  spansKnown.set(chord, span);
+  return span;
+}
 
 /**
  * The chord spans of a pass; a chord's push leaves something of the chord before it.
@@ -79,19 +111,12 @@ export function passSpans(pass: Pass, bassAt: (tick: number) => boolean = () => 
     while (bar + 1 < pass.bars.length && pass.bars[bar + 1]!.start <= chord.start) bar++;
     const before = pass.chords[i - 1];
     const room = before ? roomBefore(chord.start - before.start) : pass.lead;
-    return {
-      id: chord.id,
-      start: chord.start,
+    return spanOf(chord, {
       end: Math.min(chord.start + chord.length, pass.length),
       push: Math.min(chord.push ?? 0, room),
-      symbol: chord.symbol,
-      chord: chordOf(chord.symbol),
       key: pass.bars[bar]!.key,
-      scale: chord.scale ?? null,
-      voicing: chord.voicing ?? null,
       bassPlays: bassAt(chord.start),
-      frets: null,
-    };
+    });
   });
 }
 
@@ -132,22 +157,14 @@ export function regionsOf(
   song: Song,
   kinds: KindSet,
   style: Style,
-  passes: readonly Pass[],
+  agreed: Agreed,
 ): (readonly Region[] | null)[] {
-  const known = song.parts.map((part) => kinds.get(part.kind) ?? null);
-  const players = passes.map((pass) =>
-    song.parts.map((part, p): Player | null => {
-      const kind = known[p];
-      return kind ? { kind, stretches: stretchesOf(kind, style, song, part, pass) } : null;
-    }),
-  );
+  const { passes, players } = agreed;
   const spans = passes.map((pass, i) => spansOf(pass, players[i]!));
   return song.parts.map((part, p) => {
-    const kind = known[p];
+    const kind = kinds.get(part.kind);
     if (!kind) return null;
-    return passes.map((_, i) => {
-      return regionOf(song, kind, style, part, passes, spans, i, apart(players[i]!, p));
-    });
+    return passes.map((_, i) => regionOf(song, kind, style, part, p, agreed, spans, i));
   });
 }
 
@@ -181,17 +198,23 @@ function regionOf(
   kind: KindFacts,
   style: Style,
   part: Part,
-  passes: readonly Pass[],
+  place: number,
+  { passes, players, agreements, rooms }: Agreed,
   spans: readonly (readonly Span[])[],
   index: number,
-  stretches: readonly Stretch[],
 ): Region {
   const pass = passes[index]!;
   const following = passes[index + 1];
+  const stretches = apart(players[index]!, place);
+  const home = [song.seed, part.id, pass.section.id].join('/');
+  const exact = stretches.every((s) => s.settings.telling === 'exactly');
+  const listens = stretches.every((s) => s.settings.listens);
   const firstNext = spans[index + 1]?.[0];
   return {
     kind,
-    seed: [song.seed, part.id, pass.section.id, pass.entry, pass.repeat].join('/'),
+    // Told exactly every playing is the section's own.
+    seed: exact ? home : `${home}/${pass.entry}/${pass.repeat}`,
+    home,
     length: pass.length,
     bars: pass.bars,
     firstBar: 0,
@@ -206,8 +229,11 @@ function regionOf(
           key: following.bars[0]?.key ?? song.key,
           push: firstNext && firstNext.start === 0 ? firstNext.push : 0,
           newSection: following.entersNew,
+          leadIn: firstNext && firstNext.start === 0 ? firstNext.leadIn : null,
         }
       : null,
     ending: song.ending,
+    terms: listens ? agreements[index]! : unheard(pass.bars.length),
+    room: rooms[index]![place] ?? kind.range,
   };
 }

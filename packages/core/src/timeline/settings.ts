@@ -1,5 +1,5 @@
-import type { Cue, Part, Settings, Song } from '../song/schema';
-import type { Dynamics, Feel, Manner, Neck, TuningName } from '../song/choices';
+import type { Cue, Part, Section, Settings, Song } from '../song/schema';
+import type { Dynamics, Feel, Manner, Neck, Telling, TuningName } from '../song/choices';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
@@ -31,6 +31,8 @@ export interface Resolved {
   readonly timing: number;
   readonly strength: number;
   readonly variation: number;
+  readonly telling: Telling;
+  readonly listens: boolean;
 }
 
 /** What holds where nothing has been set, not even by the kind of part. */
@@ -53,6 +55,8 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   strum: 30,
   atChange: 'as the pattern',
   variation: 0,
+  telling: 'a little',
+  listens: true,
 };
 
 /** Lays settings over one another, weakest first; what a layer leaves out shows through. */
@@ -85,11 +89,19 @@ export function patternOf(kind: KindFacts, style: Style, id: string | undefined)
 export function resolveSettings(
   kind: KindFacts,
   style: Style,
-  song: Pick<Song, 'groove'>,
+  song: Pick<Song, 'groove' | 'together'>,
   part: Pick<Part, 'settings'>,
   layers: readonly (Settings | undefined)[],
+  section?: Pick<Section, 'together'>,
 ): Resolved {
-  const set = overlay([kind.defaults, style.parts[kind.id]?.settings, part.settings, ...layers]);
+  const telling = section?.together?.telling ?? song.together?.telling;
+  const set = overlay([
+    kind.defaults,
+    style.parts[kind.id]?.settings,
+    telling && { telling },
+    part.settings,
+    ...layers,
+  ]);
   const { groove: own, ...others } = set;
   const groove = { ...style.groove, ...song.groove, ...own };
   return {
@@ -109,11 +121,16 @@ export interface Stretch<P extends Pattern = Pattern> {
   readonly end: number;
   readonly settings: Resolved;
   readonly pattern: P;
+  /** What the writer has set for the part: its register anywhere, its density in this section or for less. */
+  readonly own: { readonly register: boolean; readonly density: boolean };
 }
 
 /** True where two settings are alike in every value. */
 const isSame = (a: Resolved, b: Resolved): boolean =>
   (Object.keys(a) as (keyof Resolved)[]).every((name) => a[name] === b[name]);
+
+const isAlike = (a: Stretch['own'], b: Stretch['own']): boolean =>
+  a.register === b.register && a.density === b.density;
 
 const holdsAt = (cue: Cue, tick: number): boolean => cue.at <= tick && (cue.until ?? Infinity) > tick;
 
@@ -134,14 +151,18 @@ export function stretchesOf(
     const start = starts[i]!;
     const end = starts[i + 1]!;
     const layers = [...base, ...cues.filter((cue) => holdsAt(cue, start)).map((cue) => cue.settings)];
-    const settings = resolveSettings(kind, style, song, part, layers);
+    const settings = resolveSettings(kind, style, song, part, layers, pass.section);
+    const own = {
+      register: [part.settings, ...layers].some((l) => l?.register !== undefined || l?.octave !== undefined),
+      density: layers.some((l) => l?.density !== undefined),
+    };
     const before = stretches[stretches.length - 1];
     // A cue that changes nothing cuts nothing.
-    if (before && isSame(before.settings, settings)) {
+    if (before && isSame(before.settings, settings) && isAlike(before.own, own)) {
       stretches[stretches.length - 1] = { ...before, end };
       continue;
     }
-    stretches.push({ start, end, settings, pattern: patternOf(kind, style, settings.pattern) });
+    stretches.push({ start, end, settings, pattern: patternOf(kind, style, settings.pattern), own });
   }
   return stretches;
 }
@@ -166,5 +187,5 @@ export const sectionSettings = (
   sectionId: string,
 ): Resolved => {
   const section = song.sections.find((s) => s.id === sectionId);
-  return resolveSettings(kind, style, song, part, [section?.settings[part.id]]);
+  return resolveSettings(kind, style, song, part, [section?.settings[part.id]], section);
 };

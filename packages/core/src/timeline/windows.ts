@@ -4,6 +4,7 @@
  */
 import type { Bar } from '../time/bars';
 import type { Next, Region, Span } from './region';
+import { termsWithin, type Agreement } from './agreement';
 import type { Stretch } from './settings';
 
 /** Bars of a window; the last one of a region has up to twice as many. */
@@ -35,6 +36,24 @@ function cutsOf(bars: readonly Bar[], spans: readonly Span[]): { bar: number; sp
   return cuts;
 }
 
+/** Pieces by the first of their spans: one in which nothing changed is the very same, and so is all that is known of it. */
+const lastPieces = new WeakMap<Span, { readonly of: readonly Bar[]; readonly piece: Piece }>();
+
+function stayed(of: readonly Bar[], piece: Piece): Piece {
+  const [first] = piece.spans;
+  if (!first) return piece;
+  const found = lastPieces.get(first);
+  const isSame =
+    found?.of === of &&
+    found.piece.firstBar === piece.firstBar &&
+    found.piece.end === piece.end &&
+    found.piece.spans.length === piece.spans.length &&
+    piece.spans.every((span, i) => span === found.piece.spans[i]);
+  if (isSame) return found.piece;
+  lastPieces.set(first, { of, piece });
+  return piece;
+}
+
 function piecesOf(bars: readonly Bar[], spans: readonly Span[]): readonly Piece[] {
   const found = known.get(spans);
   if (found?.bars === bars) return found.pieces;
@@ -43,13 +62,13 @@ function piecesOf(bars: readonly Bar[], spans: readonly Span[]): readonly Piece[
     const next = cuts[i + 1];
     const own = bars.slice(cut.bar, next?.bar);
     const last = own[own.length - 1]!;
-    return {
+    return stayed(bars, {
       firstBar: cut.bar,
       bars: own,
       spans: spans.slice(cut.span, next?.span),
       start: own[0]!.start,
       end: last.start + last.length,
-    };
+    });
   });
   known.set(spans, { bars, pieces });
   return pieces;
@@ -58,7 +77,13 @@ function piecesOf(bars: readonly Bar[], spans: readonly Span[]): readonly Piece[
 /** What a window may know of the one that follows it in its region. */
 function leadsInto({ spans, bars }: Piece): Next {
   const [first] = spans;
-  return { chord: first?.chord ?? null, key: bars[0]!.key, push: first?.push ?? 0, newSection: false };
+  return {
+    chord: first?.chord ?? null,
+    key: bars[0]!.key,
+    push: first?.push ?? 0,
+    newSection: false,
+    leadIn: first?.leadIn ?? null,
+  };
 }
 
 /** The part of each stretch that lies in a window. */
@@ -72,6 +97,22 @@ function within(stretches: readonly Stretch[], start: number, end: number): read
     }));
 }
 
+/** Terms cut into the same pieces, shared by all parts. */
+const termPieces = new WeakMap<
+  Agreement,
+  { readonly pieces: readonly Piece[]; readonly terms: readonly Agreement[] }
+>();
+
+function termsOf(terms: Agreement, pieces: readonly Piece[]): readonly Agreement[] {
+  const found = termPieces.get(terms);
+  if (found?.pieces === pieces) return found.terms;
+  const cut = pieces.map(({ firstBar, bars, start, end }, i) =>
+    termsWithin(terms, firstBar, bars.length, start, end, i === pieces.length - 1),
+  );
+  termPieces.set(terms, { pieces, terms: cut });
+  return cut;
+}
+
 const NO_SPANS: readonly Span[] = [];
 
 /** The windows of a region, in order; ticks stay those of the region. */
@@ -79,6 +120,7 @@ export function windowsOf(region: Region): Region[] {
   const pieces = piecesOf(region.bars, region.spans);
   if (pieces.length < 2) return [region];
   // Who hears no chords is not asked again when one changes; only the last hit lies on one.
+  const terms = termsOf(region.terms, pieces);
   const deaf = region.kind.nature === 'percussion';
   return pieces.map((piece, i) => {
     const following = pieces[i + 1];
@@ -87,12 +129,13 @@ export function windowsOf(region: Region): Region[] {
       ...region,
       firstBar: piece.firstBar,
       bars: piece.bars,
+      terms: terms[i]!,
       spans: deaf && following ? NO_SPANS : piece.spans,
       stretches: within(region.stretches, piece.start, piece.end),
       length: piece.end,
       first: region.first && i === 0,
       entersNew: region.entersNew && i === 0,
-      next: deaf && following && next ? { ...next, chord: null } : next,
+      next: deaf && following && next ? { ...next, chord: null, push: 0, leadIn: null } : next,
     };
   });
 }

@@ -15,7 +15,7 @@ export interface ToVoice {
 const memory = new Map<string, readonly Candidate[]>();
 
 function candidatesOf(symbol: string, aim: Aim): readonly Candidate[] {
-  const key = `${symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}|${aim.manner ?? 'free'}|${aim.strict ?? false}`;
+  const key = `${symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}|${aim.manner ?? 'free'}|${aim.strict ?? false}|${aim.agreed ?? false}`;
   let known = memory.get(key);
   if (!known) {
     known = candidates(parseChord(symbol), aim);

@@ -6,6 +6,7 @@ import { guitarShapes } from './guitar/shapes';
 import { mannerTones } from './mannerTones';
 import { voicesIn } from './manner';
 import type { Manner } from '../song/choices';
+import { offSeam, seamsOf } from './seams';
 import { bassPc } from './tones';
 
 /** What a part asks of its voicings. */
@@ -22,6 +23,8 @@ export interface Aim {
   readonly manner?: Manner;
   /** True where the rules of strict part-writing count. */
   readonly strict?: boolean;
+  /** True where players have agreed where a chord's own semitones lie. */
+  readonly agreed?: boolean;
 }
 
 export interface Candidate {
@@ -96,12 +99,14 @@ export function candidates(chord: Chord, aim: Aim): Candidate[] {
   const manner = aim.manner ?? 'free';
   const costs = costsOf(manner);
   const slash = isSlash(chord) && !aim.bassPlays;
+  const seams = aim.agreed ? seamsOf(chord) : [];
   const found = new Map<string, Candidate>();
   for (const { pitches, extra, measured } of proposals(chord, aim, manner)) {
     if (!ascending(pitches) || pitches[0]! < aim.low || pitches[pitches.length - 1]! > aim.high) continue;
     const wrongBass = slash && mod(pitches[0]!, 12) !== bassPc(chord) ? costs.bassNotLowest : 0;
     const below = measured ? costs.muddy * (muddyPairs(pitches) - muddyPairs(measured)) : 0;
-    const cost = standingCost(measured ?? pitches, aim, costs) + below + wrongBass + extra;
+    const rubbing = seams.length ? COST.offSeam * offSeam(pitches, seams) : 0;
+    const cost = standingCost(measured ?? pitches, aim, costs) + below + wrongBass + extra + rubbing;
     const key = pitches.join();
     const known = found.get(key);
     if (!known || cost < known.cost) found.set(key, { pitches, cost });

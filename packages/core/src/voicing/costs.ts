@@ -21,6 +21,8 @@ export const COST = {
   bassNotLowest: 60,
   /** For doubling another tone than the first choice. */
   secondDoubling: 1.5,
+  /** For a tone that would rub with that of another player, where they have agreed on places. */
+  offSeam: 7,
   /** Strict part-writing: for two voices that go from a perfect fifth, octave or unison to another of its kind. */
   parallel: 40,
   /** Strict part-writing: for a leading tone that does not rise to the root, a seventh that does not fall a step. */

@@ -7,7 +7,7 @@ import { setBar } from '@backline/core/edits/bars';
 import { setSettings } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
 import { expandForm } from '@backline/core/timeline/passes';
-import { BAND_KINDS, anySong, longSong, patternsIn, song, withSettings } from '../support/music';
+import { BAND_KINDS, anyBandedSong, longSong, patternsIn, song, withSettings, apart } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
 const partOf = (s: Song, kind: string): BandPart => renderBand(s, OURS).parts.find((p) => p.kind === kind)!;
@@ -19,7 +19,7 @@ const anyPatterned = (s: Song): Song => ({
     return { ...p, settings: { ...p.settings, on: true, pattern: patterns[s.seed % patterns.length]!.id } };
   }),
 });
-const anyBandSong = anySong.map(anyPatterned);
+const anyBandSong = anyBandedSong.map(anyPatterned);
 
 describe('same song, same seed, same notes', () => {
   it('whatever the song, and whether or not regions are remembered', () => {
@@ -119,13 +119,30 @@ describe('locality', () => {
   it("changing one part's settings changes no other part", () => {
     fc.assert(
       fc.property(anyBandSong, fc.constantFrom(...BAND_KINDS), (s, kind) => {
-        const edited = applyEdit(
-          s,
-          setSettings(kind, null, { density: 1, register: 40, dynamics: 'ff' }),
-        )!.song;
-        const [a, b] = [renderBand(s, OURS), renderBand(edited, OURS)];
+        const own = apart(s);
+        const settings = { density: 1, register: 40, dynamics: 'ff' } as const;
+        const edited = applyEdit(own, setSettings(kind, null, settings))!.song;
+        const [a, b] = [renderBand(own, OURS), renderBand(edited, OURS)];
         const others = (band: typeof a) => JSON.stringify(band.parts.filter((p) => p.kind !== kind));
         expect(others(b)).toBe(others(a));
+      }),
+      RUNS,
+    );
+  });
+
+  it('where players listen, the drums move the bass that strikes with them, and a part that keeps to itself stays', () => {
+    fc.assert(
+      fc.property(anyBandSong, fc.constantFrom(...BAND_KINDS), (s, kind) => {
+        const alone = withSettings(s, 'bass', { listens: false });
+        const settings = { density: 1, dynamics: 'ff' } as const;
+        for (const from of [s, alone]) {
+          const edited = applyEdit(from, setSettings(kind, null, settings))!.song;
+          const [a, b] = [renderBand(from, OURS), renderBand(edited, OURS)];
+          const listens = (id: string): boolean => from === s && kind === 'drums' && id === 'bass';
+          const others = (band: typeof a) =>
+            JSON.stringify(band.parts.filter((p) => p.kind !== kind && !listens(p.kind)));
+          expect(others(b)).toBe(others(a));
+        }
       }),
       RUNS,
     );

@@ -6,17 +6,24 @@ import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/song';
 import { readChart } from '@backline/core/formats/chart/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { repertoireOf, styleOf } from '@backline/core/band/repertoire';
+import { repertoireOf } from '@backline/core/band/repertoire';
 import { groove } from '@backline/core/groove/groove';
 import { KINDS } from '@backline/core/parts/index';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { chordPitchClasses, degreePcOf } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { expandForm } from '@backline/core/timeline/passes';
-import { regionsOf, type Region } from '@backline/core/timeline/region';
+import type { Region } from '@backline/core/timeline/region';
 import { shapesFor } from '@backline/core/voicing/guitar/path';
 import { innerMutes, isPlayable, neededDegrees, weight } from '@backline/core/voicing/guitar/shapes';
-import { STYLES, TWELVE_ROOTS, anySong, patternsIn, song, withSettings } from '../support/music';
+import {
+  STYLES,
+  TWELVE_ROOTS,
+  anyBandedSong,
+  patternsIn,
+  song,
+  withSettings,
+  regionsIn,
+} from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
 const partOf = (s: Song, kind: string): BandPart => renderBand(s, OURS).parts.find((p) => p.kind === kind)!;
@@ -127,19 +134,21 @@ describe('a shape with fewer strings', () => {
 });
 
 describe('nobody holds two chords', () => {
-  const anyPatterned = fc.tuple(anySong, fc.nat(), fc.integer({ min: 1, max: 5 })).map(([s, n, density]) => ({
-    ...s,
-    parts: s.parts.map((p) => {
-      const patterns = patternsIn(s.style, p.kind);
-      const settings: Settings = { on: true, pattern: patterns[n % patterns.length]!.id, density };
-      return { ...p, settings };
-    }),
-  }));
+  const anyPatterned = fc
+    .tuple(anyBandedSong, fc.nat(), fc.integer({ min: 1, max: 5 }))
+    .map(([s, n, density]) => ({
+      ...s,
+      parts: s.parts.map((p) => {
+        const patterns = patternsIn(s.style, p.kind);
+        const settings: Settings = { on: true, pattern: patterns[n % patterns.length]!.id, density };
+        return { ...p, settings };
+      }),
+    }));
 
   it.each<string>(['bass', 'keys', 'guitar', 'strings'])('%s, whatever the pattern and density', (kind) => {
     fc.assert(
       fc.property(anyPatterned, (s) => {
-        for (const region of regionsOf(only(s, kind), OURS.kinds, styleOf(s, OURS), expandForm(s))[0]!) {
+        for (const region of regionsIn(only(s, kind))[0]!) {
           const still = { ...region, stretches: region.stretches.map(unhurried) };
           const notes = groove(still, OURS.kinds.get(kind)!.generate(still));
           for (const note of notes) {

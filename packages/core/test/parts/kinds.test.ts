@@ -43,7 +43,8 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
   controls: [],
   registers: [72, 84],
   look: { icon: 'bell', ink: null },
-  freedomOf: () => ({ varies: false, restarts: true }),
+  varies: () => false,
+  restarts: () => true,
   generate: (region) =>
     region.stretches.flatMap((stretch) =>
       placeFree(region, stretch, stretch.pattern.grids).map(({ start, end }) => {

@@ -1,6 +1,6 @@
 /** Where patterns fall in metres of eighths. Common practice: beats are felt in threes and twos, off-beats are the last eighth of a three. */
 import { renderBand } from '@backline/core/band/index';
-import { gridFor } from '@backline/core/parts/cells';
+import { gridFor } from '@backline/core/timeline/cells';
 import type { Grid, Timed } from '@backline/core/style/pattern';
 import type { Song } from '@backline/core/song/schema';
 import { expandForm } from '@backline/core/timeline/passes';

@@ -1,14 +1,12 @@
 import type { Grid, Timed } from '@backline/core/style/pattern';
 import { endOnHit, lastHit, placeFree, placeOnChords } from '@backline/core/parts/placing';
-import { styleOf } from '@backline/core/band/repertoire';
-import { OURS } from '@backline/core/styles/index';
-import { expandForm } from '@backline/core/timeline/passes';
-import { regionsOf, type Region } from '@backline/core/timeline/region';
+import type { Region } from '@backline/core/timeline/region';
+import { regionsIn } from '../support/music';
 import { song } from '../support/music';
 
 const regionOf = (bars: string, header = ''): Region => {
   const s = song(bars, header);
-  return regionsOf(s, OURS.kinds, styleOf(s, OURS), expandForm(s))[0]![0]!;
+  return regionsIn(s)[0]![0]!;
 };
 const event = (at: number, length: number, level = 1): Timed => ({ at, for: length, level, accent: 1 });
 const pattern = (events: Timed[], atChange: 'restart' | 'carry on' = 'carry on', bars = 1) => ({
@@ -36,12 +34,10 @@ describe('events on chords', () => {
     ]);
   });
 
-  it('that start within an eighth before a change and sound across it belong to the next chord', () => {
+  it('that sound into the next chord are cut where it is felt: nobody takes it up before the others', () => {
     expect(places(regionOf('C | F'), pattern([event(0, 3), event(3.5, 1.5)]))).toEqual([
-      [0, 3, 0], [3.5, 5, 1], [4, 7, 1], [7.5, 8, 1],
+      [0, 3, 0], [3.5, 4, 0], [4, 7, 1], [7.5, 8, 1],
     ]); // prettier-ignore
-    // One that ends on the change stays with the chord it is in.
-    expect(places(regionOf('C | F'), pattern([event(0, 3), event(3.5, 0.5)]))[1]).toEqual([3.5, 4, 0]);
   });
 
   it('on the start of a pushed chord move early with it, and nothing of the old chord is left under it', () => {

@@ -8,7 +8,7 @@ import { setSettings } from '@backline/core/edits/song';
 import { songSchema } from '@backline/core/song/check';
 import type { Hand, Settings, Song } from '@backline/core/song/schema';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
-import { longSong, song, withSettings } from '../support/music';
+import { longSong, song, withSettings, apart } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
 const base = song('C | Am7 | F | G7', 'key: C\nstyle: quayside');
@@ -137,7 +137,7 @@ describe('what the screens show of a section', () => {
   });
 
   it('is what the band plays in a section of many windows of bars too, and leads on from one to the next', () => {
-    const long = withSettings(longSong(40, 40), 'keys', { ...held, hands: 'right', pattern: 'block' });
+    const long = withSettings(apart(longSong(40, 40)), 'keys', { ...held, hands: 'right', pattern: 'block' });
     const shown = sectionVoicings(long, OURS, 's1', 'keys');
     expect(shown).toHaveLength(40);
     const travel = shown.slice(1).map((v, i) => {

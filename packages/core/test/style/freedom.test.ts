@@ -15,18 +15,20 @@ const everyKind = KINDS.reduce<Part[]>((parts, kind) => [...parts, newPart(kind,
 describe.each(cases)('%# what a pattern leaves open', (style, kind, pattern) => {
   const chart = song('C / / Am7 | F G7 | Dm7 | Em7 A7 | Dm7 G7 | C | F | C', `style: ${style.id}`);
   const base = { ...chart, parts: everyKind };
-  const notes = (settings: object): string => {
-    const played = withSettings(base, kind.id, { on: true, density: 5, pattern: pattern.id, ...settings });
+  const told = { ...base, together: {} };
+  const notes = (settings: object, from = base): string => {
+    const played = withSettings(from, kind.id, { on: true, density: 5, pattern: pattern.id, ...settings });
     return JSON.stringify(renderBand(played, OURS).parts.find((p) => p.kind === kind.id)!.notes);
   };
-  const freedom = kind.freedomOf(pattern);
 
   it(`${style.id} ${kind.id} ${pattern.id}: variation`, () => {
-    const others = [1, 2, 3].map((variation) => notes({ variation }));
-    expect(others.some((other) => other !== notes({ variation: 0 }))).toBe(freedom.varies);
+    const others = [1, 2, 3, 4, 5, 6].map((variation) => notes({ variation }, told));
+    expect(others.some((other) => other !== notes({ variation: 0 }, told))).toBe(true);
+    const exact = [1, 2, 3, 4, 5, 6].map((variation) => notes({ variation }));
+    expect(exact.some((other) => other !== notes({ variation: 0 }))).toBe(kind.varies(pattern));
   });
 
   it(`${style.id} ${kind.id} ${pattern.id}: at a chord change`, () => {
-    expect(notes({ atChange: 'restart' }) !== notes({ atChange: 'carry on' })).toBe(freedom.restarts);
+    expect(notes({ atChange: 'restart' }) !== notes({ atChange: 'carry on' })).toBe(kind.restarts(pattern));
   });
 });

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
+import { agree } from '@backline/core/ensemble/index';
+import { expandForm } from '@backline/core/timeline/passes';
+import { regionsOf } from '@backline/core/timeline/region';
 import { patternsOf } from '@backline/core/timeline/settings';
 import { createSong, emptySection } from '@backline/core/song/create';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { EVERYDAY_QUALITIES, ALL_QUALITIES } from '@backline/core/theory/qualities';
-import { bandOf, styleOf } from '@backline/core/band/repertoire';
+import { bandOf, newPart, styleOf } from '@backline/core/band/repertoire';
 import { metreOf, METRE_NAMES } from '@backline/core/time/metre';
 import type { Style } from '@backline/core/style/schema';
 import type { Pattern } from '@backline/core/style/pattern';
@@ -14,6 +17,18 @@ import { OURS } from '@backline/core/styles/index';
 export const STYLES: readonly Style[] = OURS.styles.all;
 export const BAND_KINDS: readonly string[] = STYLES[0]!.band;
 
+/** The regions of a song's parts as the band has agreed on them. */
+export const regionsIn = (song: Song, repertoire = OURS) => {
+  const style = styleOf(song, repertoire);
+  return regionsOf(song, repertoire.kinds, style, agree(song, repertoire.kinds, style, expandForm(song)));
+};
+
+/** A song whose players agree on nothing and tell every playing alike: what a pattern says, and nothing else. */
+export const apart = (song: Song): Song => ({
+  ...song,
+  together: { early: false, marks: false, lock: false, room: false, shape: false, telling: 'exactly' },
+});
+
 /** Patterns of a kind of part in a style; its plain ones where the style has none. */
 export const patternsIn = (style: string, kind: string): readonly Pattern[] =>
   patternsOf(OURS.kinds.get(kind)!, styleOf({ style }, OURS));
@@ -21,8 +36,11 @@ export const patternsIn = (style: string, kind: string): readonly Pattern[] =>
 export const TWELVE_ROOTS = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 export const SEVENTEEN_ROOTS = [...TWELVE_ROOTS, 'C#', 'D#', 'Gb', 'G#', 'A#'];
 
-/** A chart of bars, a chord or more each. */
-export const song = (bars: string, header = ''): Song => readChart(`${header}\n[Verse]\n${bars}`, OURS);
+/** A chart of bars, a chord or more each, as patterns alone play it. */
+export const song = (bars: string, header = ''): Song => apart(together(bars, header));
+
+/** The same with players who listen to each other. */
+export const together = (bars: string, header = ''): Song => readChart(`${header}\n[Verse]\n${bars}`, OURS);
 
 export const withSettings = (base: Song, part: string, settings: Settings): Song => ({
   ...base,
@@ -45,6 +63,13 @@ const anyBar = fc.oneof(
   { weight: 1, arbitrary: fc.constant('N.C.') },
 );
 
+/** A band with a part of each of the first style's kinds at least. */
+const withBand = (parts: Song['parts']): Song['parts'] =>
+  BAND_KINDS.reduce(
+    (all, kind) => (all.some((p) => p.kind === kind) ? all : [...all, newPart(OURS.kinds.get(kind)!, all)]),
+    parts,
+  );
+
 /** Songs of two or three sections with repeats, in either style and several metres. */
 export const anySong = fc
   .record({
@@ -63,6 +88,9 @@ export const anySong = fc
     const header = `title: Any\nkey: ${key}\ntime: ${metre}\ntempo: ${tempo}\nstyle: ${style}\n`;
     return { ...readChart(header + body, OURS), seed };
   });
+
+/** The same, with a part of each kind that the first style has at least. */
+export const anyBandedSong = anySong.map((s) => ({ ...s, parts: withBand(s.parts) }));
 
 /** A song of one section with the same few chords over and over. */
 export function longSong(bars: number, perSection = 16): Song {

@@ -4,11 +4,11 @@ import type { Song } from '@backline/core/song/schema';
 import { styleOf } from '@backline/core/band/repertoire';
 import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
 import { expandForm } from '@backline/core/timeline/passes';
-import { passSpans, regionsOf } from '@backline/core/timeline/region';
+import { passSpans } from '@backline/core/timeline/region';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { patternOf, resolveSettings, settingsAt, stretchesOf } from '@backline/core/timeline/settings';
 import { msToTicks, toQuarters } from '@backline/core/time/ticks';
-import { STYLES, anySong, song } from '../support/music';
+import { STYLES, anySong, song, regionsIn } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
 describe('time', () => {
@@ -81,8 +81,14 @@ describe('spans', () => {
 
   it('a region knows of its neighbours only the first chord that follows', () => {
     const s = readChart('[A]\nC | F\n[B]\nG{push 1/8} | Am', OURS);
-    const [bass] = regionsOf(s, OURS.kinds, styleOf(s, OURS), expandForm(s));
-    expect(bass![0]!.next).toEqual({ chord: parseChord('G'), key: 'C', push: 240, newSection: true });
+    const [bass] = regionsIn(s);
+    expect(bass![0]!.next).toEqual({
+      chord: parseChord('G'),
+      key: 'C',
+      push: 240,
+      leadIn: null,
+      newSection: true,
+    });
     expect(bass![1]!.next).toBeNull();
     expect(JSON.stringify(bass![0])).not.toContain('Am');
   });

@@ -1,4 +1,5 @@
 import { ChordError, parseChord } from '../../theory/chordGrammar';
+import { LEAD_INS, type LeadIn } from '../../song/choices';
 import { keyOf } from '../../theory/key';
 import { nearestNumerals, readNumeral } from '../../theory/numerals';
 import type { Bar } from '../../time/bars';
@@ -17,6 +18,8 @@ export interface BarChord {
   /** Canonical symbol, or null for no chord. */
   readonly symbol: string | null;
   readonly push: number;
+  /** How the bass leads into it, where that is written. */
+  readonly leadIn?: LeadIn;
 }
 
 /** Stands for the chord before it, held on. */
@@ -26,6 +29,7 @@ interface Token {
   /** Canonical symbol, null for no chord, or HOLD. */
   readonly symbol: string | null;
   readonly push: number;
+  readonly leadIn?: LeadIn;
   /** Length written out, ticks, or null for a fair share. */
   readonly span: number | null;
 }
@@ -42,22 +46,30 @@ export function ticksOf(numerator: number, denominator: number): number | null {
 }
 
 /** Reads the options in braces behind a chord: `{push 1/8}`, `{for 3/8}` in note values. */
-function readOptions(word: Word, text: string, at: number): { push: number; span: number | null } {
+function readOptions(word: Word, text: string, at: number): Pick<Token, 'push' | 'span' | 'leadIn'> {
   const wrong = (reason: string): ChartError => new ChartError(word.line, word.column + at, reason);
   let push = 0;
   let span: number | null = null;
+  let leadIn: LeadIn | undefined;
   for (const option of text.split(',').map((t) => t.trim())) {
+    const lead = LEAD_INS.find((way) => option === `lead ${way}`);
+    if (lead) {
+      leadIn = lead;
+      continue;
+    }
     const match = OPTION.exec(option);
     const ticks = match && ticksOf(Number(match[2]), Number(match[3]));
     if (!match || ticks === null) {
-      throw wrong(`"{${text}}" is not understood. Behind a chord you can write {push 1/8} or {for 3/8}.`);
+      throw wrong(
+        `"{${text}}" is not understood. Behind a chord you can write {push 1/8}, {for 3/8} or {lead scale}.`,
+      );
     }
     if (match[1] === 'push') push = ticks;
     else if (ticks === 0) throw wrong(`"{${text}}" is no length at all. Write one like {for 1/4}.`);
     else span = ticks;
   }
   if (push > LONGEST_PUSH) throw wrong('A push is a half note at most.');
-  return { push, span };
+  return { push, span, ...(leadIn && { leadIn }) };
 }
 
 /** A word as a chord symbol: a name, or a numeral or degree in the bar's key. */
@@ -106,7 +118,7 @@ function readBeats(words: readonly Word[], bar: BarFrame): BarChord[] {
   const tokens = words.map((word) => readToken(word, key));
   const chords: BarChord[] = [];
   let at = 0;
-  tokens.forEach(({ symbol, push, span }, i) => {
+  tokens.forEach(({ symbol, push, span, leadIn }, i) => {
     if (at >= length) {
       const { line, column } = words[i]!;
       const counted = tokens.every((t) => t.span === null);
@@ -115,7 +127,7 @@ function readBeats(words: readonly Word[], bar: BarFrame): BarChord[] {
         : 'The lengths written in this bar are more than it holds.';
       throw new ChartError(line, column, reason);
     }
-    if (symbol !== HOLD) chords.push({ start: at, length: 0, symbol, push });
+    if (symbol !== HOLD) chords.push({ start: at, length: 0, symbol, push, ...(leadIn && { leadIn }) });
     at += span ?? slotLength(slots, at, length);
   });
   if (at > length) {
@@ -153,10 +165,10 @@ function readShares(words: readonly Word[], bar: BarFrame): BarChord[] {
   const share = open ? Math.floor(free / unit / open) * unit : 0;
   let remainder = free - share * open;
   let start = 0;
-  return tokens.map(({ symbol, push, span }) => {
+  return tokens.map(({ symbol, push, span, leadIn }) => {
     const size = span ?? share + remainder;
     if (span === null) remainder = 0;
-    const chord = { start, length: size, symbol, push };
+    const chord = { start, length: size, symbol, push, ...(leadIn && { leadIn }) };
     start += size;
     return chord;
   });
@@ -167,9 +179,10 @@ function sharedSlots(tokens: readonly Token[], slots: readonly number[], length:
   const each = Math.floor(slots.length / tokens.length);
   const first = slots.length - each * (tokens.length - 1);
   const starts = tokens.map((_, i) => (i === 0 ? 0 : slots[first + (i - 1) * each]!));
-  return tokens.map(({ symbol, push }, i) => {
+  return tokens.map(({ symbol, push, leadIn }, i) => {
     const start = starts[i]!;
-    return { start, length: (starts[i + 1] ?? length) - start, symbol, push };
+    const size = (starts[i + 1] ?? length) - start;
+    return { start, length: size, symbol, push, ...(leadIn && { leadIn }) };
   });
 }
 
@@ -188,10 +201,11 @@ export const fraction = (ticks: number): string => {
   return `${(ticks * denominator) / WHOLE}/${denominator}`;
 };
 
-const optionsText = (push: number, span: number | null): string => {
+const optionsText = ({ push, leadIn }: Pick<BarChord, 'push' | 'leadIn'>, span: number | null): string => {
   const options = [
     ...(push ? [`push ${fraction(push)}`] : []),
     ...(span === null ? [] : [`for ${fraction(span)}`]),
+    ...(leadIn ? [`lead ${leadIn}`] : []),
   ];
   return options.length ? `{${options.join(', ')}}` : '';
 };
@@ -204,7 +218,7 @@ export function writeBar(chords: readonly BarChord[], bar: BarFrame): string {
   const { length } = bar;
   const slots = slotsOf(bar);
   const name = (c: BarChord): string => c.symbol ?? 'N.C.';
-  const shared = chords.map((c) => name(c) + optionsText(c.push, null));
+  const shared = chords.map((c) => name(c) + optionsText(c, null));
   if (chords.length && chords[0]!.start === 0 && chords.length <= slots.length) {
     const same = readShares(wordsOf(shared.join(' ')), { ...bar, key: 'C' }).every(
       (c, i) => c.start === chords[i]!.start,
@@ -218,7 +232,7 @@ export function writeBar(chords: readonly BarChord[], bar: BarFrame): string {
   }
   const lead = chords[0]!.start;
   return [
-    ...(lead > 0 ? [HOLD + optionsText(0, lead)] : []),
-    ...chords.map((c, i) => name(c) + optionsText(c.push, (chords[i + 1]?.start ?? length) - c.start)),
+    ...(lead > 0 ? [HOLD + optionsText({ push: 0 }, lead)] : []),
+    ...chords.map((c, i) => name(c) + optionsText(c, (chords[i + 1]?.start ?? length) - c.start)),
   ].join(' ');
 }

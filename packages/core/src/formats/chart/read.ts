@@ -293,9 +293,9 @@ class ChartReader {
     if (index >= LIMITS.chordsPerDraft) {
       throw new ChartError(word.line, word.column, `A section has at most ${LIMITS.chordsPerDraft} chords.`);
     }
-    const { symbol, length, push } = chord;
+    const { symbol, length, push, leadIn } = chord;
     const event: ChordEvent = { id: `c${index + 1}`, start: barStart + chord.start, length, symbol };
-    return push ? { ...event, push } : event;
+    return { ...event, ...(push ? { push } : {}), ...(leadIn && { leadIn }) };
   }
 
   /** Writes down what changed against the bar before, or at bar 0 against the song. */

@@ -66,9 +66,9 @@ function sectionLines(section: Section, song: Song, running: Running): { lines: 
     held = { key: bar.key, metre: bar.metre, tempo };
     const inBar: BarChord[] = [];
     for (; at < chords.length && chords[at]!.start < bar.start + bar.length; at++) {
-      const { start, length, symbol, push = 0 } = chords[at]!;
+      const { start, length, symbol, push = 0, leadIn } = chords[at]!;
       const written = symbol === null ? null : parseChord(symbol).symbol;
-      inBar.push({ start: start - bar.start, length, symbol: written, push });
+      inBar.push({ start: start - bar.start, length, symbol: written, push, ...(leadIn && { leadIn }) });
     }
     const own = bar.length < metreOf(bar.metre).length ? `{bar ${fraction(bar.length)}} ` : '';
     row.push(own + writeBar(inBar, bar));

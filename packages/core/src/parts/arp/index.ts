@@ -29,6 +29,7 @@ export const arp = defineKind<ArpPattern>({
   controls: ['register', 'spread', 'voices', 'octave'],
   registers: [36, 76],
   look: { icon: 'dots-triangle', ink: '#CC79A7' },
-  freedomOf: ({ order }) => ({ varies: order === 'random', restarts: true }),
+  varies: ({ order }) => order === 'random',
+  restarts: () => true,
   generate: arpNotes,
 });

@@ -1,13 +1,14 @@
 import { hash, noise } from '../../random/stream';
 import type { ArpPattern } from './pattern';
-import { barAt, type Bar } from '../../time/bars';
+import { barAt, barIndexAt, type Bar } from '../../time/bars';
 import { beatPosition } from '../../time/beats';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { PPQ, quarters } from '../../time/ticks';
-import { PACE } from '../cells';
+import { PACE } from '../../timeline/cells';
 import { intoRange, velocityOf, whyOf, type Note } from '../note';
 import { lastHit, lastLength, restarts, soundsFrom, soundsUntil } from '../placing';
+import { telling } from '../telling';
 import { regionVoicings } from '../voicings';
 
 export const ARP_RANGE = [36, 96] as const;
@@ -17,7 +18,8 @@ export function arpNotes(region: Region<ArpPattern>): Note[] {
   const voicings = regionVoicings(region);
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
-    return region.spans.flatMap((_, i) => spanNotes(region, stretch, i, voicings[i]!.pitches));
+    const way = telling(region, stretch);
+    return region.spans.flatMap((_, i) => spanNotes(region, stretch, i, voicings[i]!.pitches, way));
   });
 }
 
@@ -57,21 +59,28 @@ function stepTicks(pattern: ArpPattern, bar: Bar, feel: Stretch['settings']['fee
   return beat > PPQ && beat % rate !== 0 && (beat / 1.5) % rate === 0 ? rate * 1.5 : rate;
 }
 
+const TURN = { less: 1, more: 2, other: 3 } as const;
+
+/** Tones that lie in the part's room, an octave down where a pattern reaches over it. */
+const withinRoom = (tones: readonly number[], top: number): readonly number[] =>
+  tones.map((pitch) => (pitch > top ? pitch - 12 : pitch));
+
 function spanNotes(
   region: Region,
   stretch: Stretch<ArpPattern>,
   index: number,
   voicing: readonly number[],
+  way: ReturnType<typeof telling>,
 ): Note[] {
   const span = region.spans[index]!;
   if (span.chord === null) return [];
   const { chord } = span;
   const { pattern } = stretch;
-  const tones = cycle(pattern.order, voicing, pattern.octaves);
+  const tones = withinRoom(cycle(pattern.order, voicing, pattern.octaves), region.room[1]);
   const hit = lastHit(region);
   const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
   const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
-  const seed = hash(`${region.seed}/arp/${stretch.settings.variation}`);
+  const seed = hash(`${region.home}/arp/${stretch.settings.variation}`);
   const notes: Note[] = [];
   const add = (tick: number, end: number, step: number, level: number, accent: number): void => {
     const at =
@@ -97,7 +106,10 @@ function spanNotes(
     if (pattern.rests.includes(inBar) && !onset) continue;
     const accent = step % pattern.accentEvery === 0 ? 1.12 : 0.92;
     const end = Math.min(tick + Math.round(rate * pattern.gate), until);
-    add(tick, end, step, onset ? 1 : stepLevel(bar, tick), accent);
+    // A bar that is told otherwise goes through the same tones from another on.
+    const how = way(barIndexAt(region.bars, tick));
+    const turned = onset || how === 'as written' ? step : step + TURN[how];
+    add(tick, end, turned, onset ? 1 : stepLevel(bar, tick), accent);
   }
   if (hit !== null && hit >= span.start && hit < span.end && hit >= stretch.start && hit < stretch.end) {
     add(hit, hit + lastLength(region, hit), 0, 1, 1);

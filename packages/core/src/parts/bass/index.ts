@@ -28,6 +28,7 @@ export const bass = defineKind<BassPattern>({
   controls: ['register', 'octave'],
   registers: [28, 45],
   look: { icon: 'guitar-electric', ink: '#0072B2' },
-  freedomOf: ({ generator }) => ({ varies: generator === 'walking', restarts: generator !== 'walking' }),
+  varies: ({ generator }) => generator === 'walking',
+  restarts: ({ generator }) => generator !== 'walking',
   generate: bassNotes,
 });

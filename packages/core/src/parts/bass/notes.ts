@@ -6,25 +6,36 @@ import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from '../note';
 import { endOnHit, placeOnChords, type Placed } from '../placing';
+import { withLeadIns } from './leadIns';
+import { withKicks } from './lock';
+import { withPickups } from './pickups';
+import { inReach, type Levelled } from './octaves';
 import { bassPitch, chordAfter } from './place';
 import { placeWalk } from './walking';
 
 /** The bass: one voice, the chord's bass on its first beat. */
 export function bassNotes(region: Region<BassPattern>): Note[] {
-  return region.stretches.flatMap((stretch) =>
-    stretch.settings.on ? oneVoice(stretchNotes(region, stretch)) : [],
-  );
+  return region.stretches.flatMap((stretch) => {
+    if (!stretch.settings.on) return [];
+    const { density } = stretch.settings;
+    const led = withLeadIns(region, stretch, stretchNotes(region, stretch));
+    const line = inReach(led, rootAfter(region, stretch));
+    return oneVoice(line.filter(({ level }) => level <= density).map(({ note }) => note));
+  });
 }
 
 const ONSET: BassEvent = { at: 0, for: 4, level: 1, accent: 1, tone: 'root' };
 
-function stretchNotes(region: Region<BassPattern>, stretch: Stretch<BassPattern>): Note[] {
+function stretchNotes(region: Region<BassPattern>, stretch: Stretch<BassPattern>): Levelled[] {
   const { pattern } = stretch;
   if (pattern.generator === 'walking') return placeWalk(region, stretch);
-  const placed = endOnHit(region, stretch, placeOnChords(region, stretch, pattern.grids, ONSET), ONSET);
-  return placed
-    .filter((p) => p.event.level <= stretch.settings.density)
-    .map((p) => eventNote(region, stretch, p));
+  const locked = withPickups(
+    region,
+    stretch,
+    withKicks(region, stretch, placeOnChords(region, stretch, pattern.grids, ONSET)),
+  );
+  const placed = endOnHit(region, stretch, locked, ONSET);
+  return placed.map((p) => ({ level: p.event.level, note: eventNote(region, stretch, p) }));
 }
 
 /** A half step into the next bass from the side nearer to where the line is, never the tone itself. */
@@ -92,4 +103,10 @@ export function oneVoice(notes: readonly Note[]): Note[] {
     line.push(note);
   }
   return line;
+}
+
+/** Where the line goes on after a region, if it does. */
+function rootAfter(region: Region, stretch: Stretch): number | null {
+  const next = region.next?.chord;
+  return next && stretch.end >= region.length ? bassPitch(next, stretch) : null;
 }

@@ -3,25 +3,28 @@ import { degreeAt, type Chord } from '../../theory/chord';
 import { defaultScale, scalePitchClasses, type ScaleName } from '../../theory/scale';
 import { keyOf } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
-import { barAt } from '../../time/bars';
+import { barAt, barIndexAt } from '../../time/bars';
 import type { Region, Span } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { PPQ } from '../../time/ticks';
 import { beatPosition, beatsBetween, offBeat, type Beat } from '../../time/beats';
-import { PACE } from '../cells';
+import { PACE } from '../../timeline/cells';
+import type { Levelled } from './octaves';
 import { BASS_RANGE } from './range';
 import { bassPitch, chordAfter } from './place';
-import { velocityOf, whyOf, type Note } from '../note';
+import { velocityOf, whyOf } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
+import { telling } from '../telling';
 
 /**
  * Walking lines: a note a beat, the chord's bass on its first beat, a half step, scale step or
  * fifth into the next root on its last, chord and scale tones between.
  * Source: Ed Friedland, Building Walking Bass Lines (Hal Leonard, 1993); common practice.
  */
-export function placeWalk(region: Region, stretch: Stretch): Note[] {
+export function placeWalk(region: Region, stretch: Stretch): Levelled[] {
   const hit = lastHit(region);
-  const walked: Walked[] = [];
+  const walked: Levelled[] = [];
+  const way = telling(region, stretch);
   region.spans.forEach((span, i) => {
     if (span.chord === null || span.end <= stretch.start || span.start >= stretch.end) return;
     const { chord } = span;
@@ -29,7 +32,7 @@ export function placeWalk(region: Region, stretch: Stretch): Note[] {
     const until = Math.min(soundsUntil(region, i), stretch.end);
     const ends = hit !== null && from <= hit && hit < span.end;
     const start = ends ? hit - (hit === span.start ? span.push : 0) : until;
-    walked.push(...walkSpan(region, stretch, span, i, chord, from, start));
+    walked.push(...walkSpan(region, stretch, way, span, i, chord, from, start));
     if (ends) {
       const pitch = bassPitch(chord, stretch);
       const end = start + lastLength(region, hit);
@@ -38,13 +41,7 @@ export function placeWalk(region: Region, stretch: Stretch): Note[] {
       );
     }
   });
-  return walked.filter((w) => w.level <= stretch.settings.density).map((w) => w.note);
-}
-
-/** A note of the walk with the density level from which it plays. */
-interface Walked {
-  readonly note: Note;
-  readonly level: number;
+  return walked;
 }
 
 interface Step {
@@ -56,7 +53,7 @@ interface Step {
   level: number;
 }
 
-function walkedNote(stretch: Stretch, span: number, step: Step): Walked {
+function walkedNote(stretch: Stretch, span: number, step: Step): Levelled {
   const { start, end, pitch, why, accent, level } = step;
   const velocity = velocityOf(stretch.settings, accent);
   return { level, note: { start, duration: end - start, pitch, velocity, why, span } };
@@ -72,18 +69,21 @@ const scaleOf = (span: Span, chord: Chord): number[] =>
 function walkSpan(
   region: Region,
   stretch: Stretch,
+  way: ReturnType<typeof telling>,
   span: Span,
   index: number,
   chord: Chord,
   from: number,
   until: number,
-): Walked[] {
+): Levelled[] {
   const steps = walkedSteps(region, stretch, from, until);
   if (!steps.length) return [];
   const early = from === span.start ? span.push : 0;
   const next = chordAfter(region, index);
   const root = bassPitch(chord, stretch);
-  const seed = hash(`${region.seed}/walk/${stretch.settings.variation}`);
+  // The section's own walk, of which some bars turn out otherwise this time.
+  const asWritten = way(barIndexAt(region.bars, from)) === 'as written';
+  const seed = hash(`${asWritten ? region.home : region.seed}/walk/${stretch.settings.variation}`);
   const pitches = walkPitches({
     chord,
     scale: scaleOf(span, chord),

@@ -1,7 +1,7 @@
 import { defineKind } from '../kind';
 import { GM_PERCUSSION } from './keys';
 import { drumsNotes } from './notes';
-import { drumsPatternSchema, type DrumsPattern } from './pattern';
+import { drumsPatternSchema, kicksOf, type DrumsPattern } from './pattern';
 
 const hit = (drum: 'kick' | 'snare' | 'closed hat', at: number, level = 1, accent = 1) =>
   ({ at, for: 0.25, level, accent, drum }) as const;
@@ -53,6 +53,8 @@ export const drums = defineKind<DrumsPattern>({
   controls: [],
   registers: GM_PERCUSSION,
   look: { icon: 'circle-double', ink: null },
-  freedomOf: () => ({ varies: false, restarts: false }),
+  varies: () => true,
+  restarts: () => false,
+  skeleton: (pattern) => kicksOf(pattern as DrumsPattern),
   generate: drumsNotes,
 });

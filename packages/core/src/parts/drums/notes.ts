@@ -1,65 +1,198 @@
+import { hash, noise } from '../../random/stream';
 import { barIndexAt } from '../../time/bars';
 import { beatsOf, type Beat } from '../../time/beats';
+import type { Into } from '../../timeline/agreement';
+import { ticksInto } from '../../timeline/cells';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
-import { quarters } from '../../time/ticks';
-import { ticksInto } from '../cells';
+import { EIGHTH, quarters } from '../../time/ticks';
 import { velocityOf, type Note } from '../note';
-import { lastHit, placeFree } from '../placing';
+import { lastHit, placeFree, type Placed } from '../placing';
+import { telling } from '../telling';
+import { figuresOf } from './fills';
 import { DRUMS, PERCUSSION } from './keys';
 import type { DrumsEvent, DrumsPattern, PercussionPattern } from './pattern';
 
-/** Drums: the groove, a fill into a new section, a crash on its first beat, a hit to end on. */
+/** Drums: the groove on the agreed kicks, what marks pushed chords, fills where phrases turn, a hit to end on. */
 export function drumsNotes(region: Region<DrumsPattern>): Note[] {
   return region.stretches.flatMap((stretch) => (stretch.settings.on ? stretchNotes(region, stretch) : []));
 }
 
-function stretchNotes(region: Region, stretch: Stretch<DrumsPattern>): Note[] {
-  const { pattern } = stretch;
+/** Where the last chord is struck: where it is felt. */
+function hitFelt(region: Region): number | null {
   const hit = lastHit(region);
-  const fill = fillBeats(region, hit);
-  const until = Math.min(hit ?? Infinity, fill?.[0]?.start ?? Infinity, stretch.end);
+  return region.terms.marks.find(({ beat }) => beat === hit)?.at ?? hit;
+}
+
+/** Ticks around a marked chord that are kept clear for it. */
+const CLEAR = EIGHTH / 2;
+
+function stretchNotes(region: Region<DrumsPattern>, stretch: Stretch<DrumsPattern>): Note[] {
+  const hit = hitFelt(region);
+  const { terms } = region;
+  const fills = fillsOf(region, stretch, hit);
+  const until = Math.min(hit ?? Infinity, stretch.end);
+  const inFill = (tick: number): boolean => fills.some(({ from, to }) => tick >= from && tick < to);
+  const inStretch = (tick: number): boolean => tick < until && (tick >= stretch.start || stretch.start === 0);
   const strike = strikerOf(stretch);
-  const groove = placeFree(region, stretch, pattern.grids)
-    .filter((p) => p.start < until)
-    .map((p) => strike(p.start, p.event, p.event.drum));
-  const notes = [...groove, ...fillNotes(region, stretch, pattern.fill, fill)];
-  if (region.entersNew && !region.first && stretch.start === 0) notes.push(strike(0, CRASH, 'crash'));
+  const marked = terms.marks.filter(({ at }) => inStretch(at) && at !== hit);
+  const groove = withTurns(region, stretch, grooveEvents(region, stretch))
+    .filter(({ start, event }) => inStretch(start) && !inFill(start) && !clearedFor(marked, start, event))
+    .map(({ start, event }) => strike(start, event, event.drum));
+  const marks = marked.flatMap(({ at, beat }) => [
+    strike(at, beat === 0 ? CRASH : MARK, 'mark'),
+    strike(at, KICK, 'kick'),
+  ]);
+  const notes = [
+    ...groove,
+    ...marks,
+    ...fills.flatMap((fill) => fillNotes(stretch, fill, region.length, marked)),
+  ];
+  if (entersWithCrash(region, stretch)) notes.push(strike(0, CRASH, 'crash'));
   if (hit !== null && hit >= stretch.start && hit < stretch.end) {
-    const last = ENDING.map((event) => strike(hit, event, 'last hit'));
-    notes.push(...last);
+    notes.push(...ENDING.map((event) => strike(hit, event, 'last hit')));
   }
   return notes.filter((n) => n !== null);
 }
 
-const CRASH: DrumsEvent = { at: 0, for: 1, level: 1, accent: 1.1, drum: 'crash' };
-const ENDING: readonly DrumsEvent[] = [CRASH, { at: 0, for: 1, level: 1, accent: 1.1, drum: 'kick' }];
+const event = (drum: DrumsEvent['drum'], accent: number): DrumsEvent => ({
+  at: 0,
+  for: 1,
+  level: 1,
+  accent,
+  drum,
+});
+const CRASH = event('crash', 1.1);
+const KICK = event('kick', 1);
+/** What marks a chord that is felt early, with the kick. */
+const MARK = event('open hat', 1.05);
+const ENDING: readonly DrumsEvent[] = [CRASH, event('kick', 1.1)];
 
-/** Beats of a fill, in front of a new section or the last hit; where there is only one, of that. */
-const FILL = 2;
+/** The pattern's events; where kick and bass have agreed on their places the kicks come from there. */
+function grooveEvents(region: Region<DrumsPattern>, stretch: Stretch<DrumsPattern>): Placed<DrumsEvent>[] {
+  const placed = placeFree(region, stretch, stretch.pattern.grids);
+  const { kicks } = region.terms;
+  if (!kicks) return placed;
+  const agreed = new Set(kicks);
+  return placed.flatMap((p) => {
+    if (p.event.drum !== 'kick') return [p];
+    return agreed.delete(p.start) ? [{ ...p, event: { ...p.event, level: 1 } }] : [];
+  });
+}
 
-function fillBeats(region: Region, hit: number | null): readonly Beat[] | null {
-  const into = hit ?? (region.next?.newSection ? region.length : null);
-  if (into === null || into === 0 || region.bars.length < 2) return null;
-  const last = barIndexAt(region.bars, into - 1);
-  const beats = region.bars.slice(Math.max(0, last - 1), last + 1).flatMap((bar) => beatsOf(bar));
-  return beats.filter((beat) => beat.start < into).slice(-FILL);
+/** Cymbals and hats that give way to a mark, and kicks on the beat that it leaves. */
+const clearedFor = (marks: Region['terms']['marks'], tick: number, { drum }: DrumsEvent): boolean =>
+  marks.some(
+    ({ at, beat }) =>
+      (Math.abs(tick - at) < CLEAR && (drum.endsWith('hat') || drum === 'kick')) ||
+      (drum === 'kick' && tick > at - CLEAR && tick <= beat),
+  );
+
+/** At the fourth bar of a phrase the last of the hats opens, or the ride's bell is struck. */
+function withTurns(
+  region: Region,
+  stretch: Stretch,
+  events: readonly Placed<DrumsEvent>[],
+): readonly Placed<DrumsEvent>[] {
+  const seed = hash(`${region.seed}/turns/${stretch.settings.variation}`);
+  if (stretch.settings.telling === 'exactly') return events;
+  const last = new Map<number, Placed<DrumsEvent>>();
+  for (const one of events) {
+    const bar = barIndexAt(region.bars, one.start);
+    const opens = one.event.drum === 'closed hat' || one.event.drum === 'ride';
+    if (opens && region.terms.bars[bar]?.turn === 'small' && one.event.level <= 2) last.set(bar, one);
+  }
+  const turned = new Set(
+    [...last].filter(([bar]) => noise(seed, region.firstBar + bar) < 0.7).map(([, one]) => one),
+  );
+  return events.map((one) => {
+    if (!turned.has(one)) return one;
+    const drum = one.event.drum === 'ride' ? 'ride bell' : 'open hat';
+    return { ...one, event: { ...one.event, drum } };
+  });
+}
+
+/** Whether a crash opens a new section on its first beat; where its first chord is felt early the mark does. */
+const entersWithCrash = ({ entersNew, first, firstBar, terms }: Region, stretch: Stretch): boolean =>
+  entersNew && !first && stretch.start === 0 && firstBar === 0 && !terms.marks.some(({ beat }) => beat === 0);
+
+interface FillPlace {
+  readonly from: number;
+  readonly to: number;
+  readonly beats: readonly number[];
+  readonly figure: readonly DrumsEvent[];
+}
+
+/** Beats of a fill by what it leads into. */
+const SIZES: Readonly<Record<Into | 'turn', readonly number[]>> = {
+  repeat: [1, 1, 2],
+  turn: [1],
+  drop: [1, 2],
+  section: [2, 2, 4],
+  ending: [2],
+};
+
+/** Fills of a region: into what follows it, and where a phrase of eight bars turns. */
+function fillsOf(region: Region, stretch: Stretch<DrumsPattern>, hit: number | null): FillPlace[] {
+  const { terms, bars, firstBar } = region;
+  if (!terms.fills) return [];
+  const places: FillPlace[] = [];
+  const way = telling(region, stretch);
+  terms.bars.forEach(({ turn }, i) => {
+    const bar = bars[i]!;
+    const end = bar.start + bar.length;
+    if (turn !== 'large' || end === region.length || firstBar + i + 1 < 2) return;
+    // An inner turn is not always filled; told exactly it is, each time alike.
+    if (way(i) !== 'less') places.push(...fillBefore(region, stretch, end, 'turn'));
+  });
+  const into = hit !== null ? 'ending' : terms.into;
+  const end = hit ?? region.length;
+  if (into && end > 0 && (firstBar > 0 || bars.length > 1)) {
+    places.push(...fillBefore(region, stretch, end, into));
+  }
+  return places;
+}
+
+/** A figure in front of a tick, in the beats before it; a fill of four beats only where a bar has them. */
+function fillBefore(
+  region: Region,
+  stretch: Stretch<DrumsPattern>,
+  to: number,
+  into: Into | 'turn',
+): FillPlace[] {
+  const last = barIndexAt(region.bars, to - 1);
+  const beats: Beat[] = region.bars
+    .slice(Math.max(0, last - 1), last + 1)
+    .flatMap((bar) => beatsOf(bar))
+    .filter((beat) => beat.start < to);
+  const inBar = beats.filter((beat) => beat.start >= region.bars[last]!.start).length;
+  const { telling: how, swing, variation } = stretch.settings;
+  // Told exactly a fill is the same at every playing.
+  const seed = hash(
+    `${how === 'exactly' ? `${region.kind.id}/${into}` : `${region.seed}/fill`}/${variation}`,
+  );
+  const place = region.firstBar + last;
+  const sizes = SIZES[into].filter((size) => size <= Math.max(1, inBar));
+  const size = sizes[Math.floor(noise(seed, place, 41) * sizes.length)] ?? 1;
+  const own = beats.slice(-size);
+  const figures = figuresOf(own.length, swing > 55, stretch.pattern.fill);
+  const figure = figures[Math.floor(noise(seed, place, 42) * figures.length)];
+  if (!figure || !own.length) return [];
+  return [{ from: own[0]!.start, to, beats: own.map((b) => b.length), figure }];
 }
 
 function fillNotes(
-  region: Region,
   stretch: Stretch,
-  fill: readonly DrumsEvent[],
-  beats: readonly Beat[] | null,
+  { from, to, beats, figure }: FillPlace,
+  length: number,
+  marks: Region['terms']['marks'],
 ): (Note | null)[] {
-  if (!beats?.length) return [];
   const strike = strikerOf(stretch);
-  const from = beats[0]!.start;
-  const lengths = beats.map((b) => b.length);
-  return fill
-    .map((event) => ({ event, tick: from + Math.round(ticksInto(lengths, event.at, false)) }))
-    .filter(({ tick }) => tick >= stretch.start && tick < Math.min(stretch.end, region.length))
-    .map(({ event, tick }) => strike(tick, event, 'fill'));
+  return figure
+    .map((struck) => ({ struck, tick: from + Math.round(ticksInto(beats, struck.at, false)) }))
+    .filter(({ tick }) => tick >= stretch.start && tick < Math.min(stretch.end, to, length))
+    .filter(({ tick, struck }) => !clearedFor(marks, tick, struck))
+    .map(({ struck, tick }) => strike(tick, struck, 'fill'));
 }
 
 /** What a struck event needs: the drum, and when and how. */
@@ -83,7 +216,7 @@ const strikerOf =
 
 /** Percussion: its groove, up to the band's last hit, on which it strikes what begins its pattern. */
 export function percussionNotes(region: Region<PercussionPattern>): Note[] {
-  const hit = lastHit(region);
+  const hit = hitFelt(region);
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const until = Math.min(hit ?? Infinity, stretch.end);

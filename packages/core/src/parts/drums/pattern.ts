@@ -23,3 +23,15 @@ export const percussionPatternSchema = z.strictObject({
 export type DrumsPattern = z.infer<typeof drumsPatternSchema>;
 export type DrumsEvent = z.infer<typeof drumsEventSchema>;
 export type PercussionPattern = z.infer<typeof percussionPatternSchema>;
+
+const kicks = new WeakMap<DrumsPattern, DrumsPattern['grids']>();
+
+/** The kicks of a pattern, grid by grid: what the bass strikes with. */
+export function kicksOf(pattern: DrumsPattern): DrumsPattern['grids'] {
+  let found = kicks.get(pattern);
+  if (!found) {
+    found = pattern.grids.map((grid) => ({ ...grid, events: grid.events.filter((e) => e.drum === 'kick') }));
+    kicks.set(pattern, found);
+  }
+  return found;
+}

@@ -34,6 +34,7 @@ export const guitar = defineKind<GuitarPattern>({
   controls: ['register', 'voices', 'neck', 'strum'],
   registers: [40, 51],
   look: { icon: 'guitar-acoustic', ink: '#D55E00' },
-  freedomOf: () => ({ varies: false, restarts: true }),
+  varies: () => false,
+  restarts: () => true,
   generate: guitarNotes,
 });

@@ -1,10 +1,13 @@
 import type { GuitarEvent, GuitarPattern } from './pattern';
+import { degreeAt, degreePcOf, type Chord } from '../../theory/chord';
+import { degreeNumber } from '../../theory/degree';
+import { mod } from '../../theory/pitch';
 import { barAt, tempoIn } from '../../time/bars';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { ticksToMs } from '../../time/ticks';
 import { intoRange, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, lastHit, letGoAt, placeOnChords, type Placed } from '../placing';
+import { endOnHit, lastHit, placeOnChords, soundsUntil, type Placed } from '../placing';
 import { regionVoicings } from '../voicings';
 
 /** From a low string let down to D2 to the highest fret; MIDI numbers. */
@@ -32,11 +35,10 @@ export function guitarNotes(region: Region<GuitarPattern>): Note[] {
       placeOnChords(region, stretch, pattern.grids, ONSET),
       ONSET,
     ).filter((p) => p.event.level <= stretch.settings.density);
-    const until = letGoAt(region, placed);
     const hit = lastHit(region);
     return placed.flatMap((p, i) => {
       const struckLast = hit !== null && p.start >= hit - region.spans[p.span]!.push;
-      const limit = struckLast ? p.end : Math.min(until(p.span), stretch.end);
+      const limit = struckLast ? p.end : Math.min(soundsUntil(region, p.span), stretch.end);
       return strokeNotes(region, stretch, p, voicings[p.span]!.pitches, ringsUntil(placed, i, limit));
     });
   });
@@ -58,14 +60,34 @@ function ringsUntil(placed: readonly Placed<GuitarEvent>[], index: number, limit
   return Math.max(own.start + 1, Math.min(next?.start ?? limit, limit));
 }
 
+/**
+ * The strings that single fingers take, from the highest: three of them, and where third or seventh would not
+ * sound with them and the bass, one of those in the place of a root or a fifth.
+ */
+function fingered(pitches: readonly number[], chord: Chord): readonly number[] {
+  const [bass, ...upper] = pitches;
+  const fingers = upper.slice(-FINGERS).reverse();
+  const guides = chord.degrees.filter((degree) => [3, 7].includes(degreeNumber(degree)));
+  for (const degree of guides) {
+    const pc = degreePcOf(chord, degree);
+    const sounds = (pitch: number | undefined): boolean => pitch !== undefined && mod(pitch, 12) === pc;
+    if (sounds(bass) || fingers.some(sounds)) continue;
+    const has = upper.find(sounds);
+    const spare = fingers.findLastIndex((pitch) => ['1', '5'].includes(degreeAt(chord, pitch) ?? '1'));
+    if (has !== undefined && spare >= 0) fingers[spare] = has;
+  }
+  return fingers;
+}
+
+const FINGERS = 3;
+
 /** Strings a stroke meets, in the order it meets them: down from the lowest, up from the highest. */
-export function struckStrings(event: GuitarEvent, pitches: readonly number[]): number[] {
+export function struckStrings(event: GuitarEvent, pitches: readonly number[], chord: Chord): number[] {
   const { strings, stroke } = event;
   if (stroke === 'pick') {
     if (strings === 'bass') return [pitches[0]!];
-    const nth = Number(strings);
-    const upper = pitches.slice(1);
-    return [upper[upper.length - nth] ?? upper[0] ?? pitches[0]!];
+    const fingers = fingered(pitches, chord);
+    return [fingers[Number(strings) - 1] ?? fingers[fingers.length - 1] ?? pitches[0]!];
   }
   const half = Math.max(2, Math.ceil(pitches.length / 2));
   const met =
@@ -77,6 +99,15 @@ export function struckStrings(event: GuitarEvent, pitches: readonly number[]): n
   return stroke === 'up' ? [...met].reverse() : [...met];
 }
 
+/** A stroke without the roots and fifths outside its room: they are the bass's, or the lead's place. What else the chord needs stays. */
+function inRoom(met: readonly number[], [low, high]: Region['room'], chord: Chord): readonly number[] {
+  const left = met.filter((pitch) => {
+    const degree = degreeAt(chord, pitch);
+    return (pitch >= low && pitch <= high) || (degree !== '1' && degree !== '5');
+  });
+  return left.length >= Math.min(3, met.length) ? left : met;
+}
+
 function strokeNotes(
   region: Region,
   stretch: Stretch,
@@ -85,7 +116,7 @@ function strokeNotes(
   until: number,
 ): Note[] {
   const chord = region.spans[placed.span]!.chord!;
-  const met = struckStrings(placed.event, voicing);
+  const met = inRoom(struckStrings(placed.event, voicing, chord), region.room, chord);
   // A stroke is across before half of its time is over, however fast the song: no string is swallowed.
   const tempo = tempoIn(barAt(region.bars, placed.start), placed.start);
   const strum = Math.min(stretch.settings.strum, ticksToMs(until - placed.start, tempo) / 2);

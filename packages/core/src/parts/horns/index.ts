@@ -58,6 +58,7 @@ export const horns = defineKind<StringsPattern>({
   controls: ['register', 'spread', 'voices', 'octave'],
   registers: [43, 67],
   look: { icon: 'saxophone', ink: '#B8860B' },
-  freedomOf: () => ({ varies: false, restarts: true }),
+  varies: () => false,
+  restarts: () => true,
   generate: sectionNotes,
 });

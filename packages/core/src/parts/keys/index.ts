@@ -34,6 +34,7 @@ export const keys = defineKind<KeysPattern>({
   controls: ['register', 'spread', 'voices', 'hands', 'octave'],
   registers: [36, 76],
   look: { icon: 'piano', ink: '#009E73' },
-  freedomOf: () => ({ varies: false, restarts: true }),
+  varies: () => false,
+  restarts: () => true,
   generate: keysNotes,
 });

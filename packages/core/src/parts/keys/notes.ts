@@ -4,8 +4,10 @@ import { degreeNumber } from '../../theory/degree';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { bassPc } from '../../voicing/tones';
-import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, oneChordAtATime, placeOnChords, type Placed } from '../placing';
+import { atOrAbove, intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type Note } from '../note';
+import { endOnHit, placeOnChords, type Placed } from '../placing';
+import { thinned, toldVoices } from '../retold';
+import { telling, tellingOf, type Told } from '../telling';
 import { regionVoicings } from '../voicings';
 
 /** A part's own keys: from the low E of the left hand; MIDI numbers. */
@@ -33,9 +35,11 @@ export function keysNotes(region: Region<KeysPattern>): Note[] {
     const played = endOnHit(region, stretch, placed, ONSET).filter(
       (p) => p.event.level <= stretch.settings.density,
     );
-    return byHands(oneChordAtATime(region, played), stretch).flatMap((p) =>
-      eventNotes(region, stretch, p, voicings[p.span]!.pitches),
-    );
+    const way = telling(region, stretch);
+    return byHands(played, stretch).flatMap((p) => {
+      const how = tellingOf(region, p, way);
+      return eventNotes(region, stretch, p, voicings[p.span]!.pitches, how);
+    });
   });
 }
 
@@ -93,15 +97,18 @@ function eventNotes(
   stretch: Stretch,
   placed: Placed<KeysEvent>,
   voicing: readonly number[],
+  how: Told,
 ): Note[] {
   const chord = region.spans[placed.span]!.chord!;
   const velocity = velocityOf(stretch.settings, placed.event.accent);
-  return pitchesOf(placed.event, chord, voicing, stretch.settings.manner).map((pitch) => ({
-    start: placed.start,
-    duration: placed.end - placed.start,
+  const voices = thinned(pitchesOf(placed.event, chord, voicing, stretch.settings.manner), chord, how);
+  return toldVoices(voices, placed, how, 3, (pitch, i, start, end) => ({
+    start,
+    duration: end - start,
     pitch: intoRange(pitch + 12 * stretch.settings.octave, KEYS_RANGE),
-    velocity,
+    velocity: rolledVelocity(velocity, i, voices.length),
     why: whyOf(chord, pitch),
     span: placed.span,
+    delay: rolledBy(i, stretch.settings),
   }));
 }

@@ -4,7 +4,6 @@ import { keyOf } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
 import { defaultScale, scalePitchClasses, type ScaleName } from '../../theory/scale';
 import type { Region, Span } from '../../timeline/region';
-import { EIGHTH } from '../../time/ticks';
 import { soundsFrom, soundsUntil } from '../placing';
 
 /** What a note may draw on at its place. */
@@ -33,18 +32,15 @@ function harmonyOf(span: Span, chord: Chord, index: number): Harmony {
 }
 
 /** Walks through a region's chords in time; ask for ticks in ascending order. */
-export function harmonyReader(region: Region): (start: number, end: number) => Harmony | null {
+export function harmonyReader(region: Region): (start: number) => Harmony | null {
   const { spans } = region;
   let at = 0;
   const read = (span: Span, index: number): Harmony | null =>
     span.chord === null ? null : harmonyOf(span, span.chord, index);
-  return (start, end) => {
+  return (start) => {
     while (at + 1 < spans.length && soundsFrom(spans[at + 1]!) <= start) at++;
     const span = spans[at];
     if (!span || start >= soundsUntil(region, at)) return null;
-    const next = spans[at + 1];
-    // A note that anticipates a change belongs to the chord it sounds into.
-    if (next && start >= soundsFrom(next) - EIGHTH && end > soundsFrom(next)) return read(next, at + 1);
     return read(span, at);
   };
 }

@@ -1,15 +1,16 @@
 import { hash, noise, stream } from '../../random/stream';
 import type { LinePattern } from './pattern';
 import { mod } from '../../theory/pitch';
-import { barAt } from '../../time/bars';
+import { barAt, barIndexAt } from '../../time/bars';
 import { beatPosition } from '../../time/beats';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import { cheapestPath } from '../../voicing/path';
-import { PACE } from '../cells';
-import { nearest, velocityOf, whyOf, type Note } from '../note';
+import { PACE } from '../../timeline/cells';
+import { intoRange, nearest, velocityOf, whyOf, type Note } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
+import { telling } from '../telling';
 import { harmonyReader, rubs, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
 import { SHAPES, planPhrases, type Onset, type Phrase } from './phrases';
@@ -40,9 +41,14 @@ function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>
   const { pattern } = stretch;
   const { register, octave, variation } = stretch.settings;
   const [lowest, highest] = region.kind.range;
-  const low = Math.max(lowest, Math.min(register + 12 * octave - 3, highest - 15));
-  const key = `${region.seed}/${region.kind.id}/${variation}/${stretch.start}`;
+  const wanted = Math.max(lowest, Math.min(register + 12 * octave - 3, highest - 15));
+  const low = Math.max(wanted, region.room[0]);
+  // Told freely a line is another each time; else it is the section's own, of which some phrases turn out otherwise.
+  const free = stretch.settings.telling === 'freely';
+  const key = `${free ? region.seed : region.home}/${region.kind.id}/${variation}/${stretch.start}`;
   const reach: Reach = { low, high: Math.min(highest, low + 17), leap: pattern.leap, seed: hash(key) };
+  const anew: Reach = { ...reach, seed: hash(`${region.seed}/anew/${variation}`) };
+  const way = telling(region, stretch);
   const bars = region.bars.filter((b) => b.start >= stretch.start && b.start < stretch.end);
   const readHarmony = harmonyReader(region);
   const until = lastHit(region) ?? Infinity;
@@ -51,7 +57,9 @@ function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>
   for (const phrase of planPhrases(bars, pattern, PACE[stretch.settings.feel], stream(key))) {
     const spots = spotsOf(region, phrase, reach, readHarmony, until);
     if (!spots.length) continue;
-    const pitches = turnBack(phrasePitches(spots, previous, reach, pattern), allowedIn(spots, reach));
+    const toldAnew = !free && way(barIndexAt(region.bars, phrase.start)) !== 'as written';
+    const own = toldAnew ? anew : reach;
+    const pitches = turnBack(phrasePitches(spots, previous, own, pattern), allowedIn(spots, own));
     previous = pitches[pitches.length - 1]!;
     notes.push(...phraseNotes(stretch, spots, pitches));
   }
@@ -68,7 +76,7 @@ function spotsOf(
   const spots: Spot[] = [];
   const last = phrase.notes[phrase.notes.length - 1]!;
   for (const [i, beat] of phrase.notes.entries()) {
-    const harmony = readHarmony(beat.start, beat.start + beat.length);
+    const harmony = readHarmony(beat.start);
     if (!harmony || beat.start >= until) continue;
     const chordEnds = soundsUntil(region, harmony.span);
     const nextStart = phrase.notes[i + 1]?.start ?? Infinity;
@@ -249,9 +257,9 @@ function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly
 function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
   const hit = lastHit(region);
   if (hit === null || hit < stretch.start || hit >= stretch.end) return [];
-  const harmony = harmonyReader(region)(hit, hit + 1);
+  const harmony = harmonyReader(region)(hit);
   if (!harmony) return [];
-  const options = harmony.tones.map((pc) => nearest(pc, previous));
+  const options = harmony.tones.map((pc) => intoRange(nearest(pc, previous), region.kind.range));
   const cost = (p: number) => Math.abs(p - previous) + 2 * toneCost(harmony.chord, p);
   const pitch = options.reduce((a, b) => (cost(b) < cost(a) ? b : a));
   return [

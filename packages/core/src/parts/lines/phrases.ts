@@ -1,7 +1,7 @@
 import { choose, type Stream } from '../../random/stream';
 import type { Bar } from '../../time/bars';
 import { beatsOf, offBeat } from '../../time/beats';
-import { ticksInto } from '../cells';
+import { ticksInto } from '../../timeline/cells';
 import type { LinePattern } from './pattern';
 
 /** The line a phrase follows, as a height from 0 to 1 along its length. */

@@ -109,6 +109,7 @@ export const melody = defineKind<LinePattern>({
   controls: ['register', 'octave'],
   registers: [53, 70],
   look: { icon: 'microphone-variant', ink: '#8C6BB1' },
-  freedomOf: () => ({ varies: true, restarts: false }),
+  varies: () => true,
+  restarts: () => false,
   generate: lineNotes,
 });

@@ -98,6 +98,7 @@ export const percussion = defineKind<PercussionPattern>({
   controls: [],
   registers: GM_PERCUSSION,
   look: { icon: 'hand-clap', ink: '#7A7265' },
-  freedomOf: () => ({ varies: false, restarts: false }),
+  varies: () => false,
+  restarts: () => false,
   generate: percussionNotes,
 });

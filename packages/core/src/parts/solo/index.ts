@@ -9,7 +9,7 @@ export const solo = defineKind<LinePattern>({
   range: [50, 88],
   carriesBass: false,
   strict: false,
-  defaults: { register: 64, density: 4, instrument: 73 },
+  defaults: { register: 64, density: 4, instrument: 73, telling: 'freely' },
   instruments: [73, 66, 65, 56, 71, 40, 22, 26, 68],
   mix: { level: 106, pan: 68, room: 40 },
   pattern: linePatternSchema,
@@ -72,6 +72,7 @@ export const solo = defineKind<LinePattern>({
   controls: ['register', 'octave'],
   registers: [36, 76],
   look: { icon: 'trumpet', ink: '#E69F00' },
-  freedomOf: () => ({ varies: true, restarts: false }),
+  varies: () => true,
+  restarts: () => false,
   generate: lineNotes,
 });

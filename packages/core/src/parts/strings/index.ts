@@ -31,6 +31,7 @@ export const strings = defineKind<StringsPattern>({
   controls: ['register', 'spread', 'voices', 'octave'],
   registers: [36, 76],
   look: { icon: 'violin', ink: '#56B4E9' },
-  freedomOf: () => ({ varies: false, restarts: true }),
+  varies: () => false,
+  restarts: () => true,
   generate: sectionNotes,
 });

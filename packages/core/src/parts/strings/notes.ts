@@ -1,8 +1,10 @@
 import type { StringsEvent, StringsPattern } from './pattern';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
-import { intoRange, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, oneChordAtATime, placeOnChords, type Placed } from '../placing';
+import { intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type Note } from '../note';
+import { endOnHit, placeOnChords, type Placed } from '../placing';
+import { thinned, toldVoices } from '../retold';
+import { telling, tellingOf, type Told } from '../telling';
 import { regionVoicings } from '../voicings';
 
 const ONSET: StringsEvent = { at: 0, for: 4, level: 1, accent: 1, voices: 'outer', legato: true };
@@ -15,14 +17,19 @@ export function sectionNotes(region: Region<StringsPattern>): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;
-    const placed = endOnHit(
+    const played = endOnHit(
       region,
       stretch,
       placeOnChords(region, stretch, pattern.grids, ONSET),
       LAST,
     ).filter((p) => p.event.level <= stretch.settings.density);
-    const played = oneChordAtATime(region, placed);
-    return holdCommonTones(played.flatMap((p) => eventNotes(region, stretch, p, voicings[p.span]!.pitches)));
+    const way = telling(region, stretch);
+    return holdCommonTones(
+      played.flatMap((p) => {
+        const how = tellingOf(region, p, way);
+        return eventNotes(region, stretch, p, voicings[p.span]!.pitches, how);
+      }),
+    );
   });
 }
 
@@ -30,6 +37,8 @@ export function sectionNotes(region: Region<StringsPattern>): Note[] {
 interface Bowed {
   readonly note: Note;
   readonly legato: boolean;
+  /** The density from which it plays. */
+  readonly level: number;
 }
 
 function voicesOf(event: StringsEvent, pitches: readonly number[]): readonly number[] {
@@ -53,34 +62,42 @@ function eventNotes(
   stretch: Stretch,
   placed: Placed<StringsEvent>,
   voicing: readonly number[],
+  how: Told,
 ): Bowed[] {
   const chord = region.spans[placed.span]!.chord!;
-  return voicesOf(placed.event, voicing).map((pitch) => ({
-    legato: placed.event.legato,
+  const voices = thinned(voicesOf(placed.event, voicing), chord, how);
+  return toldVoices(voices, placed, how, 2, (pitch, i, start, end) => ({
+    legato: placed.event.legato && start === placed.start,
+    level: placed.event.level,
     note: {
-      start: placed.start,
-      duration: placed.end - placed.start,
+      start,
+      duration: end - start,
       pitch: intoRange(pitch + 12 * stretch.settings.octave, region.kind.range),
-      velocity: velocityOf(stretch.settings, placed.event.accent),
+      velocity: rolledVelocity(velocityOf(stretch.settings, placed.event.accent), i, voices.length),
       why: whyOf(chord, pitch),
       span: placed.span,
+      delay: rolledBy(i, stretch.settings),
     },
   }));
 }
 
-/** Ties a legato note to the note of the same pitch that ends where it starts, within the same bow of two chords. */
+/**
+ * Ties a legato note to the note of the same pitch that ends where it starts, within the same bow of two chords:
+ * to one that plays wherever it does itself, so that fewer notes are still the same notes.
+ */
 function holdCommonTones(bowed: readonly Bowed[]): Note[] {
-  const ending = new Map<string, number>();
+  const ending = new Map<string, { readonly index: number; readonly level: number }>();
   const notes: Note[] = [];
-  for (const { note, legato } of bowed) {
+  for (const { note, legato, level } of bowed) {
     const before = legato ? ending.get(`${note.pitch}@${note.start}`) : undefined;
-    const tied = before !== undefined && notes[before]!.span !== note.span ? before : undefined;
+    const held = before && before.level <= level ? notes[before.index]! : null;
+    const tied = before && held && held.span !== note.span ? before.index : null;
     const index = tied ?? notes.length;
     notes[index] =
-      tied === undefined
-        ? note
-        : { ...notes[tied]!, duration: note.start + note.duration - notes[tied]!.start };
-    ending.set(`${note.pitch}@${note.start + note.duration}`, index);
+      tied === null || !held ? note : { ...held, duration: note.start + note.duration - held.start };
+    const end = `${note.pitch}@${note.start + note.duration}`;
+    const other = ending.get(end);
+    if (!other || level <= other.level) ending.set(end, { index, level });
   }
   return notes;
 }

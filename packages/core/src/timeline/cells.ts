@@ -2,8 +2,8 @@
 import { BEAT_LENGTH, type Grid, type Timed } from '../style/pattern';
 import { barIndexAt, type Bar } from '../time/bars';
 import { beatsOf } from '../time/beats';
-import type { Region } from '../timeline/region';
-import type { Resolved } from '../timeline/settings';
+import type { Region } from './region';
+import type { Resolved } from './settings';
 import { PPQ } from '../time/ticks';
 
 /** A run of beats that takes one bar of a pattern, ticks from the region's start. */

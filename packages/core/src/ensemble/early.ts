@@ -1,0 +1,58 @@
+/** Chords that all feel early together, beside those the writer pushes. */
+import { hash, noise } from '../random/stream';
+import type { ChordEvent } from '../song/schema';
+import type { Style } from '../style/schema';
+import { roomBefore, type Pass } from '../timeline/passes';
+import { EIGHTH, PPQ } from '../time/ticks';
+
+/** A chord has to last this long on both sides of an early change, ticks. */
+const LEAST = 2 * PPQ;
+
+/** Chords by what was agreed on last, so that those of a section that stays are the very same. */
+const known = new WeakMap<
+  readonly ChordEvent[],
+  { readonly key: string; readonly chords: readonly ChordEvent[] }
+>();
+
+/**
+ * Ticks early that players agree to take a chord; 0 where they take it on its beat. Never the first
+ * chord of a section, so that what comes before hears nothing of it.
+ */
+function agreedEarly(
+  draws: number,
+  share: number,
+  chord: ChordEvent,
+  before: ChordEvent | undefined,
+): number {
+  if (!before || chord.push !== undefined || chord.symbol === null || before.symbol === null) return 0;
+  if (before.start + before.length !== chord.start) return 0;
+  if (before.length < LEAST || chord.length < LEAST || roomBefore(before.length) < EIGHTH) return 0;
+  return noise(draws, chord.start, chord.length) < share ? EIGHTH : 0;
+}
+
+const copies = new WeakMap<ChordEvent, ChordEvent>();
+
+/** A chord with a push, the same one for the same chord. */
+function pushed(chord: ChordEvent, push: number): ChordEvent {
+  const found = copies.get(chord);
+  if (found?.push === push) return found;
+  const copy = { ...chord, push };
+  copies.set(chord, copy);
+  return copy;
+}
+
+/** A playing whose chords carry the pushes that were agreed. */
+export function withEarly(pass: Pass, seed: number, style: Style): Pass {
+  const { share } = style.early;
+  if (share === 0) return pass;
+  const key = `${seed}/${pass.section.id}/${share}`;
+  const found = known.get(pass.chords);
+  if (found?.key === key) return { ...pass, chords: found.chords };
+  const draws = hash(`${seed}/${pass.section.id}/early`);
+  const chords = pass.chords.map((chord, i) => {
+    const push = agreedEarly(draws, share, chord, pass.chords[i - 1]);
+    return push ? pushed(chord, push) : chord;
+  });
+  known.set(pass.chords, { key, chords });
+  return { ...pass, chords };
+}

@@ -1,0 +1,62 @@
+/**
+ * The players before they play: what they agree on for each playing of a section. It depends on the section, its
+ * settings and what follows it, and on nothing that is played elsewhere.
+ */
+import type { Song } from '../song/schema';
+import type { KindSet } from '../style/kind';
+import type { Style } from '../style/schema';
+import type { Agreed, Agreement } from '../timeline/agreement';
+import type { Player } from '../timeline/doubles';
+import type { Pass } from '../timeline/passes';
+import { playersOf } from '../timeline/players';
+import { withEarly } from './early';
+import { roomsOf } from './rooms';
+import { barTerms, densityLift, intoOf } from './shape';
+import { marksOf, silencesOf } from './silence';
+import { skeletonOf } from './skeleton';
+import { pointsOf, type Points } from './terms';
+
+/** A player as the section lifts it, unless the writer has said how full it is here. */
+function lifted(player: Player | null, by: number): Player | null {
+  if (!player || by === 0) return player;
+  const stretches = player.stretches.map((stretch) => {
+    const { settings, own } = stretch;
+    if (own.density || !settings.listens) return stretch;
+    return { ...stretch, settings: { ...settings, density: Math.min(5, settings.density + by) } };
+  });
+  return { ...player, stretches };
+}
+
+function agreementOf(
+  song: Song,
+  pass: Pass,
+  next: Pass | undefined,
+  players: readonly (Player | null)[],
+  points: Points,
+): Agreement {
+  const marks = points.marks ? marksOf(pass) : [];
+  return {
+    bars: barTerms(pass, points.shape),
+    kicks: points.lock ? skeletonOf(pass, players, marks) : null,
+    marks,
+    silences: points.marks ? silencesOf(pass) : [],
+    fills: points.fills,
+    into: intoOf(pass, next, song.ending),
+  };
+}
+
+/** What is agreed through the form of a song. */
+export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Pass[]): Agreed {
+  const points = form.map(({ section }) => pointsOf(song, section));
+  const passes = form.map((pass, i) => (points[i]!.early ? withEarly(pass, song.seed, style) : pass));
+  const players = playersOf(song, kinds, style, passes).map((own, i) => {
+    const by = points[i]!.shape ? densityLift(passes[i]!) : 0;
+    return own.map((player) => lifted(player, by));
+  });
+  return {
+    passes,
+    players,
+    agreements: passes.map((pass, i) => agreementOf(song, pass, passes[i + 1], players[i]!, points[i]!)),
+    rooms: players.map((own, i) => roomsOf(own, points[i]!.room)),
+  };
+}

@@ -1,0 +1,51 @@
+/** Registers dealt out: who lies where, so that each part has its own place and the lead is heard. */
+import type { Room } from '../timeline/agreement';
+import type { Player } from '../timeline/doubles';
+import type { Stretch } from '../timeline/settings';
+
+/** Under a lead the accompaniment keeps to this and below, MIDI number: A4. Without one it may go to G5. */
+const UNDER_A_LEAD = 69;
+const WITHOUT = 79;
+/** Where a bass plays a neck leaves the strings under this to it: A2. */
+const ABOVE_THE_BASS = 45;
+/** A lead needs this much above where it begins, semitones. */
+const LEAD = 14;
+/** A part needs this much for a voicing. */
+const LEAST = 16;
+
+const plays = ({ stretches }: Player): boolean => stretches.some((s) => s.settings.on);
+const isLead = ({ kind }: Player): boolean => kind.nature === 'line' && !kind.carriesBass;
+const isPartial = (stretches: readonly Stretch[]): boolean => stretches.every((s) => s.settings.voices < 6);
+const ownRegister = (stretches: readonly Stretch[]): boolean => stretches.some((s) => s.own.register);
+
+/** The room of each part; its kind's whole range where nothing is agreed, or the writer has placed it. */
+export function roomsOf(players: readonly (Player | null)[], agreed: boolean): (Room | null)[] {
+  const playing = players.filter((p) => p !== null && plays(p)) as Player[];
+  const hasLead = playing.some((p) => isLead(p) && p.stretches.some((s) => s.settings.listens));
+  const hasBass = playing.some((p) => p.kind.carriesBass);
+  const accompanied = playing.some((p) => p.kind.nature === 'voiced' || p.kind.nature === 'fretted');
+  const ceiling = hasLead ? UNDER_A_LEAD : WITHOUT;
+  return players.map((player) => {
+    if (!player) return null;
+    const { kind, stretches } = player;
+    const [low, high] = kind.range;
+    const listens = stretches.every((s) => s.settings.listens);
+    if (!agreed || !listens || ownRegister(stretches)) return kind.range;
+    switch (kind.nature) {
+      case 'voiced':
+        return [low, Math.max(low + LEAST, Math.min(high, ceiling))];
+      case 'fretted':
+        // A full strum keeps its strings; a shape of fewer is a voice among others.
+        return [
+          hasBass && isPartial(stretches) ? Math.max(low, ABOVE_THE_BASS) : low,
+          hasLead ? ceiling + 3 : high,
+        ];
+      case 'line':
+        return isLead(player) && accompanied
+          ? [Math.min(high - LEAD, Math.max(low, ceiling)), high]
+          : kind.range;
+      default:
+        return kind.range;
+    }
+  });
+}

@@ -1,0 +1,40 @@
+/** How a section is told from its first bar to its last: strength, and where its phrases turn. */
+import type { Song } from '../song/schema';
+import type { BarTerms, Into } from '../timeline/agreement';
+import type { Pass } from '../timeline/passes';
+import { liftOf } from './roles';
+
+/** Velocity between a section that stands at 0 and one at 1. */
+const LIFT = 11;
+/** A section grows by so much from its first bar to its last, and a repeat of it stands above the one before. */
+const GROWTH = 8;
+const AGAIN = 2;
+const MOST_AGAIN = 6;
+
+/** Phrases of four bars turn a little, of eight more. */
+const PHRASE = 4;
+
+const turnOf = (bar: number, bars: number): BarTerms['turn'] => {
+  if (bar === bars - 1 || (bar + 1) % (2 * PHRASE) === 0) return bars > 1 ? 'large' : 'none';
+  return (bar + 1) % PHRASE === 0 ? 'small' : 'none';
+};
+
+/** Strength of each bar; without a shape phrases turn, and all bars are equally strong. */
+export function barTerms(pass: Pass, shaped: boolean): BarTerms[] {
+  const count = pass.bars.length;
+  const base = LIFT * liftOf(pass.section.name) + Math.min(MOST_AGAIN, AGAIN * pass.repeat);
+  return pass.bars.map((_, i) => ({
+    strength: shaped ? Math.round(base + GROWTH * (count > 1 ? i / (count - 1) - 0.5 : 0)) : 0,
+    turn: turnOf(i, count),
+  }));
+}
+
+/** What a playing leads into. */
+export function intoOf(pass: Pass, next: Pass | undefined, ending: Song['ending']): Into | null {
+  if (!next) return ending === 'open' ? null : 'ending';
+  if (!next.entersNew) return 'repeat';
+  return liftOf(next.section.name) < liftOf(pass.section.name) ? 'drop' : 'section';
+}
+
+/** How many levels of density a section stands above what is set for the song. */
+export const densityLift = (pass: Pass): number => (liftOf(pass.section.name) >= 1 ? 1 : 0);

@@ -1,0 +1,13 @@
+/** Which points a section's players agree on: its own word, else the song's, else all of them. */
+import type { Section, Song, Together } from '../song/schema';
+
+export type Points = Readonly<Required<Omit<Together, 'telling'>>>;
+
+export const POINTS: Points = { early: true, marks: true, lock: true, room: true, shape: true, fills: true };
+
+export function pointsOf(song: Pick<Song, 'together'>, section: Pick<Section, 'together'>): Points {
+  const said = { ...song.together, ...section.together };
+  return Object.fromEntries(
+    Object.entries(POINTS).map(([point, usual]) => [point, said[point as keyof Points] ?? usual]),
+  ) as unknown as Points;
+}

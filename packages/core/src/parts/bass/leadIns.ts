@@ -1,0 +1,105 @@
+/** How a bass leads into a chord where the writer says so: in the last quarter of the chord before, in place of what the pattern has there. */
+import { degreePcOf, type Chord } from '../../theory/chord';
+import { degreeNumber } from '../../theory/degree';
+import { keyOf } from '../../theory/key';
+import { mod, pitchClass } from '../../theory/pitch';
+import { defaultScale, scalePitchClasses } from '../../theory/scale';
+import { EIGHTH, PPQ } from '../../time/ticks';
+import type { LeadIn } from '../../song/choices';
+import type { Region, Span } from '../../timeline/region';
+import type { Stretch } from '../../timeline/settings';
+import { intoRange, velocityOf } from '../note';
+import { soundsFrom, soundsUntil } from '../placing';
+import type { Levelled } from './octaves';
+import { bassPitch } from './place';
+import { BASS_RANGE } from './range';
+
+/** What leads into a chord: its symbol, its key, and how. */
+interface Target {
+  readonly chord: Chord;
+  readonly key: string;
+  readonly leadIn: LeadIn;
+}
+
+function targetAfter(region: Region, index: number): Target | null {
+  const next: Pick<Span, 'chord' | 'key' | 'leadIn'> | null = region.spans[index + 1] ?? region.next;
+  return next?.chord && next.leadIn ? { chord: next.chord, key: next.key, leadIn: next.leadIn } : null;
+}
+
+/** Steps of the key below or above a pitch, the farthest first. */
+function scaleSteps(target: number, { chord, key }: Target, below: boolean): number[] {
+  const scale = scalePitchClasses(pitchClass(chord.root), defaultScale(chord, keyOf(key)));
+  const steps: number[] = [];
+  for (let by = 1; steps.length < 2 && by < 12; by++) {
+    const pitch = target + (below ? -by : by);
+    if (scale.includes(mod(pitch, 12))) steps.unshift(pitch);
+  }
+  return steps;
+}
+
+/** The pitches that lead to a bass tone, from where the line is. */
+function leadPitches(from: number, to: number, target: Target): number[] {
+  // From the side where the line is, as far as there are tones under the lowest.
+  const below = from <= to && to - 2 >= BASS_RANGE[0];
+  switch (target.leadIn) {
+    case 'none':
+      return [];
+    case 'scale':
+      return scaleSteps(to, target, below);
+    case 'chromatic':
+      return below ? [to - 2, to - 1] : [to + 2, to + 1];
+    case 'fifth': {
+      const fifth = target.chord.degrees.find((d) => degreeNumber(d) === 5);
+      const up = fifth ? mod(degreePcOf(target.chord, fifth) - to, 12) : 7;
+      return [to + up - 12 >= BASS_RANGE[0] ? to + up - 12 : to + up];
+    }
+    case 'octave': {
+      // The target's own octave, or where that is out of reach the octave of where the line is.
+      const reaches = (p: number): boolean =>
+        p >= BASS_RANGE[0] && p <= BASS_RANGE[1] && Math.abs(p - from) <= 12 && Math.abs(p - to) <= 12;
+      const found = [to + 12, to - 12, from + 12, from - 12].find((p) => p !== from && reaches(p));
+      return found === undefined ? [] : [found];
+    }
+  }
+}
+
+/** The line with the lead-ins that the writer has set. */
+export function withLeadIns(region: Region, stretch: Stretch, line: readonly Levelled[]): Levelled[] {
+  let led: Levelled[] = [...line];
+  region.spans.forEach((span, i) => {
+    const target = targetAfter(region, i);
+    const end = soundsUntil(region, i);
+    // A lead-in takes a quarter, and leaves the chord before an eighth at least.
+    const from = Math.max(end - PPQ, soundsFrom(span) + EIGHTH);
+    if (!target || span.chord === null || from >= end || from < stretch.start || end > stretch.end) return;
+    const leaving = led.filter(({ note }) => note.start >= from && note.start < end);
+    led = led
+      .filter((one) => !leaving.includes(one))
+      .map((one) => {
+        const { note } = one;
+        if (note.span !== i || note.start >= from || note.start + note.duration <= from) return one;
+        // Without a lead-in the tone before is held over.
+        const until = target.leadIn === 'none' ? end : from;
+        return { ...one, note: { ...note, duration: until - note.start } };
+      });
+    const before = led.filter(({ note }) => note.start < from).at(-1)?.note;
+    const root = before?.pitch ?? bassPitch(span.chord, stretch);
+    const pitches = leadPitches(root, bassPitch(target.chord, stretch), target);
+    const each = Math.floor((end - from) / Math.max(1, pitches.length));
+    pitches.forEach((pitch, n) => {
+      const start = from + n * each;
+      led.push({
+        level: 1,
+        note: {
+          start,
+          duration: (n === pitches.length - 1 ? end : start + each) - start,
+          pitch: intoRange(pitch, BASS_RANGE),
+          velocity: velocityOf(stretch.settings, 0.9),
+          why: 'lead-in',
+          span: i,
+        },
+      });
+    });
+  });
+  return led.sort((a, b) => a.note.start - b.note.start);
+}

@@ -1,0 +1,82 @@
+/**
+ * What the players agree on for one playing of a section, as plain data that every region receives. It is decided
+ * in ensemble/ from the section, its settings and what follows it. Ticks from the start of the playing.
+ */
+import type { Pass } from './passes';
+import type { Player } from './doubles';
+
+/** What holds in one bar. */
+export interface BarTerms {
+  /** Added to the strength of all, velocity. */
+  readonly strength: number;
+  /** Where a phrase turns: at its fourth bar a little, at its eighth and at the end more. */
+  readonly turn: 'none' | 'small' | 'large';
+}
+
+/** A chord that all feel early: where it sounds, and the beat that is left empty. */
+export interface Mark {
+  readonly at: number;
+  readonly beat: number;
+}
+
+/** What the drums lead into at the end: the same again, another section, one that is softer, the last hit. */
+export type Into = 'repeat' | 'section' | 'drop' | 'ending';
+
+export interface Agreement {
+  readonly bars: readonly BarTerms[];
+  /** Where kick and bass strike together; null where they do not agree on it. */
+  readonly kicks: readonly number[] | null;
+  readonly marks: readonly Mark[];
+  /** From where to where nobody plays: there is no chord. */
+  readonly silences: readonly { readonly from: number; readonly to: number }[];
+  /** Whether the drums fill where phrases turn. */
+  readonly fills: boolean;
+  readonly into: Into | null;
+}
+
+/** The lowest and highest pitch that a part is left, MIDI numbers. */
+export type Room = readonly [low: number, high: number];
+
+/** All that is agreed through a song, with the players as they then are. */
+export interface Agreed {
+  /** Playings whose chords carry the pushes that were agreed. */
+  readonly passes: readonly Pass[];
+  /** By playing and part; null for a part of a kind that is not at hand. */
+  readonly players: readonly (readonly (Player | null)[])[];
+  readonly agreements: readonly Agreement[];
+  /** By playing and part. */
+  readonly rooms: readonly (readonly (Room | null)[])[];
+}
+
+const PLAIN: BarTerms = { strength: 0, turn: 'none' };
+
+/** Of a part that keeps to itself. */
+export const unheard = (bars: number): Agreement => ({
+  bars: Array.from({ length: bars }, () => PLAIN),
+  kicks: null,
+  marks: [],
+  silences: [],
+  fills: true,
+  into: null,
+});
+
+/** What of an agreement holds from a bar on, for so many, between two ticks. */
+export function termsWithin(
+  terms: Agreement,
+  firstBar: number,
+  bars: number,
+  start: number,
+  end: number,
+  isLast: boolean,
+): Agreement {
+  // What is felt before the first of them belongs to them: the chord is theirs.
+  const within = (tick: number): boolean => (tick >= start || start === 0) && tick < end;
+  return {
+    ...terms,
+    bars: terms.bars.slice(firstBar, firstBar + bars),
+    kicks: terms.kicks && terms.kicks.filter(within),
+    marks: terms.marks.filter(({ at }) => within(at)),
+    silences: terms.silences.filter(({ from, to }) => from < end && to > start),
+    into: isLast ? terms.into : null,
+  };
+}
