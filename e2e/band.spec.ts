@@ -1,7 +1,7 @@
 /** A band of one's own, and metres beyond quarters, on a phone. */
 import { expect, test } from '@playwright/test';
 import { findings } from './support/axe';
-import { newSong, partNotes, saved, takeMidi } from './support/songs';
+import { newSong, openBar, partNotes, saved, takeMidi, typeSong } from './support/songs';
 import { listen, loudness } from './support/hearing';
 
 test.use({ viewport: { width: 390, height: 844 } });
@@ -33,6 +33,61 @@ test('parts of any kind come in, are doubled, named, ordered and taken out, and 
   await page.getByRole('button', { name: /^Undo: remove a part/ }).click();
   await expect(page.getByRole('group', { name: 'Nylon', exact: true })).toBeVisible();
   await saved(page);
+});
+
+test('a second guitar, half time, a lead-in, other drums: each is heard where it is set and nowhere else', async ({
+  page,
+}) => {
+  await listen(page);
+  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
+  const band = async () => {
+    await saved(page);
+    const file = await takeMidi(page);
+    return (name: string, from = 0, to = 4 * 1920) => partNotes(file, name, from, to);
+  };
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByLabel('Add a part', { exact: true }).selectOption('guitar');
+  const before = await band();
+
+  await page.getByRole('button', { name: 'More settings of Guitar 2' }).click();
+  await page.getByRole('radio', { name: 'half time' }).click();
+  const halved = await band();
+  expect(halved('Guitar 2').length).toBeLessThan(before('Guitar 2').length);
+  expect(halved('Guitar')).toBe(before('Guitar'));
+
+  await page.getByRole('button', { name: 'More settings of Drums' }).click();
+  await page.getByRole('button', { name: 'Another variation' }).click();
+  const varied = await band();
+  expect(varied('Drums')).not.toBe(halved('Drums'));
+  expect(varied('Bass')).toBe(halved('Bass'));
+
+  await page.getByRole('link', { name: 'Chart' }).click();
+  await openBar(page, 2);
+  await page.getByRole('tab', { name: 'Time' }).click();
+  await page.getByRole('radiogroup', { name: 'The bass leads into it' }).getByText('by half steps').click();
+  const led = await band();
+  expect(led('Bass', 0, 1920)).not.toBe(varied('Bass', 0, 1920));
+  expect(led('Bass', 1920)).toBe(varied('Bass', 1920));
+  expect(led('Keys')).toBe(varied('Keys'));
+  await page.getByRole('button', { name: /^Close/ }).click();
+
+  // What is agreed can be read, and let go.
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Together' }).click();
+  expect(await findings(page)).toEqual([]);
+  await page.getByRole('switch', { name: 'Bass and kick' }).click();
+  expect((await band())('Bass')).not.toBe(led('Bass'));
+
+  // One part heard alone, and resting.
+  await page.getByRole('button', { name: 'Hear Drums alone' }).click();
+  await page.getByRole('button', { name: 'Loop this section' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(() => loudness(page)).toBeGreaterThan(0.003);
+  await page.getByRole('switch', { name: 'Drums plays' }).click();
+  await expect.poll(() => loudness(page)).toBeLessThan(0.0005);
+  await page.getByRole('switch', { name: 'Drums plays' }).click();
+  await expect.poll(() => loudness(page)).toBeGreaterThan(0.003);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
 });
 
 test('a chart in seven eighths with a pick-up and a ritardando is read, shown, played and written', async ({

@@ -32,6 +32,11 @@ test('a voicing by hand stays while the others move, and is let go; shapes are c
 }) => {
   await listen(page);
   await typeSong(page, ['Am7', 'D7', 'Gmaj7', 'Em7']);
+  // Each chord in its own bar: none is felt early.
+  await inKeysSettings(page, async () => {
+    await page.getByRole('button', { name: 'Together' }).click();
+    await page.getByRole('switch', { name: 'Chords felt early' }).click();
+  });
   const plain = await barsOf(page, 'Keys');
 
   // By hand: an inversion of the second chord, heard at once.

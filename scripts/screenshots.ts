@@ -96,6 +96,12 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('radio', { name: 'Chorus' }).first().click();
   await shoot('form');
   await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('radio', { name: 'Chorus' }).click();
+  await page.getByRole('button', { name: 'Together' }).click();
+  await page.getByRole('button', { name: 'Together' }).evaluate((button) => button.scrollIntoView());
+  await shoot('together');
+  await page.getByRole('button', { name: 'Together' }).click();
+  await page.getByRole('radio', { name: 'Whole song' }).click();
   await page.getByRole('button', { name: 'More settings of Keys' }).click();
   await page.getByRole('group', { name: 'Keys', exact: true }).scrollIntoViewIfNeeded();
   await shoot('band');
@@ -129,8 +135,6 @@ await view('wide', 'light', async (page, shoot) => {
   await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
   await openWay(page, 'ideas');
   await shoot('ideas');
-  await openWay(page, 'voicing');
-  await shoot('voicing-keys');
   await page.getByRole('button', { name: /^Close/ }).click();
   await page.getByRole('link', { name: 'Form' }).click();
   await shoot('form');

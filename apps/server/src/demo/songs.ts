@@ -152,5 +152,65 @@ key: D
   },
 };
 
+const lanternsOnTheSlip: DemoSong = {
+  chart: `title: Lanterns on the Slip
+key: A
+time: 12/8
+tempo: 58
+style: slowtide
+
+[Verse] x2
+| A | E/G# | F#m7 | Dadd9 |
+| A/C# | Bm7 | D/E | E7 |
+
+[Chorus]
+| D | E | C#m7 | F#m7 |
+| Bm7 | E7 | A | A7 |
+
+[Verse]
+
+[Chorus] x2
+`,
+  parts: { guitar: { pattern: 'picked' } },
+  sections: {
+    Verse: { strings: off, keys: { pattern: 'broken' }, drums: { pattern: 'soft' } },
+    Chorus: { strings: { density: 4 } },
+  },
+};
+
+const twoCoinsForTheMeter: DemoSong = {
+  chart: `title: Two Coins for the Meter
+key: Em
+time: 4/4
+tempo: 100
+style: copperline
+
+[Groove]
+| Em9 | A13 | Em9 | A13 |
+
+[Verse] x2
+| Em7 | A7 | Em7 | Am7 Bm7 |
+| Cmaj7 | Bm7 | Am7 | B7#9 |
+
+[Chorus] x2
+| G6 | A7 | Cmaj7 | Em7 |
+| G6 | A7 | Cmaj7 D | Em9 |
+
+[Groove]
+`,
+  sections: {
+    Groove: { solo: off, horns: off },
+    Verse: { horns: { density: 1 }, keys: { pattern: 'chops' }, solo: off },
+    Chorus: { horns: { pattern: 'swells' }, drums: { pattern: 'open' } },
+  },
+};
+
 /** In the order of the set; the first is the one a new writer meets. */
-export const DEMO_SONGS: readonly DemoSong[] = [lastFerryOut, lampRoom, saltOnTheGlass, tideTables];
+export const DEMO_SONGS: readonly DemoSong[] = [
+  lastFerryOut,
+  lampRoom,
+  saltOnTheGlass,
+  tideTables,
+  lanternsOnTheSlip,
+  twoCoinsForTheMeter,
+];

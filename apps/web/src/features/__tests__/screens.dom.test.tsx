@@ -4,7 +4,7 @@ import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { player } from '../../audio/player';
 import { useBand } from '../../state/band';
-import { forgetEdit } from '../../state/keptEdits';
+import { forgetEdits } from '../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../state/openSong';
 import { BandScreen } from '../band/BandScreen';
 import { ChartSheet } from '../chart/ChartSheet';
@@ -38,7 +38,7 @@ beforeEach(() => {
   localStorage.clear();
   jest.mocked(player.audition).mockClear();
   closeSong();
-  forgetEdit(stored.id);
+  forgetEdits(stored.id);
   openSong(stored);
   useBand.setState({ band: renderBand(song, OURS), song });
 });
@@ -118,12 +118,35 @@ describe('the band', () => {
     const button = { name: /Another variation/ };
     const change = { name: 'At a chord change' };
     fireEvent.click(part('Bass').getByRole('button', { name: 'More settings of Bass' }));
-    expect(part('Bass').queryByRole('button', button)).toBeNull();
-    expect(part('Bass').getByRole('radiogroup', change)).toBeTruthy();
-    fireEvent.click(screen.getByRole('radio', { name: /Lamplight/ }));
-    expect(part('Bass').getByRole('radio', { name: 'Walking' }).getAttribute('aria-checked')).toBe('true');
     expect(part('Bass').getByRole('button', button)).toBeTruthy();
+    expect(part('Bass').getByRole('radiogroup', change)).toBeTruthy();
+    // Roots that are told exactly have no other variation; a walk has.
+    const repeats = within(part('Bass').getByRole('radiogroup', { name: 'Repeats' }));
+    fireEvent.click(repeats.getByRole('radio', { name: 'Exactly' }));
+    expect(now().song!.parts[0]!.settings.telling).toBe('exactly');
+    expect(part('Bass').queryByRole('button', button)).toBeNull();
+    fireEvent.click(screen.getByRole('radio', { name: /Lamplight/ }));
+    expect(part('Bass').getByRole('button', button)).toBeTruthy();
+    expect(part('Bass').getByRole('radio', { name: 'Walking' }).getAttribute('aria-checked')).toBe('true');
     expect(part('Bass').queryByRole('radiogroup', change)).toBeNull();
+  });
+
+  it('shows what the players agree on in a section, and lets each point go', () => {
+    fireEvent.click(screen.getByRole('button', { name: 'Together' }));
+    const lock = () => screen.getByRole<HTMLInputElement>('switch', { name: 'Bass and kick' });
+    expect(lock().checked).toBe(true);
+    fireEvent.click(screen.getByRole('radio', { name: 'Chorus' }));
+    expect(screen.getByText(/Chorus stands stronger and fuller/)).toBeTruthy();
+    fireEvent.click(lock());
+    expect(now().song!.sections[1]!.together).toEqual({ lock: false });
+    expect([lock().checked, now().song!.together]).toEqual([false, undefined]);
+    fireEvent.click(lock());
+    expect(now().song!.sections[1]!.together).toBeUndefined();
+    fireEvent.click(screen.getByRole('radio', { name: 'Whole song' }));
+    fireEvent.click(lock());
+    expect(now().song!.together).toEqual({ lock: false });
+    fireEvent.click(lock());
+    expect(now().song!.together).toBeUndefined();
   });
 
   it('sets style, swing, ending, level, and who is heard alone', () => {

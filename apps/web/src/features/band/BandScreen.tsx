@@ -7,6 +7,7 @@ import { player } from '../../audio/player';
 import { Choices } from '../../components/Choices';
 import { PartBadge } from '../../components/PartBadge';
 import { Range } from '../../components/Range';
+import { Toggle } from '../../components/Toggle';
 import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
 import { REPERTOIRE, partKind, playsIn, songStyle } from '../../state/repertoire';
@@ -14,6 +15,7 @@ import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
 import { AddPart, PartMenu } from './PartMenu';
 import { PartSettings } from './PartSettings';
+import { TogetherPanel } from './TogetherPanel';
 
 const WHOLE = 'song';
 
@@ -178,6 +180,7 @@ export function BandScreen() {
   const song = useOpenSong((s) => s.song);
   const [scope, setScope] = useState<string>(WHOLE);
   const [openPart, setOpenPart] = useState<string | null>(null);
+  const [together, setTogether] = useState(false);
   if (!song) return null;
   const section = song.sections.find((s) => s.id === scope);
   const scopes = [
@@ -188,6 +191,12 @@ export function BandScreen() {
     <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={styles.content}>
       <Shared song={song} />
       <Choices label="Settings for" value={section?.id ?? WHOLE} choices={scopes} onChoose={setScope} />
+      <View style={[styles.card, { borderColor: palette.line, backgroundColor: palette.raised }]}>
+        <View style={styles.start}>
+          <Toggle label="Together" on={together} as="head" onPress={() => setTogether(!together)} />
+        </View>
+        {together ? <TogetherPanel song={song} section={section ?? null} /> : null}
+      </View>
       {song.parts.map((part) => (
         <PartCard
           key={part.id}

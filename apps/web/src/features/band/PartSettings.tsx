@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { Button } from 'react-native-paper';
 import { setSettings } from '@backline/core/edits/song';
-import { DYNAMICS, FEELS } from '@backline/core/song/choices';
+import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import type { Control, Kind } from '@backline/core/parts/kind';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
@@ -14,6 +14,7 @@ import { Choices } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
 import { settingsIn, songStyle } from '../../state/repertoire';
+import { TELLING_WORDS } from './telling';
 import { VoicingSettings } from './VoicingSettings';
 
 export interface PartSettingsProps {
@@ -45,7 +46,6 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
   const style = songStyle(song);
   const set = settingsIn(song, kind, part, sectionId);
   const pattern = patternOf(kind, style, set.pattern);
-  const freedom = kind.freedomOf(pattern);
   const has = (control: Control): boolean => kind.controls.includes(control);
   const fretted = kind.nature === 'fretted';
   const put = (settings: Settings): void => void change(setSettings(part.id, sectionId, settings));
@@ -76,6 +76,21 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
         value={set.dynamics}
         choices={DYNAMICS.map((value) => ({ value, label: value }))}
         onChoose={(dynamics) => put({ dynamics })}
+      />
+      <Choices
+        label="Repeats"
+        value={set.telling}
+        choices={TELLINGS.map((value) => ({ value, label: TELLING_WORDS[value] }))}
+        onChoose={(telling) => put({ telling })}
+      />
+      <Choices
+        label="Listens to the others"
+        value={set.listens ? 'yes' : 'no'}
+        choices={[
+          { value: 'yes', label: 'Yes' },
+          { value: 'no', label: 'Keeps to itself' },
+        ]}
+        onChoose={(listens) => put({ listens: listens === 'yes' })}
       />
       {has('register') && !(fretted && set.neck === 'open') ? (
         <Range
@@ -125,7 +140,7 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
       {has('octave') ? (
         <Choices label="Octave" value={set.octave} choices={octaves} onChoose={(octave) => put({ octave })} />
       ) : null}
-      {freedom.restarts ? (
+      {kind.restarts(pattern) ? (
         <Choices
           label="At a chord change"
           value={changeOf(pattern, set)}
@@ -148,7 +163,7 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
         />
       )}
       <View style={styles.buttons}>
-        {freedom.varies ? (
+        {set.telling !== 'exactly' || kind.varies(pattern) ? (
           <Button
             mode="outlined"
             icon="dice-multiple-outline"

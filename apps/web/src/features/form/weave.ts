@@ -1,20 +1,10 @@
 import type { BandNote } from '@backline/core/band/bandNote';
 import type { Band, BandPart } from '@backline/core/band/index';
+import { firstFrom } from '@backline/core/time/search';
 
 /** Notes of a sorted list that start within a stretch of ticks. */
-export function notesWithin(notes: readonly BandNote[], from: number, to: number): readonly BandNote[] {
-  const firstAt = (tick: number): number => {
-    let low = 0;
-    let high = notes.length;
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if (notes[middle]!.start < tick) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  return notes.slice(firstAt(from), firstAt(to));
-}
+export const notesWithin = (notes: readonly BandNote[], from: number, to: number): readonly BandNote[] =>
+  notes.slice(firstFrom(notes, from), firstFrom(notes, to));
 
 /** A stroke of the weave: where in the stretch (0–1) and how strong (0–1). */
 export interface Stroke {

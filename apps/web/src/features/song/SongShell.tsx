@@ -10,7 +10,7 @@ import { ApiError, fetchSong, restoreSong, songPath } from '../../state/api';
 import { openAnew, rehome } from '../../state/leftovers';
 import { useBandOfOpenSong } from '../../state/band';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
-import { adoptOrphan, ownEdit } from '../../state/keptEdits';
+import { adoptOrphan, ownEdits } from '../../state/keptEdits';
 import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
@@ -54,7 +54,7 @@ async function loadSong(id: string, path: string): Promise<StoredSong> {
   try {
     return await fetchSong(path);
   } catch (error) {
-    const kept = ownEdit(id);
+    const kept = ownEdits(id);
     if (!kept || !(error instanceof ApiError) || error.kind !== 'away') throw error;
     return { id, revision: kept.revision, updatedAt: '', song: kept.song };
   }
@@ -115,7 +115,7 @@ function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: ()
           Save what is stored as a file
         </Button>
       ) : null}
-      {ownEdit(id) && (status === 404 || status === 410) ? (
+      {ownEdits(id) && (status === 404 || status === 410) ? (
         <Button mode="outlined" onPress={asNew}>
           Keep my version as a new song
         </Button>

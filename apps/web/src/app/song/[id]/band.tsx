@@ -1,1 +1,3 @@
-export { BandScreen as default } from '../../../features/band/BandScreen';
+import { later } from '../../../components/later';
+
+export default later(() => import('../../../features/band/BandScreen').then((m) => m.BandScreen));

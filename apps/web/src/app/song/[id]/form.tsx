@@ -1,1 +1,3 @@
-export { FormScreen as default } from '../../../features/form/FormScreen';
+import { later } from '../../../components/later';
+
+export default later(() => import('../../../features/form/FormScreen').then((m) => m.FormScreen));

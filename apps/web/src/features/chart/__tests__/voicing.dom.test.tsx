@@ -30,6 +30,12 @@ const begin = (bar: number, part = 'keys'): void => {
   });
 };
 
+// It is loaded when it is first opened.
+beforeAll(async () => {
+  begin(0);
+  await screen.findByText(/auto$/);
+});
+
 beforeEach(() => jest.mocked(player.audition).mockClear());
 
 describe('tone by tone', () => {

@@ -13,9 +13,9 @@ import { TimeWay } from './TimeWay';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { hush } from '../../../state/hearing';
-import { VoicingWay } from '../voicing/VoicingWay';
 
-/** The library comes when it is first opened: its progressions are no part of the first load. */
+/** What only some songs ask for comes when it is first opened, and is no part of the first load. */
+const VoicingWay = lazy(() => import('../voicing/VoicingWay').then((m) => ({ default: m.VoicingWay })));
 const LibraryWay = lazy(() => import('./LibraryWay').then((m) => ({ default: m.LibraryWay })));
 
 const TABS: readonly Tab<Way>[] = [

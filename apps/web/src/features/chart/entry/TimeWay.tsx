@@ -1,9 +1,17 @@
 import { StyleSheet, View } from 'react-native';
 import { Button } from 'react-native-paper';
 import { insertBar, removeBars, splitBar } from '@backline/core/edits/bars';
-import { SHORTEST, boundaryRoom, moveBoundary, removeChord, setPush } from '@backline/core/edits/chords';
+import {
+  SHORTEST,
+  boundaryRoom,
+  moveBoundary,
+  removeChord,
+  setLeadIn,
+  setPush,
+} from '@backline/core/edits/chords';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
+import type { LeadIn } from '@backline/core/song/choices';
 import type { ChordEvent } from '@backline/core/song/schema';
 import { sectionBars } from '@backline/core/time/bars';
 import { beatsAcross } from '@backline/core/time/beats';
@@ -18,6 +26,15 @@ const PUSHES = [
   { value: 120, label: 'a sixteenth' },
   { value: 240, label: 'an eighth' },
   { value: 480, label: 'a quarter' },
+];
+const AS_PATTERN = 'pattern';
+const LEADS: readonly { value: LeadIn | typeof AS_PATTERN; label: string }[] = [
+  { value: AS_PATTERN, label: 'as its pattern' },
+  { value: 'none', label: 'not' },
+  { value: 'scale', label: 'by the scale' },
+  { value: 'chromatic', label: 'by half steps' },
+  { value: 'fifth', label: 'by the fifth' },
+  { value: 'octave', label: 'by the octave' },
 ];
 const GRID_WORDS: Record<Grid, string> = {
   beat: 'beats',
@@ -62,6 +79,12 @@ export function TimeWay({ place }: { place: Place }) {
         value={chord.push ?? 0}
         choices={PUSHES}
         onChoose={(ticks) => change(setPush(section.id, chord.id, ticks))}
+      />
+      <Choices
+        label="The bass leads into it"
+        value={chord.leadIn ?? AS_PATTERN}
+        choices={LEADS}
+        onChoose={(way) => change(setLeadIn(section.id, [chord.id], way === AS_PATTERN ? null : way))}
       />
       <View style={styles.buttons}>
         <Button

@@ -2,7 +2,7 @@ import { cleanup, configure, fireEvent, render } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { SWRConfig } from 'swr';
 import { readChart } from '@backline/core/formats/chart/index';
-import { forgetEdit } from '../../../../state/keptEdits';
+import { forgetEdits } from '../../../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../../../state/openSong';
 import { ChartSheet } from '../../ChartSheet';
 import { useClipboard } from '../../run/clipboard';
@@ -24,7 +24,7 @@ export function openChart(text: string, selection: Selection): void {
   cleanup();
   localStorage.clear();
   closeSong();
-  forgetEdit(ID);
+  forgetEdits(ID);
   openSong({
     id: ID,
     revision: 1,

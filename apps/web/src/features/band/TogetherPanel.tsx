@@ -1,0 +1,77 @@
+import { StyleSheet, Text, View } from 'react-native';
+import { Switch } from 'react-native-paper';
+import { POINTS, pointsOf, type Points } from '@backline/core/ensemble/terms';
+import { setTogether } from '@backline/core/edits/together';
+import { TELLINGS } from '@backline/core/song/choices';
+import type { Section, Song } from '@backline/core/song/schema';
+import { Choices } from '../../components/Choices';
+import { useBand } from '../../state/band';
+import { change } from '../../state/openSong';
+import { usePalette } from '../../theme/usePalette';
+import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { TELLING_WORDS } from './telling';
+
+/** Each point with its name and, for the song as a whole, what it means. */
+const NAMES: { readonly [point in keyof Points]: readonly [name: string, means: string] } = {
+  early: ['Chords felt early', 'Now and then all take a chord an eighth early.'],
+  marks: ['Pushes and stops', 'Drums mark pushed chords; where there is no chord nobody plays.'],
+  lock: ['Bass and kick', 'The bass strikes where the kick does.'],
+  room: ['Room for each other', 'Each part keeps to its own place; the lead lies on top.'],
+  shape: ['Strong and soft', 'Verses stand under choruses, and each section grows.'],
+  fills: ['Fills', 'The drums lead into repeats, sections and the end.'],
+};
+
+interface TogetherPanelProps {
+  readonly song: Song;
+  /** The section it is said of, or null for the whole song. */
+  readonly section: Section | null;
+}
+
+/** What the players agree on: in the whole song as a rule, in a section as it turns out; each point can be let go. */
+export function TogetherPanel({ song, section }: TogetherPanelProps) {
+  const palette = usePalette();
+  const said = useBand((s) => s.band?.agreed.find((a) => a.section === section?.id)?.points);
+  const points = pointsOf(song, section ?? {});
+  // What the song says shows where the section says nothing of its own.
+  const usual = section ? pointsOf(song, {}) : POINTS;
+  const sectionId = section?.id ?? null;
+  const telling = section?.together?.telling ?? song.together?.telling ?? 'a little';
+  return (
+    <View style={styles.panel}>
+      <Choices
+        label="Repeats of all parts"
+        value={telling}
+        choices={TELLINGS.map((value) => ({ value, label: TELLING_WORDS[value] }))}
+        onChoose={(chosen) => change(setTogether(sectionId, { telling: chosen }))}
+      />
+      {(Object.keys(NAMES) as (keyof Points)[]).map((point) => {
+        const [name, means] = NAMES[point];
+        return (
+          <View key={point} style={styles.point}>
+            <View style={styles.words}>
+              <Text style={[styles.name, { color: palette.ink }]}>{name}</Text>
+              <Text style={[styles.text, { color: palette.quiet }]}>
+                {points[point] ? (said?.[point] ?? means) : 'Each goes its own way.'}
+              </Text>
+            </View>
+            <Switch
+              value={points[point]}
+              accessibilityLabel={name}
+              onValueChange={(on) =>
+                void change(setTogether(sectionId, { [point]: on === usual[point] ? undefined : on }))
+              }
+            />
+          </View>
+        );
+      })}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  panel: { gap: 8, paddingTop: 4 },
+  point: { flexDirection: 'row', alignItems: 'center', gap: 12, minHeight: TOUCH },
+  words: { flex: 1, minWidth: 0 },
+  name: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  text: { fontFamily: FONT.text, fontSize: SIZE.small },
+});
