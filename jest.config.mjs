@@ -9,6 +9,7 @@ const node = (name, roots) => ({
   displayName: name,
   testEnvironment: 'node',
   roots,
+  setupFiles: ['<rootDir>/scripts/jest-chance.cjs'],
   testMatch: ['**/*.test.ts'],
   transform: { '^.+\\.m?[jt]sx?$': '<rootDir>/scripts/jest-esbuild.cjs' },
   transformIgnorePatterns: [
@@ -21,7 +22,7 @@ const web = (name, preset, testMatch, more = {}) => ({
   displayName: name,
   preset,
   roots: ['<rootDir>/apps/web/src'],
-  setupFiles: ['<rootDir>/scripts/jest-web-setup.cjs'],
+  setupFiles: ['<rootDir>/scripts/jest-web-setup.cjs', '<rootDir>/scripts/jest-chance.cjs'],
   testMatch,
   moduleNameMapper: { ...names, ...more },
   transform: {
