@@ -40,6 +40,8 @@ const web = (name, preset, testMatch, more = {}) => ({
 export default {
   // Ends what hangs; no test is decided by how long something takes.
   testTimeout: 600_000,
+  // Two cores are two files at a time.
+  maxWorkers: '100%',
   projects: [
     node('core', ['<rootDir>/packages/core/test', '<rootDir>/packages/cli/test']),
     node('server', ['<rootDir>/apps/server/test']),

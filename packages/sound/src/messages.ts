@@ -13,10 +13,27 @@ export interface Loop {
   readonly end: number;
 }
 
+/** A score on its way to the audio thread: from whoever makes it, by a port of its own. */
+export interface ScoreMessage {
+  readonly type: 'score';
+  /** Counts up: what is asked of a later score waits until it is there. */
+  readonly number: number;
+  readonly score: Score;
+  /** Left out, the stretch to go round stays as it is. */
+  readonly loop?: Loop | null;
+}
+
+/** The end of a message port at which scores arrive. */
+export interface ScorePort {
+  onmessage: ((event: { readonly data: ScoreMessage }) => void) | null;
+}
+
 /** From the app to the audio thread. */
 export type ToEngine =
   | { readonly type: 'bank'; readonly bank: DecodedBank }
-  | { readonly type: 'score'; readonly score: Score; readonly loop: Loop | null }
+  /** Where scores come from. */
+  | { readonly type: 'scores'; readonly port: ScorePort }
+  | ScoreMessage
   /** Other levels, places and silences of the channels of the score: heard at once. */
   | { readonly type: 'channels'; readonly channels: readonly ChannelSetup[] }
   /** Ends what is being auditioned. */
@@ -35,6 +52,9 @@ export type ToEngine =
       readonly level: number;
       readonly seconds: number;
     };
+
+/** A message with the number of the score it is about: ports keep no order among each other. */
+export type Sent = ToEngine & { readonly about?: number };
 
 /** From the audio thread to the app: where it stands, every few blocks and whenever that changes. */
 export interface Report {

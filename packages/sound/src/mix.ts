@@ -1,6 +1,6 @@
 import { isAudible } from '@backline/core/band/audible';
 import type { Mix } from '@backline/core/song/schema';
-import type { Score } from './score';
+import type { ChannelSetup } from './score';
 
 /** A part as far as the mix knows it. */
 export interface Mixed {
@@ -8,13 +8,14 @@ export interface Mixed {
   readonly mix: Mix;
 }
 
-/** A score under another mix: levels, places in the stereo picture, and who is heard. */
-export const scoreWithMix = (score: Score, parts: readonly Mixed[]): Score => ({
-  ...score,
-  channels: score.channels.map((channel) => {
+/** Channels under another mix: levels, places in the stereo picture, and who is heard. */
+export const channelsWithMix = (
+  channels: readonly ChannelSetup[],
+  parts: readonly Mixed[],
+): readonly ChannelSetup[] =>
+  channels.map((channel) => {
     const part = parts.find((p) => p.id === channel.part);
     if (!part) return channel;
     const { level, pan, room } = part.mix;
     return { ...channel, level, pan, room, audible: isAudible(part, parts) };
-  }),
-});
+  });

@@ -100,8 +100,8 @@ export function beatFrom({ bars, length }: Score, tick: number): number {
 }
 
 /** The presets a score sounds with, by the names of their banks. */
-export function banksOf(score: Score): string[] {
-  const ids = score.channels.flatMap(({ percussion, programs }) =>
+export function banksOf({ channels }: Pick<Score, 'channels'>): string[] {
+  const ids = channels.flatMap(({ percussion, programs }) =>
     percussion ? ['drums'] : programs.map((p) => String(p.program)),
   );
   return [...new Set(ids)];

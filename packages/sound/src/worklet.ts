@@ -1,6 +1,7 @@
 /** The audio thread: the engine behind messages. Bundled into one file for the worklet. */
 import { Engine } from './engine';
-import type { Report, ToEngine } from './messages';
+import { Inbox } from './inbox';
+import type { Report, Sent, ToEngine } from './messages';
 
 /** What a worklet's global scope has; the DOM types leave it out. */
 declare const sampleRate: number;
@@ -20,13 +21,14 @@ const REPORT_EVERY = 8;
 
 class BacklineProcessor extends AudioWorkletProcessor {
   private readonly engine = new Engine(sampleRate);
+  private readonly inbox = new Inbox((message) => this.take(message));
   private blocks = 0;
 
   /** Messages may come along at the start: where sound is made ahead of time, none comes before it begins. */
   constructor(options?: { processorOptions?: { messages?: readonly ToEngine[] } }) {
     super();
-    for (const message of options?.processorOptions?.messages ?? []) this.take(message);
-    this.port.onmessage = ({ data }: MessageEvent<ToEngine>) => this.take(data);
+    for (const message of options?.processorOptions?.messages ?? []) this.inbox.put(message);
+    this.port.onmessage = ({ data }: MessageEvent<Sent>) => this.inbox.put(data);
   }
 
   private take(message: ToEngine): void {
@@ -34,6 +36,9 @@ class BacklineProcessor extends AudioWorkletProcessor {
     switch (message.type) {
       case 'bank':
         engine.addBank(message.bank);
+        break;
+      case 'scores':
+        message.port.onmessage = ({ data }) => this.inbox.put(data);
         break;
       case 'score':
         engine.setScore(message.score, message.loop);

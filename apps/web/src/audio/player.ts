@@ -1,8 +1,9 @@
 import { create } from 'zustand';
 import { BankLoader } from './banks';
-import { EMPTY_SCORE, banksOf, type Score } from '@backline/sound/score';
-import type { Report, ToEngine } from '@backline/sound/messages';
-import { scoreWithMix, type Mixed } from '@backline/sound/mix';
+import { EMPTY_SCORE, banksOf } from '@backline/sound/score';
+import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/messages';
+import { channelsWithMix, type Mixed } from '@backline/sound/mix';
+import type { ScoreFacts } from '../workers/band';
 import type { SectionLoop } from './loop';
 
 export interface PlayerState {
@@ -47,6 +48,8 @@ interface Fix {
   rate: number;
 }
 
+const NO_SCORE: ScoreFacts = { number: 0, length: 0, channels: [] };
+
 /** Plays scores: owns the audio context, its thread and the loading of sounds. */
 class Player {
   private context: AudioContext | null = null;
@@ -55,36 +58,52 @@ class Player {
   private readonly banks = new BankLoader();
   private readonly sent = new Set<string>();
   private readonly pressed = new Set<number>();
-  private score: Score = EMPTY_SCORE;
+  /** What is known of the score the audio thread has, or is about to have: it gets it from whoever makes it. */
+  private score: ScoreFacts = NO_SCORE;
+  private giveScores: (port: MessagePort) => void = () => undefined;
   private fix: Fix = { tick: 0, at: 0, rate: 0 };
   private shown = 0;
   /** Counts what the writer has asked for: a play that has been overtaken while sounds loaded starts nothing. */
   private wish = 0;
 
-  /** Takes another score, and the loop as it lies in it; while playing it is heard from the next beat on. */
-  setScore(score: Score, loop: SectionLoop | null): void {
+  /** @param give tells whoever makes scores by which port they reach the audio thread. */
+  scoresFrom(give: (port: MessagePort) => void): void {
+    this.giveScores = give;
+  }
+
+  /** Whoever makes scores is another one now: it gets a port of its own. */
+  renewScores(): void {
+    if (!this.node) return;
+    const { port1, port2 } = new MessageChannel();
+    this.node.port.postMessage({ type: 'scores', port: port1 as ScorePort } satisfies ToEngine, [port1]);
+    this.giveScores(port2);
+  }
+
+  /**
+   * Another score has gone to the audio thread, with the loop as it lies in it; while playing it is heard from the
+   * next beat on.
+   */
+  setScore(score: ScoreFacts, loop: SectionLoop | null): void {
     this.score = score;
     set({ length: score.length, loop });
     if (this.fix.tick > score.length) this.fix = { tick: 0, at: performance.now(), rate: 0 };
-    if (!this.node) return;
-    this.sendScore();
-    void this.loadBanks(banksOf(score)).catch(() => undefined);
+    if (this.node) void this.loadBanks(banksOf(score)).catch(() => undefined);
   }
 
   /** Another mix of the same notes: heard at once, and costs next to nothing. */
   setMix(parts: readonly Mixed[]): void {
-    this.score = scoreWithMix(this.score, parts);
+    this.score = { ...this.score, channels: channelsWithMix(this.score.channels, parts) };
     if (this.node) this.send({ type: 'channels', channels: this.score.channels });
   }
 
   /** Forgets the song: stops, and takes its loop away. */
   clear(): void {
     this.stop();
-    this.score = EMPTY_SCORE;
     this.fix = { tick: 0, at: performance.now(), rate: 0 };
     this.setLoop(null);
     set({ length: 0 });
-    if (this.node) this.sendScore();
+    this.score = { ...NO_SCORE, number: this.score.number };
+    if (this.node) this.send({ type: 'score', number: this.score.number, score: EMPTY_SCORE, loop: null });
   }
 
   /** Call from a tap or key: browsers let sound start only then. */
@@ -100,6 +119,8 @@ class Player {
     }
     // Stopped, or in another song, while the sounds were loading.
     if (mine !== this.wish) return;
+    // Nothing to play, or not yet.
+    if (!this.score.length) return set({ starting: false });
     const { loop } = usePlayer.getState();
     const inLoop = loop && (from < loop.start || from >= loop.end) ? loop.start : from;
     const start = inLoop >= this.score.length ? (loop?.start ?? 0) : inLoop;
@@ -196,7 +217,9 @@ class Player {
     node.connect(context.destination);
     node.port.onmessage = ({ data }: MessageEvent<Report>) => this.hear(data);
     this.node = node;
-    this.sendScore();
+    this.renewScores();
+    const { loop } = usePlayer.getState();
+    if (loop) this.setLoop(loop);
     set({ sound: 'on' });
   }
 
@@ -224,14 +247,8 @@ class Player {
     set((state) => ({ loaded: state.loaded + 1 }));
   }
 
-  private sendScore(): void {
-    const { loop } = usePlayer.getState();
-    const stretch = loop && { start: loop.start, end: loop.end };
-    this.send({ type: 'score', score: this.score, loop: stretch });
-  }
-
   private send(message: ToEngine): void {
-    this.node?.port.postMessage(message);
+    this.node?.port.postMessage({ ...message, about: this.score.number } satisfies Sent);
   }
 
   private hear(message: Report): void {

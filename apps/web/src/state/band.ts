@@ -1,3 +1,4 @@
+import { transfer } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Band } from '@backline/core/band/index';
@@ -5,8 +6,10 @@ import { differsInMixOnly, songDifference } from '@backline/core/song/difference
 import type { Song } from '@backline/core/song/schema';
 import { loopRound } from '../audio/loop';
 import { player, usePlayer } from '../audio/player';
-import type { BandFailure, BandReply, BandRequest } from '../workers/band';
+import type { BandReply, BandRequest } from '../workers/band';
+import { bandWorker } from './bandWorker';
 import { useOpenSong } from './openSong';
+import { WorkerLost } from './remote';
 
 export interface BandState {
   readonly band: Band | null;
@@ -17,10 +20,9 @@ export interface BandState {
 
 export const useBand = create<BandState>(() => ({ band: null, song: null, failed: null }));
 
-/** The worker that generates: one song at a time, of those that wait only the newest. */
+/** Has bands generated: one song at a time, of those that wait only the newest. */
 class Generation {
-  private worker: Worker | null = null;
-  private busy: { readonly number: number; readonly song: Song } | null = null;
+  private busy = false;
   /** The song that the worker has a copy of. */
   private sent: Song | null = null;
   private next: Song | null = null;
@@ -34,7 +36,7 @@ class Generation {
       return this.mix(made.band, song);
     }
     this.next = song;
-    if (!this.busy) this.post();
+    if (!this.busy) void this.post();
   }
 
   /** Another mix of the same notes is no matter for the worker. */
@@ -48,67 +50,60 @@ class Generation {
     player.setMix(parts);
   }
 
-  private post(): void {
-    const song = this.next;
-    if (!song) return;
-    this.next = null;
-    const number = ++this.count;
-    const worker = this.start();
-    const request: BandRequest = {
-      number,
-      song: this.sent ? { other: songDifference(this.sent, song) } : { whole: song },
-    };
-    this.busy = { number, song };
-    this.sent = song;
-    worker.postMessage(request);
-  }
-
-  private start(): Worker {
-    if (this.worker) return this.worker;
-    const worker = new Worker(new URL('../workers/band.ts', import.meta.url));
-    worker.onmessage = ({ data }: MessageEvent<BandReply | BandFailure>) => this.take(data);
-    worker.onerror = () => this.startOver();
-    this.worker = worker;
-    return worker;
-  }
-
-  /** A worker that fell over is replaced; what waits, or the same song once more, goes to the new one. */
-  private startOver(): void {
-    this.worker?.terminate();
-    this.worker = null;
-    this.sent = null;
-    const lost = this.busy?.song ?? null;
-    this.busy = null;
-    if (!this.next && lost && lost !== this.fellOver) {
-      this.fellOver = lost;
-      this.next = lost;
+  private async post(): Promise<void> {
+    this.busy = true;
+    while (this.next) {
+      const song = this.next;
+      this.next = null;
+      const whole = this.sent === null;
+      const request: BandRequest = {
+        number: ++this.count,
+        song: this.sent ? { other: songDifference(this.sent, song) } : { whole: song },
+        round: usePlayer.getState().loop?.playing ?? null,
+      };
+      this.sent = song;
+      try {
+        this.take(song, request, await bandWorker.ask((band) => band.make(request)));
+      } catch (error) {
+        this.sent = null;
+        // A worker that was replaced between two edits has no copy to change.
+        if (error instanceof WorkerLost || !whole) this.startOver(song);
+        else this.fail(` (${error instanceof Error ? error.message : String(error)}). Undo the last change.`);
+      }
     }
-    if (this.next) return this.post();
-    useBand.setState({
-      failed: 'The band could not be generated. Undo the last change or reload the page.',
-    });
+    this.busy = false;
   }
 
-  private take(reply: BandReply | BandFailure): void {
-    const song = this.busy?.song ?? null;
-    this.busy = null;
-    if ('failed' in reply) {
-      this.sent = null;
-      useBand.setState({
-        failed: `The band could not be generated (${reply.failed}). Undo the last change.`,
-      });
-    } else if (!this.next && useOpenSong.getState().song) {
-      this.fellOver = null;
-      useBand.setState({ band: reply.band, song, failed: null });
-      // A loop belongs to its section: where the bars have moved it moves along, and without them it ends.
-      const { loop } = usePlayer.getState();
-      player.setScore(reply.score, loop && loopRound(reply.band.bars, loop.playing));
-    }
-    this.post();
+  /** A fresh worker gets what waits, or the same song once more. */
+  private startOver(lost: Song): void {
+    player.renewScores();
+    if (this.next) return;
+    if (lost === this.fellOver) return this.fail('. Undo the last change or reload the page.');
+    this.fellOver = lost;
+    this.next = lost;
+  }
+
+  private fail(why: string): void {
+    useBand.setState({ failed: `The band could not be generated${why}` });
+  }
+
+  private take(song: Song, request: BandRequest, { band, facts, loop }: BandReply): void {
+    // The song was closed meanwhile, or is about to be made once more.
+    if (this.next || !useOpenSong.getState().song) return;
+    this.fellOver = null;
+    useBand.setState({ band, song, failed: null });
+    const { loop: wanted } = usePlayer.getState();
+    player.setScore(facts, loop);
+    // Another was chosen, or it was let go, while the score was made.
+    if ((wanted?.playing ?? null) !== request.round)
+      player.setLoop(wanted && loopRound(band.bars, wanted.playing));
   }
 }
 
 const generation = new Generation();
+player.scoresFrom(
+  (port) => void bandWorker.ask((band) => band.hear(transfer(port, [port]))).catch(() => undefined),
+);
 
 /** Keeps the band and the player at the open song. */
 export function useBandOfOpenSong(): void {

@@ -1,10 +1,11 @@
 /** Files of a song, made by a worker of their own that ends with them. */
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { create } from 'zustand';
 import type { Song } from '@backline/core/song/schema';
 import { fileNames } from '@backline/sound/fileNames';
 import type { Files } from '../workers/files';
 import { download } from './download';
+import { RemoteWorker } from './remote';
 
 export type FileKind = 'midi' | 'wav' | 'stems';
 
@@ -19,47 +20,51 @@ export const useFiles = create<FilesState>(() => ({ making: null, remark: null }
 
 const ENDING: Record<FileKind, string> = { midi: '.mid', wav: '.wav', stems: ' parts.zip' };
 
-let worker: Worker | null = null;
+type Maker = RemoteWorker<Files>;
+
+let maker: Maker | null = null;
+
+const newMaker = (): Maker =>
+  new RemoteWorker<Files>(
+    () => new Worker(new URL('../workers/files.ts', import.meta.url)),
+    'the page ran out of room',
+  );
 
 /** Gives up what is being made. */
 export function stopMaking(): void {
-  worker?.terminate();
-  worker = null;
+  const given = maker;
+  maker = null;
+  given?.end();
   useFiles.setState({ making: null });
 }
 
-async function made(mine: Worker, kind: FileKind, song: Song): Promise<Blob> {
-  const files: Remote<Files> = wrap<Files>(mine);
+async function made(mine: Maker, kind: FileKind, song: Song): Promise<Blob> {
   if (kind === 'midi') {
-    const { bytes, remark } = await files.midi(song);
+    const { bytes, remark } = await mine.ask((files) => files.midi(song));
     useFiles.setState({ remark });
     return new Blob([bytes.slice()], { type: 'audio/midi' });
   }
   // What was on its way when it was given up says nothing more.
   const tell = proxy((done: number) => {
-    if (worker === mine) useFiles.setState({ making: { kind, done } });
+    if (maker === mine) useFiles.setState({ making: { kind, done } });
   });
-  return kind === 'wav' ? files.wav(song, tell) : files.stems(song, tell);
+  return mine.ask((files) => (kind === 'wav' ? files.wav(song, tell) : files.stems(song, tell)));
 }
 
 /** Makes a file of the song as it is now and gives it to the browser; one at a time. */
 export async function takeFile(kind: FileKind, song: Song): Promise<void> {
   stopMaking();
   useFiles.setState({ making: { kind, done: 0 }, remark: null });
-  const mine = new Worker(new URL('../workers/files.ts', import.meta.url));
-  worker = mine;
-  const fellOver = new Promise<never>((_, reject) => {
-    mine.onerror = () => reject(new Error('the page ran out of room'));
-  });
+  const mine = (maker = newMaker());
   try {
-    const blob = await Promise.race([made(mine, kind, song), fellOver]);
+    const blob = await made(mine, kind, song);
     // Given up, or another begun, while this one was made.
-    if (worker === mine) download(blob, fileNames([song.title])[0]! + ENDING[kind]);
+    if (maker === mine) download(blob, fileNames([song.title])[0]! + ENDING[kind]);
   } catch (error) {
-    if (worker !== mine) return;
+    if (maker !== mine) return;
     const why = error instanceof Error ? error.message : String(error);
     useFiles.setState({ remark: `The file could not be written: ${why}. Try again.` });
   } finally {
-    if (worker === mine) stopMaking();
+    if (maker === mine) stopMaking();
   }
 }

@@ -1,56 +1,88 @@
 /**
  * Generates the band off the main thread. It keeps its own copy of the open song and is told what is
- * other: what stayed is the same object as before, and only what changed is computed again.
+ * other: what stayed is the same object as before, and only what changed is computed again. The notes
+ * go from here to the audio thread; the page gets what it draws.
  */
+import { expose } from 'comlink';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
+import { autoVoicings, sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { withDifference, type SongDifference } from '@backline/core/song/difference';
 import type { Song } from '@backline/core/song/schema';
-import type { Score } from '@backline/sound/score';
+import type { ScoreMessage } from '@backline/sound/messages';
+import type { ChannelSetup } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
+import { loopRound, type SectionLoop } from '../audio/loop';
 import { REPERTOIRE } from '../state/repertoire';
 
 export interface BandRequest {
   readonly number: number;
   /** The whole song, or what is other in it than in the one sent before. */
   readonly song: { readonly whole: Song } | { readonly other: SongDifference };
+  /** The playing that is gone round. */
+  readonly round: string | null;
+}
+
+/** What the page has to know of a score. */
+export interface ScoreFacts {
+  readonly number: number;
+  /** Ticks. */
+  readonly length: number;
+  readonly channels: readonly ChannelSetup[];
 }
 
 export interface BandReply {
-  readonly number: number;
   readonly band: Band;
-  readonly score: Score;
+  readonly facts: ScoreFacts;
+  /** The loop as it lies in the score; null where nothing is gone round, or its bars are gone. */
+  readonly loop: SectionLoop | null;
 }
 
-export interface BandFailure {
-  readonly number: number;
-  readonly failed: string;
+/** Voicings of a part in a section: as they are, and as auto alone would have them. */
+export interface Voicings {
+  readonly now: readonly ChordVoicing[];
+  readonly auto: readonly ChordVoicing[];
 }
 
 const memory = regionMemory();
 let copy: Song | null = null;
+/** The audio thread, once there is one, and the score that it was given last. */
+let listener: MessagePort | null = null;
+let latest: ScoreMessage | null = null;
 
-function taken({ song }: BandRequest): Song {
+function taken(song: BandRequest['song']): Song {
   if ('whole' in song) return song.whole;
   if (!copy) throw new Error('the song has not come yet');
   return withDifference(copy, song.other);
 }
 
-const scope = self as unknown as {
-  onmessage: (event: MessageEvent<BandRequest>) => void;
-  postMessage: (reply: BandReply | BandFailure, transfer?: Transferable[]) => void;
-};
-
-scope.onmessage = ({ data }) => {
-  try {
-    copy = taken(data);
+const making = {
+  make({ number, song, round }: BandRequest): BandReply {
+    copy = taken(song);
     const band = renderBand(copy, REPERTOIRE, memory);
     const score = scoreOf(band, copy.guide);
-    scope.postMessage({ number: data.number, band, score }, [score.notes.buffer]);
-  } catch (error) {
-    scope.postMessage({
-      number: data.number,
-      failed: error instanceof Error ? error.message : String(error),
-    });
-  }
+    const loop = round === null ? null : loopRound(band.bars, round);
+    latest = { type: 'score', number, score, loop: loop && { start: loop.start, end: loop.end } };
+    listener?.postMessage(latest);
+    return { band, facts: { number, length: score.length, channels: score.channels }, loop };
+  },
+
+  /** Scores go to this port from now on, the last one at once. */
+  hear(port: MessagePort): void {
+    listener?.close();
+    listener = port;
+    if (latest) port.postMessage({ ...latest, loop: undefined });
+  },
+
+  voicings(section: string, part: string): Voicings {
+    if (!copy) throw new Error('the song has not come yet');
+    return {
+      now: sectionVoicings(copy, REPERTOIRE, section, part),
+      auto: autoVoicings(copy, REPERTOIRE, section, part),
+    };
+  },
 };
+
+export type Making = typeof making;
+
+expose(making);

@@ -7,7 +7,6 @@ import { agree } from '../ensemble';
 import { inWords, type SectionInWords } from '../ensemble/words';
 import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
-import { windowsOf } from '../timeline/windows';
 import type { BandNote } from './bandNote';
 import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
@@ -109,12 +108,7 @@ function bandPart(
   passes.forEach((pass, i) => {
     // What one part cannot play silences no other.
     try {
-      let { before } = regions[i]!;
-      for (const window of windowsOf(regions[i]!)) {
-        const made = memory.made(kind, { ...window, before });
-        runs.push(placedAt(pass, made.notes));
-        before = made.last;
-      }
+      for (const { notes } of memory.made(kind, regions[i]!)) runs.push(placedAt(pass, notes));
     } catch {
       failed.add(pass.section.name);
     }
@@ -195,9 +189,16 @@ function placesOf(bar: Bar): readonly number[] {
   return places;
 }
 
-const passBars = (pass: Pass): BandBar[] =>
-  pass.bars.map((bar, index) => ({
-    playing: playingOf(pass),
+/** Bars as they were placed last, most of which stay where they were. */
+const placedBars = new WeakMap<Pass['bars'], { readonly of: string; readonly bars: readonly BandBar[] }>();
+
+function passBars(pass: Pass): readonly BandBar[] {
+  const playing = playingOf(pass);
+  const of = [playing, pass.start, pass.section.id, pass.section.name, pass.index].join('/');
+  const found = placedBars.get(pass.bars);
+  if (found?.of === of) return found.bars;
+  const bars = pass.bars.map((bar, index) => ({
+    playing,
     start: pass.start + bar.start,
     length: bar.length,
     metre: bar.metre,
@@ -210,6 +211,9 @@ const passBars = (pass: Pass): BandBar[] =>
     pass: pass.index + 1,
     index,
   }));
+  placedBars.set(pass.bars, { of, bars });
+  return bars;
+}
 
 const passChords = (pass: Pass): BandChord[] =>
   passSpans(pass).map((span) => ({

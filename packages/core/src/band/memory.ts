@@ -1,11 +1,12 @@
-/** Remembers the notes of regions, so that an edit computes again only what it changed. */
+/** Remembers the notes of regions window by window, so that an edit computes again only what it changed. */
 import type { Kind } from '../parts/kind';
-import type { Bar } from '../time/bars';
 import { lastVoiced } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
-import type { Region, Span, VoicedChord } from '../timeline/region';
+import type { Next, Region, VoicedChord } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
+import { cutOf, windowOf, type Cut, type Piece } from '../timeline/windows';
 import { regionNotes, type RegionNote } from './regionNotes';
+import { settingsText, termsText, windowText } from './windowText';
 
 /** What is made of a window: its notes, and the last chord as it was voiced, from which the next goes on. */
 export interface Made {
@@ -14,76 +15,66 @@ export interface Made {
 }
 
 export interface RegionMemory {
-  /** @param region a window of a region. */
-  made(kind: Kind, region: Region): Made;
+  /** A region's notes, window by window. */
+  made(kind: Kind, region: Region): readonly Made[];
   /** Windows computed since the memory was made. */
   readonly computed: number;
 }
 
-/** A text for an object that is the same for the same object, made once. */
-function once<T extends object>(write: (value: T) => string): (value: T) => string {
-  const written = new WeakMap<T, string>();
-  return (value) => {
-    let text = written.get(value);
-    if (text === undefined) written.set(value, (text = write(value)));
-    return text;
-  };
+/** A region as it was asked for last, with what each of its windows went on from. */
+interface Known {
+  readonly kind: Kind;
+  readonly region: Region;
+  readonly cut: Cut;
+  readonly from: readonly (VoicedChord | null)[];
+  readonly made: readonly Made[];
 }
 
-/** Short names for long texts: the same text has the same name as long as it is remembered. */
-const names = new Map<string, string>();
-const MOST_NAMES = 100_000;
-let named = 0;
-function nameOf(text: string): string {
-  let name = names.get(text);
-  if (name === undefined) {
-    // What was named is forgotten all at once; it is then another name, and made once more.
-    if (names.size >= MOST_NAMES) names.clear();
-    names.set(text, (name = `~${named++}`));
-  }
-  return name;
-}
+const sameStretch = (a: Stretch, b: Stretch): boolean =>
+  a.start === b.start &&
+  a.end === b.end &&
+  a.pattern === b.pattern &&
+  (a.settings === b.settings || settingsText(a.settings) === settingsText(b.settings));
 
-let objects = 0;
-/** Kinds and patterns are values that are never changed in place: another object is another one. */
-const identity = once<object>(() => `#${objects++}`);
+const sameNext = (a: Next | null, b: Next | null): boolean =>
+  a === b ||
+  (a?.chord === b?.chord &&
+    a?.key === b?.key &&
+    a?.push === b?.push &&
+    a?.newSection === b?.newSection &&
+    a?.leadIn === b?.leadIn);
 
-const barText = ({ start, length, metre, key, tempo, tempoTo, groups }: Bar): string =>
-  `${start},${length},${metre},${groups[0]?.at ?? 0},${key},${tempo},${tempoTo}`;
-const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';')));
+/** Whether two regions of one seed are alike in all that every window of them depends on. */
+const sameFrame = (a: Region, b: Region): boolean =>
+  a.bars === b.bars &&
+  a.home === b.home &&
+  a.length === b.length &&
+  a.first === b.first &&
+  a.entersNew === b.entersNew &&
+  a.ending === b.ending &&
+  a.room.join() === b.room.join() &&
+  sameNext(a.next, b.next) &&
+  a.stretches.length === b.stretches.length &&
+  a.stretches.every((stretch, i) => sameStretch(stretch, b.stretches[i]!));
 
-const spanText = (s: Span): string =>
-  `${s.id},${s.start},${s.end},${s.push},${s.symbol},${s.key},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`;
-const spansText = once<readonly Span[]>((spans) => nameOf(spans.map(spanText).join(';')));
+/** Whether two pieces of the same bars are alike to who hears chords, or hears none. */
+const samePiece = (a: Piece | undefined, b: Piece | undefined, deaf: boolean): boolean =>
+  a === b || (deaf && a?.firstBar === b?.firstBar && a?.end === b?.end);
 
-const termsText = once<Region['terms']>((terms) => nameOf(JSON.stringify(terms)));
-
-const settingsText = once<Stretch['settings']>((settings) => nameOf(JSON.stringify(settings)));
-const stretchText = ({ start, end, settings, pattern }: Stretch): string =>
-  `${start},${end},${identity(pattern)},${settingsText(settings)}`;
-
-/** Everything a region's notes depend on, as a text. */
-function regionText(kind: Kind, { bars, spans, stretches, next, terms, room, ...own }: Region): string {
-  const { seed, home, length, firstBar, first, entersNew, ending, before } = own;
-  const led = before ? `${before.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
-  const follows = next
-    ? `${next.chord?.symbol},${next.key},${next.push},${next.newSection},${next.leadIn}`
-    : '';
-  const plain = [
-    identity(kind),
-    room.join('-'),
-    termsText(terms),
-    seed,
-    home,
-    length,
-    firstBar,
-    first,
-    entersNew,
-    ending,
-    follows,
-    led,
-  ].join('|');
-  return [plain, stretches.map(stretchText).join(';'), barsText(bars), spansText(spans)].join('\n');
+/**
+ * Whether a window of a region is what it was, told without making it. It may miss that they are alike, never
+ * that they differ.
+ */
+function stayed({ cut: was, from }: Known, now: Cut, index: number, before: VoicedChord | null): boolean {
+  // The last one of those who hear no chords still hears that on which it ends.
+  const isLast = index === now.pieces.length - 1;
+  return (
+    from[index] === before &&
+    isLast === (index === was.pieces.length - 1) &&
+    samePiece(was.pieces[index], now.pieces[index], now.deaf && !isLast) &&
+    samePiece(was.pieces[index + 1], now.pieces[index + 1], now.deaf) &&
+    (was.terms[index] === now.terms[index] || termsText(was.terms[index]!) === termsText(now.terms[index]!))
+  );
 }
 
 function make(kind: Kind, region: Region): Made {
@@ -91,22 +82,54 @@ function make(kind: Kind, region: Region): Made {
   return { notes, last: soundsChords(kind) ? lastVoiced(region) : null };
 }
 
+/** A region's windows in order, each going on from where the one before ended. */
+function inTurn(
+  region: Region,
+  cut: Cut,
+  madeOf: (index: number, before: VoicedChord | null) => Made,
+): Pick<Known, 'from' | 'made'> {
+  const from: (VoicedChord | null)[] = [];
+  let { before } = region;
+  const made = cut.pieces.map((_, i) => {
+    from.push(before);
+    const one = madeOf(i, before);
+    before = one.last;
+    return one;
+  });
+  return { from, made };
+}
+
 /** @param size windows that are kept, those used last: enough for the longest songs. */
 export function regionMemory(size = 20_000): RegionMemory {
   const known = new Map<string, Made>();
+  /** What was asked for last, by seed: most of it stays through an edit. */
+  const latest = new Map<string, Known>();
   let computed = 0;
+  function remembered(kind: Kind, window: Region): Made {
+    const key = windowText(kind, window);
+    let made = known.get(key);
+    if (made) known.delete(key);
+    else {
+      made = make(kind, window);
+      computed++;
+    }
+    known.set(key, made);
+    if (known.size > size) known.delete(known.keys().next().value!);
+    return made;
+  }
   return {
     made(kind, region) {
-      const key = regionText(kind, region);
-      let made = known.get(key);
-      if (made) known.delete(key);
-      else {
-        made = make(kind, region);
-        computed++;
-      }
-      known.set(key, made);
-      if (known.size > size) known.delete(known.keys().next().value!);
-      return made;
+      const cut = cutOf(region);
+      const last = latest.get(region.seed);
+      const before = last?.kind === kind && sameFrame(last.region, region) ? last : null;
+      const now = inTurn(region, cut, (index, from) =>
+        before && stayed(before, cut, index, from)
+          ? before.made[index]!
+          : remembered(kind, { ...windowOf(region, cut, index), before: from }),
+      );
+      if (latest.size > size) latest.clear();
+      latest.set(region.seed, { kind, region, cut, ...now });
+      return now.made;
     },
     get computed() {
       return computed;
@@ -114,4 +137,11 @@ export function regionMemory(size = 20_000): RegionMemory {
   };
 }
 
-export const forgetful: RegionMemory = { made: make, computed: 0 };
+/** Remembers nothing. */
+export const forgetful: RegionMemory = {
+  made(kind, region) {
+    const cut = cutOf(region);
+    return inTurn(region, cut, (i, before) => make(kind, { ...windowOf(region, cut, i), before })).made;
+  },
+  computed: 0,
+};

@@ -40,13 +40,8 @@ function voicingsOf(region: Region): Voiced[] {
   });
 }
 
-/** Voicings of every chord of a section's draft in use, before settings of single passes; empty where there is no such part. */
-export function sectionVoicings(
-  song: Song,
-  repertoire: Repertoire,
-  sectionId: string,
-  partId: string,
-): ChordVoicing[] {
+/** A section as one part has it, before settings of single passes; null where there is no such part. */
+function sectionAlone(song: Song, repertoire: Repertoire, sectionId: string, partId: string) {
   const alone: Song = {
     ...song,
     form: [{ id: 'alone', section: sectionId, repeats: 1 }],
@@ -56,10 +51,32 @@ export function sectionVoicings(
   const [pass] = agreed.passes;
   const index = alone.parts.findIndex((p) => p.id === partId);
   const region = regionsOf(alone, repertoire.kinds, style, agreed)[index]?.[0];
-  if (!pass || !region) return [];
-  const voiced = voicingsOf(region);
-  return region.spans.map((span, i) => {
-    const chord = pass.chords[i]!;
+  return pass && region ? { pass, region } : null;
+}
+
+/** What a part plays for each chord of a section: the chord as its richness dresses it, by the chord's id. */
+export function partSymbols(
+  song: Song,
+  repertoire: Repertoire,
+  sectionId: string,
+  partId: string,
+): Map<string, string | null> {
+  const spans = sectionAlone(song, repertoire, sectionId, partId)?.region.spans ?? [];
+  return new Map(spans.map(({ id, symbol }) => [id, symbol]));
+}
+
+/** Voicings of every chord of a section's draft in use; empty where there is no such part. */
+export function sectionVoicings(
+  song: Song,
+  repertoire: Repertoire,
+  sectionId: string,
+  partId: string,
+): ChordVoicing[] {
+  const found = sectionAlone(song, repertoire, sectionId, partId);
+  if (!found) return [];
+  const voiced = voicingsOf(found.region);
+  return found.region.spans.map((span, i) => {
+    const chord = found.pass.chords[i]!;
     const hand = chord.byHand?.[partId] ?? null;
     return {
       chordId: span.id,

@@ -117,7 +117,9 @@ function writeInto(
   const draft = draftIn(section);
   const bars = sectionBars(section, song);
   const before = chordsNow(draft);
-  const there = new Map(before.map((c) => [`${c.start}/${c.symbol}`, c]));
+  const last = bars[index + read.length - 1]!;
+  const [from, to] = [bars[index]!.start, last.start + last.length];
+  const there = before.filter((c) => startsWithin(c, from, to));
   const nextId = freeIds(
     'c',
     before.map((c) => c.id),
@@ -125,7 +127,7 @@ function writeInto(
   const fresh = read.flatMap((chords, i) =>
     chords.map(({ start, length, symbol, push, leadIn }): ChordEvent => {
       const at = bars[index + i]!.start + start;
-      const same = there.get(`${at}/${symbol}`);
+      const same = there.find((c) => c.start === at && c.symbol === symbol);
       return {
         ...same,
         id: same?.id ?? nextId(),
@@ -137,8 +139,6 @@ function writeInto(
       };
     }),
   );
-  const last = bars[index + read.length - 1]!;
-  const [from, to] = [bars[index]!.start, last.start + last.length];
   const others = before.filter((c) => !startsWithin(c, from, to));
   putChords(draft, holdUntilNext([...others, ...fresh], barsLength(bars)));
 }

@@ -26,19 +26,28 @@ function kicksOf(
   const found = of.get(key);
   if (found?.bars === bars) return found.ticks;
   const cells = carriedCells({ bars, firstBar: 0 }, start, end);
-  const ticks = scatter(grids, cells, feel, start)
+  const struck = scatter(grids, cells, feel, start)
     .filter(({ event }) => event.level <= density)
     .map((e) => e.start);
+  const ticks = inOrder(struck);
   if (of.size > 50) of.clear();
   of.set(key, { bars, ticks });
   return ticks;
 }
 
-/** The kicks as the marks leave them: one where a chord is felt, none on the beat it comes from. */
-function marked(ticks: readonly number[], marks: readonly Mark[]): number[] {
-  const left = ticks.filter((tick) => !marks.some(({ at, beat }) => tick > at - EIGHTH / 2 && tick <= beat));
-  return [...new Set([...left, ...marks.map(({ at }) => at)])].sort((a, b) => a - b);
+/** The kicks as the marks leave them: one where a chord is felt, none on the beat it comes from. Both in order. */
+function marked(ticks: readonly number[], marks: readonly Mark[]): readonly number[] {
+  if (!marks.length) return ticks;
+  const struck: number[] = [];
+  let mark = 0;
+  for (const tick of ticks) {
+    while (mark < marks.length && marks[mark]!.beat < tick) struck.push(marks[mark++]!.at);
+    if (!marks[mark] || tick <= marks[mark]!.at - EIGHTH / 2) struck.push(tick);
+  }
+  return [...struck, ...marks.slice(mark).map(({ at }) => at)];
 }
+
+const inOrder = (ticks: readonly number[]): number[] => [...new Set(ticks)].sort((a, b) => a - b);
 
 /** Null where nobody plays a beat, or nobody listens to it. */
 export function skeletonOf(
@@ -51,10 +60,8 @@ export function skeletonOf(
     if (!player || !skeleton) continue;
     const on = player.stretches.filter((s) => s.settings.on);
     if (!on.length) continue;
-    return marked(
-      on.flatMap((stretch) => kicksOf(skeleton(stretch.pattern), stretch, pass.bars)),
-      marks,
-    );
+    const kicks = on.map((stretch) => kicksOf(skeleton(stretch.pattern), stretch, pass.bars));
+    return marked(kicks.length === 1 ? kicks[0]! : kicks.flat(), marks);
   }
   return null;
 }

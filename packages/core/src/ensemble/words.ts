@@ -23,10 +23,10 @@ const listed = (items: readonly string[]): string =>
   items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`;
 
 /** Some named, the rest counted. */
-const named = (items: readonly string[]): string =>
+const named = <T>(items: readonly T[], name: (item: T) => string): string =>
   items.length <= NAMED
-    ? listed(items)
-    : `${items.slice(0, NAMED).join(', ')} and ${items.length - NAMED} more`;
+    ? listed(items.map(name))
+    : `${items.slice(0, NAMED).map(name).join(', ')} and ${items.length - NAMED} more`;
 
 const barOf = (pass: Pass, tick: number): number => barIndexAt(pass.bars, tick) + 1;
 
@@ -34,7 +34,7 @@ function earlyInWords(pass: Pass): string {
   const written = new Map(chordsInUse(pass.section).map((c) => [c.id, c.push]));
   const early = pass.chords.filter((c) => c.push && written.get(c.id) === undefined);
   if (!early.length) return 'Every chord is taken where it stands.';
-  return `All take ${named(early.map((c) => `${c.symbol} in bar ${barOf(pass, c.start)}`))} an eighth early.`;
+  return `All take ${named(early, (c) => `${c.symbol} in bar ${barOf(pass, c.start)}`)} an eighth early.`;
 }
 
 function marksInWords(pass: Pass, { marks, silences }: Agreement): string {
@@ -43,7 +43,7 @@ function marksInWords(pass: Pass, { marks, silences }: Agreement): string {
   if (marks.length)
     said.push(`The drums mark ${marks.length === 1 ? 'the pushed chord' : `${marks.length} pushed chords`}`);
   if (silences.length)
-    said.push(`nobody plays in bar ${named(silences.map(({ from }) => String(barOf(pass, from))))}`);
+    said.push(`nobody plays in bar ${named(silences, ({ from }) => String(barOf(pass, from)))}`);
   return said.length ? `${said.join('; ')}.`.replace(/^n/, 'N') : 'No chord is pushed, and none is missing.';
 }
 

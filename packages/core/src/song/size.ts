@@ -15,18 +15,23 @@ export function playedBars(
 /** Sizes of what did not change are remembered by identity: songs are never changed in place. */
 const sizes = new WeakMap<object, number>();
 
-function sizeOf(value: object): number {
-  let size = sizes.get(value);
-  if (size === undefined) sizes.set(value, (size = utf8Length(JSON.stringify(value))));
+/** Bytes of a value as JSON in UTF-8, as `JSON.stringify` would write it. */
+function jsonBytes(value: unknown): number {
+  if (typeof value !== 'object' || value === null) return utf8Length(JSON.stringify(value ?? null));
+  const known = sizes.get(value);
+  if (known !== undefined) return known;
+  const items = Array.isArray(value)
+    ? value.map(jsonBytes)
+    : Object.entries(value)
+        .filter(([, item]) => item !== undefined)
+        .map(([name, item]) => utf8Length(JSON.stringify(name)) + 1 + jsonBytes(item));
+  const size = items.reduce((sum, item) => sum + item, 2 + Math.max(0, items.length - 1));
+  sizes.set(value, size);
   return size;
 }
 
 /** Bytes of a song as JSON in UTF-8. */
-export function songBytes(song: Song): number {
-  const { sections, form, parts, ...rest } = song;
-  const lists = [sections, form, parts].flat().reduce((sum, item) => sum + sizeOf(item) + 1, 0);
-  return lists + utf8Length(JSON.stringify(rest)) + 40;
-}
+export const songBytes = (song: Song): number => jsonBytes(song);
 
 function sectionTrouble({ name, bars, drafts, changes, cues }: Section): string | null {
   if (bars > LIMITS.barsPerSection) return `A section has at most ${LIMITS.barsPerSection} bars.`;

@@ -2,6 +2,7 @@
  * What the players agree on for one playing of a section, as plain data that every region receives. It is decided
  * in ensemble/ from the section, its settings and what follows it. Ticks from the start of the playing.
  */
+import { ticksWithin } from '../time/search';
 import type { Pass } from './passes';
 import type { Player } from './doubles';
 
@@ -24,7 +25,7 @@ export type Into = 'repeat' | 'section' | 'drop' | 'ending';
 
 export interface Agreement {
   readonly bars: readonly BarTerms[];
-  /** Where kick and bass strike together; null where they do not agree on it. */
+  /** Where kick and bass strike together, in order; null where they do not agree on it. */
   readonly kicks: readonly number[] | null;
   readonly marks: readonly Mark[];
   /** From where to where nobody plays: there is no chord. */
@@ -70,13 +71,13 @@ export function termsWithin(
   isLast: boolean,
 ): Agreement {
   // What is felt before the first of them belongs to them: the chord is theirs.
-  const within = (tick: number): boolean => (tick >= start || start === 0) && tick < end;
+  const from = start === 0 ? -Infinity : start;
   return {
     ...terms,
     bars: terms.bars.slice(firstBar, firstBar + bars),
-    kicks: terms.kicks && terms.kicks.filter(within),
-    marks: terms.marks.filter(({ at }) => within(at)),
-    silences: terms.silences.filter(({ from, to }) => from < end && to > start),
+    kicks: terms.kicks && ticksWithin(terms.kicks, from, end),
+    marks: terms.marks.filter(({ at }) => at >= from && at < end),
+    silences: terms.silences.filter((silence) => silence.from < end && silence.to > start),
     into: isLast ? terms.into : null,
   };
 }

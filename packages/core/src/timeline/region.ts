@@ -5,7 +5,7 @@ import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
 import type { Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
-import { dress } from '../theory/dress';
+import { dress, type Dressing } from '../theory/dress';
 import type { Bar } from '../time/bars';
 import { unheard, type Agreed, type Agreement, type Room } from './agreement';
 import { apart, type Player } from './doubles';
@@ -81,23 +81,21 @@ const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null
 
 type Around = Pick<Span, 'end' | 'push' | 'key' | 'bassPlays'>;
 
-/** Spans as they were made last: a chord that stays, among others that stay, is the very same span. */
-const spansKnown = new WeakMap<ChordEvent, Span>();
+/**
+ * Spans as they were made last, over a bass and without: a chord that stays, among others that stay, is the very
+ * same span.
+ */
+const spansKnown = { over: new WeakMap<ChordEvent, Span>(), without: new WeakMap<ChordEvent, Span>() };
 
 function spanOf(chord: ChordEvent, around: Around): Span {
-  const found = spansKnown.get(chord);
-  if (
-    found &&
-    found.end === around.end &&
-    found.push === around.push &&
-    found.key === around.key &&
-    found.bassPlays === around.bassPlays
-  ) {
+  const known = around.bassPlays ? spansKnown.over : spansKnown.without;
+  const found = known.get(chord);
+  if (found && found.end === around.end && found.push === around.push && found.key === around.key) {
     return found;
   }
   const { id, start, symbol, scale = null, voicing = null, leadIn = null } = chord;
   const span = { id, start, symbol, chord: chordOf(symbol), scale, voicing, leadIn, frets: null, ...around };
-  spansKnown.set(chord, span);
+  known.set(chord, span);
   return span;
 }
 
@@ -168,6 +166,34 @@ export function regionsOf(
   });
 }
 
+/** Spans as they were made of others last, by what made them: one of each that is asked for. */
+const variants = new WeakMap<Span, Map<unknown, Span>>();
+
+function variant(span: Span, by: unknown, make: () => Span): Span {
+  let of = variants.get(span);
+  if (!of) variants.set(span, (of = new Map()));
+  let found = of.get(by);
+  if (!found) {
+    // A few parts with a few settings; what a writer has tried before is made once more.
+    if (of.size > 20) of.clear();
+    of.set(by, (found = make()));
+  }
+  return found;
+}
+
+type ByHand = NonNullable<ChordEvent['byHand']>[string];
+
+const handSpan = (span: Span, hand: ByHand): Span =>
+  variant(span, hand, () =>
+    'frets' in hand ? { ...span, voicing: null, frets: hand.frets } : { ...span, voicing: hand.pitches },
+  );
+
+const dressedSpan = (span: Span, symbol: string, richness: Dressing, home: Style['home']): Span =>
+  variant(span, `${richness} ${home}`, () => {
+    const dressed = dress(symbol, richness, span.key, home);
+    return { ...span, symbol: dressed, chord: chordOf(dressed) };
+  });
+
 /** A pass's chords as one part has them: dressed as its settings say, or as the writer set them for it. */
 function ownSpans(
   kind: KindFacts,
@@ -180,15 +206,10 @@ function ownSpans(
   if (!soundsChords(kind)) return spans;
   const own = spans.map((span, i) => {
     const hand = pass.chords[i]!.byHand?.[part.id];
-    if (hand) {
-      return 'frets' in hand
-        ? { ...span, voicing: null, frets: hand.frets }
-        : { ...span, voicing: hand.pitches };
-    }
+    if (hand) return handSpan(span, hand);
     const { richness } = settingsAt(stretches, span.start);
     if (span.symbol === null || span.voicing || richness === 'as written') return span;
-    const symbol = dress(span.symbol, richness, span.key, style.home);
-    return { ...span, symbol, chord: chordOf(symbol) };
+    return dressedSpan(span, span.symbol, richness, style.home);
   });
   return own.every((span, i) => span === spans[i]) ? spans : own;
 }

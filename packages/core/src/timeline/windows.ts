@@ -10,7 +10,8 @@ import type { Stretch } from './settings';
 /** Bars of a window; the last one of a region has up to twice as many. */
 export const WINDOW = 8;
 
-interface Piece {
+/** The bars of a window and the chords in them. Where nothing changed it is the very same. */
+export interface Piece {
   readonly firstBar: number;
   readonly bars: readonly Bar[];
   readonly spans: readonly Span[];
@@ -115,27 +116,45 @@ function termsOf(terms: Agreement, pieces: readonly Piece[]): readonly Agreement
 
 const NO_SPANS: readonly Span[] = [];
 
-/** The windows of a region, in order; ticks stay those of the region. */
+/** A region as it is cut: what its windows are made of. */
+export interface Cut {
+  readonly pieces: readonly Piece[];
+  readonly terms: readonly Agreement[];
+  /** Who hears no chords is not asked again when one changes; only the last hit lies on one. */
+  readonly deaf: boolean;
+}
+
+export function cutOf({ bars, spans, terms, kind }: Region): Cut {
+  const pieces = piecesOf(bars, spans);
+  return {
+    pieces,
+    terms: pieces.length < 2 ? [terms] : termsOf(terms, pieces),
+    deaf: kind.nature === 'percussion',
+  };
+}
+
+/** One window of a region; ticks stay those of the region. */
+export function windowOf(region: Region, { pieces, terms, deaf }: Cut, index: number): Region {
+  if (pieces.length < 2) return region;
+  const piece = pieces[index]!;
+  const following = pieces[index + 1];
+  const next = following ? leadsInto(following) : region.next;
+  return {
+    ...region,
+    firstBar: piece.firstBar,
+    bars: piece.bars,
+    terms: terms[index]!,
+    spans: deaf && following ? NO_SPANS : piece.spans,
+    stretches: within(region.stretches, piece.start, piece.end),
+    length: piece.end,
+    first: region.first && index === 0,
+    entersNew: region.entersNew && index === 0,
+    next: deaf && following && next ? { ...next, chord: null, push: 0, leadIn: null } : next,
+  };
+}
+
+/** The windows of a region, in order. */
 export function windowsOf(region: Region): Region[] {
-  const pieces = piecesOf(region.bars, region.spans);
-  if (pieces.length < 2) return [region];
-  // Who hears no chords is not asked again when one changes; only the last hit lies on one.
-  const terms = termsOf(region.terms, pieces);
-  const deaf = region.kind.nature === 'percussion';
-  return pieces.map((piece, i) => {
-    const following = pieces[i + 1];
-    const next = following ? leadsInto(following) : region.next;
-    return {
-      ...region,
-      firstBar: piece.firstBar,
-      bars: piece.bars,
-      terms: terms[i]!,
-      spans: deaf && following ? NO_SPANS : piece.spans,
-      stretches: within(region.stretches, piece.start, piece.end),
-      length: piece.end,
-      first: region.first && i === 0,
-      entersNew: region.entersNew && i === 0,
-      next: deaf && following && next ? { ...next, chord: null, push: 0, leadIn: null } : next,
-    };
-  });
+  const cut = cutOf(region);
+  return cut.pieces.map((_, i) => windowOf(region, cut, i));
 }

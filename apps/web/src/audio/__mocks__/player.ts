@@ -23,6 +23,8 @@ export const player = {
   tick: () => 0,
   setLoop: (loop: unknown) => usePlayer.setState({ loop }),
   setCountIn: (countIn: boolean) => usePlayer.setState({ countIn }),
+  scoresFrom: jest.fn(),
+  renewScores: jest.fn(),
   setScore: jest.fn(),
   setMix: jest.fn(),
   clear: jest.fn(),

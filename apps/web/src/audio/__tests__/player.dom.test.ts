@@ -5,9 +5,10 @@ import { applyEdit } from '@backline/core/edits/apply';
 import { insertBar } from '@backline/core/edits/bars';
 import { removeEntry } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
-import type { DecodedBank, Report, ToEngine } from '@backline/sound/messages';
+import type { DecodedBank, Report, Sent, ToEngine } from '@backline/sound/messages';
 import { loopRound } from '../loop';
 import { player, usePlayer } from '../player';
+import type { Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { usePosition } from '../usePosition';
 import { OURS } from '@backline/core/styles/index';
@@ -27,8 +28,8 @@ jest.mock('../banks', () => ({
   },
 }));
 
-const sent: ToEngine[] = [];
-const port: { onmessage: ((event: { data: Report }) => void) | null; postMessage: (m: ToEngine) => void } = {
+const sent: Sent[] = [];
+const port: { onmessage: ((event: { data: Report }) => void) | null; postMessage: (m: Sent) => void } = {
   onmessage: null,
   postMessage: (message) => void sent.push(message),
 };
@@ -50,11 +51,17 @@ Object.assign(globalThis, {
   AudioWorkletNode: Node,
   GainNode: Node,
   DynamicsCompressorNode: Node,
+  MessageChannel: class {
+    port1 = 'to the audio thread';
+    port2 = 'to whoever makes scores';
+  },
 });
 
 const song = readChart('[A]\nC | F\n[B]\nG | C', OURS);
 const band = renderBand(song, OURS);
-const score = scoreOf(band);
+/** What the player is told of a score that went to the audio thread. */
+const facts = (number: number, { length, channels }: Score) => ({ number, length, channels });
+const score = facts(1, scoreOf(band));
 const kinds = () => sent.map((m) => m.type);
 const last = <T extends ToEngine['type']>(type: T) =>
   sent.filter((m): m is Extract<ToEngine, { type: T }> => m.type === type).at(-1);
@@ -102,11 +109,8 @@ it('plays once its sounds are there', async () => {
 });
 
 it('says which sounds could not be loaded, and is not left starting', async () => {
-  const other = scoreOf(
-    renderBand({ ...song, guide: { onEntry: true, playback: true, instrument: 99, level: 90 } }, OURS),
-  );
   player.setScore(
-    { ...other, channels: other.channels.map((c) => ({ ...c, programs: [{ tick: 0, program: 101 }] })) },
+    { ...score, channels: score.channels.map((c) => ({ ...c, programs: [{ tick: 0, program: 101 }] })) },
     null,
   );
   const playing = player.play(0).catch((error: Error) => error.message);
@@ -126,11 +130,30 @@ it('a loop goes with its playing of a section: bars put in before it or into it 
   expect(after(applyEdit(song, removeEntry(1))!.song)).toBeNull();
 });
 
-it('score and loop reach the audio thread together', () => {
-  const loop = loopRound(band.bars, band.bars[2]!.playing)!;
-  player.setScore(score, loop);
-  expect(last('score')).toMatchObject({ loop: { start: 3840, end: 7680 } });
-  expect(usePlayer.getState().loop).toEqual(loop);
+it('scores come to the audio thread from whoever makes them, and what is asked is about the one that was told last', async () => {
+  const given: unknown[] = [];
+  player.scoresFrom((to) => given.push(to));
+  player.renewScores();
+  expect(given).toEqual(['to whoever makes scores']);
+  expect(last('scores')).toMatchObject({ port: 'to the audio thread' });
+  player.setScore({ ...score, number: 7 }, null);
+  const playing = player.play(0);
+  await loadAll();
+  await playing;
+  expect(last('play')).toMatchObject({ about: 7 });
+  player.setMix([{ id: 'bass', mix: { level: 3, pan: 64, room: 0, mute: false, solo: false } }]);
+  expect(last('channels')).toMatchObject({ about: 7 });
+  expect(last('channels')!.channels.find((c) => c.part === 'bass')!.level).toBe(3);
+});
+
+it('before there is a band, and after the song is closed, nothing plays', async () => {
+  player.clear();
+  expect(last('score')).toMatchObject({ loop: null, score: { length: 0 } });
+  const playing = player.play(0);
+  await loadAll();
+  await playing;
+  expect(kinds()).not.toContain('play');
+  expect(usePlayer.getState()).toMatchObject({ starting: false, playing: false });
 });
 
 it('the position is carried on between reports, never runs back for a little lateness, and follows a jump', () => {

@@ -17,6 +17,7 @@ import { OURS } from '@backline/core/styles/index';
 jest.mock('../../audio/player');
 jest.mock('../../state/analysis');
 jest.mock('../../state/band');
+jest.mock('../../state/voicings');
 
 const song = readChart('title: Pier\nkey: G\n[Verse]\nG | C | D7 | G\n[Chorus]\nC | G', OURS);
 const stored = {

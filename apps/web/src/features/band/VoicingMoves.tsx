@@ -1,13 +1,13 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import Svg, { Circle, Line } from 'react-native-svg';
-import { sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
+import type { ChordVoicing } from '@backline/core/band/sectionVoicings';
 import type { Section, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, SIZE } from '../../theme/tokens';
-import { REPERTOIRE } from '../../state/repertoire';
+import { useVoicings } from '../../state/voicings';
 
 export interface VoicingMovesProps {
   readonly song: Song;
@@ -23,11 +23,10 @@ const MARGIN = 8;
 const same = (a: ChordVoicing | undefined, b: ChordVoicing): boolean =>
   a?.pitches.join() === b.pitches.join();
 
-/** Chords of the section as they were when the settings were opened, and as they are now. */
-function useBeforeAndNow({ song, section, part }: VoicingMovesProps) {
-  const now = useMemo(() => sectionVoicings(song, REPERTOIRE, section.id, part), [song, section.id, part]);
-  const [before] = useState(now);
-  return { before, now };
+/** What a setting moves: each chord's tones as they were when the settings were opened, and as they are now. */
+export function VoicingMoves({ song, section, part }: VoicingMovesProps) {
+  const now = useVoicings(song, section.id, part)?.now;
+  return now ? <Moves now={now} name={section.name} /> : null;
 }
 
 function summary(before: readonly ChordVoicing[], now: readonly ChordVoicing[], name: string): string {
@@ -44,10 +43,10 @@ function summary(before: readonly ChordVoicing[], now: readonly ChordVoicing[], 
   return `${moved.length} of ${now.length} chords of ${name} have moved${lowest}${stay}.`;
 }
 
-/** What a setting moves: each chord's tones as they were, quiet, and as they are, with a line where they went. */
-export function VoicingMoves(props: VoicingMovesProps) {
+/** Tones as they were, quiet, and as they are, with a line where they went. */
+function Moves({ now, name }: { readonly now: readonly ChordVoicing[]; readonly name: string }) {
   const palette = usePalette();
-  const { before, now } = useBeforeAndNow(props);
+  const [before] = useState(now);
   const shown = now.slice(0, SHOWN);
   const pitches = [...shown, ...before.slice(0, SHOWN)].flatMap((v) => v.pitches);
   if (!pitches.length) return null;
@@ -55,7 +54,7 @@ export function VoicingMoves(props: VoicingMovesProps) {
   const y = (pitch: number): number =>
     HEIGHT - MARGIN - ((pitch - low) / Math.max(1, high - low)) * (HEIGHT - 2 * MARGIN);
   const column = WIDTH / shown.length;
-  const words = summary(before, now, props.section.name);
+  const words = summary(before, now, name);
   return (
     <View>
       <Svg width={WIDTH} height={HEIGHT} aria-hidden>

@@ -10,90 +10,120 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { player, usePlayer } from '../../audio/player';
 import { loopRound } from '../../audio/loop';
 import { scoreOf } from '@backline/sound/scoreOf';
-import type { BandFailure, BandReply, BandRequest } from '../../workers/band';
+import type { BandReply, BandRequest } from '../../workers/band';
 import { useBand, useBandOfOpenSong } from '../band';
 import { change, closeSong, openSong } from '../openSong';
+import { WorkerLost } from '../remote';
 import { OURS } from '@backline/core/styles/index';
 
 jest.mock('../../audio/player');
+jest.mock('../bandWorker', () => ({
+  bandWorker: { ask: (question: (api: object) => unknown) => question(mockMaking) },
+}));
 
-class FakeWorker {
-  static all: FakeWorker[] = [];
-  asked: BandRequest[] = [];
-  /** Its own copy of the song, as the real worker keeps it. */
-  copy: Song | null = null;
-  ended = false;
-  onmessage: ((event: { data: BandReply | BandFailure }) => void) | null = null;
-  onerror: (() => void) | null = null;
-  constructor() {
-    FakeWorker.all.push(this);
-  }
-  postMessage(request: BandRequest): void {
-    this.asked.push(request);
-  }
-  terminate(): void {
-    this.ended = true;
-  }
-  answer(): void {
-    const { number, song } = this.asked.at(-1)!;
-    this.copy = 'whole' in song ? song.whole : withDifference(this.copy!, song.other);
-    const band = renderBand(this.copy, OURS);
-    act(() => this.onmessage!({ data: { number, band, score: scoreOf(band) } }));
-  }
+interface Question {
+  readonly request: BandRequest;
+  readonly resolve: (reply: BandReply) => void;
+  readonly reject: (error: Error) => void;
 }
-Object.assign(globalThis, { Worker: FakeWorker });
+
+const asked: Question[] = [];
+/** The worker's own copy of the song, as the real one keeps it. */
+let copy: Song | null = null;
+const mockMaking = {
+  make: (request: BandRequest) =>
+    new Promise<BandReply>((resolve, reject) => asked.push({ request, resolve, reject })),
+  hear: () => Promise.resolve(),
+};
+
+const settle = (done: () => void) =>
+  act(async () => {
+    done();
+    await Promise.resolve();
+  });
+
+const answer = () =>
+  settle(() => {
+    const { request, resolve } = asked.at(-1)!;
+    copy = 'whole' in request.song ? request.song.whole : withDifference(copy!, request.song.other);
+    const band = renderBand(copy, OURS);
+    const { length, channels } = scoreOf(band);
+    const loop = request.round === null ? null : loopRound(band.bars, request.round);
+    resolve({ band, facts: { number: request.number, length, channels }, loop });
+  });
+const fallOver = () => settle(() => asked.at(-1)!.reject(new WorkerLost('the page ran out of room')));
 
 const song = readChart('[A]\nC | F\n[B]\nG', OURS);
-const current = () => FakeWorker.all.at(-1)!;
-const fallOver = () => act(() => current().onerror!());
 const firstChord = () => useBand.getState().band?.chords[0]!.symbol;
 
-it('a worker that falls over is replaced and given the song once more; after that it is told, and the next edit is made', () => {
+it('a worker that falls over is given the song once more, whole; after that it is told, and the next edit is made', async () => {
   act(() => openSong({ id: 'x', revision: 1, updatedAt: '', song }));
   const { unmount } = renderHook(() => useBandOfOpenSong());
-  current().answer();
+  await answer();
   expect(firstChord()).toBe('C');
 
   act(() => void change(setBar('s1', 0, 'Am')));
-  fallOver();
-  expect(FakeWorker.all).toHaveLength(2);
-  expect(FakeWorker.all[0]!.ended).toBe(true);
-  current().answer();
+  expect(asked.at(-1)!.request.song).toHaveProperty('other');
+  await fallOver();
+  expect(asked.at(-1)!.request.song).toHaveProperty('whole');
+  expect(player.renewScores).toHaveBeenCalled();
+  await answer();
   expect([firstChord(), useBand.getState().failed]).toEqual(['Am', null]);
 
   act(() => void change(setBar('s1', 0, 'Dm')));
-  fallOver();
-  fallOver();
+  await fallOver();
+  await fallOver();
   expect(useBand.getState().failed).toMatch(/could not be generated/);
   act(() => void change(setBar('s1', 0, 'Em')));
-  current().answer();
+  await answer();
   expect([firstChord(), useBand.getState().failed]).toEqual(['Em', null]);
 
-  const { bars } = useBand.getState().band!;
-  usePlayer.setState({ loop: loopRound(bars, bars[2]!.playing) });
-  act(() => void change(setBar('s1', 1, 'Bb')));
-  current().answer();
-  expect(jest.mocked(player.setScore).mock.lastCall![1]).toMatchObject({ start: 3840, end: 5760, name: 'B' });
+  // One that was replaced between two edits has no copy that could be changed: it gets the whole.
+  act(() => void change(setBar('s1', 0, 'Gm')));
+  await settle(() => asked.at(-1)!.reject(new Error('the song has not come yet')));
+  await answer();
+  expect([firstChord(), useBand.getState().failed]).toEqual(['Gm', null]);
   unmount();
   act(() => closeSong());
 });
 
-it('another level asks the worker for nothing: the band has it at once, and the next edit goes on from there', () => {
+it('a loop goes along with its bars; one chosen while the band was made stays chosen', async () => {
+  act(() => openSong({ id: 'z', revision: 1, updatedAt: '', song }));
+  const { unmount } = renderHook(() => useBandOfOpenSong());
+  await answer();
+  const { bars } = useBand.getState().band!;
+  const [first, second] = [bars[0]!, bars[2]!].map((bar) => loopRound(bars, bar.playing)!);
+  act(() => usePlayer.setState({ loop: second! }));
+  act(() => void change(setBar('s1', 1, 'Bb')));
+  await answer();
+  expect(jest.mocked(player.setScore).mock.lastCall![1]).toMatchObject({ start: 3840, end: 5760, name: 'B' });
+  act(() => void change(setBar('s1', 1, 'Eb')));
+  act(() => usePlayer.setState({ loop: first! }));
+  await answer();
+  expect(usePlayer.getState().loop).toMatchObject({ start: 0, end: 3840, name: 'A' });
+  unmount();
+  act(() => {
+    closeSong();
+    usePlayer.setState({ loop: null });
+  });
+});
+
+it('another level asks the worker for nothing: the band has it at once, and the next edit goes on from there', async () => {
   act(() => openSong({ id: 'y', revision: 1, updatedAt: '', song }));
   const { unmount } = renderHook(() => useBandOfOpenSong());
-  current().answer();
-  const before = current().asked.length;
+  await answer();
+  const before = asked.length;
   act(() => void change(setMix('bass', { level: 40 })));
-  expect(current().asked).toHaveLength(before);
+  expect(asked).toHaveLength(before);
   expect(useBand.getState().band!.parts[0]!.mix.level).toBe(40);
   expect(jest.mocked(player.setMix).mock.lastCall![0][0]).toMatchObject({ id: 'bass', mix: { level: 40 } });
 
   act(() => void change(setBar('s1', 0, 'Am')));
-  const { song: sent } = current().asked.at(-1)!;
+  const { song: sent } = asked.at(-1)!.request;
   // What is sent is what changed: the parts with the level, and one section of two.
   expect(Object.keys('other' in sent ? sent.other : {}).sort()).toEqual(['parts', 'sections']);
   expect(JSON.stringify(sent).length).toBeLessThan(JSON.stringify(song).length / 2);
-  current().answer();
+  await answer();
   expect([firstChord(), useBand.getState().band!.parts[0]!.mix.level]).toEqual(['Am', 40]);
   unmount();
   act(() => closeSong());

@@ -10,6 +10,8 @@ import { chords, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
+jest.mock('../../../state/band');
+jest.mock('../../../state/voicings');
 jest.mock('../../../state/api', () => ({
   ...jest.requireActual<object>('../../../state/api'),
   createProgression: jest.fn(),

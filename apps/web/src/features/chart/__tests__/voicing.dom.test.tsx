@@ -11,6 +11,8 @@ import { partKind } from '../../../state/repertoire';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
+jest.mock('../../../state/band');
+jest.mock('../../../state/voicings');
 // Engraving and diagrams are drawn by their packages in a browser.
 jest.mock('../voicing/Staff', () => ({ Staff: () => null }));
 jest.mock('../voicing/Diagram', () => ({ Diagram: ({ label }: { label: string }) => label }));

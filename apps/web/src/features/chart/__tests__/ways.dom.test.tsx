@@ -7,6 +7,8 @@ import { chords, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
+jest.mock('../../../state/band');
+jest.mock('../../../state/voicings');
 jest.mock('../../../state/api', () => ({
   ...jest.requireActual<object>('../../../state/api'),
   fetchProgressions: () => Promise.resolve([]),

@@ -1,15 +1,10 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton } from 'react-native-paper';
-import {
-  autoVoicings,
-  sectionVoicings,
-  voicedParts,
-  type ChordVoicing,
-} from '@backline/core/band/sectionVoicings';
+import { voicedParts, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { backToAuto, setHands } from '@backline/core/edits/hand';
 import type { Kind } from '@backline/core/parts/kind';
-import type { Hand, Part, Song } from '@backline/core/song/schema';
+import type { Hand, Part } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import type { Resolved } from '@backline/core/timeline/settings';
 import { describeVoicing } from '@backline/core/voicing/describe';
@@ -32,27 +27,17 @@ import { Staff } from './Staff';
 import { Tones } from './Tones';
 import { copyShape, layShape, useShape } from './shapes';
 import { REPERTOIRE, partKind, settingsIn } from '../../../state/repertoire';
-
-/** A part's voicings of a section as they are, and as auto alone would have them. */
-function useVoicings(song: Song, sectionId: string, partId: string) {
-  const voicings = useMemo(
-    () => sectionVoicings(song, REPERTOIRE, sectionId, partId),
-    [song, sectionId, partId],
-  );
-  const auto = useMemo(() => autoVoicings(song, REPERTOIRE, sectionId, partId), [song, sectionId, partId]);
-  return { voicings, auto };
-}
+import { useVoicings } from '../../../state/voicings';
 
 /** How a part plays the chord in hand: seen, heard, taken over to the single tone, and let go. */
 export function VoicingWay({ place }: { place: Place }) {
-  const { song, section, chordIndex } = place;
+  const { song, section } = place;
   const parts = voicedParts(song, REPERTOIRE);
   const wanted = useSelection((s) => s.part);
   const part = parts.find((p) => p.id === wanted) ?? parts[0];
-  const { voicings, auto } = useVoicings(song, section.id, part?.id ?? '');
-  const voicing = voicings[chordIndex];
+  const found = useVoicings(song, section.id, part?.id ?? '');
   const kind = part && partKind(part);
-  if (!part || !kind || !voicing)
+  if (!part || !kind)
     return <Notice text="No part of this song plays chords. Bring one in on the Band screen." />;
   return (
     <>
@@ -63,13 +48,18 @@ export function VoicingWay({ place }: { place: Place }) {
         choices={parts.map((p) => ({ value: p.id, label: p.name }))}
         onChoose={(id) => useSelection.setState({ part: id })}
       />
-      {voicing.symbol === null ? (
-        <Notice text="There is no chord here to voice." />
-      ) : (
-        <OneChord key={`${part.id}/${voicing.chordId}`} {...{ place, part, kind, voicing, voicings, auto }} />
-      )}
+      {found ? <Voiced {...{ place, part, kind }} voicings={found.now} auto={found.auto} /> : null}
     </>
   );
+}
+
+function Voiced(props: Omit<OneChordProps, 'voicing'>) {
+  const { place, part, voicings } = props;
+  const voicing = voicings[place.chordIndex];
+  // The chart is a moment ahead of the band.
+  if (!voicing) return null;
+  if (voicing.symbol === null) return <Notice text="There is no chord here to voice." />;
+  return <OneChord key={`${part.id}/${voicing.chordId}`} {...props} voicing={voicing} />;
 }
 
 interface OneChordProps {

@@ -1,6 +1,6 @@
 /** The shape in hand, copied from one chord to be laid on others. */
 import { create } from 'zustand';
-import { sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
+import { partSymbols, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { setHands } from '@backline/core/edits/hand';
 import type { Hand, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
@@ -75,7 +75,7 @@ export function layShape(
   if (!copied) return;
   const hands = new Map<string, Hand>();
   const said: string[] = [];
-  for (const { chordId, symbol } of sectionVoicings(song, REPERTOIRE, section, part)) {
+  for (const [chordId, symbol] of partSymbols(song, REPERTOIRE, section, part)) {
     if (symbol === null || !chords.includes(chordId)) continue;
     const fitted = fit(copied, symbol, open);
     hands.set(chordId, fitted.hand);

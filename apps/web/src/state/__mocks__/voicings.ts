@@ -1,0 +1,14 @@
+/** Voiced at once, without a worker. */
+import { useMemo } from 'react';
+import { autoVoicings, sectionVoicings } from '@backline/core/band/sectionVoicings';
+import type { Song } from '@backline/core/song/schema';
+import { REPERTOIRE } from '../repertoire';
+
+export const useVoicings = (song: Song, section: string, part: string) =>
+  useMemo(
+    () => ({
+      now: sectionVoicings(song, REPERTOIRE, section, part),
+      auto: autoVoicings(song, REPERTOIRE, section, part),
+    }),
+    [song, section, part],
+  );

@@ -1,0 +1,74 @@
+/** What a window's notes depend on, written down: two windows of the same text sound the same. */
+import type { Kind } from '../parts/kind';
+import type { Bar } from '../time/bars';
+import type { Region, Span } from '../timeline/region';
+import type { Stretch } from '../timeline/settings';
+
+/** A text for an object that is the same for the same object, made once. */
+function once<T extends object>(write: (value: T) => string): (value: T) => string {
+  const written = new WeakMap<T, string>();
+  return (value) => {
+    let text = written.get(value);
+    if (text === undefined) written.set(value, (text = write(value)));
+    return text;
+  };
+}
+
+/** Short names for long texts: the same text has the same name as long as it is remembered. */
+const names = new Map<string, string>();
+const MOST_NAMES = 100_000;
+let named = 0;
+function nameOf(text: string): string {
+  let name = names.get(text);
+  if (name === undefined) {
+    // What was named is forgotten all at once; it is then another name, and made once more.
+    if (names.size >= MOST_NAMES) names.clear();
+    names.set(text, (name = `~${named++}`));
+  }
+  return name;
+}
+
+let objects = 0;
+/** Kinds and patterns are values that are never changed in place: another object is another one. */
+const identity = once<object>(() => `#${objects++}`);
+
+const barText = ({ start, length, metre, key, tempo, tempoTo, groups }: Bar): string =>
+  `${start},${length},${metre},${groups[0]?.at ?? 0},${key},${tempo},${tempoTo}`;
+const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';')));
+
+const spanText = (s: Span): string =>
+  `${s.id},${s.start},${s.end},${s.push},${s.symbol},${s.key},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`;
+const spansText = once<readonly Span[]>((spans) => nameOf(spans.map(spanText).join(';')));
+
+export const termsText = once<Region['terms']>((terms) => nameOf(JSON.stringify(terms)));
+
+export const settingsText = once<Stretch['settings']>((settings) => nameOf(JSON.stringify(settings)));
+const stretchText = ({ start, end, settings, pattern }: Stretch): string =>
+  `${start},${end},${identity(pattern)},${settingsText(settings)}`;
+
+/** Everything the notes of a window depend on, as a text. */
+export function windowText(
+  kind: Kind,
+  { bars, spans, stretches, next, terms, room, ...own }: Region,
+): string {
+  const { seed, home, length, firstBar, first, entersNew, ending, before } = own;
+  const led = before ? `${before.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
+  const follows = next
+    ? `${next.chord?.symbol},${next.key},${next.push},${next.newSection},${next.leadIn}`
+    : '';
+  const plain = [
+    identity(kind),
+    room.join('-'),
+    termsText(terms),
+    seed,
+    home,
+    length,
+    firstBar,
+    first,
+    entersNew,
+    ending,
+    follows,
+    led,
+  ].join('|');
+  return [plain, stretches.map(stretchText).join(';'), barsText(bars), spansText(spans)].join('\n');
+}
