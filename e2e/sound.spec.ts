@@ -72,7 +72,12 @@ test('the audio thread makes the very samples that Node makes', async ({ page })
           samples: samples.map(({ data, rate }) => ({ rate, data: new Float32Array(bytes(data)) })),
         },
       })),
-      { type: 'score', number: 1, score: { ...given.score, notes: Int32Array.from(given.score.notes) }, loop: null },
+      {
+        type: 'score',
+        number: 1,
+        score: { ...given.score, notes: Int32Array.from(given.score.notes) },
+        loop: null,
+      },
       { type: 'play', from: 0, countIn: false },
     ];
     const node = new AudioWorkletNode(context, 'backline', {

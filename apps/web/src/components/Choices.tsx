@@ -1,6 +1,6 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
-import { FONT, SIZE } from '../theme/tokens';
+import { TYPE } from '../theme/styles';
 import { Toggle } from './Toggle';
 
 export interface Choice<T extends string | number> {
@@ -53,6 +53,6 @@ export function Choices<T extends string | number>({
 
 const styles = StyleSheet.create({
   group: { gap: 4, paddingVertical: 4 },
-  label: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  label: TYPE.strong,
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
 });

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
-import { FONT, SIZE } from '../theme/tokens';
+import { TYPE } from '../theme/styles';
 
 /** A sentence the writer should read, with what can be done about it. */
 export function Notice({ text, children }: { text: string; children?: ReactNode }) {
@@ -19,6 +19,6 @@ export function Notice({ text, children }: { text: string; children?: ReactNode 
 
 const styles = StyleSheet.create({
   box: { borderLeftWidth: 4, borderRadius: 8, padding: 12, margin: 12, gap: 8 },
-  text: { fontFamily: FONT.text, fontSize: SIZE.body },
+  text: TYPE.body,
   actions: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Where } from '@backline/core/theory/spelling';
 import { useIsWide } from '../theme/usePalette';
+import { TOUCH_SQUARE } from '../theme/styles';
 import { TOUCH } from '../theme/tokens';
 import { Piano } from './Piano';
 
@@ -73,5 +74,5 @@ export function OctaveKeys({
 
 const styles = StyleSheet.create({
   line: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8, minHeight: TOUCH },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  touch: TOUCH_SQUARE,
 });

@@ -1,7 +1,8 @@
 import { createElement, useId } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../theme/tokens';
+import { TYPE } from '../theme/styles';
+import { TOUCH } from '../theme/tokens';
 import type { Choice } from './Choices';
 
 export interface PickerProps<T extends string> {
@@ -37,8 +38,7 @@ export function Picker<T extends string>({ label, value, choices, onChoose }: Pi
             border: `1.5px solid ${palette.line}`,
             background: palette.raised,
             color: palette.ink,
-            fontFamily: FONT.text,
-            fontSize: SIZE.small,
+            ...TYPE.words,
             padding: '0 10px',
           },
         },
@@ -52,5 +52,5 @@ export function Picker<T extends string>({ label, value, choices, onChoose }: Pi
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 12, minHeight: TOUCH },
-  label: { fontFamily: FONT.strong, fontSize: SIZE.small, width: 112 },
+  label: { ...TYPE.strong, width: 112 },
 });

@@ -1,7 +1,8 @@
 import { createElement, useEffect, useId, useRef, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../theme/tokens';
+import { TYPE } from '../theme/styles';
+import { TOUCH } from '../theme/tokens';
 
 export interface RangeProps {
   readonly label: string;
@@ -73,6 +74,6 @@ export function Range({ label, value, low, high, step = 1, text, onChange, onMov
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 12, minHeight: TOUCH },
   words: { width: 112 },
-  label: { fontFamily: FONT.strong, fontSize: SIZE.small },
-  value: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  label: TYPE.strong,
+  value: TYPE.tiny,
 });

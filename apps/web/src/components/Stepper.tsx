@@ -1,7 +1,8 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../theme/styles';
+import { TOUCH } from '../theme/tokens';
 
 export interface StepperProps {
   readonly label: string;
@@ -43,7 +44,7 @@ export function Stepper({ label, text, less, more, onLess, onMore }: StepperProp
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH },
-  label: { fontFamily: FONT.strong, fontSize: SIZE.small, flexGrow: 1 },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
-  value: { fontFamily: FONT.text, fontSize: SIZE.small, minWidth: 72, textAlign: 'center' },
+  label: { ...TYPE.strong, flexGrow: 1 },
+  touch: TOUCH_SQUARE,
+  value: { ...TYPE.words, minWidth: 72, textAlign: 'center' },
 });

@@ -55,10 +55,10 @@ const distance = (a: number, b: number): number => Math.min(mod(a - b, 12), mod(
 
 /** Mean way of the voices, each to the nearest tone of the other chord, both ways; semitones. */
 export function meanMovement(from: readonly number[], to: readonly number[]): number {
-  const nearest = (pc: number, others: readonly number[]): number =>
+  const closest = (pc: number, others: readonly number[]): number =>
     others.reduce((best, other) => Math.min(best, distance(pc, other)), 6);
-  const there = from.reduce((sum, pc) => sum + nearest(pc, to), 0) / from.length;
-  const back = to.reduce((sum, pc) => sum + nearest(pc, from), 0) / to.length;
+  const there = from.reduce((sum, pc) => sum + closest(pc, to), 0) / from.length;
+  const back = to.reduce((sum, pc) => sum + closest(pc, from), 0) / to.length;
   return (there + back) / 2;
 }
 

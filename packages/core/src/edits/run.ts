@@ -11,15 +11,15 @@ export interface BarPlace {
   readonly bar: number;
 }
 
-/** A stretch of bars within one section, both ends included. */
-export interface Stretch {
+/** A piece of bars within one section, both ends included. */
+export interface RunBars {
   readonly section: string;
   readonly from: number;
   readonly to: number;
 }
 
 /** A run: stretches of neighbouring sections in the order of the chart. */
-export type Run = readonly Stretch[];
+export type Run = readonly RunBars[];
 
 const order = (song: Song, place: BarPlace): number =>
   song.sections.findIndex((s) => s.id === place.section) * 10_000 + place.bar;
@@ -40,8 +40,8 @@ export function runBetween(song: Song, one: BarPlace, other: BarPlace): Run {
 export const inRun = (run: Run, section: string, bar: number): boolean =>
   run.some((s) => s.section === section && bar >= s.from && bar <= s.to);
 
-/** Ticks of a stretch within its section. */
-export function stretchTicks(section: Section, song: Song, { from, to }: Stretch): readonly [number, number] {
+/** Ticks of a piece within its section. */
+export function runTicks(section: Section, song: Song, { from, to }: RunBars): readonly [number, number] {
   const bars = sectionBars(section, song);
   const last = bars[Math.min(to, bars.length - 1)]!;
   return [bars[from]!.start, last.start + last.length];
@@ -58,19 +58,16 @@ export interface Clip {
   readonly chords: readonly Omit<ChordEvent, 'id'>[];
 }
 
-/** Lifts a run. A chord held into a stretch from before begins at its start. */
+/** Lifts a run. A chord held into a piece from before begins at its start. */
 export function clipOf(song: Song, run: Run): Clip {
   const bars: Clip['bars'][number][] = [];
   const chords: Omit<ChordEvent, 'id'>[] = [];
   let at = 0;
-  for (const stretch of run) {
-    const section = song.sections.find((s) => s.id === stretch.section);
+  for (const piece of run) {
+    const section = song.sections.find((s) => s.id === piece.section);
     if (!section) continue;
-    const [from, to] = stretchTicks(section, song, stretch);
-    for (const { start, length, key, metre } of sectionBars(section, song).slice(
-      stretch.from,
-      stretch.to + 1,
-    )) {
+    const [from, to] = runTicks(section, song, piece);
+    for (const { start, length, key, metre } of sectionBars(section, song).slice(piece.from, piece.to + 1)) {
       bars.push({ start: at + start - from, length, key, metre });
     }
     for (const { id: _id, ...chord } of chordsInUse(section)) {
@@ -98,10 +95,10 @@ export const otherMetre = (clip: Clip, metre: string): boolean =>
 
 /** Number of chords that begin in a run. */
 export function chordsInRun(song: Song, run: Run): number {
-  return run.reduce((sum, stretch) => {
-    const section = song.sections.find((s) => s.id === stretch.section);
+  return run.reduce((sum, piece) => {
+    const section = song.sections.find((s) => s.id === piece.section);
     if (!section) return sum;
-    const [from, to] = stretchTicks(section, song, stretch);
+    const [from, to] = runTicks(section, song, piece);
     return sum + chordsInUse(section).filter((c) => startsWithin(c, from, to)).length;
   }, 0);
 }

@@ -10,7 +10,7 @@ import { fitSymbol, shiftSymbol } from '../theory/transposition';
 import { barAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { moveHands } from './hand';
 import { EditRefused, edit, type Edit } from './apply';
-import { clipLength, clipOf, stretchTicks, type BarPlace, type Clip, type Run } from './run';
+import { clipLength, clipOf, runTicks, type BarPlace, type Clip, type Run } from './run';
 import {
   addBars,
   draftIn,
@@ -19,7 +19,7 @@ import {
   squeezed,
   startsWithin,
   takeBars,
-  withoutStretch,
+  clearedBetween,
   chordsNow,
   putChords,
 } from './within';
@@ -94,7 +94,7 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
   if (paste.where === 'between' && paste.keep === 'bars') bringLengths(song, section, at, clip);
   const bars = sectionBars(section, song);
   const draft = draftIn(section);
-  const kept = withoutStretch(chordsNow(draft), ...ticksTaken(bars, at, added, clip, paste));
+  const kept = clearedBetween(chordsNow(draft), ...ticksTaken(bars, at, added, clip, paste));
   const fresh = landed(clip, bars, at, paste.keep).map((chord, i) => {
     if (paste.key === 'as it was' || chord.symbol === null) return chord;
     const from = barAtTick(clip.bars, clip.chords[i]!.start).key;
@@ -138,26 +138,26 @@ export const repeatRun = (run: Run, times: number): Edit =>
 /** Moves a run of one section so that it begins before a bar of the same or another section. */
 export const moveRun = (run: Run, to: BarPlace): Edit =>
   edit('move bars', (song) => {
-    const stretch = run[0];
-    const from = stretch && sectionIn(song, stretch.section);
+    const piece = run[0];
+    const from = piece && sectionIn(song, piece.section);
     const target = sectionIn(song, to.section);
-    if (!stretch || run.length > 1 || !from || !target) return;
-    const count = stretch.to - stretch.from + 1;
+    if (!piece || run.length > 1 || !from || !target) return;
+    const count = piece.to - piece.from + 1;
     const same = from.id === target.id;
-    if (count >= from.bars || (same && to.bar >= stretch.from && to.bar <= stretch.to + 1)) return;
+    if (count >= from.bars || (same && to.bar >= piece.from && to.bar <= piece.to + 1)) return;
     if (to.bar < 0 || to.bar > target.bars) return;
     const clip = clipOf(song, run);
-    takeBars(from, song, stretch.from, count);
-    const at = same && to.bar > stretch.to ? to.bar - count : to.bar;
+    takeBars(from, song, piece.from, count);
+    const at = same && to.bar > piece.to ? to.bar - count : to.bar;
     put(song, target, at, clip, AS_IT_WAS);
   });
 
 /** Does something to the chords in use that begin in a run. */
 function eachChord(song: Draft<Song>, run: Run, what: (chord: Draft<ChordEvent>, key: string) => void): void {
-  for (const stretch of run) {
-    const section = sectionIn(song, stretch.section);
-    if (!section || stretch.from >= section.bars) continue;
-    const [from, to] = stretchTicks(section, song, stretch);
+  for (const piece of run) {
+    const section = sectionIn(song, piece.section);
+    if (!section || piece.from >= section.bars) continue;
+    const [from, to] = runTicks(section, song, piece);
     const bars = sectionBars(section, song);
     for (const chord of draftIn(section).chords) {
       if (startsWithin(chord, from, to)) what(chord, barAt(bars, chord.start).key);
@@ -178,12 +178,12 @@ export const transposeRun = (run: Run, semitones: number): Edit =>
 /** Empties the bars of a run: they rest, and what was held past them goes on behind. */
 export const clearRun = (run: Run): Edit =>
   edit('clear', (song) => {
-    for (const stretch of run) {
-      const section = sectionIn(song, stretch.section);
-      if (!section || stretch.from >= section.bars) continue;
-      const [from, to] = stretchTicks(section, song, stretch);
+    for (const piece of run) {
+      const section = sectionIn(song, piece.section);
+      if (!section || piece.from >= section.bars) continue;
+      const [from, to] = runTicks(section, song, piece);
       const draft = draftIn(section);
-      const kept = withoutStretch(chordsNow(draft), from, to);
+      const kept = clearedBetween(chordsNow(draft), from, to);
       const rest: ChordEvent = {
         id: freeChordId([...chordsNow(draft), ...kept]),
         start: from,
@@ -197,11 +197,11 @@ export const clearRun = (run: Run): Edit =>
 /** Takes the bars of a run out; a section that would be left without bars keeps one, at rest. */
 export const removeRun = (run: Run): Edit =>
   edit('cut', (song) => {
-    for (const stretch of run) {
-      const section = sectionIn(song, stretch.section);
+    for (const piece of run) {
+      const section = sectionIn(song, piece.section);
       if (!section) continue;
-      const whole = stretch.from === 0 && stretch.to >= section.bars - 1;
-      takeBars(section, song, stretch.from, stretch.to - stretch.from + 1 - (whole ? 1 : 0));
+      const whole = piece.from === 0 && piece.to >= section.bars - 1;
+      takeBars(section, song, piece.from, piece.to - piece.from + 1 - (whole ? 1 : 0));
       if (!whole) continue;
       const end = barsLength(sectionBars(section, song));
       draftIn(section).chords = [{ id: 'c1', start: 0, length: end, symbol: null }];

@@ -60,7 +60,7 @@ export const startsWithin = (chord: ChordEvent, from: number, to: number): boole
  * Takes the chords out of a stretch. A chord that was held past the stretch begins again at its
  * end, so that what follows sounds as before.
  */
-export function withoutStretch(chords: readonly ChordEvent[], from: number, to: number): ChordEvent[] {
+export function clearedBetween(chords: readonly ChordEvent[], from: number, to: number): ChordEvent[] {
   const held = chordAt(chords, to - 1)?.chord;
   const rest = chords.filter((c) => !startsWithin(c, from, to));
   const goesOn = held && held.start + held.length > to && !rest.some((c) => c.start === to);
@@ -102,7 +102,7 @@ export function takeBars(section: Draft<Section>, song: Draft<Song>, at: number,
   const run = sectionBars(section, song).slice(at, at + count);
   if (!run.length || run.length >= section.bars) return;
   const from = run[0]!.start;
-  for (const draft of section.drafts) draft.chords = withoutStretch(draft.chords, from, barsLength(run));
+  for (const draft of section.drafts) draft.chords = clearedBetween(draft.chords, from, barsLength(run));
   const left = section.bars - run.length;
   const to = rebar(section, song, left, (bar) => {
     if (bar < at) return bar;

@@ -55,12 +55,6 @@ export function intoRange(pitch: number, [low, high]: readonly [number, number])
 /** The lowest pitch of a class at or above a floor. */
 export const atOrAbove = (pc: number, floor: number): number => floor + mod(pc - floor, 12);
 
-/** The pitch of a class nearest to another pitch; the lower one where two are equally near. */
-export function nearest(pc: number, to: number): number {
-  const up = mod(pc - to, 12);
-  return up < 6 ? to + up : to + up - 12;
-}
-
 /** Milliseconds between the voices of a chord that one player strikes or bows: never quite together. */
 const ROLL = 3;
 const MOST_ROLLED = 4;

@@ -17,6 +17,12 @@ const LETTER_SEMITONES = [0, 2, 4, 5, 7, 9, 11] as const;
 
 export const mod = (n: number, m: number): number => ((n % m) + m) % m;
 
+/** The pitch of a class nearest to a pitch, MIDI numbers; the lower one where two are equally near. */
+export function nearestOf(pc: number, to: number): number {
+  const up = mod(pc - to, 12);
+  return up < 6 ? to + up : to + up - 12;
+}
+
 /** Pitch class 0–11 of a spelled note: `pitchClass(E♭) === 3`. */
 export function pitchClass(note: Spelled): number {
   return mod(LETTER_SEMITONES[note.letter]! + note.alter, 12);

@@ -1,7 +1,7 @@
 /** A voicing as a shape: which degree of its chord each voice has, and how far up; to be laid on other chords. */
 import { degreeAt, degreePcOf, type Chord } from '../theory/chord';
 import { degreeName, degreeNumber, degreePc, type Degree } from '../theory/degree';
-import { mod, pitchClass } from '../theory/pitch';
+import { mod, nearestOf, pitchClass } from '../theory/pitch';
 
 export interface Voice {
   /** Number of the degree (1, 3, 5, 7, 9…), or null for a tone foreign to the chord. */
@@ -55,31 +55,25 @@ const sameWork = (chord: Chord, number: number): Degree | undefined => {
   return undefined;
 };
 
-/** The pitch of a pitch class nearest to a target. */
-const nearest = (target: number, pc: number): number => {
-  const up = target + mod(pc - target, 12);
-  return up - target <= 6 ? up : up - 12;
-};
-
 /**
  * Lays a shape on another chord: every voice takes the same degree there, near the same offset.
  * A degree the chord does not have is fitted to the one that does its work, or to the nearest chord tone, and said.
  */
 export function lay(shape: Shape, chord: Chord): Laid {
   const fitted: string[] = [];
-  const root = nearest(shape.from, pitchClass(chord.root));
+  const root = nearestOf(pitchClass(chord.root), shape.from);
   const pitches = shape.voices.map(({ number, above }) => {
     const target = root + above;
     const degree = number === null ? undefined : sameWork(chord, number);
-    if (degree && degreeNumber(degree) === number) return nearest(target, degreePcOf(chord, degree));
+    if (degree && degreeNumber(degree) === number) return nearestOf(degreePcOf(chord, degree), target);
     if (degree && number !== null) {
       fitted.push(
         `${chord.symbol} has no ${degreeName(number)}: its ${degreeName(degreeNumber(degree))} instead.`,
       );
-      return nearest(target, degreePcOf(chord, degree));
+      return nearestOf(degreePcOf(chord, degree), target);
     }
     const tone = chord.degrees
-      .map((d) => nearest(target, mod(pitchClass(chord.root) + degreePc(d), 12)))
+      .map((d) => nearestOf(mod(pitchClass(chord.root) + degreePc(d), 12), target))
       .reduce((a, b) => (Math.abs(b - target) < Math.abs(a - target) ? b : a));
     const what = number === null ? 'A tone outside the chord' : `The ${degreeName(number)}`;
     fitted.push(`${what} has no place in ${chord.symbol}: the nearest chord tone instead.`);

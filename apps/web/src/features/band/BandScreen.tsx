@@ -12,6 +12,7 @@ import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
 import { REPERTOIRE, partKind, playsIn, songStyle } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
+import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { AddPart, PartMenu } from './PartMenu';
 import { PartSettings } from './PartSettings';
@@ -220,7 +221,7 @@ const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   names: { flex: 1, minWidth: 0 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.body },
-  facts: { fontFamily: FONT.text, fontSize: SIZE.small },
+  facts: TYPE.words,
   touch: { width: 44, height: 44, margin: 0 },
   more: { gap: 6, paddingTop: 6 },
 });

@@ -8,7 +8,8 @@ import { Choices } from '../../components/Choices';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { TYPE } from '../../theme/styles';
+import { TOUCH } from '../../theme/tokens';
 import { TELLING_WORDS } from './telling';
 
 /** Each point with its name and, for the song as a whole, what it means. */
@@ -72,6 +73,6 @@ const styles = StyleSheet.create({
   panel: { gap: 8, paddingTop: 4 },
   point: { flexDirection: 'row', alignItems: 'center', gap: 12, minHeight: TOUCH },
   words: { flex: 1, minWidth: 0 },
-  name: { fontFamily: FONT.strong, fontSize: SIZE.small },
-  text: { fontFamily: FONT.text, fontSize: SIZE.small },
+  name: TYPE.strong,
+  text: TYPE.words,
 });

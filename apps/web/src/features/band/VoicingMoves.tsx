@@ -6,7 +6,7 @@ import type { Section, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE } from '../../theme/tokens';
+import { TYPE } from '../../theme/styles';
 import { useVoicings } from '../../state/voicings';
 
 export interface VoicingMovesProps {
@@ -103,4 +103,4 @@ function Moves({ now, name }: { readonly now: readonly ChordVoicing[]; readonly 
   );
 }
 
-const styles = StyleSheet.create({ words: { fontFamily: FONT.text, fontSize: SIZE.small } });
+const styles = StyleSheet.create({ words: TYPE.words });

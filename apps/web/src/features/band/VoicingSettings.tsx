@@ -17,7 +17,7 @@ import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { Stepper } from '../../components/Stepper';
 import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE } from '../../theme/tokens';
+import { TYPE } from '../../theme/styles';
 import { VoicingMoves } from './VoicingMoves';
 
 export interface VoicingSettingsProps {
@@ -137,4 +137,4 @@ function Laid({ song, part, kind, sectionId, set, put }: VoicingSettingsProps) {
   );
 }
 
-const styles = StyleSheet.create({ words: { fontFamily: FONT.text, fontSize: SIZE.small } });
+const styles = StyleSheet.create({ words: TYPE.words });

@@ -9,7 +9,8 @@ import { keyOf, keyText } from '@backline/core/theory/key';
 import { change, useOpenSong } from '../../state/openSong';
 import { prefer, usePreferences } from '../../state/preferences';
 import { useIsWide, usePalette } from '../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { TOUCH } from '../../theme/tokens';
 import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
 import { barElementId, useRunKeys } from './run/useRunKeys';
@@ -123,7 +124,7 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
-  facts: { fontFamily: FONT.text, fontSize: SIZE.small },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  facts: TYPE.words,
+  touch: TOUCH_SQUARE,
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

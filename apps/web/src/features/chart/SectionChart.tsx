@@ -11,6 +11,7 @@ import { usePlayer } from '../../audio/player';
 import { focusSheet } from '../../components/Sheet';
 import { usePreferences } from '../../state/preferences';
 import { usePalette } from '../../theme/usePalette';
+import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { ChordBlock } from './ChordBlock';
 import { VoiceThreads } from './VoiceThreads';
@@ -77,10 +78,10 @@ function useMarks(
   const text = useSelection(({ selection }) => {
     if (selection?.kind === 'bar' && selection.section === section) return `${selection.bar}//`;
     if (selection?.kind !== 'run') return '-1//';
-    const stretch = runBetween(song, selection.anchor, selection.head).find((s) => s.section === section);
+    const piece = runBetween(song, selection.anchor, selection.head).find((s) => s.section === section);
     const last = line.firstBar + line.bars.length - 1;
-    if (!stretch || stretch.to < line.firstBar || stretch.from > last) return '-1//';
-    return `-1/${Math.max(stretch.from, line.firstBar)}/${Math.min(stretch.to, last)}`;
+    if (!piece || piece.to < line.firstBar || piece.from > last) return '-1//';
+    return `-1/${Math.max(piece.from, line.firstBar)}/${Math.min(piece.to, last)}`;
   });
   const [chosen, from, to] = text.split('/');
   return { chosen: Number(chosen), run: from ? [Number(from), Number(to)] : [0, -1] };
@@ -241,7 +242,7 @@ const styles = StyleSheet.create({
   section: { gap: 2, paddingBottom: 14 },
   heading: { flexDirection: 'row', alignItems: 'baseline', gap: 10, minHeight: 44, paddingTop: 10 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.title },
-  facts: { fontFamily: FONT.text, fontSize: SIZE.small },
+  facts: TYPE.words,
   lines: { gap: 14 },
   threads: { position: 'absolute', left: 0, top: SYMBOL },
   bar: { position: 'absolute', top: 0, borderLeftWidth: 1.5 },

@@ -13,6 +13,7 @@ import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
 import { partKind, playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
+import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { PartSettings } from '../band/PartSettings';
 import { WeaveCell } from './WeaveCell';
@@ -239,10 +240,10 @@ const styles = StyleSheet.create({
   content: { padding: 14, gap: 8, paddingBottom: 24 },
   controls: { flexDirection: 'row', alignItems: 'center' },
   touch: { width: 44, height: 44, margin: 0 },
-  repeats: { fontFamily: FONT.text, fontSize: SIZE.small, minWidth: 52, textAlign: 'center' },
+  repeats: { ...TYPE.words, minWidth: 52, textAlign: 'center' },
   row: { flexDirection: 'row', alignItems: 'center', marginBottom: 4 },
   part: { width: NAME, flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 44 },
-  name: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  name: TYPE.strong,
   column: { fontSize: SIZE.tiny, paddingHorizontal: 3, borderBottomWidth: 2.5 },
   cell: { borderWidth: 1, borderRadius: 6, overflow: 'hidden' },
 });

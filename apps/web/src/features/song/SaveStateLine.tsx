@@ -1,7 +1,7 @@
 import { Text } from 'react-native';
 import { useOpenSong, type SaveState } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE } from '../../theme/tokens';
+import { TYPE } from '../../theme/styles';
 
 const WORDS: Record<SaveState, string> = {
   saved: 'Saved',
@@ -20,11 +20,7 @@ export function SaveStateLine() {
   const save = useOpenSong((s) => s.save);
   const kept = useOpenSong((s) => s.kept);
   return (
-    <Text
-      aria-live="polite"
-      role="status"
-      style={{ fontFamily: FONT.text, fontSize: SIZE.tiny, color: palette.quiet }}
-    >
+    <Text aria-live="polite" role="status" style={{ ...TYPE.tiny, color: palette.quiet }}>
       {save === 'waiting' && !kept ? NOT_KEPT : WORDS[save]}
     </Text>
   );

@@ -6,6 +6,7 @@ import { setTitle } from '@backline/core/edits/song';
 import { LIMITS } from '@backline/core/song/limits';
 import { change, redo, undo, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
+import { TOUCH_SQUARE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { SaveStateLine } from './SaveStateLine';
 
@@ -109,7 +110,7 @@ const styles = StyleSheet.create({
     paddingHorizontal: 2,
     width: '100%',
   },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  touch: TOUCH_SQUARE,
   tabs: { flexDirection: 'row', paddingHorizontal: 10 },
   tab: {
     minHeight: TOUCH,

@@ -4,7 +4,7 @@ import type { Song } from '@backline/core/song/schema';
 import { Sheet } from '../../components/Sheet';
 import { stopMaking, takeFile, useFiles, type FileKind } from '../../state/files';
 import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE } from '../../theme/tokens';
+import { TYPE } from '../../theme/styles';
 
 const KINDS: readonly { kind: FileKind; label: string; icon: string; about: string }[] = [
   {
@@ -85,7 +85,7 @@ export function TakeSheet({ song, onClose }: { song: Song; onClose: () => void }
 const styles = StyleSheet.create({
   row: { gap: 2, paddingBottom: 4 },
   button: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  words: TYPE.words,
   making: { gap: 10 },
   bar: { height: 8 },
 });

@@ -6,7 +6,8 @@ import type { SongSummary } from '@backline/core/song/transport';
 import { Notice } from '../../components/Notice';
 import { restoreSong, songPath } from '../../state/api';
 import { usePalette } from '../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { FONT, SIZE } from '../../theme/tokens';
 import { SongFacts } from './SongFacts';
 import { useSongList } from './useSongList';
 
@@ -103,9 +104,9 @@ const styles = StyleSheet.create({
   heading: { fontFamily: FONT.chord, fontSize: SIZE.display },
   row: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 14, padding: 14, gap: 10 },
   facts: { flex: 1, minWidth: 0 },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
-  empty: { fontFamily: FONT.text, fontSize: SIZE.body, padding: 24, textAlign: 'center' },
+  words: TYPE.words,
+  empty: { ...TYPE.body, padding: 24, textAlign: 'center' },
   wait: { padding: 32 },
   tall: { minHeight: 44 },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  touch: TOUCH_SQUARE,
 });

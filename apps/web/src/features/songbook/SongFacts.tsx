@@ -3,6 +3,7 @@ import type { SongSummary } from '@backline/core/song/transport';
 import { keyInWords } from '@backline/core/theory/speech';
 import { styleName } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
+import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { songTempoText } from '../../components/tempoText';
 
@@ -28,5 +29,5 @@ export function SongFacts({ song }: { song: SongSummary }) {
 
 const styles = StyleSheet.create({
   title: { fontFamily: FONT.strong, fontSize: SIZE.title },
-  facts: { fontFamily: FONT.text, fontSize: SIZE.small, marginBottom: 4 },
+  facts: { ...TYPE.words, marginBottom: 4 },
 });

@@ -10,6 +10,7 @@ import { letGo, rehome, sendLeftovers, useHomeless } from '../../state/leftovers
 import { newId } from '../../state/newId';
 import { flush } from '../../state/saver';
 import { usePalette } from '../../theme/usePalette';
+import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { FormPicture } from './FormPicture';
 import { SongFacts, factsOf } from './SongFacts';
@@ -169,5 +170,5 @@ const styles = StyleSheet.create({
   open: { flex: 1, padding: 14, gap: 4, minWidth: 0 },
   remove: { width: 44, height: 44 },
   wait: { padding: 32 },
-  empty: { fontFamily: FONT.text, fontSize: SIZE.body, padding: 24, textAlign: 'center' },
+  empty: { ...TYPE.body, padding: 24, textAlign: 'center' },
 });

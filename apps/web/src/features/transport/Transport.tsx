@@ -12,6 +12,7 @@ import { useBand } from '../../state/band';
 import { hush, useHearing } from '../../state/hearing';
 import { change, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
+import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { songTempoText, tempoInWords } from '../../components/tempoText';
 
@@ -144,8 +145,8 @@ const styles = StyleSheet.create({
   progress: { height: 4 },
   play: { width: 52, height: 52, margin: 2 },
   position: { flex: 1, minWidth: 0, paddingHorizontal: 6 },
-  where: { fontFamily: FONT.strong, fontSize: SIZE.small },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  where: TYPE.strong,
+  touch: TOUCH_SQUARE,
   tempo: { flexDirection: 'row', alignItems: 'center' },
   small: { width: 36, height: TOUCH, margin: 0 },
   number: { fontFamily: FONT.strong, fontSize: SIZE.body, minWidth: 30, textAlign: 'center' },

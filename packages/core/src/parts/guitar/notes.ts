@@ -67,8 +67,8 @@ function ringsUntil(placed: readonly Placed<GuitarEvent>[], index: number, limit
 function fingered(pitches: readonly number[], chord: Chord): readonly number[] {
   const [bass, ...upper] = pitches;
   const fingers = upper.slice(-FINGERS).reverse();
-  const guides = chord.degrees.filter((degree) => [3, 7].includes(degreeNumber(degree)));
-  for (const degree of guides) {
+  const essential = chord.degrees.filter((degree) => [3, 7].includes(degreeNumber(degree)));
+  for (const degree of essential) {
     const pc = degreePcOf(chord, degree);
     const sounds = (pitch: number | undefined): boolean => pitch !== undefined && mod(pitch, 12) === pc;
     if (sounds(bass) || fingers.some(sounds)) continue;

@@ -1,6 +1,6 @@
 import { hash, noise, stream } from '../../random/stream';
 import type { LinePattern } from './pattern';
-import { mod } from '../../theory/pitch';
+import { mod, nearestOf } from '../../theory/pitch';
 import { barAt, barIndexAt } from '../../time/bars';
 import { beatPosition } from '../../time/beats';
 import type { Region } from '../../timeline/region';
@@ -8,12 +8,12 @@ import type { Stretch } from '../../timeline/settings';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import { cheapestPath } from '../../voicing/path';
 import { PACE } from '../../timeline/cells';
-import { intoRange, nearest, velocityOf, whyOf, type Note } from '../note';
+import { intoRange, velocityOf, whyOf, type Note } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
 import { telling } from '../telling';
 import { harmonyReader, rubs, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
-import { SHAPES, planPhrases, type Onset, type Phrase } from './phrases';
+import { CONTOURS, planPhrases, type Onset, type Phrase } from './phrases';
 
 /** A single line: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. */
 export function lineNotes(region: Region<LinePattern>): Note[] {
@@ -83,7 +83,7 @@ function spotsOf(
     const length = Math.min(beat.length, chordEnds - beat.start, nextStart - beat.start, until - beat.start);
     if (length < 30) continue;
     const beatInBar = beatPosition(barAt(region.bars, beat.start), beat.start);
-    const height = SHAPES[phrase.shape]((beat.start - phrase.start) / (last.start - phrase.start + 1));
+    const height = CONTOURS[phrase.shape]((beat.start - phrase.start) / (last.start - phrase.start + 1));
     spots.push({
       ...beat,
       length,
@@ -259,7 +259,7 @@ function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
   if (hit === null || hit < stretch.start || hit >= stretch.end) return [];
   const harmony = harmonyReader(region)(hit);
   if (!harmony) return [];
-  const options = harmony.tones.map((pc) => intoRange(nearest(pc, previous), region.kind.range));
+  const options = harmony.tones.map((pc) => intoRange(nearestOf(pc, previous), region.kind.range));
   const cost = (p: number) => Math.abs(p - previous) + 2 * toneCost(harmony.chord, p);
   const pitch = options.reduce((a, b) => (cost(b) < cost(a) ? b : a));
   return [

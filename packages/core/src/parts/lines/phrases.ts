@@ -5,7 +5,7 @@ import { ticksInto } from '../../timeline/cells';
 import type { LinePattern } from './pattern';
 
 /** The line a phrase follows, as a height from 0 to 1 along its length. */
-export const SHAPES = {
+export const CONTOURS = {
   arch: (t: number) => Math.sin(Math.PI * Math.min(1, Math.max(0, t))),
   rise: (t: number) => t,
   fall: (t: number) => 1 - t,
@@ -13,7 +13,7 @@ export const SHAPES = {
   answer: (t: number) => 0.8 - 0.65 * t,
 } as const;
 
-export type Shape = keyof typeof SHAPES;
+export type Contour = keyof typeof CONTOURS;
 
 /** A rhythm note before it has a pitch: ticks from the region's start. */
 export interface Onset {
@@ -26,7 +26,7 @@ export interface Onset {
 export interface Phrase {
   readonly start: number;
   readonly end: number;
-  readonly shape: Shape;
+  readonly shape: Contour;
   readonly notes: readonly Onset[];
 }
 
@@ -100,7 +100,7 @@ function barOnsets(bar: Bar, cells: readonly Cell[], pace: number, isMotif: bool
 }
 
 /** Question and answer come in pairs; other shapes stand alone. */
-function shapeAfter(before: Shape | null, next: Stream): Shape {
+function contourAfter(before: Contour | null, next: Stream): Contour {
   if (before === 'question') return 'answer';
   return choose(next, ['arch', 'rise', 'fall', 'question'] as const, (s) =>
     s === before ? 0.2 : s === 'arch' || s === 'question' ? 2 : 1,
@@ -119,14 +119,14 @@ export function planPhrases(
   next: Stream,
 ): Phrase[] {
   const phrases: Phrase[] = [];
-  let shape: Shape | null = null;
+  let shape: Contour | null = null;
   let motif: Cell[] = [];
   let first = 0;
   while (first < bars.length) {
     const [least, most] = pattern.phrase;
     const wanted = least + Math.floor(next() * (most - least + 1));
     const run = bars.slice(first, first + wanted);
-    shape = shapeAfter(shape, next);
+    shape = contourAfter(shape, next);
     const takesUp = shape === 'answer' && motif.length > 0;
     const cells = run.map((bar) => barCells(bar, pattern, pace, next));
     if (takesUp && isFilledBy(run[0]!, motif, pace)) cells[0] = motif;

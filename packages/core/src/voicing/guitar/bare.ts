@@ -3,7 +3,7 @@ import { mod } from '../../theory/pitch';
 import type { Manner } from '../../song/choices';
 import { mannerTones } from '../mannerTones';
 import { stack } from '../forms';
-import { POSITION_COST, SPAN, fretted, isPlayable, type Shape } from './shapes';
+import { POSITION_COST, SPAN, fretted, isPlayable, type NeckShape } from './shapes';
 
 /** Manners a guitar plays on its low strings as bare roots, fifths and octaves. */
 const BARE: readonly Manner[] = ['power', 'root', 'root and fifth', 'root and octave'];
@@ -37,9 +37,9 @@ function fretsFor(
 }
 
 /** Bare shapes of a chord, lowest on the neck first: root on a low string, fifth and octave on the next ones. */
-export function bareShapes(chord: Chord, manner: Manner, open: readonly number[]): Shape[] {
+export function bareShapes(chord: Chord, manner: Manner, open: readonly number[]): NeckShape[] {
   const { tones, doubled } = mannerTones(chord, manner, 3, true)[0]!;
-  const shapes: Shape[] = [];
+  const shapes: NeckShape[] = [];
   for (let string = 0; string < open.length - 2; string++) {
     for (let fret = mod(tones[0]! - open[string]!, 12); fret <= HIGHEST_ROOT; fret += 12) {
       const pitches = stack([...tones, ...doubled], open[string]! + fret);

@@ -14,7 +14,7 @@ import {
   innerMutes,
   neededDegrees,
   type Frets,
-  type Shape,
+  type NeckShape,
 } from './shapes';
 
 /** Highest fret of the neck. */
@@ -81,9 +81,9 @@ function distance(a: Frets, b: Frets): number {
 }
 
 /** The shape of a chord that is nearest to frets no hand can hold, or null where the chord has none. */
-export function nearestShape(frets: Frets, chord: Chord, open: readonly number[]): Shape | null {
+export function nearestShape(frets: Frets, chord: Chord, open: readonly number[]): NeckShape | null {
   const shapes = guitarShapes(chord, open);
-  return shapes.reduce<Shape | null>(
+  return shapes.reduce<NeckShape | null>(
     (best, shape) => (!best || distance(frets, shape.frets) < distance(frets, best.frets) ? shape : best),
     null,
   );

@@ -11,7 +11,7 @@ import {
   neededDegrees,
   weight,
   type Frets,
-  type Shape,
+  type NeckShape,
 } from './shapes';
 import { STANDARD_TUNING, openStrings } from './tunings';
 
@@ -50,7 +50,7 @@ const RINGING = 1.2;
 /** What a fret of travel between chords costs, by what is asked of the neck. */
 const TRAVEL: Record<Neck, number> = { open: 0.7, position: 0.7, smooth: 2.4 };
 
-function bestByPosition(shapes: readonly Shape[]): Shape[] {
+function bestByPosition(shapes: readonly NeckShape[]): NeckShape[] {
   const taken = new Map<number, number>();
   return shapes.filter(({ position }) => {
     const count = taken.get(position) ?? 0;
@@ -60,7 +60,7 @@ function bestByPosition(shapes: readonly Shape[]): Shape[] {
 }
 
 /** A shape with what its strings sound. */
-export function shapeOf(frets: Frets, open: readonly number[]): Shape {
+export function shapeOf(frets: Frets, open: readonly number[]): NeckShape {
   const pressed = fretted(frets);
   return {
     frets,
@@ -70,9 +70,14 @@ export function shapeOf(frets: Frets, open: readonly number[]): Shape {
   };
 }
 
-const memory = new Map<string, readonly Shape[]>();
+const memory = new Map<string, readonly NeckShape[]>();
 
-function shapesOf(symbol: string, tuning: TuningName, capo: number, bare: Manner | null): readonly Shape[] {
+function shapesOf(
+  symbol: string,
+  tuning: TuningName,
+  capo: number,
+  bare: Manner | null,
+): readonly NeckShape[] {
   const key = `${symbol}|${tuning}|${capo}|${bare ?? ''}`;
   let known = memory.get(key);
   if (!known) {
@@ -86,10 +91,10 @@ function shapesOf(symbol: string, tuning: TuningName, capo: number, bare: Manner
   return known;
 }
 
-const aimedMemory = new Map<string, readonly Shape[]>();
+const aimedMemory = new Map<string, readonly NeckShape[]>();
 
 /** A chord's shapes as a part asks for them, best first: so many strings, at a place on the neck. */
-export function shapesFor(symbol: string, aim: GuitarAim): readonly Shape[] {
+export function shapesFor(symbol: string, aim: GuitarAim): readonly NeckShape[] {
   const { register, strings, neck = 'position', tuning = 'standard', capo = 0, manner = 'guitar' } = aim;
   const bare = isBare(manner) ? manner : null;
   const key = `${symbol}|${register}|${strings}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
@@ -133,11 +138,11 @@ function choose<T>(from: readonly T[], count: number): T[][] {
  * A shape with fewer strings struck: the bass stays, third, seventh and named tones stay, and of what
  * else there is the highest strings. What is lost all the same makes the shape dearer.
  */
-function limited(shape: Shape, strings: number, chord: Chord, open: readonly number[]): Shape {
+function limited(shape: NeckShape, strings: number, chord: Chord, open: readonly number[]): NeckShape {
   if (shape.pitches.length <= strings) return shape;
   const needed = neededDegrees(chord).map((d) => ({ pc: degreePcOf(chord, d), weight: weight(d) }));
   const [lowest, ...others] = shape.frets.flatMap((f, s) => (f === null ? [] : [s]));
-  let best: Shape | null = null;
+  let best: NeckShape | null = null;
   let bestCost = Infinity;
   for (const kept of choose(others, strings - 1)) {
     const struck = new Set([lowest!, ...kept]);
@@ -159,8 +164,8 @@ function limited(shape: Shape, strings: number, chord: Chord, open: readonly num
  * Shapes for a run of chords: each chord's best shapes, and among them the path along which
  * the hand travels least. Tones or frets set by hand are fixed nodes.
  */
-export function guitarPath(chords: readonly ToFinger[]): Shape[] {
-  const layers = chords.map(({ symbol, aim, fixed, frets }): readonly Shape[] => {
+export function guitarPath(chords: readonly ToFinger[]): NeckShape[] {
+  const layers = chords.map(({ symbol, aim, fixed, frets }): readonly NeckShape[] => {
     if (frets?.length) return [shapeOf(frets, openStrings(aim.tuning ?? 'standard', aim.capo))];
     const exact = fixed?.length ? fixed : parseChord(symbol).exact;
     if (exact) return [{ frets: [], pitches: [...exact].sort((a, b) => a - b), position: 0, cost: 0 }];

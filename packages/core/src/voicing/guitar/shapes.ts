@@ -9,7 +9,7 @@ import { STANDARD_TUNING } from './tunings';
 export type Frets = readonly (number | null)[];
 
 /** A shape on the neck. */
-export interface Shape {
+export interface NeckShape {
   readonly frets: Frets;
   /** Sounding pitches from the lowest string to the highest. */
   readonly pitches: readonly number[];
@@ -208,7 +208,7 @@ function demands(chord: Chord): Demand[] {
 }
 
 /** Every playable shape of a chord over open strings, best first; of a chord no hand holds whole the nearest ones. Never empty. */
-export function guitarShapes(chord: Chord, open: readonly number[] = STANDARD_TUNING): Shape[] {
+export function guitarShapes(chord: Chord, open: readonly number[] = STANDARD_TUNING): NeckShape[] {
   for (const demand of demands(chord)) {
     const found = shapesWith(chord, open, demand);
     if (found.length) return found;
@@ -217,7 +217,7 @@ export function guitarShapes(chord: Chord, open: readonly number[] = STANDARD_TU
 }
 
 /** Every playable shape of a chord that holds what is demanded, best first. */
-function shapesWith(chord: Chord, open: readonly number[], demand: Demand): Shape[] {
+function shapesWith(chord: Chord, open: readonly number[], demand: Demand): NeckShape[] {
   const wanted = bits(chord.degrees.map((d) => degreePcOf(chord, d)));
   const needed = demand.needed.map((d) => degreePcOf(chord, d));
   const bass = bassPc(chord);
@@ -231,7 +231,7 @@ function shapesWith(chord: Chord, open: readonly number[], demand: Demand): Shap
     high: wanted,
     fewest: needed.length < 3 ? 2 : 3,
   };
-  const found: Shape[] = [];
+  const found: NeckShape[] = [];
   for (let position = 1; position <= LAST_FRET - SPAN + 1; position++) {
     shapesAt(position, sought, (frets) => {
       const pressed = fretted(frets);

@@ -21,7 +21,8 @@ import { OctaveKeys } from '../../../components/OctaveKeys';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
+import { TOUCH } from '../../../theme/tokens';
 import { Facts } from './Facts';
 import { putHere, type Place } from './entry';
 
@@ -229,5 +230,5 @@ const styles = StyleSheet.create({
     alignItems: 'center',
     justifyContent: 'center',
   },
-  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  hint: TYPE.tiny,
 });

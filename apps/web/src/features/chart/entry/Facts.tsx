@@ -6,7 +6,7 @@ import { noteName } from '@backline/core/theory/pitch';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
 import { numeralGlyphs } from '../ChordBlock';
 
 const degreeGlyphs = (degree: string): string => degree.replace(/b/g, '♭').replace(/#/g, '♯');
@@ -44,5 +44,5 @@ export function Facts({
 
 const styles = StyleSheet.create({
   facts: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  words: TYPE.words,
 });

@@ -11,7 +11,7 @@ import { Picker } from '../../../components/Picker';
 import { useAnswer } from '../../../state/analysis';
 import { songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { numeralGlyphs } from '../ChordBlock';
 import { RouteFinder } from './RouteFinder';
 import { StepChoice } from './StepChoice';
@@ -126,8 +126,8 @@ const styles = StyleSheet.create({
   idea: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1 },
   hear: { flex: 1, flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: 48 },
   symbol: { width: 92 },
-  numeral: { width: 52, fontFamily: FONT.text, fontSize: SIZE.small },
-  why: { flex: 1, fontFamily: FONT.text, fontSize: SIZE.small },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  numeral: { width: 52, ...TYPE.words },
+  why: { flex: 1, ...TYPE.words },
+  touch: TOUCH_SQUARE,
   start: { alignSelf: 'flex-start' },
 });

@@ -21,7 +21,8 @@ import { Toggle } from '../../../components/Toggle';
 import { ApiError, PROGRESSION_LIST, deleteProgression, fetchProgressions } from '../../../state/api';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
+import { FONT, SIZE } from '../../../theme/tokens';
 import { KeepChoice } from '../run/KeepChoice';
 import type { Place } from './entry';
 import { hearRun } from '../../../state/hearing';
@@ -237,9 +238,9 @@ const styles = StyleSheet.create({
   row: { borderTopWidth: 1, paddingVertical: 4, gap: 6 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   name: { flex: 1, minHeight: 48, justifyContent: 'center', minWidth: 0 },
-  title: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  title: TYPE.strong,
   chords: { fontFamily: FONT.chord, fontSize: SIZE.body },
-  facts: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  facts: TYPE.tiny,
   wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  touch: TOUCH_SQUARE,
 });

@@ -11,7 +11,8 @@ import { Picker } from '../../../components/Picker';
 import { Range } from '../../../components/Range';
 import { isTyping } from '../../../state/isTyping';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
+import { TOUCH } from '../../../theme/tokens';
 import { numeralGlyphs } from '../ChordBlock';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
@@ -138,7 +139,7 @@ const styles = StyleSheet.create({
     justifyContent: 'space-between',
   },
   foot: { flexDirection: 'row', justifyContent: 'space-between' },
-  small: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  small: TYPE.tiny,
   line: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  words: TYPE.words,
 });

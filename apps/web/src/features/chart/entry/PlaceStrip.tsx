@@ -7,7 +7,7 @@ import type { Bar } from '@backline/core/time/bars';
 import { beatPosition, slotsOf } from '@backline/core/time/beats';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
-import { TOUCH } from '../../../theme/tokens';
+import { TOUCH_SQUARE } from '../../../theme/styles';
 import { selectBar } from '../selection';
 import type { Place } from './entry';
 
@@ -97,7 +97,7 @@ export function PlaceStrip({ place }: { place: Place }) {
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', marginHorizontal: -12 },
-  arrow: { width: TOUCH, height: TOUCH, margin: 0 },
+  arrow: TOUCH_SQUARE,
   bar: { flex: 1, height: HEIGHT, flexDirection: 'row', borderWidth: 1, borderRadius: 8, overflow: 'hidden' },
   chord: { position: 'absolute', top: 0, bottom: 0, paddingLeft: 6, paddingTop: 8, borderLeftWidth: 1.5 },
   beat: { flexBasis: 0, height: HEIGHT - 2 },

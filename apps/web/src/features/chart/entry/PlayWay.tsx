@@ -26,7 +26,8 @@ import {
 } from '../../../midi/playing';
 import { useAnswer } from '../../../state/analysis';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
+import { TOUCH } from '../../../theme/tokens';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
 
@@ -209,6 +210,6 @@ const styles = StyleSheet.create({
   wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grow: { flex: 1 },
   names: { gap: 6 },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
-  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  words: TYPE.words,
+  hint: TYPE.tiny,
 });

@@ -8,7 +8,7 @@ import { Notice } from '../../../components/Notice';
 import { Stepper } from '../../../components/Stepper';
 import { useAnswer } from '../../../state/analysis';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
 import { asChords, hearRun } from '../../../state/hearing';
@@ -140,6 +140,6 @@ const styles = StyleSheet.create({
   route: { borderTopWidth: 1, paddingVertical: 6, gap: 4 },
   row: { flexDirection: 'row', alignItems: 'center', gap: 4 },
   field: { flex: 1, minWidth: 0 },
-  why: { fontFamily: FONT.text, fontSize: SIZE.tiny },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  why: TYPE.tiny,
+  touch: TOUCH_SQUARE,
 });

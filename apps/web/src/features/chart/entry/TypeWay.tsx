@@ -15,7 +15,8 @@ import { LIMITS } from '@backline/core/song/limits';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { change, useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
+import { SIZE } from '../../../theme/tokens';
 import { select, selectBar, useSelection } from '../selection';
 import { Facts } from './Facts';
 import { hearEntered } from '../../../state/hearing';
@@ -196,6 +197,6 @@ const styles = StyleSheet.create({
   help: { fontSize: SIZE.small },
   list: { flexDirection: 'row', flexWrap: 'wrap', gap: 16, minHeight: 32 },
   offers: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
-  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  words: TYPE.words,
+  hint: TYPE.tiny,
 });

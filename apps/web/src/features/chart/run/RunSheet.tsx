@@ -1,14 +1,7 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, HelperText, TextInput } from 'react-native-paper';
-import {
-  clipOf,
-  runBetween,
-  runInWords,
-  stretchTicks,
-  type BarPlace,
-  type Run,
-} from '@backline/core/edits/run';
+import { clipOf, runBetween, runInWords, runTicks, type BarPlace, type Run } from '@backline/core/edits/run';
 import { moveRun, type Paste } from '@backline/core/edits/runs';
 import { progressionOf } from '@backline/core/progressions/fit';
 import type { Song } from '@backline/core/song/schema';
@@ -21,7 +14,7 @@ import { ApiError, createProgression } from '../../../state/api';
 import { partKind, settingsIn } from '../../../state/repertoire';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
 import { hearRun } from '../../../state/hearing';
 import { select } from '../selection';
 import { layShape, useShape } from '../voicing/shapes';
@@ -112,9 +105,9 @@ function layOnRun(song: Song, run: Run): void {
   const part = song.parts.find((p) => p.id === copied?.part);
   const kind = part && partKind(part);
   if (!part || !kind) return say('The part this shape was copied from is not in this song.');
-  for (const stretch of run) {
-    const section = song.sections.find((s) => s.id === stretch.section)!;
-    const [from, to] = stretchTicks(section, song, stretch);
+  for (const piece of run) {
+    const section = song.sections.find((s) => s.id === piece.section)!;
+    const [from, to] = runTicks(section, song, piece);
     const chords = chordsInUse(section).filter((c) => c.start >= from && c.start < to);
     const { tuning, capo } = settingsIn(song, kind, part, section.id);
     const open = kind.nature === 'fretted' ? openStrings(tuning, capo) : null;
@@ -131,14 +124,14 @@ function layOnRun(song: Song, run: Run): void {
 
 /** Moves a run of one section by a bar, with the selection. */
 export function shift(run: Run, by: 1 | -1): void {
-  const stretch = run[0];
-  if (!stretch || run.length > 1) return say('Bars move within one section. Cut and paste goes further.');
-  const to = by < 0 ? stretch.from - 1 : stretch.to + 2;
-  if (!change(moveRun(run, { section: stretch.section, bar: to }))) {
+  const piece = run[0];
+  if (!piece || run.length > 1) return say('Bars move within one section. Cut and paste goes further.');
+  const to = by < 0 ? piece.from - 1 : piece.to + 2;
+  if (!change(moveRun(run, { section: piece.section, bar: to }))) {
     return say('They stand at the edge of the section.');
   }
-  const at = (bar: number) => ({ section: stretch.section, bar: bar + by });
-  select({ kind: 'run', anchor: at(stretch.from), head: at(stretch.to) });
+  const at = (bar: number) => ({ section: piece.section, bar: bar + by });
+  select({ kind: 'run', anchor: at(piece.from), head: at(piece.to) });
   say(by < 0 ? 'Moved a bar earlier' : 'Moved a bar later');
 }
 
@@ -229,6 +222,6 @@ const styles = StyleSheet.create({
   grow: { flex: 1 },
   button: { minHeight: 44, justifyContent: 'center' },
   box: { gap: 6, paddingVertical: 4 },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
-  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  words: TYPE.words,
+  hint: TYPE.tiny,
 });

@@ -11,7 +11,8 @@ import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
+import { FONT, TOUCH } from '../../../theme/tokens';
 import { hearRun } from '../../../state/hearing';
 import { fittingSize } from '../layout';
 import { select } from '../selection';
@@ -172,8 +173,8 @@ const styles = StyleSheet.create({
   card: { borderWidth: 1.5, borderRadius: 12, padding: 8, gap: 4 },
   row: { flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap' },
   name: { flex: 1, minWidth: 90, fontFamily: FONT.strong, height: TOUCH },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
-  used: { fontFamily: FONT.strong, fontSize: SIZE.small, paddingHorizontal: 8 },
+  touch: TOUCH_SQUARE,
+  used: { ...TYPE.strong, paddingHorizontal: 8 },
   line: { height: 30, marginBottom: 2 },
   chord: {
     position: 'absolute',
@@ -184,5 +185,5 @@ const styles = StyleSheet.create({
     paddingLeft: 4,
     overflow: 'hidden',
   },
-  hint: { fontFamily: FONT.text, fontSize: SIZE.tiny },
+  hint: TYPE.tiny,
 });

@@ -10,7 +10,8 @@ import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { prefer, usePreferences } from '../../../state/preferences';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
+import { TOUCH } from '../../../theme/tokens';
 import { hearChord } from '../../../state/hearing';
 import { select } from '../selection';
 
@@ -67,5 +68,5 @@ export function GuideSheet({ song, beside }: { song: Song; beside: boolean }) {
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  words: TYPE.words,
 });

@@ -10,7 +10,7 @@ import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
 import { select } from '../selection';
 import { BarLength, BarTempo } from './BarTime';
 
@@ -97,4 +97,4 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
   );
 }
 
-const styles = StyleSheet.create({ hint: { fontFamily: FONT.text, fontSize: SIZE.tiny } });
+const styles = StyleSheet.create({ hint: TYPE.tiny });

@@ -7,7 +7,8 @@ import type { Song } from '@backline/core/song/schema';
 import { Sheet } from '../../../components/Sheet';
 import { change, useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
+import { SIZE } from '../../../theme/tokens';
 import { select } from '../selection';
 import { REPERTOIRE } from '../../../state/repertoire';
 
@@ -70,7 +71,7 @@ export function TextSheet({ song, begin, beside }: { song: Song; begin?: string;
 }
 
 const styles = StyleSheet.create({
-  field: { fontFamily: FONT.text, fontSize: SIZE.body, minHeight: 240 },
+  field: { ...TYPE.body, minHeight: 240 },
   help: { fontSize: SIZE.small },
   buttons: { flexDirection: 'row', gap: 8 },
 });

@@ -2,7 +2,8 @@ import { Pressable, StyleSheet, Text, View } from 'react-native';
 import type { Frets } from '@backline/core/voicing/guitar/shapes';
 import { nameIn, noteGlyphs, type Where } from '@backline/core/theory/spelling';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
+import { TOUCH } from '../../../theme/tokens';
 
 export interface FretboardProps {
   readonly frets: Frets;
@@ -86,9 +87,9 @@ export function Fretboard({ frets, open, where, from, onFrets }: FretboardProps)
 
 const styles = StyleSheet.create({
   row: { flexDirection: 'row' },
-  head: { flex: 1, textAlign: 'center', fontFamily: FONT.text, fontSize: SIZE.tiny },
+  head: { flex: 1, textAlign: 'center', ...TYPE.tiny },
   place: { flex: 1, height: TOUCH, alignItems: 'center', justifyContent: 'center', borderRightWidth: 1 },
   string: { position: 'absolute', left: 0, right: 0 },
   dot: { width: 30, height: 30, borderRadius: 15, alignItems: 'center', justifyContent: 'center' },
-  text: { fontFamily: FONT.strong, fontSize: SIZE.small },
+  text: TYPE.strong,
 });

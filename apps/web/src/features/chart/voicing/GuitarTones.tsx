@@ -9,7 +9,7 @@ import { keyOf } from '@backline/core/theory/key';
 import { noteGlyphs } from '@backline/core/theory/spelling';
 import { Stepper } from '../../../components/Stepper';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
 import { Diagram } from './Diagram';
 import { Fretboard } from './Fretboard';
 
@@ -102,5 +102,5 @@ const styles = StyleSheet.create({
   grow: { flex: 1 },
   start: { alignSelf: 'flex-start' },
   trouble: { gap: 4 },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  words: TYPE.words,
 });

@@ -3,7 +3,7 @@ import type { ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { totalMovement } from '@backline/core/voicing/describe';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE } from '../../../theme/tokens';
+import { TYPE } from '../../../theme/styles';
 import { VoiceThreads } from '../VoiceThreads';
 import type { Fragment, Line } from '../layout';
 
@@ -86,5 +86,5 @@ export function Motion({ voicings, auto, index, name }: MotionProps) {
 const styles = StyleSheet.create({
   row: { flexDirection: 'row', width: WIDTH },
   name: { height: 24, overflow: 'hidden' },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
+  words: TYPE.words,
 });

@@ -18,7 +18,8 @@ import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { OctaveKeys } from '../../../components/OctaveKeys';
 import { Stepper } from '../../../components/Stepper';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
+import { FONT, SIZE } from '../../../theme/tokens';
 
 export interface TonesProps {
   readonly chord: Chord;
@@ -120,6 +121,6 @@ export function Tones({ chord, pitches, range, keyText, onHand }: TonesProps) {
 const styles = StyleSheet.create({
   tone: { flexDirection: 'row', alignItems: 'center', borderBottomWidth: 1 },
   note: { width: 52, fontFamily: FONT.strong, fontSize: SIZE.body },
-  name: { flex: 1, fontFamily: FONT.text, fontSize: SIZE.small },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  name: { flex: 1, ...TYPE.words },
+  touch: TOUCH_SQUARE,
 });

@@ -18,7 +18,7 @@ import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { FONT, SIZE, TOUCH } from '../../../theme/tokens';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { useSelection } from '../selection';
 import type { Place } from '../entry/entry';
 import { GuitarTones } from './GuitarTones';
@@ -215,7 +215,7 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   grow: { flex: 1 },
-  strong: { fontFamily: FONT.strong, fontSize: SIZE.small },
-  words: { fontFamily: FONT.text, fontSize: SIZE.small },
-  touch: { width: TOUCH, height: TOUCH, margin: 0 },
+  strong: TYPE.strong,
+  words: TYPE.words,
+  touch: TOUCH_SQUARE,
 });
