@@ -103,6 +103,8 @@ test('the whole job works by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Verse, bar 3: G major, 4 beats/ })).toBeVisible();
   await tabTo(page, /^Band$/);
   await page.keyboard.press('Enter');
+  // Its screen is loaded when it is first opened.
+  await expect(page.getByRole('switch', { name: 'Bass plays' })).toBeVisible();
   await tabTo(page, /^Bass plays$/);
   await page.keyboard.press('Space');
   await expect(page.getByRole('switch', { name: 'Bass plays' })).not.toBeChecked();

@@ -48,7 +48,7 @@ test('the audio thread makes the very samples that Node makes', async ({ page })
   }
   const sent = {
     frames,
-    score: { ...score, notes: [...score.notes] },
+    score: { ...score, notes: [...score.notes], gestures: [...score.gestures] },
     banks: banks.map(({ id, bank, samples }) => ({
       id,
       bank: Buffer.from(bank).toString('base64'),
@@ -75,7 +75,11 @@ test('the audio thread makes the very samples that Node makes', async ({ page })
       {
         type: 'score',
         number: 1,
-        score: { ...given.score, notes: Int32Array.from(given.score.notes) },
+        score: {
+          ...given.score,
+          notes: Int32Array.from(given.score.notes),
+          gestures: Int32Array.from(given.score.gestures),
+        },
         loop: null,
       },
       { type: 'play', from: 0, countIn: false },

@@ -1,4 +1,11 @@
-import { SoundBankLoader, SpessaSynthProcessor, type BasicSoundBank } from 'spessasynth_core';
+import {
+  SoundBankLoader,
+  SpessaSynthProcessor,
+  type BasicSoundBank,
+  type MIDIController,
+} from 'spessasynth_core';
+import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
+import { AT_REST } from '@backline/core/groove/gestures';
 import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
 import { PPQ } from '@backline/core/time/ticks';
 import { Clicks } from './clicks';
@@ -10,9 +17,13 @@ import {
   EMPTY_SCORE,
   FIELDS,
   HAND_CHANNEL,
+  BEND,
+  GESTURE_FIELDS,
   beatFrom,
   countInto,
+  firstGestureAt,
   firstNoteAt,
+  gestureAt,
   lastAt,
   noteAt,
   type ChannelSetup,
@@ -23,6 +34,12 @@ const BLOCK = 128;
 const VOLUME = 7;
 const PAN = 10;
 const REVERB = 91;
+const PEDAL = CONTROLLER.pedal;
+/** Where controllers stand when no gesture has moved them. */
+const RESTS: readonly (readonly [number, number])[] = [
+  [BEND, bendValue(AT_REST.bend)],
+  ...(['expression', 'pedal', 'brightness'] as const).map((m) => [CONTROLLER[m], AT_REST[m]] as const),
+];
 /** Ticks that must be left of a held note for a new score to strike it in the middle. */
 const SHORTEST_TAKEN_UP = 120;
 
@@ -51,6 +68,7 @@ export class Engine {
   private percussion = new Set<number>();
   private waiting: { score: Score; loop: Loop | null; at: number } | null = null;
   private next = 0;
+  private nextGesture = 0;
   private played = 0;
   private sounding: Sounding[] = [];
   private loop: Loop | null = null;
@@ -117,8 +135,7 @@ export class Engine {
     if (!this.playing) {
       this.replace(score, loop);
       this.position = Math.min(this.position, score.length);
-      this.next = firstNoteAt(score.notes, this.position);
-      this.chase();
+      this.goTo(this.position);
       return;
     }
     this.waiting = { score, loop, at: beatFrom(this.score, this.position + 1e-6) };
@@ -157,9 +174,8 @@ export class Engine {
     this.hasClicked = false;
     this.counted = countIn ? countInto(this.score, start) : [];
     this.position = this.counted[0] ?? start;
-    this.next = firstNoteAt(this.score.notes, start);
+    this.goTo(start);
     this.playing = true;
-    this.chase();
   }
 
   stop(): void {
@@ -175,7 +191,13 @@ export class Engine {
     if (this.waiting) this.replace(this.waiting.score, this.waiting.loop);
     this.position = Math.max(0, Math.min(to, this.score.length));
     this.heardFrom = this.position;
-    this.next = firstNoteAt(this.score.notes, this.position);
+    this.goTo(this.position);
+  }
+
+  /** Goes on from a tick: what comes next, and every channel as it is there. */
+  private goTo(tick: number): void {
+    this.next = firstNoteAt(this.score.notes, tick);
+    this.nextGesture = firstGestureAt(this.score.gestures, tick);
     this.chase();
   }
 
@@ -234,6 +256,8 @@ export class Engine {
     let ticks = Infinity;
     const due = this.score.notes[this.next * FIELDS];
     if (due !== undefined) ticks = Math.min(ticks, due - this.position);
+    const moved = this.score.gestures[this.nextGesture * GESTURE_FIELDS];
+    if (moved !== undefined) ticks = Math.min(ticks, moved - this.position);
     for (const note of this.sounding) ticks = Math.min(ticks, note.until - this.played);
     if (this.waiting) ticks = Math.min(ticks, this.waiting.at - this.position);
     if (this.counted.length) ticks = Math.min(ticks, this.counted[0]! - this.position);
@@ -262,7 +286,13 @@ export class Engine {
     if (this.position >= (this.counted[0] ?? Infinity) - 1e-9) this.click();
     if (this.position >= this.end - 1e-9) this.wrapOrEnd();
     if (!this.playing) return;
-    const { notes } = this.score;
+    const { notes, gestures } = this.score;
+    while (
+      this.nextGesture * GESTURE_FIELDS < gestures.length &&
+      gestures[this.nextGesture * GESTURE_FIELDS]! <= this.position + 1e-9
+    ) {
+      this.move(this.nextGesture++);
+    }
     while (this.next * FIELDS < notes.length && notes[this.next * FIELDS]! <= this.position + 1e-9) {
       this.strike(this.next++);
     }
@@ -271,8 +301,7 @@ export class Engine {
   private takeWaiting(): void {
     const { score, loop } = this.waiting!;
     this.replace(score, loop);
-    this.next = firstNoteAt(score.notes, Math.floor(this.position + 1e-6));
-    this.chase();
+    this.goTo(Math.floor(this.position + 1e-6));
     this.takeUpHeldNotes();
   }
 
@@ -318,8 +347,7 @@ export class Engine {
     this.position -= this.loop.end - this.loop.start;
     this.heardFrom = this.loop.start;
     if (this.waiting) this.waiting = { ...this.waiting, at: this.loop.start };
-    this.next = firstNoteAt(this.score.notes, this.loop.start);
-    this.chase();
+    this.goTo(this.loop.start);
     if (this.waiting) this.takeWaiting();
   }
 
@@ -336,8 +364,20 @@ export class Engine {
     this.sounding.push({ channel, pitch, until: this.played + duration });
   }
 
+  private move(index: number): void {
+    const { channel, controller, value } = gestureAt(this.score.gestures, index);
+    this.set(channel, controller, value);
+  }
+
+  private set(channel: number, controller: number, value: number): void {
+    if (controller === BEND) this.synth.pitchWheel(channel, value);
+    else this.synth.controllerChange(channel, controller as MIDIController, value);
+  }
+
   private silence(): void {
     for (const { channel, pitch } of this.sounding) this.synth.noteOff(channel, pitch);
+    // A pedal that stays down would let them ring on.
+    for (const { channel } of this.score.channels) this.set(channel, PEDAL, 0);
     this.sounding = [];
     this.clicks.silence();
     this.counted = [];
@@ -353,7 +393,18 @@ export class Engine {
       this.synth.controllerChange(channel, REVERB, room);
       this.synth.midiChannels[channel]?.setSystemParameter('gain', audible ? 1 : 0);
       this.followProgram(channel);
+      this.followGestures(channel);
     }
+  }
+
+  /** Every controller of a channel as the last gesture before the next one left it, or at rest. */
+  private followGestures(channel: number): void {
+    const stands = new Map(RESTS);
+    for (let i = 0; i < this.nextGesture; i++) {
+      const gesture = gestureAt(this.score.gestures, i);
+      if (gesture.channel === channel) stands.set(gesture.controller, gesture.value);
+    }
+    for (const [controller, value] of stands) this.set(channel, controller, value);
   }
 
   private followProgram(channel: number): void {

@@ -46,7 +46,21 @@ export interface Score {
   readonly channels: readonly ChannelSetup[];
   /** Notes sorted by start, FIELDS numbers each: start, duration, channel, pitch, velocity (0 for one that is silent). */
   readonly notes: Int32Array;
+  /** Gestures sorted by tick, GESTURE_FIELDS numbers each: tick, channel, controller (BEND for the pitch wheel), value. */
+  readonly gestures: Int32Array;
 }
+
+export const GESTURE_FIELDS = 4;
+/** In place of a controller's number: the pitch wheel, its value 0 to 16383. */
+export const BEND = -1;
+
+/** One gesture of a score's list. */
+export const gestureAt = (gestures: Int32Array, index: number) => ({
+  tick: gestures[index * GESTURE_FIELDS]!,
+  channel: gestures[index * GESTURE_FIELDS + 1]!,
+  controller: gestures[index * GESTURE_FIELDS + 2]!,
+  value: gestures[index * GESTURE_FIELDS + 3]!,
+});
 
 export const FIELDS = 5;
 
@@ -56,6 +70,7 @@ export const EMPTY_SCORE: Score = {
   bars: [],
   channels: [],
   notes: new Int32Array(0),
+  gestures: new Int32Array(0),
 };
 
 /** One note of a score's list. */
@@ -67,17 +82,24 @@ export const noteAt = (notes: Int32Array, index: number) => ({
   velocity: notes[index * FIELDS + 4]!,
 });
 
-/** Index of the first note that starts at or after a tick. */
-export function firstNoteAt(notes: Int32Array, tick: number): number {
+/** Index of the first entry of a list of so many fields, sorted by its first, that lies at or after a tick. */
+function firstAt(list: Int32Array, fields: number, tick: number): number {
   let low = 0;
-  let high = notes.length / FIELDS;
+  let high = list.length / fields;
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (notes[middle * FIELDS]! < tick) low = middle + 1;
+    if (list[middle * fields]! < tick) low = middle + 1;
     else high = middle;
   }
   return low;
 }
+
+/** Index of the first note that starts at or after a tick. */
+export const firstNoteAt = (notes: Int32Array, tick: number): number => firstAt(notes, FIELDS, tick);
+
+/** Index of the first gesture at or after a tick. */
+export const firstGestureAt = (gestures: Int32Array, tick: number): number =>
+  firstAt(gestures, GESTURE_FIELDS, tick);
 
 /** The last entry at or before a tick; the first where there is none. */
 export function lastAt<T extends { readonly tick: number }>(list: readonly T[], tick: number): T | undefined {

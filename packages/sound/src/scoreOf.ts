@@ -3,7 +3,16 @@ import type { Band, BandPart } from '@backline/core/band/index';
 import type { Guide } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import { tempoPoints } from '@backline/core/time/tempos';
-import { DRUM_CHANNEL, FIELDS, GUIDE_CHANNEL, HAND_CHANNEL, type ChannelSetup, type Score } from './score';
+import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
+import {
+  BEND,
+  DRUM_CHANNEL,
+  FIELDS,
+  GUIDE_CHANNEL,
+  HAND_CHANNEL,
+  type ChannelSetup,
+  type Score,
+} from './score';
 
 /** A synthesizer channel for each part: the drums' own for the first percussion, others in order. */
 export function channelsOf(parts: readonly Pick<BandPart, 'nature'>[]): number[] {
@@ -49,7 +58,20 @@ export function scoreOf(band: Band, guide: Guide = USUAL_GUIDE): Score {
     bars: band.bars.map(({ start, length, beats }) => ({ tick: start, length, beats })),
     channels: [...partChannels(band, channels), ...(band.guide.length ? [guideChannel(guide)] : [])],
     notes,
+    gestures: gesturesOf(band, channels),
   };
+}
+
+/** Gestures of all parts in order of time, as the channels' controllers. */
+function gesturesOf(band: Band, channels: readonly number[]): Int32Array {
+  const all = band.parts.flatMap((part, i) =>
+    part.gestures.map(({ start, moves, value }) =>
+      moves === 'bend'
+        ? [start, channels[i]!, BEND, bendValue(value)]
+        : [start, channels[i]!, CONTROLLER[moves], value],
+    ),
+  );
+  return Int32Array.from(all.sort((a, b) => a[0]! - b[0]!).flat());
 }
 
 const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({

@@ -2,7 +2,7 @@
 import { shippedBanks } from '@backline/sound/node/bank';
 import { Engine } from '@backline/sound/engine';
 import type { DecodedBank } from '@backline/sound/messages';
-import { EMPTY_SCORE, type ChannelSetup, type Score } from '@backline/sound/score';
+import { BEND, EMPTY_SCORE, type ChannelSetup, type Score } from '@backline/sound/score';
 
 const RATE = 44_100;
 const FLUTE = 73;
@@ -235,4 +235,48 @@ it('another mix is heard at once, also while an edited score waits for its beat'
   expect(loud(silenced, 0.6, 1.2)).toBeLessThan(0.001);
   engine.setChannels([channel()]);
   expect(loud(render(engine, 0.6), 0.2, 0.5)).toBeGreaterThan(0.01);
+});
+
+/** Gestures as [tick, controller, value] on the first channel. */
+const gestures = (list: [number, number, number][]): Partial<Score> => ({
+  gestures: Int32Array.from(list.flatMap(([tick, controller, value]) => [tick, 0, controller, value])),
+});
+
+it('a bend is heard as far as it goes, and is at rest after a jump to before it', async () => {
+  const bent = score([[0, 1900, 69]], gestures([[480, BEND, 16_383], [1440, BEND, 8192]])); // prettier-ignore
+  const engine = await engineWith(bent);
+  engine.play(0, false);
+  const out = render(engine, 1.9);
+  const cents = (at: number): number => 1200 * Math.log2(pitchOf(out, at) / 440);
+  expect(Math.abs(cents(0.3))).toBeLessThan(12);
+  expect(Math.abs(cents(0.9) - 200)).toBeLessThan(14);
+  expect(Math.abs(cents(1.7))).toBeLessThan(12);
+  engine.seek(720);
+  expect(Math.abs(1200 * Math.log2(pitchOf(render(engine, 0.4), 0.1) / 440))).toBeLessThan(2000);
+  engine.seek(0);
+  const again = render(engine, 0.45);
+  expect(Math.abs(1200 * Math.log2(pitchOf(again, 0.2) / 440))).toBeLessThan(12);
+});
+
+it('expression swells what is held, and the pedal holds what was let go until it comes up, or the music stops', async () => {
+  const swelled = score([[0, 1900, 69]], gestures([[0, 11, 30], [960, 11, 127]])); // prettier-ignore
+  const engine = await engineWith(swelled);
+  engine.play(0, false);
+  const out = render(engine, 1.9);
+  expect(loud(out, 1.2, 1.6)).toBeGreaterThan(3 * loud(out, 0.4, 0.8));
+
+  const held = score([[0, 240, 69]], gestures([[60, 64, 127], [1440, 64, 0]])); // prettier-ignore
+  const pedalled = await engineWith(held);
+  pedalled.play(0, false);
+  const rung = render(pedalled, 2.4);
+  const dry = await engineWith(score([[0, 240, 69]]));
+  dry.play(0, false);
+  const short = render(dry, 2.4);
+  expect(loud(rung, 1, 1.3)).toBeGreaterThan(20 * loud(short, 1, 1.3));
+  expect(loud(rung, 2.2, 2.4)).toBeLessThan(0.02 * loud(rung, 1, 1.3));
+  pedalled.seek(0);
+  render(pedalled, 0.5);
+  pedalled.stop();
+  render(pedalled, 0.6);
+  expect(loud(render(pedalled, 0.3), 0, 0.3)).toBeLessThan(0.001);
 });

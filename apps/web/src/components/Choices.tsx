@@ -3,14 +3,17 @@ import { usePalette } from '../theme/usePalette';
 import { TYPE } from '../theme/styles';
 import { Toggle } from './Toggle';
 
-export interface Choice<T extends string | number> {
+/** What can be chosen among. */
+type Value = string | number | boolean;
+
+export interface Choice<T extends Value> {
   readonly value: T;
   readonly label: string;
   /** What is read out, where the label alone does not say it. */
   readonly spoken?: string;
 }
 
-export interface ChoicesProps<T extends string | number> {
+export interface ChoicesProps<T extends Value> {
   readonly label: string;
   readonly value: T | null;
   readonly choices: readonly Choice<T>[];
@@ -20,13 +23,7 @@ export interface ChoicesProps<T extends string | number> {
 }
 
 /** One of a few: all in sight, the chosen one filled. */
-export function Choices<T extends string | number>({
-  label,
-  value,
-  choices,
-  onChoose,
-  bare = false,
-}: ChoicesProps<T>) {
+export function Choices<T extends Value>({ label, value, choices, onChoose, bare = false }: ChoicesProps<T>) {
   const palette = usePalette();
   return (
     <View style={styles.group}>
@@ -38,7 +35,7 @@ export function Choices<T extends string | number>({
       <View role="radiogroup" aria-label={label} style={styles.row}>
         {choices.map((choice) => (
           <Toggle
-            key={choice.value}
+            key={String(choice.value)}
             as="radio"
             label={choice.label}
             spoken={choice.spoken}

@@ -1,3 +1,5 @@
+import type { Touch } from '../parts/note';
+
 /** A note of the band with its papers: ticks from the song's start, after groove. */
 export interface BandNote {
   readonly start: number;
@@ -10,6 +12,8 @@ export interface BandNote {
   readonly chord: string | null;
   /** Semitones above that chord's root, 0–11; null for percussion. */
   readonly against: number | null;
+  /** How it is touched, where that is more than struck. */
+  readonly touch: Touch | null;
   /** The place of the form and its repeat that it is played in. */
   readonly playing: string;
 }

@@ -21,6 +21,7 @@ export function guideNotes(passes: readonly Pass[]): BandNote[] {
         why: 'guide',
         chord: span.id,
         against: null,
+        touch: null,
         playing,
       }));
     });

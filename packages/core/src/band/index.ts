@@ -10,7 +10,8 @@ import { passSpans, regionsOf, type Region } from '../timeline/region';
 import type { BandNote } from './bandNote';
 import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
-import type { RegionNote } from './regionNotes';
+import type { RegionNote } from './playRegion';
+import { AT_REST, type Gesture, type Moved } from '../groove/gestures';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 
 export interface BandPart {
@@ -27,6 +28,8 @@ export interface BandPart {
   /** Why it is silent in places where it should play, as a sentence; null where all is well. */
   readonly trouble: string | null;
   readonly notes: readonly BandNote[];
+  /** Slides, pedal, swells, in order of time; ticks from the song's start. */
+  readonly gestures: readonly Gesture[];
 }
 
 export interface BandChord {
@@ -100,15 +103,20 @@ function bandPart(
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
-    const silent = { program: 0, programs: [], notes: [] };
+    const silent = { program: 0, programs: [], notes: [], gestures: [] };
     return { id, kind: kindId, nature: null, name, mix, trouble: missingKind(part), ...silent };
   }
   const runs: (readonly BandNote[])[] = [];
+  const gestures: Gesture[] = [];
   const failed = new Set<string>();
   passes.forEach((pass, i) => {
     // What one part cannot play silences no other.
     try {
-      for (const { notes } of memory.made(kind, regions[i]!)) runs.push(placedAt(pass, notes));
+      for (const made of memory.made(kind, regions[i]!)) {
+        runs.push(placedAt(pass, made.notes));
+        for (const gesture of made.gestures)
+          gestures.push({ ...gesture, start: Math.max(0, pass.start + gesture.start) });
+      }
     } catch {
       failed.add(pass.section.name);
     }
@@ -125,7 +133,22 @@ function bandPart(
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     // Joined at once: flatMap over thousands of notes costs more than making them.
     notes: ([] as BandNote[]).concat(...runs),
+    gestures: moved(gestures),
   };
+}
+
+/** Gestures in order, without those that move nothing, or are moved on at once. */
+function moved(gestures: readonly Gesture[]): Gesture[] {
+  const stands: Record<Moved, number> = { ...AT_REST };
+  const sorted = [...gestures].sort((a, b) => a.start - b.start);
+  const last = new Map(sorted.map((gesture) => [`${gesture.start} ${gesture.moves}`, gesture]));
+  return sorted
+    .filter((gesture) => last.get(`${gesture.start} ${gesture.moves}`) === gesture)
+    .filter(({ moves, value }) => {
+      const isMoved = stands[moves] !== value;
+      stands[moves] = value;
+      return isMoved;
+    });
 }
 
 /** The whole band of a song. */
@@ -163,16 +186,19 @@ function placedAt(pass: Pass, region: readonly RegionNote[]): readonly BandNote[
   const playing = playingOf(pass);
   const known = placements.get(region);
   if (known?.start === start && known.playing === playing) return known.notes;
-  const notes = region.map(({ start: at, duration, pitch, velocity, why, chord, against }): BandNote => ({
-    start: Math.max(0, start + at),
-    duration,
-    pitch,
-    velocity,
-    why,
-    chord,
-    against,
-    playing,
-  }));
+  const notes = region.map(
+    ({ start: at, duration, pitch, velocity, why, chord, against, touch }): BandNote => ({
+      start: Math.max(0, start + at),
+      duration,
+      pitch,
+      velocity,
+      why,
+      chord,
+      against,
+      touch,
+      playing,
+    }),
+  );
   placements.set(region, { start, playing, notes });
   return notes;
 }

@@ -5,12 +5,11 @@ import { soundsChords } from '../style/kind';
 import type { Next, Region, VoicedChord } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 import { cutOf, windowOf, type Cut, type Piece } from '../timeline/windows';
-import { regionNotes, type RegionNote } from './regionNotes';
+import { playRegion, type Played } from './playRegion';
 import { settingsText, termsText, windowText } from './windowText';
 
-/** What is made of a window: its notes, and the last chord as it was voiced, from which the next goes on. */
-export interface Made {
-  readonly notes: readonly RegionNote[];
+/** What is made of a window: what is played, and the last chord as it was voiced, from which the next goes on. */
+export interface Made extends Played {
   readonly last: VoicedChord | null;
 }
 
@@ -78,8 +77,7 @@ function stayed({ cut: was, from }: Known, now: Cut, index: number, before: Voic
 }
 
 function make(kind: Kind, region: Region): Made {
-  const notes = regionNotes(kind, region);
-  return { notes, last: soundsChords(kind) ? lastVoiced(region) : null };
+  return { ...playRegion(kind, region), last: soundsChords(kind) ? lastVoiced(region) : null };
 }
 
 /** A region's windows in order, each going on from where the one before ended. */

@@ -1,5 +1,5 @@
 import { hash, noise } from '../random/stream';
-import type { Note } from '../parts/note';
+import type { Note, Touch } from '../parts/note';
 import { barIndexAt, tempoIn, type Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
 import { settingsAt, type Resolved } from '../timeline/settings';
@@ -79,6 +79,7 @@ export interface GroovedNote {
   readonly velocity: number;
   readonly why: string;
   readonly span: number;
+  readonly touch: Touch | null;
 }
 
 /** Swing, strum, seeded spread of time and strength; then clipped to the region and freed of overlaps. */
@@ -118,19 +119,21 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
       velocity: Math.max(1, Math.min(127, Math.round(note.velocity + force + lift))),
       why: note.why,
       span: note.span,
+      touch: note.touch ?? null,
     });
   }
   return withoutOverlaps(grooved);
 }
 
 /** What was played in has its own time and strength. */
-const asPlayed = ({ start, duration, pitch, velocity, why, span }: Note): GroovedNote => ({
+const asPlayed = ({ start, duration, pitch, velocity, why, span, touch }: Note): GroovedNote => ({
   start,
   duration,
   pitch,
   velocity,
   why,
   span,
+  touch: touch ?? null,
 });
 
 /** Only the pushed first chord of a region may sound before the region begins. */

@@ -6,7 +6,19 @@ import type { Region } from '../timeline/region';
 import type { Note } from './note';
 
 /** Settings that mean something for a kind only where it names them. */
-export type Control = 'register' | 'spread' | 'voices' | 'hands' | 'neck' | 'strum' | 'octave';
+export type Control =
+  | 'register'
+  | 'spread'
+  | 'voices'
+  | 'hands'
+  | 'neck'
+  | 'strum'
+  | 'octave'
+  | 'length'
+  | 'slides'
+  | 'pedal'
+  | 'swell'
+  | 'palm';
 
 export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */

@@ -5,6 +5,9 @@ import { mod } from '../theory/pitch';
 import type { Resolved } from '../timeline/settings';
 import { bassPc } from '../voicing/tones';
 
+/** Slid into from a step below or above, hammered on without a stroke of its own, or stopped by the palm. */
+export type Touch = 'slide up' | 'slide down' | 'hammer' | 'palm';
+
 /** A note as a generator writes it: ticks from the region's start, before groove. */
 export interface Note {
   readonly start: number;
@@ -19,6 +22,8 @@ export interface Note {
   readonly span: number;
   /** Milliseconds later than its place: the strum of a stroke. */
   readonly delay?: number;
+  /** How it is touched, where that is more than struck. */
+  readonly touch?: Touch;
   /** True for a note that somebody played: its time and strength are its own, no groove moves it. */
   readonly played?: true;
 }

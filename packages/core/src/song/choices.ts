@@ -40,6 +40,17 @@ export type LeadIn = (typeof LEAD_INS)[number];
 export const TELLINGS = ['exactly', 'a little', 'freely'] as const;
 export type Telling = (typeof TELLINGS)[number];
 
+/** Shortest a note is damped to, percent of what is written. */
+export const SHORTEST_LENGTH = 15;
+
+/** How many notes of a line are slid into, or hammered on where a step lies close. */
+export const SLIDES = ['none', 'some', 'many'] as const;
+export type Slides = (typeof SLIDES)[number];
+
+/** How held chords grow and fall under the bow or the breath. */
+export const SWELLS = ['none', 'gentle', 'full'] as const;
+export type Swell = (typeof SWELLS)[number];
+
 /** How fast a part goes through its patterns against the beat: a feel, never another tempo. */
 export const FEELS = ['half time', 'as written', 'double time'] as const;
 export type Feel = (typeof FEELS)[number];

@@ -8,7 +8,19 @@ import { tryParseChord } from '../theory/chordGrammar';
 import { SCALE_NAMES } from '../theory/scale';
 import { RICHNESS } from '../theory/dress';
 import { METRE_NAMES, findMetre } from '../time/metre';
-import { LEAD_INS, DYNAMICS, FEELS, HIGHEST_CAPO, MANNERS, NECKS, TUNING_NAMES, TELLINGS } from './choices';
+import {
+  DYNAMICS,
+  FEELS,
+  HIGHEST_CAPO,
+  LEAD_INS,
+  MANNERS,
+  NECKS,
+  SHORTEST_LENGTH,
+  SLIDES,
+  SWELLS,
+  TELLINGS,
+  TUNING_NAMES,
+} from './choices';
 import { LIMITS } from './limits';
 import { cutText, isOneLine } from './text';
 
@@ -100,6 +112,14 @@ export const settingsSchema = z.strictObject({
   octave: z.number().int().min(-2).max(2).optional(),
   /** Time from the first string to the last, milliseconds. */
   strum: z.number().min(0).max(120).optional(),
+  /** How much of its written length a note sounds, percent: damped by the hand, or let ring. */
+  length: z.number().int().min(SHORTEST_LENGTH).max(100).optional(),
+  slides: z.enum(SLIDES).optional(),
+  /** Keys: the pedal is held through each chord. */
+  pedal: z.boolean().optional(),
+  swell: z.enum(SWELLS).optional(),
+  /** Guitar: the palm lies on the strings. */
+  palm: z.boolean().optional(),
   atChange: z.enum(['restart', 'carry on']).optional(),
   groove: grooveSchema.optional(),
   variation: z.number().int().min(0).max(9999).optional(),

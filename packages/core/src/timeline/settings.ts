@@ -1,5 +1,5 @@
 import type { Cue, Part, Section, Settings, Song } from '../song/schema';
-import type { Dynamics, Feel, Manner, Neck, Telling, TuningName } from '../song/choices';
+import type { Dynamics, Feel, Manner, Neck, Slides, Swell, Telling, TuningName } from '../song/choices';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
@@ -25,6 +25,11 @@ export interface Resolved {
   readonly instrument: number;
   readonly octave: number;
   readonly strum: number;
+  readonly length: number;
+  readonly slides: Slides;
+  readonly pedal: boolean;
+  readonly swell: Swell;
+  readonly palm: boolean;
   readonly atChange: 'restart' | 'carry on' | 'as the pattern';
   readonly swing: number;
   readonly unit: 'eighth' | 'sixteenth';
@@ -53,6 +58,11 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   instrument: 0,
   octave: 0,
   strum: 30,
+  length: 100,
+  slides: 'none',
+  pedal: false,
+  swell: 'none',
+  palm: false,
   atChange: 'as the pattern',
   variation: 0,
   telling: 'a little',

@@ -86,7 +86,8 @@ describe('the MIDI file', () => {
       const firstNote = track.findIndex((e) => e.kind === 'note on');
       const before = track.slice(0, firstNote);
       expect(before.some((e) => e.kind === 'program')).toBe(true);
-      expect(before.filter((e) => e.kind === 'control').map((e) => e.a)).toEqual([7, 10, 91]);
+      const controls = before.filter((e) => e.kind === 'control').map((e) => e.a);
+      expect(controls.slice(0, 3)).toEqual([7, 10, 91]);
     }
   });
 
@@ -106,6 +107,55 @@ describe('the MIDI file', () => {
       parts: SONG.parts.map((p) => (p.id === 'arp' ? { ...p, mix: { ...p.mix, mute: true } } : p)),
     };
     expect(readStrictly(writeMidiFile(muted, renderBand(muted, OURS))).tracks).toHaveLength(7);
+  });
+});
+
+describe('gestures in the file', () => {
+  const slid = {
+    ...SONG,
+    parts: SONG.parts.map((p) => ({
+      ...p,
+      settings: { ...p.settings, slides: 'many' as const, swell: 'full' as const, pedal: true },
+    })),
+  };
+  const band = renderBand(slid, OURS);
+  const file = writeMidiFile(slid, band);
+
+  it('slides are bends that come to rest, swells are controller 11, the pedal is 64 and is let go', () => {
+    const { tracks } = readStrictly(file);
+    for (const track of tracks.slice(1)) {
+      const bends = track.filter((e) => e.kind === 'bend').map((e) => e.a + 128 * e.b);
+      if (bends.length) expect(bends.at(-1)).toBe(8192);
+      const pedal = track.filter((e) => e.kind === 'control' && e.a === 64).map((e) => e.b);
+      if (pedal.length) expect(pedal.at(-1)).toBe(0);
+    }
+    const all = tracks.flat();
+    expect(all.some((e) => e.kind === 'bend' && e.b < 64)).toBe(true);
+    expect(all.filter((e) => e.kind === 'control' && e.a === 11).length).toBeGreaterThan(40);
+    expect(all.filter((e) => e.kind === 'control' && e.a === 64).length).toBeGreaterThan(10);
+  });
+
+  it('mido (Debian python3-mido) finds as many of each as the band has', () => {
+    const path = join(mkdtempSync(join(tmpdir(), 'backline-')), 'gestures.mid');
+    writeFileSync(path, file);
+    const script = [
+      'import mido,sys,json',
+      'm=[x for t in mido.MidiFile(sys.argv[1]).tracks for x in t]',
+      'c=lambda n: sum(1 for x in m if x.type=="control_change" and x.control==n)',
+      'b=[x.pitch for x in m if x.type=="pitchwheel"]',
+      'print(json.dumps({"bend":len(b),"least":min(b),"most":max(b),"expression":c(11),"pedal":c(64)}))',
+    ].join('\n');
+    const theirs = JSON.parse(
+      execFileSync('/usr/bin/python3', ['-c', script, path], { encoding: 'utf8' }),
+    ) as Record<string, number>;
+    const gestures = band.parts.flatMap((p) => p.gestures);
+    const count = (moves: string) => gestures.filter((g) => g.moves === moves).length;
+    expect(theirs.bend).toBe(count('bend'));
+    expect(theirs.expression).toBe(count('expression'));
+    expect(theirs.pedal).toBe(count('pedal'));
+    // Two semitones either way: the whole of what the wheel has.
+    expect(theirs.least).toBe(-8192);
+    expect(theirs.most).toBeLessThanOrEqual(8191);
   });
 });
 

@@ -4,7 +4,7 @@
  */
 export interface ReadEvent {
   readonly tick: number;
-  readonly kind: 'meta' | 'note on' | 'note off' | 'control' | 'program';
+  readonly kind: 'meta' | 'note on' | 'note off' | 'control' | 'program' | 'bend';
   readonly channel: number;
   readonly a: number;
   readonly b: number;
@@ -91,6 +91,8 @@ function readTrack(bytes: Bytes): ReadEvent[] {
     if (type === 12) events.push({ tick, kind: 'program', channel, a: first, b: 0, text: '' });
     else if (type === 11)
       events.push({ tick, kind: 'control', channel, a: first, b: bytes.data(), text: '' });
+    // A bend: its low seven bits, then its high ones.
+    else if (type === 14) events.push({ tick, kind: 'bend', channel, a: first, b: bytes.data(), text: '' });
     else if (type === 9 || type === 8) {
       const velocity = bytes.data();
       const kind = type === 9 && velocity > 0 ? 'note on' : 'note off';

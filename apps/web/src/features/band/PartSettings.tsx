@@ -15,6 +15,7 @@ import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
 import { settingsIn, songStyle } from '../../state/repertoire';
 import { TELLING_WORDS } from './telling';
+import { TouchSettings } from './TouchSettings';
 import { VoicingSettings } from './VoicingSettings';
 
 export interface PartSettingsProps {
@@ -137,6 +138,7 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
           onChange={(strum) => put({ strum })}
         />
       ) : null}
+      <TouchSettings {...{ kind, set, put }} />
       {has('octave') ? (
         <Choices label="Octave" value={set.octave} choices={octaves} onChoose={(octave) => put({ octave })} />
       ) : null}

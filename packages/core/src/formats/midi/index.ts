@@ -7,6 +7,7 @@ import { keyOf, signature } from '../../theory/key';
 import { metreOf } from '../../time/metre';
 import { PPQ } from '../../time/ticks';
 import { writeFile } from './bytes';
+import { CONTROLLER, bendValue } from './controllers';
 import { notesBySeat, seatsOf, type Seat } from './channels';
 import { GM_PROGRAMS } from './programs';
 import { tempoSteps } from './tempos';
@@ -116,6 +117,10 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
   control(91, room);
   for (const { tick, program } of part.programs) {
     add(tick, SETTING, { type: 'programChange', channel, programNumber: program });
+  }
+  for (const { start, moves, value } of part.gestures) {
+    if (moves === 'bend') add(start, SETTING, { type: 'pitchBend', channel, value: bendValue(value) - 8192 });
+    else add(start, SETTING, { type: 'controller', channel, controllerType: CONTROLLER[moves], value });
   }
   for (const { start, duration, pitch, velocity } of notes) {
     add(start, 2, { type: 'noteOn', channel, noteNumber: pitch, velocity });

@@ -26,7 +26,7 @@ export const arp = defineKind<ArpPattern>({
       rests: [],
     },
   ],
-  controls: ['register', 'spread', 'voices', 'octave'],
+  controls: ['register', 'spread', 'voices', 'octave', 'length', 'pedal'],
   registers: [36, 76],
   look: { icon: 'dots-triangle', ink: '#CC79A7' },
   varies: ({ order }) => order === 'random',

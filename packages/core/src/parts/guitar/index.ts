@@ -31,7 +31,7 @@ export const guitar = defineKind<GuitarPattern>({
       ],
     },
   ],
-  controls: ['register', 'voices', 'neck', 'strum'],
+  controls: ['register', 'voices', 'neck', 'strum', 'length', 'palm'],
   registers: [40, 51],
   look: { icon: 'guitar-acoustic', ink: '#D55E00' },
   varies: () => false,

@@ -55,7 +55,7 @@ export const horns = defineKind<StringsPattern>({
       ],
     },
   ],
-  controls: ['register', 'spread', 'voices', 'octave'],
+  controls: ['register', 'spread', 'voices', 'octave', 'length', 'swell'],
   registers: [43, 67],
   look: { icon: 'saxophone', ink: '#B8860B' },
   varies: () => false,

@@ -31,7 +31,7 @@ export const keys = defineKind<KeysPattern>({
       ],
     },
   ],
-  controls: ['register', 'spread', 'voices', 'hands', 'octave'],
+  controls: ['register', 'spread', 'voices', 'hands', 'octave', 'length', 'pedal'],
   registers: [36, 76],
   look: { icon: 'piano', ink: '#009E73' },
   varies: () => false,

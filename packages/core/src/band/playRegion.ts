@@ -1,5 +1,7 @@
-/** The notes of one region: generated, chosen, placed in the groove, with their papers. */
+/** One region played: notes generated, chosen, touched, placed in the groove, with their papers; and the gestures. */
+import { gesturesOf, type Gesture } from '../groove/gestures';
 import { groove, type GroovedNote } from '../groove/groove';
+import { articulated } from '../parts/articulation';
 import { chosenNotes, type Source } from '../parts/choosing';
 import type { Kind } from '../parts/kind';
 import { mod, pitchClass } from '../theory/pitch';
@@ -11,6 +13,11 @@ export interface RegionNote extends Omit<GroovedNote, 'span'> {
   readonly against: number | null;
 }
 
+export interface Played {
+  readonly notes: readonly RegionNote[];
+  readonly gestures: readonly Gesture[];
+}
+
 /** What a part's pattern plays through a whole region; its first chord may be pushed to before it. */
 const patternSource = (kind: Kind, region: Region): Source => ({
   notes: kind.generate(region),
@@ -19,16 +26,18 @@ const patternSource = (kind: Kind, region: Region): Source => ({
 });
 
 /**
- * Notes of one region. The same region gives the same notes.
+ * What is played in one region. The same region is played the same.
  * @param others what was played or taken, each in place of the pattern where it holds.
  */
-export function regionNotes(kind: Kind, region: Region, others: readonly Source[] = []): RegionNote[] {
+export function playRegion(kind: Kind, region: Region, others: readonly Source[] = []): Played {
   const chosen = chosenNotes([patternSource(kind, region), ...others]);
+  const grooved = groove(region, articulated(region, chosen));
   const roots = region.spans.map((span) => (span.chord ? pitchClass(span.chord.root) : null));
   const ids = region.spans.map((span) => span.id);
-  return groove(region, chosen).map(({ start, duration, pitch, velocity, why, span }): RegionNote => {
+  const notes = grooved.map(({ start, duration, pitch, velocity, why, span, touch }): RegionNote => {
     const root = roots[span] ?? null;
     const against = root === null ? null : mod(pitch - root, 12);
-    return { start, duration, pitch, velocity, why, chord: ids[span] ?? null, against };
+    return { start, duration, pitch, velocity, why, touch, chord: ids[span] ?? null, against };
   });
+  return { notes, gestures: gesturesOf(region, grooved) };
 }

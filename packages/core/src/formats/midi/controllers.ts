@@ -1,0 +1,16 @@
+/** Gestures as MIDI has them. Source: MIDI 1.0 Detailed Specification, controller numbers and pitch bend. */
+import type { Moved } from '../../groove/gestures';
+
+export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend'>, number>> = {
+  expression: 11,
+  pedal: 64,
+  brightness: 74,
+};
+
+/** Farthest a bend reaches unless a file says otherwise, hundredths of a semitone (General MIDI: two semitones). */
+const BEND_RANGE = 200;
+const MIDDLE = 8192;
+
+/** A bend in hundredths of a semitone as MIDI's 14 bits, 0 to 16383. */
+export const bendValue = (cents: number): number =>
+  Math.max(0, Math.min(2 * MIDDLE - 1, Math.round(MIDDLE + (cents / BEND_RANGE) * MIDDLE)));

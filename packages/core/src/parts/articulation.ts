@@ -1,0 +1,67 @@
+/** How notes are touched once it is settled which they are: damped, slid into, hammered on, stopped by the palm. */
+import { hash, noise } from '../random/stream';
+import type { Slides } from '../song/choices';
+import type { Region } from '../timeline/region';
+import { settingsAt, type Resolved } from '../timeline/settings';
+import { EIGHTH, PPQ } from '../time/ticks';
+import type { Note } from './note';
+
+/** A damped note keeps at least this much, ticks. */
+const LEAST = 30;
+
+/** Under the palm a string hardly rings on, and sounds softer (common practice). */
+const PALM_RING = EIGHTH / 2;
+const PALM_VELOCITY = 0.88;
+
+/** A hammered note has no stroke of its own (common practice: about two thirds as strong). */
+const HAMMER_VELOCITY = 0.68;
+
+/** Shares of the notes that could be slid into, or hammered on, that are. */
+const SHARE: Readonly<Record<Slides, number>> = { none: 0, some: 0.2, many: 0.6 };
+/** Widest way of a slide along a string, semitones, and of a hammer within a hand. */
+const SLIDE = 7;
+const HAMMER = 2;
+/** What is slid into has to last this long, ticks, and what it comes from to end so near before it. */
+const LEAST_SLID = EIGHTH;
+const NEAR = PPQ / 4;
+
+function damped(note: Note, { length, palm }: Resolved): Note {
+  if (length === 100 && !palm) return note;
+  const asSet = Math.max(Math.min(LEAST, note.duration), Math.round((note.duration * length) / 100));
+  if (!palm) return { ...note, duration: asSet };
+  const velocity = Math.max(1, Math.round(note.velocity * PALM_VELOCITY));
+  return { ...note, duration: Math.min(asSet, PALM_RING), velocity, touch: 'palm' };
+}
+
+/** How a note is come to from the one before it in the line; null where it is struck. */
+function wayInto(before: Note | undefined, note: Note, chance: number, { slides }: Resolved) {
+  if (!before || note.why === 'ghost' || chance >= SHARE[slides]) return null;
+  const step = note.pitch - before.pitch;
+  const gap = note.start - (before.start + before.duration);
+  if (step === 0 || gap > NEAR) return null;
+  // Quick steps up are hammered; what lasts is slid into.
+  if (note.duration >= LEAST_SLID && Math.abs(step) <= SLIDE) return step > 0 ? 'slide up' : 'slide down';
+  return step > 0 && step <= HAMMER && gap === 0 ? 'hammer' : null;
+}
+
+function touched(region: Region, notes: readonly Note[]): readonly Note[] {
+  if (region.kind.nature !== 'line' || region.stretches.every((s) => s.settings.slides === 'none'))
+    return notes;
+  const seed = hash(`${region.seed}/touch`);
+  return notes.map((note, i) => {
+    const chance = noise(seed, note.start, note.pitch);
+    const touch = wayInto(notes[i - 1], note, chance, settingsAt(region.stretches, note.start));
+    if (!touch) return note;
+    const velocity =
+      touch === 'hammer' ? Math.max(1, Math.round(note.velocity * HAMMER_VELOCITY)) : note.velocity;
+    return { ...note, velocity, touch };
+  });
+}
+
+/** The notes as their player touches them. What somebody played stays as it is. */
+export function articulated(region: Region, notes: readonly Note[]): readonly Note[] {
+  const settings = region.stretches.some(({ settings: { length, palm } }) => length < 100 || palm)
+    ? notes.map((n) => (n.played ? n : damped(n, settingsAt(region.stretches, n.start))))
+    : notes;
+  return settings.some((n) => n.played) ? settings : touched(region, settings);
+}

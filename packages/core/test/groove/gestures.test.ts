@@ -1,0 +1,119 @@
+/** How notes are touched, and what is done beside striking them. What is expected is common practice. */
+import fc from 'fast-check';
+import { renderBand, type BandPart } from '@backline/core/band/index';
+import type { Gesture, Moved } from '@backline/core/groove/gestures';
+import { OURS } from '@backline/core/styles/index';
+import type { Settings } from '@backline/core/song/schema';
+import { anyBandedSong, song, withSettings } from '../support/music';
+
+const WALK = song('C | Am7 | Dm7 | G7 | C | F | Dm7 | G7', 'style: lamplight\n');
+const LONG = song('C | C | Am | Am | F | F | G | G', 'style: slowtide\n');
+
+const played = (base: typeof WALK, part: string, settings: Settings): BandPart =>
+  renderBand(withSettings(base, part, settings), OURS).parts.find((p) => p.id === part)!;
+const of = (part: BandPart, moves: Moved): readonly Gesture[] =>
+  part.gestures.filter((g) => g.moves === moves);
+
+describe('slides and hammered notes', () => {
+  it('there are none where none are wanted, and more where many are', () => {
+    const touched = (slides: Settings['slides']) =>
+      played(WALK, 'bass', { slides, density: 5 }).notes.filter((n) => n.touch !== null).length;
+    expect(touched('none')).toBe(0);
+    expect(touched('some')).toBeGreaterThan(0);
+    expect(touched('many')).toBeGreaterThan(2 * touched('some'));
+  });
+
+  it('a slide begins a step off on the side the line comes from, and has come to rest before the note is half over', () => {
+    const bass = played(WALK, 'bass', { slides: 'many' });
+    const bends = of(bass, 'bend');
+    const slid = bass.notes.filter((n) => n.touch === 'slide up' || n.touch === 'slide down');
+    expect(slid.length).toBeGreaterThan(3);
+    for (const note of slid) {
+      const before = bass.notes[bass.notes.indexOf(note) - 1]!;
+      const own = bends.filter((g) => g.start >= note.start && g.start <= note.start + note.duration / 2);
+      expect(own[0]).toMatchObject({ start: note.start, value: before.pitch < note.pitch ? -200 : 200 });
+      expect(own.at(-1)!.value).toBe(0);
+    }
+  });
+
+  it('the notes are the same notes, hammered ones softer', () => {
+    const plain = played(WALK, 'solo', { slides: 'none' }).notes;
+    const many = played(WALK, 'solo', { slides: 'many' }).notes;
+    expect(many.map((n) => [n.start, n.duration, n.pitch])).toEqual(
+      plain.map((n) => [n.start, n.duration, n.pitch]),
+    );
+    many.forEach((note, i) => {
+      if (note.touch === 'hammer') expect(note.velocity).toBeLessThan(plain[i]!.velocity);
+      else expect(note.velocity).toBe(plain[i]!.velocity);
+    });
+  });
+});
+
+describe('length and palm', () => {
+  it('damped notes are shorter and nothing else; none vanishes', () => {
+    const plain = played(LONG, 'bass', {}).notes;
+    const short = played(LONG, 'bass', { length: 40 }).notes;
+    expect(short.map((n) => [n.start, n.pitch])).toEqual(plain.map((n) => [n.start, n.pitch]));
+    short.forEach((n, i) => expect(n.duration).toBeLessThan(plain[i]!.duration));
+  });
+
+  it('under the palm a guitar is short, softer and darker, and as before where it is lifted', () => {
+    const open = played(LONG, 'guitar', {});
+    const palm = played(LONG, 'guitar', { palm: true });
+    expect(of(open, 'brightness')).toEqual([]);
+    expect(of(palm, 'brightness')).toEqual([{ start: 0, moves: 'brightness', value: 30 }]);
+    const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
+    expect(Math.max(...palm.notes.map((n) => n.duration))).toBeLessThanOrEqual(130);
+    expect(mean(palm.notes.map((n) => n.velocity))).toBeLessThan(mean(open.notes.map((n) => n.velocity)) - 3);
+  });
+});
+
+describe('pedal and swell', () => {
+  it('the pedal goes down after a chord is struck and up where the next one is felt', () => {
+    const pedal = of(
+      played(song('C | F{push 1/8} | G', 'style: slowtide\n'), 'keys', { pedal: true }),
+      'pedal',
+    );
+    expect(pedal.map((g) => [g.start, g.value])).toEqual([
+      [60, 127],
+      [1920 - 240, 0],
+      [1920 - 240 + 60, 127],
+      [2 * 1920, 0],
+      [2 * 1920 + 60, 127],
+      [3 * 1920, 0],
+    ]);
+  });
+
+  it('a held chord grows to its height and falls; a short one is left alone', () => {
+    const strings = played(LONG, 'strings', { swell: 'full' });
+    const values = of(strings, 'expression').map((g) => g.value);
+    expect(Math.max(...values)).toBeGreaterThan(122);
+    expect(Math.min(...values)).toBeLessThan(80);
+    const quick = song('C Am F G | C Am F G', 'style: quayside\n');
+    expect(of(played(quick, 'strings', { swell: 'full' }), 'expression')).toEqual([]);
+  });
+});
+
+it('whatever the song: gestures are in order, within it, in range, and every part ends at rest', () => {
+  fc.assert(
+    fc.property(anyBandedSong, (s) => {
+      const all = { slides: 'many', swell: 'full', pedal: true, palm: true, length: 55 } as const;
+      const parts = s.parts.map((p) => ({ ...p, settings: { ...p.settings, ...all } }));
+      const band = renderBand({ ...s, parts }, OURS);
+      for (const part of band.parts) {
+        let at = 0;
+        for (const { start, moves, value } of part.gestures) {
+          expect(start).toBeGreaterThanOrEqual(at);
+          expect(start).toBeLessThanOrEqual(band.length);
+          at = start;
+          const [least, most] = moves === 'bend' ? [-200, 200] : [0, 127];
+          expect(value).toBeGreaterThanOrEqual(least!);
+          expect(value).toBeLessThanOrEqual(most!);
+        }
+        expect(of(part, 'bend').at(-1)?.value ?? 0).toBe(0);
+        expect(of(part, 'pedal').at(-1)?.value ?? 0).toBe(0);
+      }
+    }),
+    { numRuns: 25 },
+  );
+});
