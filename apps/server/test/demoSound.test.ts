@@ -1,20 +1,24 @@
-/** The demo songs as they sound: neither silent nor clipped, and as long as they should be. */
+/** The demo songs as they sound: neither silent nor clipped, as loud as they should be, every part in its place. */
 import { renderBand } from '@backline/core/band/index';
 import { tempoMap } from '@backline/core/time/tempo';
 import { OURS } from '@backline/core/styles/index';
+import { balanceOf } from '@backline/sound/balance';
 import { CEILING } from '@backline/sound/master';
 import { shippedBanks } from '@backline/sound/node/bank';
 import { renderSong } from '@backline/sound/render';
-import { banksOf } from '@backline/sound/score';
+import { banksOf, middleOf } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { demoSong } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
 
-/** Enough to hear whether it sounds. */
-const RATE = 11_025;
+/** Enough to hear whether it sounds, and how loud. */
+const RATE = 8000;
+const FOR_LOUDNESS = 16_000;
+/** Bars from the middle of a song, where its players are together. */
+const BARS = 4;
 
-it.each(DEMO_SONGS.map((demo) => [demoSong(demo)] as const))('$title', async (song) => {
-  const score = scoreOf(renderBand(song, OURS));
+it('the first of them sounds from its beginning to its end, and is not clipped', async () => {
+  const score = scoreOf(renderBand(demoSong(DEMO_SONGS[0]!), OURS));
   const banks = await shippedBanks(banksOf(score));
   let frames = 0;
   let peak = 0;
@@ -34,4 +38,24 @@ it.each(DEMO_SONGS.map((demo) => [demoSong(demo)] as const))('$title', async (so
   expect(quiet).toBe(0);
   expect(frames / RATE).toBeGreaterThan(end);
   expect(frames / RATE).toBeLessThan(end + 10);
+});
+
+it.each(DEMO_SONGS.map((demo) => [demoSong(demo)] as const))('$title', async (song) => {
+  const band = renderBand(song, OURS);
+  const score = middleOf(scoreOf(band), BARS);
+  const { loudness, truePeak, sides, parts } = await balanceOf(
+    score,
+    await shippedBanks(banksOf(score)),
+    FOR_LOUDNESS,
+  );
+  // A stretch of a song is a little louder or softer than the whole, which stands between −16 and −14 LUFS.
+  expect(loudness).toBeGreaterThan(-17.5);
+  expect(loudness).toBeLessThan(-12.5);
+  expect(truePeak).toBeLessThan(-1);
+  expect(sides).toBeGreaterThan(-20);
+  for (const [id, level] of parts) {
+    const { place } = OURS.kinds.get(band.parts.find((p) => p.id === id)!.kind)!;
+    // A part that rests through these bars has no loudness.
+    if (level > -40) expect([id, Math.abs(level - place) <= 6]).toEqual([id, true]);
+  }
 });

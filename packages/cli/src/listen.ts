@@ -25,6 +25,7 @@ export function listenTo(song: Song): unknown {
     pushesMarkedByDrums: percent(heard.pushesMarked(band, OURS)),
     kicksWithBass: percent(heard.kicksWithBass(band, OURS)),
     leadAboveAccompaniment: percent(heard.leadAbove(band, OURS)),
+    motifsKept: percent(heard.motifsKept(band, OURS)),
     semitonesOutsideChordABar: rounded(heard.rubs(band) / bars),
     semitonesABar: rounded(heard.rubs(band, true) / bars),
     bassLeapsOverAnOctave: heard.bassLeaps(band, OURS),

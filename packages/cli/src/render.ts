@@ -5,6 +5,7 @@ import { renderBand } from '@backline/core/band/index';
 import { OURS } from '@backline/core/styles/index';
 import { fileNames } from '@backline/sound/fileNames';
 import { shippedBanks } from '@backline/sound/node/bank';
+import { LoudnessMeter } from '@backline/sound/loudness';
 import { StemRenderer, audibleParts, renderSong, type Frames } from '@backline/sound/render';
 import { banksOf } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
@@ -21,6 +22,9 @@ interface Written {
   readonly seconds: number;
   /** Loudest sample, 1 full scale. */
   readonly peak: number;
+  /** Loudness, LUFS, and peak between samples, dBTP (ITU-R BS.1770); null of silence. */
+  readonly loudness: number | null;
+  readonly truePeak: number | null;
 }
 
 /** Writes frames as they come; the header is put in front when their number is known. */
@@ -35,13 +39,23 @@ async function writeWav(file: string, frames: AsyncIterable<Frames>): Promise<Wr
     writeSync(out, wavHeader(0, RATE));
     let count = 0;
     let peak = 0;
+    const meter = new LoudnessMeter(RATE);
     for await (const { left, right } of frames) {
       writeSync(out, wavData(left, right));
       count += left.length;
+      meter.add(left, right);
       for (let i = 0; i < left.length; i++) peak = Math.max(peak, Math.abs(left[i]!), Math.abs(right[i]!));
     }
     writeSync(out, wavHeader(count, RATE), 0, undefined, 0);
-    return { file, seconds: Math.round((count / RATE) * 1000) / 1000, peak: Math.round(peak * 1e4) / 1e4 };
+    const tenths = (value: number): number | null =>
+      Number.isFinite(value) ? Math.round(10 * value) / 10 : null;
+    return {
+      file,
+      seconds: Math.round((count / RATE) * 1000) / 1000,
+      peak: Math.round(peak * 1e4) / 1e4,
+      loudness: tenths(meter.loudness),
+      truePeak: tenths(meter.truePeak),
+    };
   } finally {
     closeSync(out);
   }

@@ -1,13 +1,14 @@
 /**
- * The master bus: gain, then a limiter that looks ahead. It holds back only what would rise over
- * −1 dBFS: the least gain wanted within its look-ahead, let go slowly and smoothed over the same
- * time, so that every peak is down before it comes (common practice).
+ * The master bus: gain, then a limiter that looks ahead. It holds back only what would rise over its
+ * ceiling, between samples too: the least gain wanted within its look-ahead, let go slowly and smoothed
+ * over the same time, so that every peak is down before it comes (common practice).
  */
+import { TruePeak } from './truePeak';
 
 /** What a mix of sampled parts lacks to full scale. */
-export const MASTER_GAIN = 2.3;
-/** −1 dBFS. */
-export const CEILING = 10 ** (-1 / 20);
+export const MASTER_GAIN = 4.1;
+/** A little under −1 dBTP: what lies between samples is seen some samples late. */
+export const CEILING = 10 ** (-1.3 / 20);
 /** Frames the limiter looks ahead, and by which everything is later. */
 export const LOOK_AHEAD = 128;
 /** Seconds in which a held back gain comes back by two thirds. */
@@ -19,6 +20,7 @@ export class Master {
   private readonly envelope = new Float32Array(LOOK_AHEAD).fill(1);
   /** Wanted gains of the frames ahead that no later one undercuts, least first, with their frame numbers. */
   private readonly least: { readonly frame: number; readonly gain: number }[] = [];
+  private readonly peaks = [new TruePeak(CEILING), new TruePeak(CEILING)] as const;
   private readonly back: number;
   private sum = LOOK_AHEAD;
   private held = 1;
@@ -37,7 +39,8 @@ export class Master {
       const slot = this.frame % LOOK_AHEAD;
       const l = left[i]! * MASTER_GAIN;
       const r = right[i]! * MASTER_GAIN;
-      const gain = this.smoothed(Math.max(Math.abs(l), Math.abs(r)), slot);
+      const between = Math.max(this.peaks[0].next(l), this.peaks[1].next(r));
+      const gain = this.smoothed(Math.max(Math.abs(l), Math.abs(r), between), slot);
       left[i] = this.left[slot]! * gain;
       right[i] = this.right[slot]! * gain;
       if (gains) gains[i] = gain;

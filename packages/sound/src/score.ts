@@ -150,3 +150,27 @@ export function countInto({ bars }: Score, start: number): number[] {
   const bar = here && next && next.length > here.length ? next : here;
   return bar ? bar.beats.map((beat) => start - bar.length + beat) : [];
 }
+
+/** Entries of a list of so many fields, sorted by tick, that lie in a stretch; counted from where it begins. */
+function cut(list: Int32Array, fields: number, from: number, to: number): Int32Array {
+  const kept = list.slice(firstAt(list, fields, from) * fields, firstAt(list, fields, to) * fields);
+  for (let at = 0; at < kept.length; at += fields) kept[at]! -= from;
+  return kept;
+}
+
+/** So many bars from the middle of a score, at the tempo of their first one: enough to hear how it stands. */
+export function middleOf(score: Score, bars: number): Score {
+  const first = Math.max(0, Math.floor((score.bars.length - bars) / 2));
+  const kept = score.bars.slice(first, first + bars);
+  const last = kept[kept.length - 1];
+  if (!last) return score;
+  const [from, to] = [kept[0]!.tick, last.tick + last.length];
+  return {
+    ...score,
+    length: to - from,
+    tempos: [{ tick: 0, tempo: lastAt(score.tempos, from)!.tempo }],
+    bars: kept.map((bar) => ({ ...bar, tick: bar.tick - from })),
+    notes: cut(score.notes, FIELDS, from, to),
+    gestures: cut(score.gestures, GESTURE_FIELDS, from, to),
+  };
+}

@@ -1,6 +1,7 @@
-/** The master bus: nothing over −1 dBFS, and nothing changed that did not have to be. */
+/** The master bus: nothing over its ceiling, and nothing changed that did not have to be. */
 import fc from 'fast-check';
 import { CEILING, LOOK_AHEAD, MASTER_GAIN, Master } from '@backline/sound/master';
+import { TruePeak } from '@backline/sound/truePeak';
 
 const RATE = 44_100;
 
@@ -26,7 +27,7 @@ it('lets no sample over the ceiling, whatever comes in', () => {
 });
 
 it('leaves what stays under it as it was, only later and with the gain of the mix', () => {
-  const input = Float32Array.from({ length: 4000 }, (_, i) => 0.35 * Math.sin(i / 9));
+  const input = Float32Array.from({ length: 4000 }, (_, i) => 0.2 * Math.sin(i / 9));
   const { out, gains } = mastered(input);
   for (let i = LOOK_AHEAD; i < input.length; i++) {
     expect(out[i]).toBeCloseTo(input[i - LOOK_AHEAD]! * MASTER_GAIN, 6);
@@ -44,4 +45,18 @@ it('is down before a peak comes, and comes back after it', () => {
   // No step of the gain is heard as a click: it moves by little from frame to frame.
   const steps = gains.slice(1).map((g, i) => Math.abs(g - gains[i]!));
   expect(Math.max(...steps)).toBeLessThan(0.01);
+});
+
+it('holds down what would rise between samples, which its ceiling hides from samples alone', () => {
+  // A quarter of the sampling rate at 45 degrees: every sample lies 3 dB under the peak (EBU Tech 3341, signal 16).
+  const input = Float32Array.from(
+    { length: RATE },
+    (_, i) => 0.6 * Math.sin((Math.PI / 2) * i + Math.PI / 4),
+  );
+  const { out } = mastered(input);
+  const peak = new TruePeak();
+  let most = 0;
+  for (const sample of out.subarray(2000)) most = Math.max(most, peak.next(sample));
+  expect(20 * Math.log10(most)).toBeLessThan(-1);
+  expect(20 * Math.log10(most)).toBeGreaterThan(-2);
 });

@@ -25,8 +25,9 @@ export const styleOf = (song: Pick<Song, 'style'>, { styles }: Repertoire): Styl
 export const kindOf = (part: Pick<Part, 'kind'>, { kinds }: Repertoire): Kind | null =>
   kinds.get(part.kind) ?? null;
 
-/** A new part of a kind, with an id and a name that no other has. */
-export function newPart(kind: Kind, among: readonly Pick<Part, 'id' | 'name'>[]): Part {
+/** A new part of a kind, with an id and a name that no other has, as loud as it stands in the mix of a style. */
+export function newPart(kind: Kind, among: readonly Pick<Part, 'id' | 'name'>[], style?: Style): Part {
+  const level = style?.parts[kind.id]?.level ?? kind.mix.level;
   const ids = among.map((p) => p.id);
   return {
     id: ids.includes(kind.id) ? freeId(`${kind.id}-`, ids) : kind.id,
@@ -36,7 +37,7 @@ export function newPart(kind: Kind, among: readonly Pick<Part, 'id' | 'name'>[])
       kind.name,
     ),
     settings: {},
-    mix: { ...kind.mix, mute: false, solo: false },
+    mix: { ...kind.mix, level, mute: false, solo: false },
   };
 }
 
@@ -45,7 +46,7 @@ export function bandOf(style: Style, kinds: KindSet<Kind>): Part[] {
   const parts: Part[] = [];
   for (const id of style.band) {
     const kind = kinds.get(id);
-    if (kind) parts.push(newPart(kind, parts));
+    if (kind) parts.push(newPart(kind, parts, style));
   }
   return parts;
 }

@@ -9,7 +9,7 @@ import { mod } from '../theory/pitch';
 import { barIndexAt } from '../time/bars';
 import { firstFrom } from '../time/search';
 import { EIGHTH, PPQ } from '../time/ticks';
-import { TOGETHER, playedBars, playingsOf, soundsAlike } from './bars';
+import { TOGETHER, playedBars, playingsOf, soundsAlike, type PlayedBar } from './bars';
 
 /** A share: how many of how many. */
 export interface Share {
@@ -237,6 +237,51 @@ function chordAt(chords: readonly BandChord[], tick: number): BandChord | null {
     else high = middle - 1;
   }
   return chords[low] ?? null;
+}
+
+/** Bars within which a rhythm that comes again is a motif that returns. */
+const REMEMBERED = 8;
+/** Fewer notes have no contour. */
+const LEAST_OF_A_MOTIF = 3;
+
+const rhythmOf = ({ bar, notes }: PlayedBar): readonly number[] => notes.map((n) => n.start - bar.start);
+
+const sameRhythm = (a: PlayedBar, b: PlayedBar): boolean => {
+  const [first, second] = [rhythmOf(a), rhythmOf(b)];
+  return (
+    first.length === second.length && first.every((start, i) => Math.abs(start - second[i]!) <= TOGETHER)
+  );
+};
+
+const count = (steps: readonly boolean[]): number => steps.filter(Boolean).length;
+
+/** Step by step, whether two bars of as many notes go the same way. */
+const stepsAlike = (a: PlayedBar, b: PlayedBar): boolean[] => {
+  const ways = ({ notes }: PlayedBar): number[] =>
+    notes.slice(1).map((note, i) => Math.sign(note.pitch - notes[i]!.pitch));
+  const other = ways(b);
+  return ways(a).map((way, i) => way === other[i]);
+};
+
+/**
+ * Steps of the lead's bars that go the way they went (up, down, or stay) where their rhythm was heard some bars
+ * before. By chance that is about one in two.
+ */
+export function motifsKept(band: Band, repertoire: Repertoire): Share {
+  const kept: boolean[] = [];
+  for (const lead of rolesOf(band, repertoire).leads) {
+    const bars = playedBars(band, lead);
+    bars.forEach((bar, i) => {
+      if (bar.notes.length < LEAST_OF_A_MOTIF) return;
+      const likeness = bars
+        .slice(Math.max(0, i - REMEMBERED), i)
+        .filter((other) => sameRhythm(other, bar))
+        .map((other) => stepsAlike(other, bar));
+      // A motif of some bars may have one rhythm in two of them: it returns as the one that it is most like.
+      if (likeness.length) kept.push(...likeness.reduce((a, b) => (count(b) > count(a) ? b : a)));
+    });
+  }
+  return share(kept);
 }
 
 /** Leaps of more than an octave in the bass. */

@@ -25,6 +25,8 @@ export interface Kind extends KindFacts {
   readonly instruments: readonly number[];
   /** 0–127 each, as in General MIDI: volume, pan (64 middle), send to the room. */
   readonly mix: { readonly level: number; readonly pan: number; readonly room: number };
+  /** Where it stands in the mix: loudness against the whole band's, LU (common practice: drums, bass and lead carry). */
+  readonly place: number;
   readonly pattern: z.ZodType<Pattern>;
   /** What a part's page shows of it; lowest and highest register to choose, MIDI numbers. */
   readonly controls: readonly Control[];

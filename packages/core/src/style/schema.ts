@@ -11,6 +11,8 @@ export const STYLE_VERSION = 1;
 const voiceSchema = <P extends Pattern>(pattern: z.ZodType<P>) =>
   z
     .strictObject({
+      /** Level at which its part stands where its kind should in the mix, measured; left out where the kind's usual one does. */
+      level: z.number().int().min(0).max(127).optional(),
       settings: settingsSchema,
       patterns: z.array(pattern).min(1, 'A part needs one pattern at least.').max(64),
     })
@@ -91,6 +93,7 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
 }
 
 export interface Voice {
+  readonly level?: number | undefined;
   readonly settings: z.infer<typeof settingsSchema>;
   readonly patterns: readonly Pattern[];
 }

@@ -3,6 +3,7 @@
  * band of parts, measured and not asserted of the code.
  */
 import { renderBand, type Band } from '@backline/core/band/index';
+import { newPart } from '@backline/core/band/repertoire';
 import * as heard from '@backline/core/listening/figures';
 import { OURS } from '@backline/core/styles/index';
 import { apart, STYLES } from '../support/music';
@@ -17,6 +18,17 @@ const total = (shares: readonly heard.Share[]): number => {
   const of = shares.reduce((sum, s) => sum + s.of, 0);
   return of ? shares.reduce((sum, s) => sum + s.are, 0) / of : 1;
 };
+/** A line in the rhythm it has, its pitches in another order. */
+const atRandom = (part: Band['parts'][number]): Band['parts'][number] =>
+  part.nature === 'line'
+    ? {
+        ...part,
+        notes: part.notes.map((note, i) => ({
+          ...note,
+          pitch: part.notes[(i * 7919 + 13) % part.notes.length]!.pitch,
+        })),
+      }
+    : part;
 const solos = (band: Band): Set<string> =>
   new Set(band.parts.filter((p) => p.kind === 'solo').map((p) => p.id));
 
@@ -72,6 +84,17 @@ describe.each(STYLES.map((s) => s.id))('%s', (style) => {
       expect([name, heard.rubs(band) / band.bars.length < 0.2]).toEqual([name, true]);
       expect([name, heard.rubs(band, true) / band.bars.length < 4.5]).toEqual([name, true]);
     }
+  });
+
+  it('keeps a motif’s contour where a tune comes back to it, which a line at random does not', () => {
+    const tunes = IDIOMS.map(([, make]) => {
+      const song = make(style);
+      const others = song.parts.filter((p) => p.kind !== 'solo' && p.kind !== 'melody');
+      return renderBand({ ...song, parts: [...others, newPart(OURS.kinds.get('melody')!, [])] }, OURS);
+    });
+    expect(total(tunes.map((band) => heard.motifsKept(band, OURS)))).toBeGreaterThanOrEqual(0.7);
+    const drawn = tunes.map((band) => ({ ...band, parts: band.parts.map(atRandom) }));
+    expect(total(drawn.map((band) => heard.motifsKept(band, OURS)))).toBeLessThan(0.65);
   });
 
   it('leaps over no octave in the bass, and loses no third or seventh', () => {

@@ -31,6 +31,7 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
   defaults: { instrument: 14 },
   instruments: [14],
   mix: { level: 90, pan: 64, room: 60 },
+  place: -20,
   pattern: bellPattern,
   plain: [
     {

@@ -7,7 +7,7 @@ import { LIMITS } from '@backline/core/song/limits';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Picker } from '../../components/Picker';
 import { change } from '../../state/openSong';
-import { REPERTOIRE } from '../../state/repertoire';
+import { REPERTOIRE, songStyle } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 
 /** A part's name and place in the band; doubled, or taken out of it. */
@@ -84,7 +84,7 @@ export function AddPart({ song }: { song: Song }) {
       ]}
       onChoose={(id) => {
         const kind = REPERTOIRE.kinds.get(id);
-        if (kind) change(addPart(newPart(kind, song.parts)));
+        if (kind) change(addPart(newPart(kind, song.parts, songStyle(song))));
       }}
     />
   );

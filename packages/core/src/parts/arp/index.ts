@@ -11,7 +11,8 @@ export const arp = defineKind<ArpPattern>({
   strict: false,
   defaults: { register: 60, voices: 4, instrument: 11 },
   instruments: [11, 9, 12, 46, 24, 88, 4],
-  mix: { level: 98, pan: 42, room: 46 },
+  mix: { level: 85, pan: 28, room: 46 },
+  place: -15,
   pattern: arpPatternSchema,
   plain: [
     {

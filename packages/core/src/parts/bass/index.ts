@@ -12,7 +12,8 @@ export const bass = defineKind<BassPattern>({
   strict: false,
   defaults: { register: 28, instrument: 33, slides: 'some' },
   instruments: [33, 32, 34, 35, 38],
-  mix: { level: 86, pan: 64, room: 12 },
+  mix: { level: 89, pan: 64, room: 12 },
+  place: -7,
   pattern: bassPatternSchema,
   plain: [
     {

@@ -15,7 +15,8 @@ export const drums = defineKind<DrumsPattern>({
   strict: false,
   defaults: {},
   instruments: [],
-  mix: { level: 100, pan: 64, room: 20 },
+  mix: { level: 107, pan: 64, room: 20 },
+  place: -6,
   pattern: drumsPatternSchema,
   plain: [
     {

@@ -11,7 +11,8 @@ export const guitar = defineKind<GuitarPattern>({
   strict: false,
   defaults: { register: 40, voices: 6, instrument: 25, strum: 30 },
   instruments: [25, 24, 26, 27, 29],
-  mix: { level: 112, pan: 78, room: 28 },
+  mix: { level: 75, pan: 88, room: 28 },
+  place: -10,
   pattern: guitarPatternSchema,
   plain: [
     {

@@ -17,7 +17,8 @@ export const horns = defineKind<StringsPattern>({
   strict: false,
   defaults: { register: 55, spread: 4, voices: 4, manner: 'close', dynamics: 'mf', instrument: 61 },
   instruments: [61, 56, 57, 66, 59, 60, 62],
-  mix: { level: 98, pan: 74, room: 36 },
+  mix: { level: 74, pan: 92, room: 36 },
+  place: -11,
   pattern: stringsPatternSchema,
   plain: [
     {

@@ -11,7 +11,8 @@ export const keys = defineKind<KeysPattern>({
   strict: false,
   defaults: { register: 55, voices: 4, instrument: 0 },
   instruments: [0, 1, 4, 5, 16, 18, 21],
-  mix: { level: 108, pan: 54, room: 30 },
+  mix: { level: 91, pan: 42, room: 30 },
+  place: -10,
   pattern: keysPatternSchema,
   plain: [
     {

@@ -18,7 +18,8 @@ const memory = new WeakMap<Span, Harmony>();
 
 function harmonyOf(span: Span, chord: Chord, index: number): Harmony {
   let known = memory.get(span);
-  if (!known) {
+  // The same span may be another one in order of another region.
+  if (known?.span !== index) {
     const scale = (span.scale as ScaleName | null) ?? defaultScale(chord, keyOf(span.key));
     known = {
       span: index,

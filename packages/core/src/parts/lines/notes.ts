@@ -13,7 +13,7 @@ import { lastHit, lastLength, soundsUntil } from '../placing';
 import { telling } from '../telling';
 import { harmonyReader, rubs, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
-import { CONTOURS, planPhrases, type Onset, type Phrase } from './phrases';
+import { CONTOURS, planPhrases, planTune, type Onset, type Phrase } from './phrases';
 
 /** A single line: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. */
 export function lineNotes(region: Region<LinePattern>): Note[] {
@@ -54,12 +54,23 @@ function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>
   const until = lastHit(region) ?? Infinity;
   const notes: Note[] = [];
   let previous = Math.round((reach.low + reach.high) / 2);
-  for (const phrase of planPhrases(bars, pattern, PACE[stretch.settings.feel], stream(key))) {
+  const pace = PACE[stretch.settings.feel];
+  const tune = pattern.form === 'four parts';
+  // A tune's motif is the section's, wherever in it the tune begins again.
+  const phrases = tune
+    ? planTune(bars, pattern, pace, stream(`${region.home}/motif/${variation}`))
+    : planPhrases(bars, pattern, pace, stream(key));
+  let motif: Motif = [];
+  for (const phrase of phrases) {
     const spots = spotsOf(region, phrase, reach, readHarmony, until);
     if (!spots.length) continue;
     const toldAnew = !free && way(barIndexAt(region.bars, phrase.start)) !== 'as written';
     const own = toldAnew ? anew : reach;
-    const pitches = turnBack(phrasePitches(spots, previous, own, pattern), allowedIn(spots, own));
+    if (phrase.motif) motif = phrase.motif;
+    else if (!phrase.takesUp) motif = [];
+    const drawn = phrasePitches(spots, previous, own, pattern, motif);
+    const pitches = turnBack(drawn, allowedIn(spots, own));
+    motif = withMotif(motif, spots, pitches);
     previous = pitches[pitches.length - 1]!;
     notes.push(...phraseNotes(stretch, spots, pitches));
   }
@@ -132,41 +143,81 @@ function phrasePitches(
   previous: number,
   reach: Reach,
   pattern: LinePattern,
+  heard: Motif,
 ): number[] {
-  const motif: number[] = [];
   const pitches: number[] = [];
+  let motif = heard;
   let from = previous;
   let i = 0;
   while (i < spots.length) {
+    const step = stepWithin(motif, spots, i);
+    if (step !== null) {
+      from = takenUp(spots[i]!, from, step, reach, allowedIn(spots, reach), i);
+      pitches.push(from);
+      i++;
+      continue;
+    }
     let end = i;
-    while (!spots[end]!.anchor) end++;
-    const anchor = anchorPitch(spots[end]!, from, reach, motif);
+    while (!spots[end]!.anchor && stepWithin(motif, spots, end + 1) === null) end++;
+    const anchor = anchorPitch(spots[end]!, from, reach);
     const run = fill(spots.slice(i, end), from, anchor, reach, pattern);
     pitches.push(...run, anchor);
-    for (let k = i; k <= end; k++) {
-      const at = spots[k]!.motif;
-      if (at >= 0 && motif[at] === undefined) motif[at] = pitches[k]! - pitches[0]!;
-    }
+    motif = withMotif(motif, spots, pitches);
     from = anchor;
     i = end + 1;
   }
   return pitches;
 }
 
-/** A chord tone near the aim; where the bar repeats a motif, near the motif's own turn as well. */
-function anchorPitch(spot: Spot, from: number, reach: Reach, motif: readonly number[]): number {
+/** Pitches of the notes of a motif as they were heard first, by their position in it. */
+type Motif = readonly (number | undefined)[];
+
+/** A motif with what has been heard of it now. */
+function withMotif(motif: Motif, spots: readonly Spot[], pitches: readonly number[]): Motif {
+  const heard = [...motif];
+  pitches.forEach((pitch, i) => {
+    const at = spots[i]!.motif;
+    if (at >= 0) heard[at] ??= pitch;
+  });
+  return heard;
+}
+
+/** The step by which a motif that returns comes to a note from the one before it; null where it does not return there. */
+function stepWithin(motif: Motif, spots: readonly Spot[], index: number): number | null {
+  const at = spots[index]?.motif ?? -1;
+  if (at < 1 || spots[index - 1]?.motif !== at - 1) return null;
+  const [before, there] = [motif[at - 1], motif[at]];
+  return before === undefined || there === undefined ? null : there - before;
+}
+
+/** A note of a motif that returns: it goes the way it went, as far as the chord lets it. */
+function takenUp(
+  spot: Spot,
+  from: number,
+  step: number,
+  reach: Reach,
+  allowed: Allowed,
+  index: number,
+): number {
+  const cost = (p: number): number =>
+    Math.abs(p - from - step) +
+    (Math.sign(p - from) === Math.sign(step) ? 0 : 7) +
+    0.02 * Math.abs(p - spot.aim);
+  const options = pitchesIn(reach, (p) => allowed(index, p));
+  const fitting = options.length ? options : pitchesIn(reach, (p) => inChord(spot.harmony, p));
+  return fitting.reduce((a, b) => (cost(b) < cost(a) ? b : a));
+}
+
+/** A chord tone near the aim. */
+function anchorPitch(spot: Spot, from: number, reach: Reach): number {
   const options = pitchesIn(reach, (p) => inChord(spot.harmony, p));
-  const turn = spot.motif > 0 ? motif[spot.motif] : undefined;
-  const first = spot.motif > 0 ? motif[0] : undefined;
   let best = options[0]!;
   let bestCost = Infinity;
   for (const p of options) {
-    const echo = turn !== undefined && first !== undefined ? 0.8 * Math.abs(p - from - (turn - first)) : 0;
     const cost =
       0.45 * Math.abs(p - spot.aim) +
       stepCost(from, p, reach.leap) +
       1.2 * toneCost(spot.harmony.chord, p) +
-      0.3 * echo +
       2.4 * noise(reach.seed, spot.start, p);
     if (cost < bestCost) [best, bestCost] = [p, cost];
   }

@@ -7,6 +7,8 @@ export const linePatternSchema = z
     ...patternHead,
     /** Phrase length in bars: least and most. */
     phrase: z.tuple([z.number().int().min(1), z.number().int().max(8)]),
+    /** How phrases follow each other: as they are drawn, or as statement, answer, turn and close over one motif. */
+    form: z.enum(['drawn', 'four parts']).optional(),
     /** Share of the time between phrases that rests. */
     rest: z.number().min(0).max(0.8),
     /** Rhythm cells by length in beats: each a list of [at, for] pairs. */

@@ -19,7 +19,7 @@ export type Contour = keyof typeof CONTOURS;
 export interface Onset {
   readonly start: number;
   readonly length: number;
-  /** Position among the notes of its bar when the bar repeats the phrase's motif, or −1. */
+  /** Position among the notes of the motif where they are the motif's, or −1. */
   readonly motif: number;
 }
 
@@ -27,7 +27,11 @@ export interface Phrase {
   readonly start: number;
   readonly end: number;
   readonly shape: Contour;
+  /** True where its motif is one that was heard before: an answer, a close. */
+  readonly takesUp: boolean;
   readonly notes: readonly Onset[];
+  /** Where its motif stands at each of its notes, semitones from the first; left out where it is found as it is played. */
+  readonly motif?: readonly number[];
 }
 
 type Cell = LinePattern['cells'][number];
@@ -81,14 +85,15 @@ function barCells(bar: Bar, pattern: LinePattern, pace: number, next: Stream): C
   });
 }
 
-function barOnsets(bar: Bar, cells: readonly Cell[], pace: number, isMotif: boolean): Onset[] {
+/** @param motifFrom position in the motif of its first note; null where it is not of the motif. */
+function barOnsets(bar: Bar, cells: readonly Cell[], pace: number, motifFrom: number | null): Onset[] {
   const beats = lineBeats(bar, pace);
   const notes: Onset[] = [];
   let passed = 0;
   let index = 0;
   for (const cell of cells) {
     for (const [start, length] of cell.notes) {
-      const motif = isMotif ? index : -1;
+      const motif = motifFrom === null ? -1 : motifFrom + index;
       const at = ticksInto(beats, passed + start, false);
       const until = ticksInto(beats, passed + start + length, false);
       notes.push({ start: bar.start + Math.round(at), length: Math.round(until - at), motif });
@@ -133,7 +138,7 @@ export function planPhrases(
     else motif = cells[0]!;
     const notes = run.flatMap((bar, i) => {
       const isMotif = i === 0 || (i === 2 && isFilledBy(bar, motif, pace));
-      return barOnsets(bar, isMotif ? motif : cells[i]!, pace, isMotif);
+      return barOnsets(bar, isMotif ? motif : cells[i]!, pace, isMotif ? 0 : null);
     });
     const start = run[0]!.start;
     const last = run[run.length - 1]!;
@@ -141,7 +146,8 @@ export function planPhrases(
     const rest = Math.max(1, Math.round(beats.length * pattern.rest * (0.6 + 0.8 * next())));
     const end = beats[beats.length - rest]?.start ?? start;
     const sounding = notes.filter((n) => n.start < end);
-    if (sounding.length) phrases.push({ start, end: last.start + last.length, shape, notes: sounding });
+    if (sounding.length)
+      phrases.push({ start, end: last.start + last.length, shape, takesUp, notes: sounding });
     first += run.length;
   }
   return phrases;
@@ -149,3 +155,85 @@ export function planPhrases(
 
 const isFilledBy = (bar: Bar, motif: readonly Cell[], pace: number): boolean =>
   cellSizes(bar, pace).join() === motif.map((c) => c.beats).join();
+
+/** The parts of a tune: how each goes, and whether it takes up the statement's motif. */
+const FOUR_PARTS = [
+  { shape: 'question', motif: 'states' },
+  { shape: 'answer', motif: 'takes up' },
+  { shape: 'arch', motif: 'leaves' },
+  { shape: 'fall', motif: 'takes up' },
+] as const satisfies readonly { readonly shape: Contour; readonly motif: string }[];
+
+/** Ways a motif goes from one note to the next, semitones, by their weight: mostly steps, some thirds, few fourths. */
+const WAYS = [
+  { by: 2, weight: 4 },
+  { by: 3, weight: 2 },
+  { by: 5, weight: 1 },
+] as const;
+/** How far a motif strays from where it began before it turns. */
+const STRAYS = 5;
+
+/** A motif's contour: it turns now and then, and does not stray. */
+function motifContour(notes: number, next: Stream): number[] {
+  const contour = [0];
+  let up = next() < 0.6 ? 1 : -1;
+  while (contour.length < notes) {
+    const at = contour[contour.length - 1]!;
+    if (at * up >= STRAYS || next() < 0.3) up = -up;
+    contour.push(at + up * choose(next, WAYS, (w) => w.weight).by);
+  }
+  return contour;
+}
+
+/** Beats that a tune's last part rests on its end, at least. */
+const CLOSING = 2;
+
+/**
+ * A tune over a run of bars: statement, answer, turn and close, each as long as the pattern's shortest phrase, and
+ * again from the start where there is more. The motif is drawn once: it returns in answer and close, and in
+ * every tune that is drawn by the same chance.
+ */
+export function planTune(bars: readonly Bar[], pattern: LinePattern, pace: number, next: Stream): Phrase[] {
+  const [size] = pattern.phrase;
+  const model = bars.slice(0, size);
+  const motif = model.map((bar) => barCells(bar, pattern, pace, next));
+  const turn = model.map((bar) => barCells(bar, pattern, pace, next));
+  const contour = motifContour(
+    motif.flat().reduce((sum, cell) => sum + cell.notes.length, 0),
+    next,
+  );
+  const phrases: Phrase[] = [];
+  for (let first = 0, n = 0; first < bars.length; first += size, n++) {
+    const part = FOUR_PARTS[n % FOUR_PARTS.length]!;
+    const run = bars.slice(first, first + size);
+    const cells = part.motif === 'leaves' ? turn : motif;
+    let heard = 0;
+    const notes = run.flatMap((bar, i) => {
+      const own = isFilledBy(bar, cells[i]!, pace) ? cells[i]! : barCells(bar, pattern, pace, next);
+      const isMotif = part.motif !== 'leaves' && own === cells[i];
+      const onsets = barOnsets(bar, own, pace, isMotif ? heard : null);
+      heard += onsets.length;
+      return onsets;
+    });
+    const last = run[run.length - 1]!;
+    const beats = run.flatMap((bar) => beatsOf(bar));
+    const isClose = n % FOUR_PARTS.length === FOUR_PARTS.length - 1;
+    const rest = Math.max(1, Math.round(beats.length * pattern.rest));
+    const until = isClose ? Math.min(beats.length - 1, beats.length - CLOSING + 1) : beats.length - rest;
+    const end = beats[Math.max(1, until)]?.start ?? last.start + last.length;
+    const sounding = notes.filter((note) => note.start < end);
+    const tail = sounding[sounding.length - 1];
+    if (!tail) continue;
+    // The close rests on its last note.
+    if (isClose) sounding[sounding.length - 1] = { ...tail, length: last.start + last.length - tail.start };
+    phrases.push({
+      start: run[0]!.start,
+      end: last.start + last.length,
+      shape: part.shape,
+      takesUp: phrases.length > 0,
+      notes: sounding,
+      motif: contour,
+    });
+  }
+  return phrases;
+}

@@ -26,7 +26,8 @@ export const percussion = defineKind<PercussionPattern>({
   strict: false,
   defaults: { dynamics: 'mp' },
   instruments: [],
-  mix: { level: 92, pan: 84, room: 26 },
+  mix: { level: 124, pan: 102, room: 26 },
+  place: -15,
   pattern: percussionPatternSchema,
   plain: [
     {

@@ -11,7 +11,8 @@ export const solo = defineKind<LinePattern>({
   strict: false,
   defaults: { register: 64, density: 4, instrument: 73, telling: 'freely', slides: 'some' },
   instruments: [73, 66, 65, 56, 71, 40, 22, 26, 68],
-  mix: { level: 106, pan: 68, room: 40 },
+  mix: { level: 78, pan: 67, room: 40 },
+  place: -6,
   pattern: linePatternSchema,
   plain: [
     {

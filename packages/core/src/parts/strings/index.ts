@@ -11,7 +11,8 @@ export const strings = defineKind<StringsPattern>({
   strict: true,
   defaults: { register: 48, spread: 7, voices: 4, dynamics: 'p', instrument: 48, swell: 'gentle' },
   instruments: [48, 49, 44, 52, 89],
-  mix: { level: 106, pan: 64, room: 60 },
+  mix: { level: 84, pan: 64, room: 60 },
+  place: -13,
   pattern: stringsPatternSchema,
   plain: [
     {
