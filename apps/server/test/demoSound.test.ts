@@ -48,9 +48,9 @@ it.each(DEMO_SONGS.map((demo) => [demoSong(demo)] as const))('$title', async (so
     await shippedBanks(banksOf(score)),
     FOR_LOUDNESS,
   );
-  // A stretch of a song is a little louder or softer than the whole, which stands between −16 and −14 LUFS.
-  expect(loudness).toBeGreaterThan(-17.5);
-  expect(loudness).toBeLessThan(-12.5);
+  // The whole stands about −15 LUFS; some bars of a verse or a chorus are softer or louder than that.
+  expect(loudness).toBeGreaterThan(-20);
+  expect(loudness).toBeLessThan(-12);
   expect(truePeak).toBeLessThan(-1);
   expect(sides).toBeGreaterThan(-20);
   for (const [id, level] of parts) {

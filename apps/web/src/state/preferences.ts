@@ -1,23 +1,37 @@
 import { create } from 'zustand';
 
-/** How this device shows charts. */
+/** How this device shows charts, and what its writer likes. */
 export interface Preferences {
   /** Degrees (I, ii, V7) under the symbols. */
   readonly degrees: boolean;
   /** Slash basses in the symbols of the chart. */
   readonly basses: boolean;
+  /** General MIDI programs: those that are kept at hand, and those chosen last, the newest first. */
+  readonly favourites: readonly number[];
+  readonly recent: readonly number[];
 }
 
 const KEY = 'backline/preferences';
-const USUAL: Preferences = { degrees: true, basses: true };
+const USUAL: Preferences = { degrees: true, basses: true, favourites: [], recent: [] };
+const MOST_RECENT = 8;
+
+const isProgram = (value: unknown): value is number =>
+  typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 128;
 
 function read(): Preferences {
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}');
     const found = kept as Partial<Record<keyof Preferences, unknown>>;
-    const held = (name: keyof Preferences): boolean =>
+    const held = (name: 'degrees' | 'basses'): boolean =>
       typeof found[name] === 'boolean' ? found[name] : USUAL[name];
-    return { degrees: held('degrees'), basses: held('basses') };
+    const programs = (name: 'favourites' | 'recent'): readonly number[] =>
+      Array.isArray(found[name]) ? found[name].filter(isProgram) : USUAL[name];
+    return {
+      degrees: held('degrees'),
+      basses: held('basses'),
+      favourites: programs('favourites'),
+      recent: programs('recent'),
+    };
   } catch {
     return USUAL;
   }
@@ -32,4 +46,16 @@ export function prefer(change: Partial<Preferences>): void {
   } catch {
     // It holds for this visit.
   }
+}
+
+/** Keeps a program at hand, or no longer. */
+export function likeProgram(program: number, liked: boolean): void {
+  const others = usePreferences.getState().favourites.filter((p) => p !== program);
+  prefer({ favourites: liked ? [...others, program] : others });
+}
+
+/** Remembers a program that was chosen. */
+export function choseProgram(program: number): void {
+  const others = usePreferences.getState().recent.filter((p) => p !== program);
+  prefer({ recent: [program, ...others].slice(0, MOST_RECENT) });
 }

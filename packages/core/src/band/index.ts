@@ -8,6 +8,7 @@ import { inWords, type SectionInWords } from '../ensemble/words';
 import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
 import type { BandNote } from './bandNote';
+import { keptFor, playKept } from './frozen';
 import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
 import type { RegionNote } from './playRegion';
@@ -112,7 +113,9 @@ function bandPart(
   passes.forEach((pass, i) => {
     // What one part cannot play silences no other.
     try {
-      for (const made of memory.made(kind, regions[i]!)) {
+      const kept = part.frozen ? keptFor(pass, part.frozen) : null;
+      const region = regions[i]!;
+      for (const made of kept ? [playKept(kind, region, kept)] : memory.made(kind, region)) {
         runs.push(placedAt(pass, made.notes));
         for (const gesture of made.gestures)
           gestures.push({ ...gesture, start: Math.max(0, pass.start + gesture.start) });

@@ -4,6 +4,7 @@ import { groove, type GroovedNote } from '../groove/groove';
 import { articulated } from '../parts/articulation';
 import { chosenNotes, type Source } from '../parts/choosing';
 import type { Kind } from '../parts/kind';
+import type { Note } from '../parts/note';
 import { mod, pitchClass } from '../theory/pitch';
 import type { Region } from '../timeline/region';
 
@@ -29,8 +30,11 @@ const patternSource = (kind: Kind, region: Region): Source => ({
  * What is played in one region. The same region is played the same.
  * @param others what was played or taken, each in place of the pattern where it holds.
  */
-export function playRegion(kind: Kind, region: Region, others: readonly Source[] = []): Played {
-  const chosen = chosenNotes([patternSource(kind, region), ...others]);
+export const playRegion = (kind: Kind, region: Region, others: readonly Source[] = []): Played =>
+  played(region, chosenNotes([patternSource(kind, region), ...others]));
+
+/** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */
+export function played(region: Region, chosen: readonly Note[]): Played {
   const grooved = groove(region, articulated(region, chosen));
   const roots = region.spans.map((span) => (span.chord ? pitchClass(span.chord.root) : null));
   const ids = region.spans.map((span) => span.id);

@@ -2,7 +2,7 @@
 import type { Draft } from 'immer';
 import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
-import type { Part, Settings, Song } from '../song/schema';
+import type { KeptPlaying, Part, Settings, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
 
@@ -90,6 +90,29 @@ export const renamePart = (id: string, name: string): Edit =>
     },
     `part name/${id}`,
   );
+
+/** What the writer notes about a part; nothing where it is empty. */
+export const describePart = (id: string, about: string): Edit =>
+  edit(
+    'describe a part',
+    (song) => {
+      const part = song.parts.find((p) => p.id === id);
+      if (!part) return;
+      const text = tidyName(about, LIMITS.aboutLength);
+      if (text) part.about = text;
+      else delete part.about;
+    },
+    `part about/${id}`,
+  );
+
+/** Keeps what a part plays, whatever chords and settings become; null lets it play anew. */
+export const freezePart = (id: string, playings: readonly KeptPlaying[] | null): Edit =>
+  edit(playings ? 'freeze a part' : 'let a part play anew', (song) => {
+    const part = song.parts.find((p) => p.id === id);
+    if (!part) return;
+    if (playings) part.frozen = playings as Draft<KeptPlaying[]>;
+    else delete part.frozen;
+  });
 
 /** Moves a part by so many places, up where the number is below 0; over the edge it stays. */
 export const movePart = (id: string, by: number): Edit =>

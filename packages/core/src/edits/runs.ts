@@ -3,6 +3,7 @@ import type { Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
 import { LIMITS } from '../song/limits';
 import { freeIds } from '../song/names';
+import type { LeadIn } from '../song/choices';
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { metreOf } from '../time/metre';
@@ -172,6 +173,16 @@ export const transposeRun = (run: Run, semitones: number): Edit =>
       if (chord.symbol === null) return;
       chord.symbol = shiftSymbol(chord.symbol, semitones, keyOf(key));
       moveHands(chord, semitones);
+    }),
+  );
+
+/** How the bass leads into the chords of a run; null leaves it to its pattern. */
+export const leadIntoRun = (run: Run, leadIn: LeadIn | null): Edit =>
+  edit('lead into chords', (song) =>
+    eachChord(song, run, (chord) => {
+      if (chord.symbol === null || (chord.leadIn ?? null) === leadIn) return;
+      if (leadIn) chord.leadIn = leadIn;
+      else delete chord.leadIn;
     }),
   );
 

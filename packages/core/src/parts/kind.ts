@@ -18,7 +18,9 @@ export type Control =
   | 'slides'
   | 'pedal'
   | 'swell'
-  | 'palm';
+  | 'palm'
+  | 'rhythm'
+  | 'tones';
 
 export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */

@@ -40,6 +40,10 @@ export type LeadIn = (typeof LEAD_INS)[number];
 export const TELLINGS = ['exactly', 'a little', 'freely'] as const;
 export type Telling = (typeof TELLINGS)[number];
 
+/** What a line is made of: the tones of each chord, or those of the scale whatever the chord. */
+export const TONES = ['chords', 'scale'] as const;
+export type Tones = (typeof TONES)[number];
+
 /** Shortest a note is damped to, percent of what is written. */
 export const SHORTEST_LENGTH = 15;
 

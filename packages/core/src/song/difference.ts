@@ -58,7 +58,8 @@ export function differsInMixOnly(before: Song, after: Song): boolean {
       (was.id === part.id &&
         was.kind === part.kind &&
         was.name === part.name &&
-        was.settings === part.settings)
+        was.settings === part.settings &&
+        was.frozen === part.frozen)
     );
   });
 }

@@ -17,5 +17,8 @@ export const LIMITS = {
   repeats: 16,
   parts: 16,
   nameLength: 80,
+  aboutLength: 400,
+  /** Notes of a frozen part in one playing of a section. */
+  keptNotes: 20_000,
   songBytes: 2_000_000,
 } as const;

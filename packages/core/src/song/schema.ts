@@ -18,6 +18,7 @@ import {
   SHORTEST_LENGTH,
   SLIDES,
   SWELLS,
+  TONES,
   TELLINGS,
   TUNING_NAMES,
 } from './choices';
@@ -48,7 +49,8 @@ export const slugSchema = z
 
 /** A value of a request as it is quoted in a complaint. */
 const quoted = (value: unknown): string => (typeof value === 'string' ? `"${cutText(value, 60)}"` : 'That');
-const ticks = z.number().int().min(0).max(10_000_000);
+const MOST_TICKS = 10_000_000;
+const ticks = z.number().int().min(0).max(MOST_TICKS);
 
 export const keySchema = z
   .string()
@@ -114,6 +116,9 @@ export const settingsSchema = z.strictObject({
   strum: z.number().min(0).max(120).optional(),
   /** How much of its written length a note sounds, percent: damped by the hand, or let ring. */
   length: z.number().int().min(SHORTEST_LENGTH).max(100).optional(),
+  /** The part whose rhythm it takes; a part that is not there is none. */
+  rhythmOf: id.optional(),
+  tones: z.enum(TONES).optional(),
   slides: z.enum(SLIDES).optional(),
   /** Keys: the pedal is held through each chord. */
   pedal: z.boolean().optional(),
@@ -272,12 +277,33 @@ export const guideSchema = z.strictObject({
   level: z.number().int().min(0).max(127),
 });
 
+/** A note that is kept: start and length in ticks from where its playing begins, MIDI number, strength. */
+const keptNoteSchema = z.tuple([
+  z.number().int().min(-960).max(MOST_TICKS),
+  z.number().int().min(1).max(MOST_TICKS),
+  z.number().int().min(0).max(127),
+  z.number().int().min(1).max(127),
+]);
+
+/** What a part played in one playing of a section: kept note for note. */
+export const keptPlayingSchema = z.strictObject({
+  section: id,
+  /** The place of the form and its repeat. */
+  entry: id,
+  repeat: z.number().int().min(0).max(LIMITS.repeats),
+  notes: z.array(keptNoteSchema).max(LIMITS.keptNotes),
+});
+
 export const partSchema = z.strictObject({
   id,
   kind: slugSchema,
   name: nameSchema,
+  /** What the writer notes about it. */
+  about: z.string().max(LIMITS.aboutLength).optional(),
   settings: settingsSchema,
   mix: mixSchema,
+  /** Left out where the part is free; else what it plays, whatever chords and settings become. */
+  frozen: z.array(keptPlayingSchema).max(LIMITS.formEntries).optional(),
 });
 
 /** The song's own shape; `songSchema` in check.ts adds what must hold between its pieces. */
@@ -311,6 +337,7 @@ export type OwnLength = z.infer<typeof ownLengthSchema>;
 export type Cue = z.infer<typeof cueSchema>;
 export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;
+export type KeptPlaying = z.infer<typeof keptPlayingSchema>;
 export type Mix = z.infer<typeof mixSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type Groove = z.infer<typeof grooveSchema>;

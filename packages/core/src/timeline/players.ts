@@ -4,6 +4,7 @@ import type { KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Player } from './doubles';
 import type { Pass } from './passes';
+import { inRhythm } from './rhythm';
 import { stretchesOf } from './settings';
 
 /** By playing and part; null for a part of a kind that is not at hand. */
@@ -14,8 +15,11 @@ export const playersOf = (
   passes: readonly Pass[],
 ): (Player | null)[][] =>
   passes.map((pass) =>
-    song.parts.map((part) => {
-      const kind = kinds.get(part.kind);
-      return kind ? { kind, stretches: stretchesOf(kind, style, song, part, pass) } : null;
-    }),
+    inRhythm(
+      song.parts.map((part) => {
+        const kind = kinds.get(part.kind);
+        return kind ? { kind, stretches: stretchesOf(kind, style, song, part, pass) } : null;
+      }),
+      song.parts.map((p) => p.id),
+    ),
   );

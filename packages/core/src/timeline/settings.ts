@@ -1,5 +1,15 @@
 import type { Cue, Part, Section, Settings, Song } from '../song/schema';
-import type { Dynamics, Feel, Manner, Neck, Slides, Swell, Telling, TuningName } from '../song/choices';
+import type {
+  Dynamics,
+  Feel,
+  Manner,
+  Neck,
+  Slides,
+  Swell,
+  Telling,
+  Tones,
+  TuningName,
+} from '../song/choices';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
@@ -26,6 +36,8 @@ export interface Resolved {
   readonly octave: number;
   readonly strum: number;
   readonly length: number;
+  readonly rhythmOf: string | null;
+  readonly tones: Tones;
   readonly slides: Slides;
   readonly pedal: boolean;
   readonly swell: Swell;
@@ -59,6 +71,8 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   octave: 0,
   strum: 30,
   length: 100,
+  rhythmOf: null,
+  tones: 'chords',
   slides: 'none',
   pedal: false,
   swell: 'none',

@@ -2,10 +2,10 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
+import { InstrumentFamilyByID, instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
 import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
-import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
+import { GM_FAMILIES, GM_PROGRAMS, programsFound, similarTo } from '@backline/core/formats/midi/programs';
 import { seatsOf } from '@backline/core/formats/midi/channels';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { tempoSteps } from '@backline/core/formats/midi/tempos';
@@ -256,6 +256,19 @@ describe('General MIDI tables', () => {
   /** Positions at which two tables have no word in common. */
   const differing = (theirs: readonly string[]): string[] =>
     GM_PROGRAMS.flatMap((name, i) => (alike(name, theirs[i]!) ? [] : [`${i}: ${name} / ${theirs[i]}`]));
+
+  it('families are those of @tonejs/midi; programs are found by name and family, and by what sounds like them', () => {
+    // Ours calls the instruments of the world so.
+    const named = GM_FAMILIES.map((f) => (f === 'World' ? 'world' : f.toLowerCase()));
+    expect(named).toEqual(InstrumentFamilyByID.map((f) => f.toLowerCase().replace(/^ethnic$/, 'world')));
+    const names = (text: string) => programsFound(text).map((p) => GM_PROGRAMS[p]);
+    expect(names('grand')).toEqual(['Acoustic Grand Piano', 'Electric Grand Piano']);
+    expect(names('guitar nylon')).toEqual(['Acoustic Guitar (nylon)']);
+    expect(programsFound('brass')).toEqual(expect.arrayContaining([56, 57, 58, 59, 60, 61, 62, 63]));
+    expect(programsFound('')).toHaveLength(128);
+    expect(programsFound('kazoo')).toEqual([]);
+    expect(similarTo(24)).toEqual([25, 26, 27, 28, 29, 30, 31]);
+  });
 
   it('programs are those of @tonejs/midi, by position', () => {
     expect(GM_PROGRAMS).toHaveLength(128);

@@ -103,6 +103,10 @@ function PartCard({ song, part, sectionId, open, onOpen }: PartCardProps) {
           <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={1}>
             {plays.on ? `${plays.pattern} · density ${plays.density} · ${plays.dynamics}` : 'rests'}
           </Text>
+          {part.about ? <Text style={[styles.facts, { color: palette.quiet }]}>{part.about}</Text> : null}
+          {part.frozen ? (
+            <Text style={[styles.facts, { color: palette.quiet }]}>frozen: plays as it was kept</Text>
+          ) : null}
           {trouble ? <Text style={[styles.facts, { color: palette.warning }]}>{trouble}</Text> : null}
         </View>
         <IconButton

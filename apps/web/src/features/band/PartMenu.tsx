@@ -2,18 +2,37 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button, TextInput } from 'react-native-paper';
 import { newPart } from '@backline/core/band/repertoire';
-import { addPart, doublePart, movePart, removePart, renamePart } from '@backline/core/edits/parts';
+import { keptOf } from '@backline/core/band/frozen';
+import {
+  addPart,
+  describePart,
+  doublePart,
+  freezePart,
+  movePart,
+  removePart,
+  renamePart,
+} from '@backline/core/edits/parts';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Picker } from '../../components/Picker';
+import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
 import { REPERTOIRE, songStyle } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
+
+/** Keeps a part as it plays now, or lets it play anew. */
+function freeze(part: Part): void {
+  const { band } = useBand.getState();
+  const playing = band?.parts.find((p) => p.id === part.id);
+  if (part.frozen) change(freezePart(part.id, null));
+  else if (band && playing) change(freezePart(part.id, keptOf(band, playing)));
+}
 
 /** A part's name and place in the band; doubled, or taken out of it. */
 export function PartMenu({ song, part }: { song: Song; part: Part }) {
   const palette = usePalette();
   const [name, setName] = useState(part.name);
+  const [about, setAbout] = useState(part.about ?? '');
   const index = song.parts.findIndex((p) => p.id === part.id);
   const take = (): void => void change(renamePart(part.id, name));
   return (
@@ -29,7 +48,27 @@ export function PartMenu({ song, part }: { song: Song; part: Part }) {
         onSubmitEditing={take}
         style={{ backgroundColor: palette.paper }}
       />
+      <TextInput
+        mode="outlined"
+        dense
+        label="What it is for"
+        accessibilityLabel={`What ${part.name} is for`}
+        value={about}
+        maxLength={LIMITS.aboutLength}
+        onChangeText={setAbout}
+        onBlur={() => void change(describePart(part.id, about))}
+        onSubmitEditing={() => void change(describePart(part.id, about))}
+        style={{ backgroundColor: palette.paper }}
+      />
       <View style={styles.buttons}>
+        <Button
+          mode="outlined"
+          icon={part.frozen ? 'snowflake-off' : 'snowflake'}
+          accessibilityLabel={part.frozen ? `Let ${part.name} play anew` : `Freeze ${part.name}`}
+          onPress={() => freeze(part)}
+        >
+          {part.frozen ? 'Play anew' : 'Freeze'}
+        </Button>
         <Button
           mode="outlined"
           icon="arrow-up"

@@ -4,7 +4,6 @@ import { setSettings } from '@backline/core/edits/song';
 import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import type { Control, Kind } from '@backline/core/parts/kind';
-import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import { keyOf } from '@backline/core/theory/key';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
@@ -15,6 +14,8 @@ import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
 import { settingsIn, songStyle } from '../../state/repertoire';
 import { TELLING_WORDS } from './telling';
+import { Instruments } from './Instruments';
+import { RhythmOf } from './RhythmOf';
 import { TouchSettings } from './TouchSettings';
 import { VoicingSettings } from './VoicingSettings';
 
@@ -37,10 +38,6 @@ const octaves = [-1, 0, 1].map((value) => ({ value, label: value > 0 ? `+${value
 /** What a pattern does at a chord change, as it is set. */
 const changeOf = (pattern: { atChange: 'restart' | 'carry on' }, set: Resolved): 'restart' | 'carry on' =>
   set.atChange === 'as the pattern' ? pattern.atChange : set.atChange;
-
-/** The usual instruments of a kind, with the one in use where that is another. */
-const withOwn = (usual: readonly number[], own: number): readonly number[] =>
-  usual.includes(own) ? usual : [own, ...usual];
 
 /** Everything that can be set for one part, in the whole song or in one section; heard as it is set. */
 export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps) {
@@ -66,6 +63,7 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
         choices={levels}
         onChoose={(density) => put({ density })}
       />
+      {has('rhythm') ? <RhythmOf {...{ song, part, set, put }} /> : null}
       <Choices
         label="Feel"
         value={set.feel}
@@ -154,13 +152,9 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
         />
       ) : null}
       {kind.instruments.length === 0 ? null : (
-        <Choices
-          label="Instrument"
+        <Instruments
+          usual={kind.instruments}
           value={set.instrument}
-          choices={withOwn(kind.instruments, set.instrument).map((value) => ({
-            value,
-            label: GM_PROGRAMS[value]!,
-          }))}
           onChoose={(instrument) => put({ instrument })}
         />
       )}

@@ -27,6 +27,17 @@ export function TouchSettings({ kind, set, put }: TouchSettingsProps) {
           onChange={(length) => put({ length })}
         />
       ) : null}
+      {has('tones') ? (
+        <Choices
+          label="Its tones"
+          value={set.tones}
+          choices={[
+            { value: 'chords', label: 'of each chord' },
+            { value: 'scale', label: 'of the scale' },
+          ]}
+          onChoose={(tones) => put({ tones })}
+        />
+      ) : null}
       {has('slides') ? (
         <Choices
           label="Slides and hammered notes"

@@ -129,3 +129,46 @@ export const GM_PROGRAMS = [
   'Applause',
   'Gunshot',
 ] as const;
+
+/** The families of the General MIDI sound set, eight programs each, in order. */
+export const GM_FAMILIES = [
+  'Piano',
+  'Chromatic percussion',
+  'Organ',
+  'Guitar',
+  'Bass',
+  'Strings',
+  'Ensemble',
+  'Brass',
+  'Reed',
+  'Pipe',
+  'Synth lead',
+  'Synth pad',
+  'Synth effects',
+  'World',
+  'Percussive',
+  'Sound effects',
+] as const;
+
+/** Programs of a family. */
+const IN_A_FAMILY = 8;
+
+export const familyOf = (program: number): number => Math.floor(program / IN_A_FAMILY);
+
+/** Programs whose name or family has every word of a text, each at the beginning of a word; all where it has none. */
+export function programsFound(text: string): number[] {
+  const words = text
+    .toLowerCase()
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean);
+  return GM_PROGRAMS.flatMap((name, program) => {
+    const said = ` ${name} ${GM_FAMILIES[familyOf(program)]!}`.toLowerCase().replace(/[^a-z0-9]+/g, ' ');
+    return words.every((word) => said.includes(` ${word}`)) ? [program] : [];
+  });
+}
+
+/** The others of its family: what sounds like it. */
+export const similarTo = (program: number): number[] =>
+  GM_PROGRAMS.flatMap((_, other) =>
+    other !== program && familyOf(other) === familyOf(program) ? [other] : [],
+  );

@@ -27,7 +27,7 @@ export const arp = defineKind<ArpPattern>({
       rests: [],
     },
   ],
-  controls: ['register', 'spread', 'voices', 'octave', 'length', 'pedal'],
+  controls: ['register', 'spread', 'voices', 'octave', 'length', 'pedal', 'rhythm'],
   registers: [36, 76],
   look: { icon: 'dots-triangle', ink: '#CC79A7' },
   varies: ({ order }) => order === 'random',

@@ -26,7 +26,7 @@ export const bass = defineKind<BassPattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides'],
+  controls: ['register', 'octave', 'length', 'slides', 'rhythm'],
   registers: [28, 45],
   look: { icon: 'guitar-electric', ink: '#0072B2' },
   varies: ({ generator }) => generator === 'walking',

@@ -32,7 +32,7 @@ export const guitar = defineKind<GuitarPattern>({
       ],
     },
   ],
-  controls: ['register', 'voices', 'neck', 'strum', 'length', 'palm'],
+  controls: ['register', 'voices', 'neck', 'strum', 'length', 'palm', 'rhythm'],
   registers: [40, 51],
   look: { icon: 'guitar-acoustic', ink: '#D55E00' },
   varies: () => false,

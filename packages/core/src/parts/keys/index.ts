@@ -32,7 +32,7 @@ export const keys = defineKind<KeysPattern>({
       ],
     },
   ],
-  controls: ['register', 'spread', 'voices', 'hands', 'octave', 'length', 'pedal'],
+  controls: ['register', 'spread', 'voices', 'hands', 'octave', 'length', 'pedal', 'rhythm'],
   registers: [36, 76],
   look: { icon: 'piano', ink: '#009E73' },
   varies: () => false,

@@ -1,6 +1,7 @@
 import { chordPitchClasses, degreeAt, type Chord } from '../../theory/chord';
 import { degreeNumber } from '../../theory/degree';
-import { keyOf } from '../../theory/key';
+import type { Tones } from '../../song/choices';
+import { keyNotes, keyOf } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
 import { defaultScale, scalePitchClasses, type ScaleName } from '../../theory/scale';
 import type { Region, Span } from '../../timeline/region';
@@ -14,30 +15,43 @@ export interface Harmony {
   readonly scale: readonly number[];
 }
 
-const memory = new WeakMap<Span, Harmony>();
+const memory: Readonly<Record<Tones, WeakMap<Span, Harmony>>> = {
+  chords: new WeakMap(),
+  scale: new WeakMap(),
+};
 
-function harmonyOf(span: Span, chord: Chord, index: number): Harmony {
-  let known = memory.get(span);
+/** A line that stays in the scale has all the key's tones at every place, whatever the chord. */
+function inKey(span: Span, chord: Chord, index: number): Harmony {
+  const scale = keyNotes(keyOf(span.key)).map(pitchClass);
+  return { span: index, chord, tones: scale, scale };
+}
+
+function overChord(span: Span, chord: Chord, index: number): Harmony {
+  const scale = (span.scale as ScaleName | null) ?? defaultScale(chord, keyOf(span.key));
+  return {
+    span: index,
+    chord,
+    tones: chordPitchClasses(chord),
+    scale: scalePitchClasses(pitchClass(chord.root), scale),
+  };
+}
+
+function harmonyOf(span: Span, chord: Chord, index: number, tones: Tones): Harmony {
+  let known = memory[tones].get(span);
   // The same span may be another one in order of another region.
   if (known?.span !== index) {
-    const scale = (span.scale as ScaleName | null) ?? defaultScale(chord, keyOf(span.key));
-    known = {
-      span: index,
-      chord,
-      tones: chordPitchClasses(chord),
-      scale: scalePitchClasses(pitchClass(chord.root), scale),
-    };
-    memory.set(span, known);
+    known = tones === 'scale' ? inKey(span, chord, index) : overChord(span, chord, index);
+    memory[tones].set(span, known);
   }
   return known;
 }
 
 /** Walks through a region's chords in time; ask for ticks in ascending order. */
-export function harmonyReader(region: Region): (start: number) => Harmony | null {
+export function harmonyReader(region: Region, tones: Tones): (start: number) => Harmony | null {
   const { spans } = region;
   let at = 0;
   const read = (span: Span, index: number): Harmony | null =>
-    span.chord === null ? null : harmonyOf(span, span.chord, index);
+    span.chord === null ? null : harmonyOf(span, span.chord, index, tones);
   return (start) => {
     while (at + 1 < spans.length && soundsFrom(spans[at + 1]!) <= start) at++;
     const span = spans[at];

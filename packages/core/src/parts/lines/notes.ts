@@ -50,7 +50,7 @@ function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>
   const anew: Reach = { ...reach, seed: hash(`${region.seed}/anew/${variation}`) };
   const way = telling(region, stretch);
   const bars = region.bars.filter((b) => b.start >= stretch.start && b.start < stretch.end);
-  const readHarmony = harmonyReader(region);
+  const readHarmony = harmonyReader(region, stretch.settings.tones);
   const until = lastHit(region) ?? Infinity;
   const notes: Note[] = [];
   let previous = Math.round((reach.low + reach.high) / 2);
@@ -308,7 +308,7 @@ function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly
 function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
   const hit = lastHit(region);
   if (hit === null || hit < stretch.start || hit >= stretch.end) return [];
-  const harmony = harmonyReader(region)(hit);
+  const harmony = harmonyReader(region, stretch.settings.tones)(hit);
   if (!harmony) return [];
   const options = harmony.tones.map((pc) => intoRange(nearestOf(pc, previous), region.kind.range));
   const cost = (p: number) => Math.abs(p - previous) + 2 * toneCost(harmony.chord, p);

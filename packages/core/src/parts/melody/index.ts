@@ -109,7 +109,7 @@ export const melody = defineKind<LinePattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides'],
+  controls: ['register', 'octave', 'length', 'slides', 'tones'],
   registers: [53, 70],
   look: { icon: 'microphone-variant', ink: '#8C6BB1' },
   varies: () => true,

@@ -70,7 +70,7 @@ export const solo = defineKind<LinePattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides'],
+  controls: ['register', 'octave', 'length', 'slides', 'tones'],
   registers: [36, 76],
   look: { icon: 'trumpet', ink: '#E69F00' },
   varies: () => true,

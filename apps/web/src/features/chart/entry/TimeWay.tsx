@@ -11,13 +11,13 @@ import {
 } from '@backline/core/edits/chords';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
-import type { LeadIn } from '@backline/core/song/choices';
 import type { ChordEvent } from '@backline/core/song/schema';
 import { sectionBars } from '@backline/core/time/bars';
 import { beatsAcross } from '@backline/core/time/beats';
 import { Choices } from '../../../components/Choices';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
+import { AS_PATTERN, LEADS, leadOf } from '../leads';
 import { GRIDS, gridTicks, reachTo, select, selectBar, useSelection, type Grid } from '../selection';
 import type { Place } from './entry';
 
@@ -26,15 +26,6 @@ const PUSHES = [
   { value: 120, label: 'a sixteenth' },
   { value: 240, label: 'an eighth' },
   { value: 480, label: 'a quarter' },
-];
-const AS_PATTERN = 'pattern';
-const LEADS: readonly { value: LeadIn | typeof AS_PATTERN; label: string }[] = [
-  { value: AS_PATTERN, label: 'as its pattern' },
-  { value: 'none', label: 'not' },
-  { value: 'scale', label: 'by the scale' },
-  { value: 'chromatic', label: 'by half steps' },
-  { value: 'fifth', label: 'by the fifth' },
-  { value: 'octave', label: 'by the octave' },
 ];
 const GRID_WORDS: Record<Grid, string> = {
   beat: 'beats',
@@ -84,7 +75,7 @@ export function TimeWay({ place }: { place: Place }) {
         label="The bass leads into it"
         value={chord.leadIn ?? AS_PATTERN}
         choices={LEADS}
-        onChoose={(way) => change(setLeadIn(section.id, [chord.id], way === AS_PATTERN ? null : way))}
+        onChoose={(way) => change(setLeadIn(section.id, [chord.id], leadOf(way)))}
       />
       <View style={styles.buttons}>
         <Button

@@ -8,6 +8,7 @@ import type { Song } from '@backline/core/song/schema';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
 import { Choices } from '../../../components/Choices';
+import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { ApiError, createProgression } from '../../../state/api';
@@ -16,10 +17,23 @@ import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { hearRun } from '../../../state/hearing';
+import { LEADS } from '../leads';
 import { select } from '../selection';
 import { layShape, useShape } from '../voicing/shapes';
 import { KeepChoice } from './KeepChoice';
-import { ask, clear, copy, cut, paste, questions, repeat, say, transpose, useClipboard } from './clipboard';
+import {
+  ask,
+  clear,
+  copy,
+  cut,
+  leadInto,
+  paste,
+  questions,
+  repeat,
+  say,
+  transpose,
+  useClipboard,
+} from './clipboard';
 
 export interface RunSheetProps {
   readonly song: Song;
@@ -75,6 +89,12 @@ export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
         more="A semitone up"
         onLess={() => transpose(run, -1)}
         onMore={() => transpose(run, 1)}
+      />
+      <Picker
+        label="Bass leads in"
+        value=""
+        choices={[{ value: '', label: 'choose…' }, ...LEADS]}
+        onChoose={(lead) => lead && leadInto(run, lead)}
       />
       <View style={styles.row}>
         <View style={styles.grow}>

@@ -12,6 +12,7 @@ import {
 import {
   clearRun,
   pasteClip,
+  leadIntoRun,
   removeRun,
   repeatRun,
   transposeRun,
@@ -21,6 +22,7 @@ import { keyOf } from '@backline/core/theory/key';
 import { sectionBars } from '@backline/core/time/bars';
 import type { Song } from '@backline/core/song/schema';
 import { change, useOpenSong } from '../../../state/openSong';
+import { LEADS, leadOf } from '../leads';
 import { select, useSelection } from '../selection';
 
 /** What was copied last, with words for it; it stays from song to song. */
@@ -91,6 +93,14 @@ export function transpose(run: Run, semitones: number): void {
   say(
     `${chordsInRun(song, run)} chords ${size} ${size === 1 ? 'semitone' : 'semitones'} ${semitones > 0 ? 'up' : 'down'}`,
   );
+}
+
+/** Has the bass lead into every chord of a run in one way. */
+export function leadInto(run: Run, lead: (typeof LEADS)[number]['value']): void {
+  const { song } = useOpenSong.getState();
+  if (!song || !change(leadIntoRun(run, leadOf(lead)))) return;
+  const words = LEADS.find((l) => l.value === lead)!.label;
+  say(`The bass leads into ${chordsInRun(song, run)} chords: ${words}.`);
 }
 
 /** What has to be asked before a clip can be pasted at a place. */

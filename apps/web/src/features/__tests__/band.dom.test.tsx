@@ -1,0 +1,78 @@
+/** A part in hand: its instrument found, its rhythm taken from another, frozen, described. */
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { PaperProvider } from 'react-native-paper';
+import { renderBand } from '@backline/core/band/index';
+import { readChart } from '@backline/core/formats/chart/index';
+import { OURS } from '@backline/core/styles/index';
+import { useBand } from '../../state/band';
+import { openSong, useOpenSong } from '../../state/openSong';
+import { usePreferences } from '../../state/preferences';
+import { BandScreen } from '../band/BandScreen';
+
+jest.mock('../../audio/player');
+jest.mock('../../state/band');
+jest.mock('../../state/voicings');
+
+const CHART = 'title: Pier\nkey: C\n[Verse]\nC | F | G | C';
+const part = (id: string) => useOpenSong.getState().song!.parts.find((p) => p.id === id)!;
+const press = (name: string): void => void fireEvent.click(screen.getByRole('button', { name }));
+const choose = (name: string): void => void fireEvent.click(screen.getAllByRole('radio', { name })[0]!);
+
+function openPart(name: string): void {
+  const song = readChart(CHART, OURS);
+  act(() => {
+    openSong({ id: 'x', revision: 1, updatedAt: '', song });
+    useBand.setState({ band: renderBand(song, OURS), song });
+    usePreferences.setState({ favourites: [], recent: [] });
+  });
+  render(
+    <PaperProvider>
+      <BandScreen />
+    </PaperProvider>,
+  );
+  press(`More settings of ${name}`);
+}
+
+it('any instrument is found by name and family, kept at hand, and remembered', () => {
+  openPart('Keys');
+  press('All instruments');
+  fireEvent.change(screen.getByLabelText('Find an instrument'), { target: { value: 'church' } });
+  choose('Church Organ');
+  expect(part('keys').settings.instrument).toBe(19);
+  press('Keep Church Organ at hand');
+  expect(usePreferences.getState()).toMatchObject({ favourites: [19], recent: [19] });
+  expect(JSON.parse(localStorage.getItem('backline/preferences')!)).toMatchObject({ favourites: [19] });
+  fireEvent.change(screen.getByLabelText('Find an instrument'), { target: { value: 'kazoo' } });
+  expect(screen.getByText(/No instrument is called “kazoo”/)).toBeTruthy();
+  fireEvent.change(screen.getByLabelText('Find an instrument'), { target: { value: '' } });
+  const alike = within(screen.getByRole('group', { name: 'Like Church Organ' }));
+  expect(alike.getAllByRole('radio').map((r) => r.getAttribute('aria-label'))).toContain('Reed Organ');
+  press('Keep Church Organ at hand');
+  expect(usePreferences.getState().favourites).toEqual([]);
+});
+
+it('a part takes the rhythm of another, is touched as its player would, and says so', () => {
+  openPart('Keys');
+  fireEvent.change(screen.getByLabelText('Rhythm'), { target: { value: 'guitar' } });
+  expect(part('keys').settings.rhythmOf).toBe('guitar');
+  fireEvent.change(screen.getByLabelText('Rhythm'), { target: { value: '' } });
+  expect(part('keys').settings.rhythmOf).toBeUndefined();
+  choose('down through each chord');
+  expect(part('keys').settings.pedal).toBe(true);
+  expect(screen.queryByText('Palm')).toBeNull();
+});
+
+it('a part is frozen as it plays, says so, and is let go; what it is for stands under its name', () => {
+  openPart('Bass');
+  press('Freeze Bass');
+  const kept = part('bass').frozen!;
+  expect(kept[0]!.notes.length).toBeGreaterThan(3);
+  expect(screen.getByText(/^frozen/)).toBeTruthy();
+  press('Let Bass play anew');
+  expect(part('bass').frozen).toBeUndefined();
+  const field = screen.getByLabelText('What Bass is for');
+  fireEvent.change(field, { target: { value: 'holds the floor' } });
+  fireEvent.blur(field);
+  expect(part('bass').about).toBe('holds the floor');
+  expect(screen.getByText('holds the floor')).toBeTruthy();
+});

@@ -1,0 +1,114 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button, IconButton, TextInput } from 'react-native-paper';
+import {
+  GM_FAMILIES,
+  GM_PROGRAMS,
+  familyOf,
+  programsFound,
+  similarTo,
+} from '@backline/core/formats/midi/programs';
+import { Notice } from '../../components/Notice';
+import { Toggle } from '../../components/Toggle';
+import { choseProgram, likeProgram, usePreferences } from '../../state/preferences';
+import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { usePalette } from '../../theme/usePalette';
+
+export interface InstrumentsProps {
+  /** Programs that players of its kind use. */
+  readonly usual: readonly number[];
+  readonly value: number;
+  readonly onChoose: (program: number) => void;
+}
+
+/** Programs by family, in the order of the sound set. */
+function byFamily(programs: readonly number[]): { name: string; programs: number[] }[] {
+  const families = new Map<number, number[]>();
+  for (const program of programs) {
+    const family = familyOf(program);
+    families.set(family, [...(families.get(family) ?? []), program]);
+  }
+  return [...families].map(([family, own]) => ({ name: GM_FAMILIES[family]!, programs: own }));
+}
+
+/** The instrument of a part: the usual ones at one tap, and the whole of General MIDI behind a search. */
+export function Instruments({ usual, value, onChoose }: InstrumentsProps) {
+  const palette = usePalette();
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState('');
+  const { favourites, recent } = usePreferences();
+  const choose = (program: number): void => {
+    choseProgram(program);
+    onChoose(program);
+  };
+  const group = (title: string, programs: readonly number[]) =>
+    programs.length ? (
+      <View key={title} role="group" aria-label={title} style={styles.group}>
+        <Text style={[TYPE.strong, { color: palette.ink }]}>{title}</Text>
+        <View style={styles.wrap}>
+          {programs.map((program) => (
+            <Toggle
+              key={program}
+              as="radio"
+              label={GM_PROGRAMS[program]!}
+              on={program === value}
+              onPress={() => choose(program)}
+            />
+          ))}
+        </View>
+      </View>
+    ) : null;
+  const found = programsFound(text);
+  const liked = favourites.includes(value);
+  return (
+    <View style={styles.panel}>
+      {group('Instrument', usual.includes(value) ? usual : [value, ...usual])}
+      <View style={styles.row}>
+        <Button
+          mode="text"
+          icon={open ? 'chevron-up' : 'chevron-down'}
+          aria-expanded={open}
+          accessibilityLabel={open ? 'Fewer instruments' : 'All instruments'}
+          onPress={() => setOpen(!open)}
+        >
+          {open ? 'Fewer instruments' : 'All instruments'}
+        </Button>
+        <IconButton
+          icon={liked ? 'star' : 'star-outline'}
+          selected={liked}
+          aria-pressed={liked}
+          style={TOUCH_SQUARE}
+          accessibilityLabel={`Keep ${GM_PROGRAMS[value]!} at hand`}
+          onPress={() => likeProgram(value, !liked)}
+        />
+      </View>
+      {group('Kept at hand', favourites)}
+      {open ? (
+        <>
+          <TextInput
+            mode="outlined"
+            dense
+            label="Find an instrument"
+            accessibilityLabel="Find an instrument"
+            value={text}
+            onChangeText={setText}
+            style={{ backgroundColor: palette.paper }}
+          />
+          {text ? null : group('Chosen last', recent)}
+          {text ? null : group(`Like ${GM_PROGRAMS[value]!}`, similarTo(value))}
+          {byFamily(found).map(({ name, programs }) => group(name, programs))}
+          {found.length ? null : (
+            <Notice text={`No instrument is called “${text}”. Try a family, like strings or organ.`} />
+          )}
+        </>
+      ) : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  panel: { gap: 6 },
+  group: { gap: 4 },
+  row: { flexDirection: 'row', alignItems: 'center' },
+  wrap: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+});
