@@ -88,7 +88,7 @@ export function Instruments({ usual, value, onChoose }: InstrumentsProps) {
           <TextInput
             mode="outlined"
             dense
-            label="Find an instrument"
+            placeholder="Find an instrument"
             accessibilityLabel="Find an instrument"
             value={text}
             onChangeText={setText}

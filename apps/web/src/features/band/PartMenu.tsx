@@ -51,7 +51,7 @@ export function PartMenu({ song, part }: { song: Song; part: Part }) {
       <TextInput
         mode="outlined"
         dense
-        label="What it is for"
+        placeholder="What it is for"
         accessibilityLabel={`What ${part.name} is for`}
         value={about}
         maxLength={LIMITS.aboutLength}
