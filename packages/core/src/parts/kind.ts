@@ -20,7 +20,9 @@ export type Control =
   | 'swell'
   | 'palm'
   | 'rhythm'
-  | 'tones';
+  | 'tones'
+  | 'kit'
+  | 'desks';
 
 export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */

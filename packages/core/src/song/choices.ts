@@ -44,6 +44,16 @@ export type Telling = (typeof TELLINGS)[number];
 export const TONES = ['chords', 'scale'] as const;
 export type Tones = (typeof TONES)[number];
 
+/** What the drums keep time on, and what they strike the backbeat on, where that is not what their pattern says. */
+export const CYMBALS = ['hi-hat', 'ride', 'bell', 'toms'] as const;
+export type Cymbal = (typeof CYMBALS)[number];
+export const BACKBEATS = ['snare', 'side stick', 'tom'] as const;
+export type Backbeat = (typeof BACKBEATS)[number];
+
+/** The desks of a section of strings or horns, each to be left out. */
+export const DESKS = ['high', 'middle', 'low'] as const;
+export type Desk = (typeof DESKS)[number];
+
 /** Shortest a note is damped to, percent of what is written. */
 export const SHORTEST_LENGTH = 15;
 

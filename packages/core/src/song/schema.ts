@@ -9,6 +9,9 @@ import { SCALE_NAMES } from '../theory/scale';
 import { RICHNESS } from '../theory/dress';
 import { METRE_NAMES, findMetre } from '../time/metre';
 import {
+  BACKBEATS,
+  CYMBALS,
+  DESKS,
   DYNAMICS,
   FEELS,
   HIGHEST_CAPO,
@@ -18,8 +21,8 @@ import {
   SHORTEST_LENGTH,
   SLIDES,
   SWELLS,
-  TONES,
   TELLINGS,
+  TONES,
   TUNING_NAMES,
 } from './choices';
 import { LIMITS } from './limits';
@@ -119,6 +122,13 @@ export const settingsSchema = z.strictObject({
   /** The part whose rhythm it takes; a part that is not there is none. */
   rhythmOf: id.optional(),
   tones: z.enum(TONES).optional(),
+  cymbal: z.enum(CYMBALS).optional(),
+  backbeat: z.enum(BACKBEATS).optional(),
+  /** Desks that do not play. */
+  without: z
+    .array(z.enum(DESKS))
+    .max(DESKS.length - 1)
+    .optional(),
   slides: z.enum(SLIDES).optional(),
   /** Keys: the pedal is held through each chord. */
   pedal: z.boolean().optional(),

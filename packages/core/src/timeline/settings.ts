@@ -1,5 +1,8 @@
 import type { Cue, Part, Section, Settings, Song } from '../song/schema';
 import type {
+  Backbeat,
+  Cymbal,
+  Desk,
   Dynamics,
   Feel,
   Manner,
@@ -38,6 +41,9 @@ export interface Resolved {
   readonly length: number;
   readonly rhythmOf: string | null;
   readonly tones: Tones;
+  readonly cymbal: Cymbal | null;
+  readonly backbeat: Backbeat | null;
+  readonly without: readonly Desk[];
   readonly slides: Slides;
   readonly pedal: boolean;
   readonly swell: Swell;
@@ -73,6 +79,9 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   length: 100,
   rhythmOf: null,
   tones: 'chords',
+  cymbal: null,
+  backbeat: null,
+  without: [],
   slides: 'none',
   pedal: false,
   swell: 'none',

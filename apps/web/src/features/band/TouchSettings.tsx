@@ -1,14 +1,48 @@
-import { SHORTEST_LENGTH, SLIDES, SWELLS } from '@backline/core/song/choices';
+import { StyleSheet, Text, View } from 'react-native';
+import {
+  BACKBEATS,
+  CYMBALS,
+  DESKS,
+  SHORTEST_LENGTH,
+  SLIDES,
+  SWELLS,
+  type Desk,
+} from '@backline/core/song/choices';
 import type { Settings } from '@backline/core/song/schema';
 import type { Control, Kind } from '@backline/core/parts/kind';
 import type { Resolved } from '@backline/core/timeline/settings';
 import { Choices } from '../../components/Choices';
 import { Range } from '../../components/Range';
+import { Toggle } from '../../components/Toggle';
+import { TYPE } from '../../theme/styles';
+import { usePalette } from '../../theme/usePalette';
 
 export interface TouchSettingsProps {
   readonly kind: Kind;
   readonly set: Resolved;
   readonly put: (settings: Settings) => void;
+}
+
+const AS_PATTERN = 'as its pattern';
+const asPattern = { value: AS_PATTERN, label: AS_PATTERN } as const;
+
+/** Which desks of a section play: one at least. */
+function Desks({ without, put }: { readonly without: readonly Desk[] } & Pick<TouchSettingsProps, 'put'>) {
+  const palette = usePalette();
+  const turn = (desk: Desk): void => {
+    const left = without.includes(desk) ? without.filter((d) => d !== desk) : [...without, desk];
+    if (left.length < DESKS.length) put({ without: left.length ? left : undefined });
+  };
+  return (
+    <View role="group" aria-label="Desks that play" style={styles.group}>
+      <Text style={[TYPE.strong, { color: palette.ink }]}>Desks that play</Text>
+      <View style={styles.row}>
+        {DESKS.map((desk) => (
+          <Toggle key={desk} label={desk} on={!without.includes(desk)} onPress={() => turn(desk)} />
+        ))}
+      </View>
+    </View>
+  );
 }
 
 /** How a part's notes are touched: as far as its kind of player touches them so. */
@@ -27,6 +61,23 @@ export function TouchSettings({ kind, set, put }: TouchSettingsProps) {
           onChange={(length) => put({ length })}
         />
       ) : null}
+      {has('kit') ? (
+        <>
+          <Choices
+            label="Keeps time on"
+            value={set.cymbal ?? AS_PATTERN}
+            choices={[asPattern, ...CYMBALS.map((value) => ({ value, label: value }))]}
+            onChoose={(cymbal) => put({ cymbal: cymbal === AS_PATTERN ? undefined : cymbal })}
+          />
+          <Choices
+            label="Backbeat on"
+            value={set.backbeat ?? AS_PATTERN}
+            choices={[asPattern, ...BACKBEATS.map((value) => ({ value, label: value }))]}
+            onChoose={(backbeat) => put({ backbeat: backbeat === AS_PATTERN ? undefined : backbeat })}
+          />
+        </>
+      ) : null}
+      {has('desks') ? <Desks without={set.without} put={put} /> : null}
       {has('tones') ? (
         <Choices
           label="Its tones"
@@ -79,3 +130,8 @@ export function TouchSettings({ kind, set, put }: TouchSettingsProps) {
     </>
   );
 }
+
+const styles = StyleSheet.create({
+  group: { gap: 4 },
+  row: { flexDirection: 'row', gap: 6 },
+});

@@ -78,12 +78,17 @@ function tonePitch(
   return { pitch: intoRange(pitch, BASS_RANGE), why: whyOf(chord, pitch) };
 }
 
+/** How long a dead note sounds, ticks. */
+const DEAD = 60;
+
 function eventNote(region: Region, stretch: Stretch, placed: Placed<BassEvent>): Note {
   const chord = region.spans[placed.span]!.chord!;
   const { pitch, why } = tonePitch(region, stretch, placed, chord);
+  const lasts = placed.end - placed.start;
   return {
     start: placed.start,
-    duration: placed.end - placed.start,
+    // A ghost is a dead note: the left hand lies on the string.
+    duration: why === 'ghost' ? Math.min(lasts, DEAD) : lasts,
     pitch,
     velocity: velocityOf(stretch.settings, placed.event.accent),
     why,

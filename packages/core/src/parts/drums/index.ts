@@ -51,7 +51,7 @@ export const drums = defineKind<DrumsPattern>({
       fill: [hit('snare', 0), hit('snare', 0.5, 2, 0.8), hit('snare', 1), hit('snare', 1.5, 1, 1.1)],
     },
   ],
-  controls: [],
+  controls: ['kit'],
   registers: GM_PERCUSSION,
   look: { icon: 'circle-double', ink: null },
   varies: () => true,

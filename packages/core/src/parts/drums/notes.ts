@@ -11,6 +11,7 @@ import { lastHit, placeFree, type Placed } from '../placing';
 import { telling } from '../telling';
 import { figuresOf } from './fills';
 import { DRUMS, PERCUSSION } from './keys';
+import { onChosen } from './kit';
 import type { DrumsEvent, DrumsPattern, PercussionPattern } from './pattern';
 
 /** Drums: the groove on the agreed kicks, what marks pushed chords, fills where phrases turn, a hit to end on. */
@@ -38,7 +39,10 @@ function stretchNotes(region: Region<DrumsPattern>, stretch: Stretch<DrumsPatter
   const marked = terms.marks.filter(({ at }) => inStretch(at) && at !== hit);
   const groove = withTurns(region, stretch, grooveEvents(region, stretch))
     .filter(({ start, event }) => inStretch(start) && !inFill(start) && !clearedFor(marked, start, event))
-    .map(({ start, event }) => strike(start, event, event.drum));
+    .map(({ start, event: asked }) => {
+      const event = onChosen(asked, stretch.settings);
+      return strike(start, event, event.drum);
+    });
   const marks = marked.flatMap(({ at, beat }) => [
     strike(at, beat === 0 ? CRASH : MARK, 'mark'),
     strike(at, KICK, 'kick'),

@@ -108,6 +108,17 @@ function inRoom(met: readonly number[], [low, high]: Region['room'], chord: Chor
   return left.length >= Math.min(3, met.length) ? left : met;
 }
 
+/** At this tempo (quarters a minute) a stroke takes the time that is set; faster songs are strummed faster. */
+const USUAL_TEMPO = 120;
+/** An upward stroke is quicker than a downward one, a strong one than a soft one (common practice). */
+const UPWARD = 0.8;
+const BY_STRENGTH = 0.5;
+
+const strumShare = ({ stroke, accent }: GuitarEvent, tempo: number): number =>
+  Math.min(1.2, Math.sqrt(USUAL_TEMPO / tempo)) *
+  (stroke === 'up' ? UPWARD : 1) *
+  Math.max(0.7, Math.min(1.3, 1 - BY_STRENGTH * (accent - 1)));
+
 function strokeNotes(
   region: Region,
   stretch: Stretch,
@@ -119,7 +130,8 @@ function strokeNotes(
   const met = inRoom(struckStrings(placed.event, voicing, chord), region.room, chord);
   // A stroke is across before half of its time is over, however fast the song: no string is swallowed.
   const tempo = tempoIn(barAt(region.bars, placed.start), placed.start);
-  const strum = Math.min(stretch.settings.strum, ticksToMs(until - placed.start, tempo) / 2);
+  const wanted = stretch.settings.strum * strumShare(placed.event, tempo);
+  const strum = Math.min(wanted, ticksToMs(until - placed.start, tempo) / 2);
   const gap = met.length > 1 ? strum / (met.length - 1) : 0;
   return met.map((pitch, i) => ({
     start: placed.start,

@@ -56,7 +56,7 @@ export const horns = defineKind<StringsPattern>({
       ],
     },
   ],
-  controls: ['register', 'spread', 'voices', 'octave', 'length', 'swell', 'rhythm'],
+  controls: ['register', 'spread', 'voices', 'octave', 'length', 'swell', 'rhythm', 'desks'],
   registers: [43, 67],
   look: { icon: 'saxophone', ink: '#B8860B' },
   varies: () => false,

@@ -29,7 +29,7 @@ export const strings = defineKind<StringsPattern>({
       ],
     },
   ],
-  controls: ['register', 'spread', 'voices', 'octave', 'length', 'swell', 'rhythm'],
+  controls: ['register', 'spread', 'voices', 'octave', 'length', 'swell', 'rhythm', 'desks'],
   registers: [36, 76],
   look: { icon: 'violin', ink: '#56B4E9' },
   varies: () => false,

@@ -1,6 +1,7 @@
 import type { StringsEvent, StringsPattern } from './pattern';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
+import type { Desk } from '../../song/choices';
 import { intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type Note } from '../note';
 import { endOnHit, placeOnChords, type Placed } from '../placing';
 import { thinned, toldVoices } from '../retold';
@@ -57,6 +58,18 @@ function voicesOf(event: StringsEvent, pitches: readonly number[]): readonly num
   }
 }
 
+/** Pitches without those of desks that do not play: the highest voice, the lowest, and those between. */
+function atDesks(
+  pitches: readonly number[],
+  voicing: readonly number[],
+  without: readonly Desk[],
+): readonly number[] {
+  if (!without.length) return pitches;
+  const [lowest, highest] = [voicing[0]!, voicing[voicing.length - 1]!];
+  const deskOf = (pitch: number): Desk => (pitch === highest ? 'high' : pitch === lowest ? 'low' : 'middle');
+  return pitches.filter((pitch) => !without.includes(deskOf(pitch)));
+}
+
 function eventNotes(
   region: Region,
   stretch: Stretch,
@@ -65,7 +78,8 @@ function eventNotes(
   how: Told,
 ): Bowed[] {
   const chord = region.spans[placed.span]!.chord!;
-  const voices = thinned(voicesOf(placed.event, voicing), chord, how);
+  const met = atDesks(voicesOf(placed.event, voicing), voicing, stretch.settings.without);
+  const voices = thinned(met, chord, how);
   return toldVoices(voices, placed, how, 2, (pitch, i, start, end) => ({
     legato: placed.event.legato && start === placed.start,
     level: placed.event.level,
