@@ -17,7 +17,7 @@ describe.each(STYLES.map((s) => s.id))('the kit in %s', (style) => {
   const struck = (settings: Settings) =>
     new Set(
       played(base, 'drums', settings)
-        .filter((n) => n.start > 0 && n.start < 3 * 1920)
+        .filter((n) => n.start > 0 && n.start < 2 * 1920)
         .map((n) => n.pitch),
     );
   const hats = [DRUMS['closed hat'], DRUMS['open hat']];
