@@ -12,7 +12,8 @@ import { keptFor, playKept } from './frozen';
 import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
 import type { RegionNote } from './playRegion';
-import { AT_REST, type Gesture, type Moved } from '../groove/gestures';
+import type { Gesture } from '../groove/gestures';
+import { gesturesAt, joined } from './gestures';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 
 export interface BandPart {
@@ -108,7 +109,7 @@ function bandPart(
     return { id, kind: kindId, nature: null, name, mix, trouble: missingKind(part), ...silent };
   }
   const runs: (readonly BandNote[])[] = [];
-  const gestures: Gesture[] = [];
+  const gestures: (readonly Gesture[])[] = [];
   const failed = new Set<string>();
   passes.forEach((pass, i) => {
     // What one part cannot play silences no other.
@@ -117,8 +118,7 @@ function bandPart(
       const region = regions[i]!;
       for (const made of kept ? [playKept(kind, region, kept)] : memory.made(kind, region)) {
         runs.push(placedAt(pass, made.notes));
-        for (const gesture of made.gestures)
-          gestures.push({ ...gesture, start: Math.max(0, pass.start + gesture.start) });
+        gestures.push(gesturesAt(pass.start, made.gestures));
       }
     } catch {
       failed.add(pass.section.name);
@@ -136,22 +136,8 @@ function bandPart(
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     // Joined at once: flatMap over thousands of notes costs more than making them.
     notes: ([] as BandNote[]).concat(...runs),
-    gestures: moved(gestures),
+    gestures: joined(gestures),
   };
-}
-
-/** Gestures in order, without those that move nothing, or are moved on at once. */
-function moved(gestures: readonly Gesture[]): Gesture[] {
-  const stands: Record<Moved, number> = { ...AT_REST };
-  const sorted = [...gestures].sort((a, b) => a.start - b.start);
-  const last = new Map(sorted.map((gesture) => [`${gesture.start} ${gesture.moves}`, gesture]));
-  return sorted
-    .filter((gesture) => last.get(`${gesture.start} ${gesture.moves}`) === gesture)
-    .filter(({ moves, value }) => {
-      const isMoved = stands[moves] !== value;
-      stands[moves] = value;
-      return isMoved;
-    });
 }
 
 /** The whole band of a song. */
