@@ -65,14 +65,14 @@ it('a fast song is strummed faster than a slow one, and up faster than down', ()
   const across = (tempo: number): { down: number; up: number } => {
     const base = song(BARS, `tempo: ${tempo}\nstyle: quayside\n`);
     const notes = played(base, 'guitar', { strum: 40 });
-    const strokes: (typeof notes)[] = [];
+    const strokes: (typeof notes)[number][][] = [];
     let last = -Infinity;
     for (const note of notes) {
       if (note.start - last > 50) strokes.push([]);
       strokes[strokes.length - 1]!.push(note);
       last = note.start;
     }
-    const ms = (list: typeof notes) =>
+    const ms = (list: typeof notes): number =>
       ((list[list.length - 1]!.start - list[0]!.start) * 60_000) / tempo / 480;
     const full = strokes.filter((s) => s.length >= 4);
     const mean = (list: typeof full) => list.reduce((sum, s) => sum + ms(s), 0) / list.length;
@@ -88,4 +88,14 @@ it('a ghost of the bass is a dead note', () => {
   const ghosts = played(song(BARS, 'style: copperline\n'), 'bass', {}).filter((n) => n.why === 'ghost');
   expect(ghosts.length).toBeGreaterThan(0);
   for (const { duration } of ghosts) expect(duration).toBeLessThanOrEqual(60);
+});
+
+it('no bow and no breath lasts longer than eight seconds, or than a bar where that is longer', () => {
+  for (const tempo of [30, 66, 120, 240]) {
+    const held = song(Array(32).fill('C').join(' | '), `tempo: ${tempo}\nstyle: slowtide\n`);
+    const seconds = (ticks: number) => (ticks * 60) / tempo / 480;
+    const longest = Math.max(...played(held, 'strings', { density: 1 }).map((n) => seconds(n.duration)));
+    expect(longest).toBeLessThanOrEqual(Math.max(8, seconds(1920)) + 0.1);
+    expect(longest).toBeGreaterThan(3);
+  }
 });

@@ -1,9 +1,11 @@
 import type { StringsEvent, StringsPattern } from './pattern';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
+import { tempoIn } from '../../time/bars';
+import { ticksToMs } from '../../time/ticks';
 import type { Desk } from '../../song/choices';
 import { intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, placeOnChords, type Placed } from '../placing';
+import { endOnHit, placeOnChords, soundsFrom, type Placed } from '../placing';
 import { thinned, toldVoices } from '../retold';
 import { telling, tellingOf, type Told } from '../telling';
 import { regionVoicings } from '../voicings';
@@ -25,12 +27,13 @@ export function sectionNotes(region: Region<StringsPattern>): Note[] {
       LAST,
     ).filter((p) => p.event.level <= stretch.settings.density);
     const way = telling(region, stretch);
-    return holdCommonTones(
+    const held = holdCommonTones(
       played.flatMap((p) => {
         const how = tellingOf(region, p, way);
         return eventNotes(region, stretch, p, voicings[p.span]!.pitches, how);
       }),
     );
+    return rebowed(region, held);
   });
 }
 
@@ -93,6 +96,37 @@ function eventNotes(
       delay: rolledBy(i, stretch.settings),
     },
   }));
+}
+
+/** A bow, or a breath, lasts so long at most, seconds (common practice: about eight under a slow bow). */
+const LONGEST_BOW = 8;
+/** Bars after which a section takes a new one, the longest that lasts. */
+const BOWS = [8, 4, 2, 1] as const;
+
+/** Whether a section takes a new bow at a bar: all of it, and at the same bars whatever it holds. */
+function takesNewBow({ bars, firstBar }: Region, index: number): boolean {
+  const { length, start, tempo, tempoTo } = bars[index]!;
+  const seconds = ticksToMs(length, tempoIn({ length, start, tempo, tempoTo }, start)) / 1000;
+  const every = BOWS.find((count) => count * seconds <= LONGEST_BOW) ?? 1;
+  return (firstBar + index) % every === 0;
+}
+
+/** A piece of a note, over the chord that it sounds in: a tone held through a change is another one there. */
+function bowFrom({ spans }: Region, note: Note, start: number, end: number): Note {
+  let { span } = note;
+  while (span + 1 < spans.length && soundsFrom(spans[span + 1]!) <= start) span++;
+  const { chord } = spans[span]!;
+  return { ...note, start, duration: end - start, span, why: chord ? whyOf(chord, note.pitch) : note.why };
+}
+
+/** Notes cut at the bars at which the section takes a new bow or breath. */
+function rebowed(region: Region, notes: readonly Note[]): Note[] {
+  const turns = region.bars.flatMap((bar, i) => (takesNewBow(region, i) ? [bar.start] : []));
+  return notes.flatMap((note) => {
+    const end = note.start + note.duration;
+    const cuts = [note.start, ...turns.filter((turn) => turn > note.start && turn < end), end];
+    return cuts.slice(1).map((to, i) => bowFrom(region, note, cuts[i]!, to));
+  });
 }
 
 /**
