@@ -1,30 +1,21 @@
-import {
-  SoundBankLoader,
-  SpessaSynthProcessor,
-  type BasicSoundBank,
-  type MIDIController,
-} from 'spessasynth_core';
-import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
-import { AT_REST } from '@backline/core/groove/gestures';
+import { SoundBankLoader, SpessaSynthProcessor, type BasicSoundBank } from 'spessasynth_core';
 import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
 import { PPQ } from '@backline/core/time/ticks';
+import { Channels } from './channels';
 import { Clicks } from './clicks';
 import { Master } from './master';
 import type { DecodedBank, Loop } from './messages';
 import {
   AUDITION_CHANNEL,
-  DRUM_CHANNEL,
   EMPTY_SCORE,
   FIELDS,
   HAND_CHANNEL,
-  BEND,
   GESTURE_FIELDS,
   beatFrom,
   countInto,
   firstGestureAt,
   firstNoteAt,
   gestureAt,
-  lastAt,
   noteAt,
   type ChannelSetup,
   type Score,
@@ -32,14 +23,7 @@ import {
 
 const BLOCK = 128;
 const VOLUME = 7;
-const PAN = 10;
 const REVERB = 91;
-const PEDAL = CONTROLLER.pedal;
-/** Where controllers stand when no gesture has moved them. */
-const RESTS: readonly (readonly [number, number])[] = [
-  [BEND, bendValue(AT_REST.bend)],
-  ...(['expression', 'pedal', 'brightness'] as const).map((m) => [CONTROLLER[m], AT_REST[m]] as const),
-];
 /** Ticks that must be left of a held note for a new score to strike it in the middle. */
 const SHORTEST_TAKEN_UP = 120;
 
@@ -77,9 +61,7 @@ export class Engine {
   private counted: number[] = [];
   private hasClicked = false;
   private auditioned: { pitch: number; frames: number }[] = [];
-  private readonly programs = new Map<number, number>();
-  /** Channels that were told to play drums, or not to. */
-  private readonly drummed = new Map<number, boolean>([[DRUM_CHANNEL, true]]);
+  private readonly channels: Channels;
 
   /** @param mastered false where the synthesizer's own sound is wanted, without the master bus. */
   constructor(
@@ -91,7 +73,7 @@ export class Engine {
     this.synth = new SpessaSynthProcessor(sampleRate, { maxBufferSize: BLOCK, eventsEnabled: false });
     // Presets come one by one: until one has come, its channel keeps silent rather than borrow another.
     this.synth.onMissingPreset = () => undefined;
-    while (this.synth.midiChannels.length <= HAND_CHANNEL) this.synth.createMIDIChannel();
+    this.channels = new Channels(this.synth);
   }
 
   /** Resolves once the sampler can be used. */
@@ -123,7 +105,7 @@ export class Engine {
     });
     this.banks.set(id, loaded);
     this.synth.soundBankManager.addSoundBank(loaded, id);
-    this.programs.clear();
+    this.channels.forgetPrograms();
     this.chase();
   }
 
@@ -204,7 +186,7 @@ export class Engine {
   /** Sounds pitches at once for a while, beside whatever plays. */
   audition(program: number, pitches: readonly number[], level: number, seconds: number): void {
     this.hush();
-    this.setProgram(AUDITION_CHANNEL, program);
+    this.channels.setProgram(AUDITION_CHANNEL, program);
     this.synth.controllerChange(AUDITION_CHANNEL, VOLUME, level);
     this.synth.controllerChange(AUDITION_CHANNEL, REVERB, 30);
     for (const pitch of pitches) this.synth.noteOn(AUDITION_CHANNEL, pitch, 78);
@@ -219,7 +201,7 @@ export class Engine {
 
   /** A key pressed by hand: it sounds until it is released. */
   press(program: number, pitch: number, velocity: number): void {
-    this.setProgram(HAND_CHANNEL, program);
+    this.channels.setProgram(HAND_CHANNEL, program);
     this.synth.controllerChange(HAND_CHANNEL, VOLUME, 100);
     this.synth.noteOff(HAND_CHANNEL, pitch);
     this.synth.noteOn(HAND_CHANNEL, pitch, velocity);
@@ -354,7 +336,7 @@ export class Engine {
   private strike(index: number): void {
     const { start, duration, channel, pitch, velocity } = noteAt(this.score.notes, index);
     if (start < this.heardFrom) return;
-    this.followProgram(channel);
+    this.channels.followProgram(this.score, channel, this.position);
     const held = this.sounding.findIndex((n) => n.channel === channel && n.pitch === pitch);
     if (held >= 0) {
       this.synth.noteOff(channel, pitch);
@@ -366,18 +348,13 @@ export class Engine {
 
   private move(index: number): void {
     const { channel, controller, value } = gestureAt(this.score.gestures, index);
-    this.set(channel, controller, value);
-  }
-
-  private set(channel: number, controller: number, value: number): void {
-    if (controller === BEND) this.synth.pitchWheel(channel, value);
-    else this.synth.controllerChange(channel, controller as MIDIController, value);
+    this.channels.set(channel, controller, value);
   }
 
   private silence(): void {
     for (const { channel, pitch } of this.sounding) this.synth.noteOff(channel, pitch);
     // A pedal that stays down would let them ring on.
-    for (const { channel } of this.score.channels) this.set(channel, PEDAL, 0);
+    this.channels.liftPedals(this.score);
     this.sounding = [];
     this.clicks.silence();
     this.counted = [];
@@ -385,47 +362,7 @@ export class Engine {
 
   /** Sets every channel as the score has it at the position. */
   private chase(): void {
-    for (const setup of this.score.channels) {
-      const { channel, level, pan, room, audible, percussion } = setup;
-      this.open(channel, percussion);
-      this.synth.controllerChange(channel, VOLUME, level);
-      this.synth.controllerChange(channel, PAN, pan);
-      this.synth.controllerChange(channel, REVERB, room);
-      this.synth.midiChannels[channel]?.setSystemParameter('gain', audible ? 1 : 0);
-      this.followProgram(channel);
-      this.followGestures(channel);
-    }
-  }
-
-  /** Every controller of a channel as the last gesture before the next one left it, or at rest. */
-  private followGestures(channel: number): void {
-    const stands = new Map(RESTS);
-    for (let i = 0; i < this.nextGesture; i++) {
-      const gesture = gestureAt(this.score.gestures, i);
-      if (gesture.channel === channel) stands.set(gesture.controller, gesture.value);
-    }
-    for (const [controller, value] of stands) this.set(channel, controller, value);
-  }
-
-  private followProgram(channel: number): void {
-    const setup = this.score.channels.find((c) => c.channel === channel);
-    const program = setup && lastAt(setup.programs, Math.max(0, this.position))?.program;
-    if (program !== undefined) this.setProgram(channel, setup?.percussion ? 0 : program);
-  }
-
-  /** Makes a channel where there is none yet, and lets it play drums or not. */
-  private open(channel: number, percussion: boolean): void {
-    while (this.synth.midiChannels.length <= channel) this.synth.createMIDIChannel();
-    if ((this.drummed.get(channel) ?? false) === percussion) return;
-    this.drummed.set(channel, percussion);
-    this.synth.midiChannels[channel]!.setDrums(percussion);
-    this.programs.delete(channel);
-  }
-
-  private setProgram(channel: number, program: number): void {
-    if (this.programs.get(channel) === program) return;
-    this.programs.set(channel, program);
-    this.synth.programChange(channel, program);
+    this.channels.chase(this.score, this.position, this.nextGesture);
   }
 
   private click(): void {

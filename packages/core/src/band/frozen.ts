@@ -5,17 +5,24 @@ import type { KeptPlaying } from '../song/schema';
 import type { Pass } from '../timeline/passes';
 import type { Region } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
-import type { Band, BandPart } from './index';
-import { played, type Played } from './playRegion';
+import type { BandNote } from './bandNote';
+import { playChosen, type Played } from './playRegion';
 
-/** What a part of a band plays, to be kept. */
-export function keptOf(band: Band, part: BandPart): KeptPlaying[] {
+/** What of a bar has to be known: the playing it belongs to, and where that begins. */
+interface Placed {
+  readonly playing: string;
+  readonly sectionId: string;
+  readonly start: number;
+}
+
+/** What a part of a band plays through its bars, to be kept. */
+export function keptOf(bars: readonly Placed[], played: readonly BandNote[]): KeptPlaying[] {
   const playings = new Map<string, { start: number; section: string; notes: KeptPlaying['notes'] }>();
-  for (const bar of band.bars) {
+  for (const bar of bars) {
     if (!playings.has(bar.playing))
       playings.set(bar.playing, { start: bar.start, section: bar.sectionId, notes: [] });
   }
-  for (const { start, duration, pitch, velocity, playing } of part.notes) {
+  for (const { start, duration, pitch, velocity, playing } of played) {
     const own = playings.get(playing);
     own?.notes.push([start - own.start, duration, pitch, velocity]);
   }
@@ -45,5 +52,5 @@ export function playKept(kind: Kind, region: Region, { notes }: KeptPlaying): Pl
     const isChord = kind.nature !== 'percussion' && spans[at]?.chord != null;
     return [{ start, duration: left, pitch, velocity, why: 'frozen', span: isChord ? at : -1, played: true }];
   });
-  return played(region, kept);
+  return playChosen(region, kept);
 }

@@ -31,10 +31,10 @@ const patternSource = (kind: Kind, region: Region): Source => ({
  * @param others what was played or taken, each in place of the pattern where it holds.
  */
 export const playRegion = (kind: Kind, region: Region, others: readonly Source[] = []): Played =>
-  played(region, chosenNotes([patternSource(kind, region), ...others]));
+  playChosen(region, chosenNotes([patternSource(kind, region), ...others]));
 
 /** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */
-export function played(region: Region, chosen: readonly Note[]): Played {
+export function playChosen(region: Region, chosen: readonly Note[]): Played {
   const grooved = groove(region, articulated(region, chosen));
   const roots = region.spans.map((span) => (span.chord ? pitchClass(span.chord.root) : null));
   const ids = region.spans.map((span) => span.id);

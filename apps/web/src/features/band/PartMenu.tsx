@@ -25,7 +25,7 @@ function freeze(part: Part): void {
   const { band } = useBand.getState();
   const playing = band?.parts.find((p) => p.id === part.id);
   if (part.frozen) change(freezePart(part.id, null));
-  else if (band && playing) change(freezePart(part.id, keptOf(band, playing)));
+  else if (band && playing) change(freezePart(part.id, keptOf(band.bars, playing.notes)));
 }
 
 /** A part's name and place in the band; doubled, or taken out of it. */
