@@ -38,7 +38,8 @@ export function createApp(options: AppOptions): Express {
   app.disable('x-powered-by');
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, hsts: false }));
   app.use(ownOrigin(hosts));
-  app.use(compression());
+  // What is sent once and kept is worth the best there is.
+  app.use(compression({ level: 9 }));
   app.use('/api', express.json({ limit: '2100kb', strict: true }));
   app.use('/api', (_req, res, next) => {
     res.set('Cache-Control', 'no-store');

@@ -8,12 +8,13 @@ import { inWords, type SectionInWords } from '../ensemble/words';
 import { expandForm, type Pass } from '../timeline/passes';
 import { passSpans, regionsOf, type Region } from '../timeline/region';
 import type { BandNote } from './bandNote';
-import { keptFor, playKept } from './frozen';
+import { playKept } from './frozen';
 import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
 import type { RegionNote } from './playRegion';
 import type { Gesture } from '../groove/gestures';
 import { gesturesAt, joined } from './gestures';
+import { keptFor } from './kept';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 
 export interface BandPart {

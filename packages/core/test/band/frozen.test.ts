@@ -1,5 +1,5 @@
 /** A part that is frozen plays what it played, whatever becomes of the song. */
-import { keptOf } from '@backline/core/band/frozen';
+import { keptOf } from '@backline/core/band/kept';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
 import { applyEdit } from '@backline/core/edits/apply';

@@ -67,7 +67,6 @@ export function Instruments({ usual, value, onChoose }: InstrumentsProps) {
         <Button
           mode="text"
           icon={open ? 'chevron-up' : 'chevron-down'}
-          aria-expanded={open}
           accessibilityLabel={open ? 'Fewer instruments' : 'All instruments'}
           onPress={() => setOpen(!open)}
         >

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button, TextInput } from 'react-native-paper';
 import { newPart } from '@backline/core/band/repertoire';
-import { keptOf } from '@backline/core/band/frozen';
+import { keptOf } from '@backline/core/band/kept';
 import {
   addPart,
   describePart,
