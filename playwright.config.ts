@@ -19,7 +19,8 @@ export default defineConfig({
   expect: { timeout: 90_000 },
   workers: 2,
   fullyParallel: true,
-  retries: 0,
+  // A page that hangs on a machine that is busy elsewhere is opened once more; what is broken fails twice.
+  retries: 1,
   forbidOnly: true,
   reporter: [['list']],
   projects: [
@@ -33,6 +34,7 @@ export default defineConfig({
     acceptDownloads: true,
     // A trace doubles the work of every step: ask for one with --trace on.
     trace: 'off',
+    actionTimeout: 120_000,
     launchOptions: { executablePath: '/usr/bin/chromium', args: ARGS },
   },
 });

@@ -1,9 +1,12 @@
 import { Suspense, lazy, type ComponentType } from 'react';
 import { ActivityIndicator } from 'react-native-paper';
 
-/** A screen that comes when it is first opened, and is no part of the first load. */
+/** A screen that is no part of the first load: it comes when there is nothing else to do, or when it is opened. */
 export function later(load: () => Promise<ComponentType>): ComponentType {
   const Loaded = lazy(() => load().then((component) => ({ default: component })));
+  // Not where there is no browser to say when it is idle.
+  if (typeof requestIdleCallback === 'function')
+    requestIdleCallback(() => void load().catch(() => undefined));
   return function Later() {
     return (
       <Suspense fallback={<ActivityIndicator accessibilityLabel="Opening" />}>
