@@ -33,7 +33,7 @@ export const HELP: Record<string, string> = {
   Generates the band and writes it as a MIDI file.`,
   render: `backline render CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE.wav [--stems FOLDER]
   Plays the band into a WAV file (16 bit, 44100 Hz), with --stems also one file a part, which laid over
-  each other are the song. Prints {file, seconds, peak, stems}.`,
+  each other are the song. Prints {file, seconds, peak, loudness, truePeak, stems}: LUFS and dBTP.`,
 };
 
 export const OVERVIEW = `backline: chords in, a band out

@@ -23,11 +23,8 @@ export class Channels {
     while (synth.midiChannels.length <= HAND_CHANNEL) synth.createMIDIChannel();
   }
 
-  /**
-   * Sets every channel as a score has it.
-   * @param gestures how many of its gestures lie before the position.
-   */
-  chase(score: Score, position: number, gestures: number): void {
+  /** Gives every channel its level, place, room and program as a score has them. */
+  setUp(score: Score, position: number): void {
     for (const { channel, level, pan, room, audible, percussion } of score.channels) {
       this.open(channel, percussion);
       this.synth.controllerChange(channel, VOLUME, level);
@@ -36,11 +33,13 @@ export class Channels {
       this.synth.midiChannels[channel]?.setSystemParameter('gain', audible ? 1 : 0);
       this.followProgram(score, channel, position);
     }
-    this.followGestures(score, gestures);
   }
 
-  /** Every controller as the last gesture left it, or at rest. */
-  private followGestures({ channels, gestures }: Score, count: number): void {
+  /**
+   * Every controller as the last gesture left it, or at rest.
+   * @param count how many of the score's gestures lie before the position.
+   */
+  followGestures({ channels, gestures }: Score, count: number): void {
     const stands = new Map(channels.map(({ channel }) => [channel, new Map(RESTS)]));
     for (let i = 0; i < count; i++) {
       const { channel, controller, value } = gestureAt(gestures, i);

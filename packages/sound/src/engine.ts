@@ -106,7 +106,7 @@ export class Engine {
     this.banks.set(id, loaded);
     this.synth.soundBankManager.addSoundBank(loaded, id);
     this.channels.forgetPrograms();
-    this.chase();
+    this.channels.setUp(this.score, this.position);
   }
 
   /**
@@ -140,7 +140,7 @@ export class Engine {
   setChannels(channels: readonly ChannelSetup[]): void {
     this.score = { ...this.score, channels };
     if (this.waiting) this.waiting = { ...this.waiting, score: { ...this.waiting.score, channels } };
-    this.chase();
+    this.channels.setUp(this.score, this.position);
   }
 
   setLoop(loop: Loop | null): void {
@@ -180,7 +180,8 @@ export class Engine {
   private goTo(tick: number): void {
     this.next = firstNoteAt(this.score.notes, tick);
     this.nextGesture = firstGestureAt(this.score.gestures, tick);
-    this.chase();
+    this.channels.setUp(this.score, this.position);
+    this.channels.followGestures(this.score, this.nextGesture);
   }
 
   /** Sounds pitches at once for a while, beside whatever plays. */
@@ -358,11 +359,6 @@ export class Engine {
     this.sounding = [];
     this.clicks.silence();
     this.counted = [];
-  }
-
-  /** Sets every channel as the score has it at the position. */
-  private chase(): void {
-    this.channels.chase(this.score, this.position, this.nextGesture);
   }
 
   private click(): void {

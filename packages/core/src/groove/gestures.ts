@@ -93,7 +93,9 @@ const DARK = 30;
 export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gesture[] {
   const gestures: Gesture[] = [];
   const { spans, stretches } = region;
-  for (const { start, settings } of stretches) {
+  for (const { start: from, settings } of stretches) {
+    // A chord on which it begins may be felt early, and what is done for it with it.
+    const start = from - (spans.find((span) => span.start === from)?.push ?? 0);
     gestures.push({ start, moves: 'expression', value: AT_REST.expression });
     gestures.push({ start, moves: 'brightness', value: settings.palm ? DARK : AT_REST.brightness });
     gestures.push({ start, moves: 'pedal', value: AT_REST.pedal });

@@ -24,6 +24,8 @@ const HAMMER = 2;
 /** What is slid into has to last this long, ticks, and what it comes from to end so near before it. */
 const LEAST_SLID = EIGHTH;
 const NEAR = PPQ / 4;
+/** A hammer falls while the note before it still rings, or has hardly ended, ticks. */
+const RINGS = PPQ / 16;
 
 function damped(note: Note, { length, palm }: Resolved): Note {
   if (length === 100 && !palm) return note;
@@ -41,7 +43,7 @@ function wayInto(before: Note | undefined, note: Note, chance: number, { slides 
   if (step === 0 || gap > NEAR) return null;
   // Quick steps up are hammered; what lasts is slid into.
   if (note.duration >= LEAST_SLID && Math.abs(step) <= SLIDE) return step > 0 ? 'slide up' : 'slide down';
-  return step > 0 && step <= HAMMER && gap === 0 ? 'hammer' : null;
+  return step > 0 && step <= HAMMER && gap <= RINGS ? 'hammer' : null;
 }
 
 function touched(region: Region, notes: readonly Note[]): readonly Note[] {

@@ -37,8 +37,10 @@ describe('slides and hammered notes', () => {
   });
 
   it('the notes are the same notes, hammered ones softer', () => {
-    const plain = played(WALK, 'solo', { slides: 'none' }).notes;
-    const many = played(WALK, 'solo', { slides: 'many' }).notes;
+    const quick = song('Em7 | A7 | Em7 | A7 | Cmaj7 | Bm7 | Am7 | B7', 'style: copperline\n');
+    const plain = played(quick, 'solo', { slides: 'none', density: 5 }).notes;
+    const many = played(quick, 'solo', { slides: 'many', density: 5 }).notes;
+    expect(many.some((n) => n.touch === 'hammer')).toBe(true);
     expect(many.map((n) => [n.start, n.duration, n.pitch])).toEqual(
       plain.map((n) => [n.start, n.duration, n.pitch]),
     );
@@ -81,6 +83,18 @@ describe('pedal and swell', () => {
       [2 * 1920, 0],
       [2 * 1920 + 60, 127],
       [3 * 1920, 0],
+    ]);
+  });
+
+  it('the pedal stays down under a chord that is felt before the bar, wherever the part is cut to be made', () => {
+    const bars = Array(20).fill('C').join(' | ').split(' | ');
+    bars[8] = 'F{push 1/8}';
+    const pedal = of(played(song(bars.join(' | '), 'style: slowtide\n'), 'keys', { pedal: true }), 'pedal');
+    const felt = 8 * 1920 - 240;
+    const about = pedal.filter((g) => g.start >= felt && g.start < 9 * 1920);
+    expect(about.map((g) => [g.start, g.value])).toEqual([
+      [felt, 0],
+      [felt + 60, 127],
     ]);
   });
 

@@ -9,7 +9,7 @@ import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
 import { costsOf } from '@backline/core/voicing/costs';
 import { voicesIn } from '@backline/core/voicing/manner';
-import { Choices } from '../../components/Choices';
+import { Choices, asNamed } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
 import { settingsIn, songStyle } from '../../state/repertoire';
@@ -64,16 +64,11 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
         onChoose={(density) => put({ density })}
       />
       {has('rhythm') ? <RhythmOf {...{ song, part, set, put }} /> : null}
-      <Choices
-        label="Feel"
-        value={set.feel}
-        choices={FEELS.map((value) => ({ value, label: value }))}
-        onChoose={(feel) => put({ feel })}
-      />
+      <Choices label="Feel" value={set.feel} choices={asNamed(FEELS)} onChoose={(feel) => put({ feel })} />
       <Choices
         label="Dynamics"
         value={set.dynamics}
-        choices={DYNAMICS.map((value) => ({ value, label: value }))}
+        choices={asNamed(DYNAMICS)}
         onChoose={(dynamics) => put({ dynamics })}
       />
       <Choices

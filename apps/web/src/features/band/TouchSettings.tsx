@@ -11,7 +11,7 @@ import {
 import type { Settings } from '@backline/core/song/schema';
 import type { Control, Kind } from '@backline/core/parts/kind';
 import type { Resolved } from '@backline/core/timeline/settings';
-import { Choices } from '../../components/Choices';
+import { Choices, asNamed } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { Toggle } from '../../components/Toggle';
 import { TYPE } from '../../theme/styles';
@@ -66,13 +66,13 @@ export function TouchSettings({ kind, set, put }: TouchSettingsProps) {
           <Choices
             label="Keeps time on"
             value={set.cymbal ?? AS_PATTERN}
-            choices={[asPattern, ...CYMBALS.map((value) => ({ value, label: value }))]}
+            choices={[asPattern, ...asNamed(CYMBALS)]}
             onChoose={(cymbal) => put({ cymbal: cymbal === AS_PATTERN ? undefined : cymbal })}
           />
           <Choices
             label="Backbeat on"
             value={set.backbeat ?? AS_PATTERN}
-            choices={[asPattern, ...BACKBEATS.map((value) => ({ value, label: value }))]}
+            choices={[asPattern, ...asNamed(BACKBEATS)]}
             onChoose={(backbeat) => put({ backbeat: backbeat === AS_PATTERN ? undefined : backbeat })}
           />
         </>
@@ -93,7 +93,7 @@ export function TouchSettings({ kind, set, put }: TouchSettingsProps) {
         <Choices
           label="Slides and hammered notes"
           value={set.slides}
-          choices={SLIDES.map((value) => ({ value, label: value }))}
+          choices={asNamed(SLIDES)}
           onChoose={(slides) => put({ slides })}
         />
       ) : null}
@@ -101,7 +101,7 @@ export function TouchSettings({ kind, set, put }: TouchSettingsProps) {
         <Choices
           label="Swell on held chords"
           value={set.swell}
-          choices={SWELLS.map((value) => ({ value, label: value }))}
+          choices={asNamed(SWELLS)}
           onChoose={(swell) => put({ swell })}
         />
       ) : null}

@@ -1,12 +1,14 @@
 import type { Song } from '@backline/core/song/schema';
+import { later } from '../../components/later';
 import { EntrySheet } from './entry/EntrySheet';
-import { RunSheet } from './run/RunSheet';
 import { DraftsSheet } from './section/DraftsSheet';
 import { GuideSheet } from './section/GuideSheet';
 import { KeySheet } from './section/KeySheet';
 import { SectionSheet } from './section/SectionSheet';
 import { TextSheet } from './section/TextSheet';
 import { useSelection } from './selection';
+
+const RunSheet = later(() => import('./run/RunSheet').then((m) => m.RunSheet));
 
 /** What is selected on the chart: at the thumb, or beside the chart on a wide screen. */
 export function ChartSheet({ song, beside }: { song: Song; beside: boolean }) {

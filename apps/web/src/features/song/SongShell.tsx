@@ -1,10 +1,11 @@
 import { Slot, useLocalSearchParams, usePathname, useRouter } from 'expo-router';
-import { Suspense, lazy, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator, Button } from 'react-native-paper';
 import useSWR from 'swr';
 import type { StoredSong } from '@backline/core/song/transport';
 import { Boundary } from '../../components/Boundary';
+import { later } from '../../components/later';
 import { Notice } from '../../components/Notice';
 import { ApiError, fetchSong, restoreSong, songPath } from '../../state/api';
 import { openAnew, rehome } from '../../state/leftovers';
@@ -75,7 +76,7 @@ const REMEDY = {
 };
 
 /** Files to take away come when they are first asked for. */
-const TakeSheet = lazy(() => import('./TakeSheet').then((m) => ({ default: m.TakeSheet })));
+const TakeSheet = later(() => import('./TakeSheet').then((m) => m.TakeSheet));
 
 /** A song that this version cannot read, as it is stored: nothing of it is lost. */
 function saveUnread(stored: unknown): void {
@@ -177,11 +178,7 @@ export function SongShell() {
           </Boundary>
         )}
       </View>
-      {taking ? (
-        <Suspense fallback={null}>
-          <TakeSheet song={song} onClose={() => setTaking(false)} />
-        </Suspense>
-      ) : null}
+      {taking ? <TakeSheet song={song} onClose={() => setTaking(false)} /> : null}
       <Transport />
     </View>
   );

@@ -27,6 +27,12 @@ const run = (section: string, from: number, to: number): Selection => ({
 const inHand = (selection: Selection): void => act(() => select(selection));
 const status = (): string => screen.getByRole('status').textContent ?? '';
 
+// Its sheet is loaded when it is first opened.
+beforeAll(async () => {
+  openChart(CHART, run('s1', 1, 2));
+  await screen.findByRole('dialog');
+});
+
 describe('a run in hand', () => {
   it('says what it is; copies, clears, repeats, transposes, moves, cuts', () => {
     openChart(CHART, run('s1', 1, 2));

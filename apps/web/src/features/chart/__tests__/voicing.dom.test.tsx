@@ -32,8 +32,10 @@ const begin = (bar: number, part = 'keys'): void => {
   });
 };
 
-// It is loaded when it is first opened.
+// They are loaded when they are first opened.
 beforeAll(async () => {
+  openChart(CHART, { kind: 'run', anchor: { section: 's1', bar: 0 }, head: { section: 's1', bar: 1 } });
+  await screen.findByRole('dialog');
   begin(0);
   await screen.findByText(/auto$/);
 });

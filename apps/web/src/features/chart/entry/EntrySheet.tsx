@@ -1,6 +1,6 @@
 import type { Song } from '@backline/core/song/schema';
-import { Suspense, lazy, useEffect } from 'react';
-import { ActivityIndicator } from 'react-native-paper';
+import { useEffect } from 'react';
+import { later } from '../../../components/later';
 import { Sheet } from '../../../components/Sheet';
 import { Tabs, type Tab } from '../../../components/Tabs';
 import { chooseWay, select, useSelection, type Way } from '../selection';
@@ -14,9 +14,8 @@ import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { hush } from '../../../state/hearing';
 
-/** What only some songs ask for comes when it is first opened, and is no part of the first load. */
-const VoicingWay = lazy(() => import('../voicing/VoicingWay').then((m) => ({ default: m.VoicingWay })));
-const LibraryWay = lazy(() => import('./LibraryWay').then((m) => ({ default: m.LibraryWay })));
+const VoicingWay = later(() => import('../voicing/VoicingWay').then((m) => m.VoicingWay));
+const LibraryWay = later(() => import('./LibraryWay').then((m) => m.LibraryWay));
 
 const TABS: readonly Tab<Way>[] = [
   { value: 'type', label: 'Type', icon: 'form-textbox' },
@@ -61,9 +60,7 @@ export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetPro
     <Sheet title={`${place.section.name}, bar ${bar + 1}`} onClose={() => select(null)} beside={beside}>
       <PlaceStrip place={place} />
       <Tabs label="Ways to enter chords" value={way} tabs={TABS} onChoose={chooseWay} />
-      <Suspense fallback={<ActivityIndicator accessibilityLabel="Opening" />}>
-        <Content key={key} place={place} />
-      </Suspense>
+      <Content key={key} place={place} />
     </Sheet>
   );
 }

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button, HelperText, TextInput } from 'react-native-paper';
 import { clipOf, runBetween, runInWords, runTicks, type BarPlace, type Run } from '@backline/core/edits/run';
-import { moveRun, type Paste } from '@backline/core/edits/runs';
+import type { Paste } from '@backline/core/edits/runs';
 import { progressionOf } from '@backline/core/progressions/fit';
 import type { Song } from '@backline/core/song/schema';
 import { chordsInUse } from '@backline/core/timeline/passes';
@@ -13,7 +13,6 @@ import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { ApiError, createProgression } from '../../../state/api';
 import { partKind, settingsIn } from '../../../state/repertoire';
-import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { hearRun } from '../../../state/hearing';
@@ -31,6 +30,7 @@ import {
   questions,
   repeat,
   say,
+  shift,
   transpose,
   useClipboard,
 } from './clipboard';
@@ -140,19 +140,6 @@ function layOnRun(song: Song, run: Run): void {
     );
   }
   say(useShape.getState().said.join(' '));
-}
-
-/** Moves a run of one section by a bar, with the selection. */
-export function shift(run: Run, by: 1 | -1): void {
-  const piece = run[0];
-  if (!piece || run.length > 1) return say('Bars move within one section. Cut and paste goes further.');
-  const to = by < 0 ? piece.from - 1 : piece.to + 2;
-  if (!change(moveRun(run, { section: piece.section, bar: to }))) {
-    return say('They stand at the edge of the section.');
-  }
-  const at = (bar: number) => ({ section: piece.section, bar: bar + by });
-  select({ kind: 'run', anchor: at(piece.from), head: at(piece.to) });
-  say(by < 0 ? 'Moved a bar earlier' : 'Moved a bar later');
 }
 
 /** How to paste; only what the clip and the place leave open is asked. */

@@ -13,6 +13,7 @@ import {
   clearRun,
   pasteClip,
   leadIntoRun,
+  moveRun,
   removeRun,
   repeatRun,
   transposeRun,
@@ -101,6 +102,19 @@ export function leadInto(run: Run, lead: (typeof LEADS)[number]['value']): void 
   if (!song || !change(leadIntoRun(run, leadOf(lead)))) return;
   const words = LEADS.find((l) => l.value === lead)!.label;
   say(`The bass leads into ${chordsInRun(song, run)} chords: ${words}.`);
+}
+
+/** Moves a run of one section by a bar, with the selection. */
+export function shift(run: Run, by: 1 | -1): void {
+  const piece = run[0];
+  if (!piece || run.length > 1) return say('Bars move within one section. Cut and paste goes further.');
+  const to = by < 0 ? piece.from - 1 : piece.to + 2;
+  if (!change(moveRun(run, { section: piece.section, bar: to }))) {
+    return say('They stand at the edge of the section.');
+  }
+  const at = (bar: number) => ({ section: piece.section, bar: bar + by });
+  select({ kind: 'run', anchor: at(piece.from), head: at(piece.to) });
+  say(by < 0 ? 'Moved a bar earlier' : 'Moved a bar later');
 }
 
 /** What has to be asked before a clip can be pasted at a place. */

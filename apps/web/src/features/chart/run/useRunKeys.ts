@@ -14,10 +14,10 @@ import {
   questions,
   repeat,
   selectedRun,
+  shift,
   transpose,
   useClipboard,
 } from './clipboard';
-import { shift } from './RunSheet';
 
 /** The bar that has the focus, from its element. */
 export function focusedBar(target: EventTarget | null): BarPlace | null {
