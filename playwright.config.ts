@@ -19,8 +19,7 @@ export default defineConfig({
   expect: { timeout: 90_000 },
   workers: 2,
   fullyParallel: true,
-  // A page that hangs on a machine that is busy elsewhere is opened once more; what is broken fails twice.
-  retries: 1,
+  retries: 0,
   forbidOnly: true,
   reporter: [['list']],
   projects: [
