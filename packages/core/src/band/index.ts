@@ -150,8 +150,8 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   const last = passes[passes.length - 1];
   return {
     length: last ? last.start + last.length : 0,
-    bars: passes.flatMap(passBars),
-    chords: passes.flatMap(passChords),
+    bars: ([] as BandBar[]).concat(...passes.map(passBars)),
+    chords: ([] as BandChord[]).concat(...passes.map(passChords)),
     parts: song.parts.map((part, p) => bandPart(part, regions[p]!, passes, repertoire, memory)),
     standIn: style.id === song.style ? null : style.name,
     agreed: inWords(agreed, song.parts),

@@ -2,6 +2,7 @@
  * A region cut into windows of some bars: the unit of work and of memory. An edit makes the windows
  * anew that it touches, and those next to them where they hear it; all others stay as they were.
  */
+import equal from 'fast-deep-equal';
 import type { Bar } from '../time/bars';
 import type { Next, Region, Span } from './region';
 import { termsWithin, type Agreement } from './agreement';
@@ -98,6 +99,16 @@ function within(stretches: readonly Stretch[], start: number, end: number): read
     }));
 }
 
+/** Terms of windows as they were cut last, by the bars they are for: where the same was agreed they are the very same. */
+const lastTerms = new WeakMap<Bar, Agreement>();
+
+function sameTerms(bar: Bar, terms: Agreement): Agreement {
+  const last = lastTerms.get(bar);
+  if (last && equal(last, terms)) return last;
+  lastTerms.set(bar, terms);
+  return terms;
+}
+
 /** Terms cut into the same pieces, shared by all parts. */
 const termPieces = new WeakMap<
   Agreement,
@@ -108,7 +119,7 @@ function termsOf(terms: Agreement, pieces: readonly Piece[]): readonly Agreement
   const found = termPieces.get(terms);
   if (found?.pieces === pieces) return found.terms;
   const cut = pieces.map(({ firstBar, bars, start, end }, i) =>
-    termsWithin(terms, firstBar, bars.length, start, end, i === pieces.length - 1),
+    sameTerms(bars[0]!, termsWithin(terms, firstBar, bars.length, start, end, i === pieces.length - 1)),
   );
   termPieces.set(terms, { pieces, terms: cut });
   return cut;

@@ -72,11 +72,11 @@ describe('a bar in hand', () => {
     expect(chords()[1]).toBe('Gm7');
   });
 
-  it('goes to its neighbours, adds and removes bars', () => {
+  it('goes to its neighbours, adds and removes bars', async () => {
     fireEvent.click(screen.getByRole('button', { name: 'Bar after' }));
     expect(screen.getByRole('dialog', { name: 'Verse, bar 3' })).toBeTruthy();
     fireEvent.click(screen.getByRole('tab', { name: 'Time' }));
-    fireEvent.click(screen.getByRole('button', { name: /Remove this bar/ }));
+    fireEvent.click(await screen.findByRole('button', { name: /Remove this bar/ }));
     expect(now().song!.sections[0]!.bars).toBe(3);
     fireEvent.keyDown(window, { key: 'Escape' });
     expect(screen.queryByRole('dialog')).toBeNull();

@@ -1,13 +1,13 @@
 import type { Song } from '@backline/core/song/schema';
 import { later } from '../../components/later';
 import { EntrySheet } from './entry/EntrySheet';
-import { DraftsSheet } from './section/DraftsSheet';
-import { GuideSheet } from './section/GuideSheet';
-import { KeySheet } from './section/KeySheet';
-import { SectionSheet } from './section/SectionSheet';
-import { TextSheet } from './section/TextSheet';
 import { useSelection } from './selection';
 
+const DraftsSheet = later(() => import('./section/DraftsSheet').then((m) => m.DraftsSheet));
+const GuideSheet = later(() => import('./section/GuideSheet').then((m) => m.GuideSheet));
+const KeySheet = later(() => import('./section/KeySheet').then((m) => m.KeySheet));
+const SectionSheet = later(() => import('./section/SectionSheet').then((m) => m.SectionSheet));
+const TextSheet = later(() => import('./section/TextSheet').then((m) => m.TextSheet));
 const RunSheet = later(() => import('./run/RunSheet').then((m) => m.RunSheet));
 
 /** What is selected on the chart: at the thumb, or beside the chart on a wide screen. */

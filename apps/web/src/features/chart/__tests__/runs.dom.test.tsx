@@ -6,7 +6,7 @@ import { undo } from '../../../state/openSong';
 import { ask, useClipboard } from '../run/clipboard';
 import { barElementId, useRunKeys } from '../run/useRunKeys';
 import { select, useSelection, type Selection } from '../selection';
-import { chords, openChart, press, theSong } from './support/openChart';
+import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
@@ -27,11 +27,7 @@ const run = (section: string, from: number, to: number): Selection => ({
 const inHand = (selection: Selection): void => act(() => select(selection));
 const status = (): string => screen.getByRole('status').textContent ?? '';
 
-// Its sheet is loaded when it is first opened.
-beforeAll(async () => {
-  openChart(CHART, run('s1', 1, 2));
-  await screen.findByRole('dialog');
-});
+beforeAll(fetchSheets);
 
 describe('a run in hand', () => {
   it('says what it is; copies, clears, repeats, transposes, moves, cuts', () => {

@@ -3,7 +3,7 @@ import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { player } from '../../../audio/player';
 import { simulatedKeyboard } from '../../../midi/devices';
 import { chooseWay, useSelection, type Way } from '../selection';
-import { chords, openChart, press, theSong } from './support/openChart';
+import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/analysis');
@@ -24,6 +24,7 @@ const choose = (group: string, name: string | RegExp): void =>
 const pick = (label: string, value: string): void =>
   void fireEvent.change(screen.getByLabelText(label), { target: { value } });
 
+beforeAll(fetchSheets);
 beforeEach(() => {
   jest.mocked(player.audition).mockClear();
   jest.mocked(player.press).mockClear();

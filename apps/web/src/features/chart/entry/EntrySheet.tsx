@@ -5,16 +5,16 @@ import { Sheet } from '../../../components/Sheet';
 import { Tabs, type Tab } from '../../../components/Tabs';
 import { chooseWay, select, useSelection, type Way } from '../selection';
 import { ChooseWay } from './ChooseWay';
-import { IdeasWay } from './IdeasWay';
 import { PadsWay } from './PadsWay';
 import { PlaceStrip } from './PlaceStrip';
 import { PlayWay } from './PlayWay';
-import { TimeWay } from './TimeWay';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { hush } from '../../../state/hearing';
 
 const VoicingWay = later(() => import('../voicing/VoicingWay').then((m) => m.VoicingWay));
+const IdeasWay = later(() => import('./IdeasWay').then((m) => m.IdeasWay));
+const TimeWay = later(() => import('./TimeWay').then((m) => m.TimeWay));
 const LibraryWay = later(() => import('./LibraryWay').then((m) => m.LibraryWay));
 
 const TABS: readonly Tab<Way>[] = [

@@ -1,4 +1,4 @@
-import { cleanup, configure, fireEvent, render } from '@testing-library/react';
+import { act, cleanup, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { SWRConfig } from 'swr';
 import { readChart } from '@backline/core/formats/chart/index';
@@ -6,7 +6,7 @@ import { forgetEdits } from '../../../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../../../state/openSong';
 import { ChartSheet } from '../../ChartSheet';
 import { useClipboard } from '../../run/clipboard';
-import { useSelection, type Selection } from '../../selection';
+import { chooseWay, useSelection, WAYS, type Selection } from '../../selection';
 import { OURS } from '@backline/core/styles/index';
 
 // All that is here is in sight; asking the styles of every element makes each search slow.
@@ -40,6 +40,29 @@ export function openChart(text: string, selection: Selection): void {
       </PaperProvider>
     </SWRConfig>,
   );
+}
+
+const SHEETS: readonly Selection[] = [
+  { kind: 'run', anchor: { section: 's1', bar: 0 }, head: { section: 's1', bar: 0 } },
+  { kind: 'text' },
+  { kind: 'guide' },
+  { kind: 'key' },
+  { kind: 'section', section: 's1' },
+  { kind: 'drafts', section: 's1' },
+];
+
+/** Opens every sheet and way once: they are fetched when they are first opened, and at hand from then on. */
+export async function fetchSheets(): Promise<void> {
+  const here = () => waitFor(() => expect(screen.queryByLabelText('Opening')).toBeNull());
+  for (const sheet of SHEETS) {
+    openChart('C | F', sheet);
+    await here();
+  }
+  openChart('C | F', { kind: 'bar', section: 's1', bar: 0, offset: 0 });
+  for (const way of WAYS) {
+    act(() => chooseWay(way));
+    await here();
+  }
 }
 
 export const theSong = () => useOpenSong.getState().song!;
