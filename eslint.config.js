@@ -34,6 +34,7 @@ const LAYERS = [
   'groove',
   'band',
   'listening',
+  'library',
   'styles',
   'formats',
   'edits',

@@ -1,6 +1,7 @@
-/** Writes the published JSON Schema of style files into docs/. A test holds it to the code. */
+/** Writes the published JSON Schemas of style and pattern files into docs/. Tests hold them to the code. */
 import { writeFileSync } from 'node:fs';
 import { KINDS } from '@backline/core/parts/index';
-import { publishedSchema } from '@backline/core/style/published';
+import { publishedPatterns, publishedSchema } from '@backline/core/style/published';
 
 writeFileSync('docs/style.schema.json', JSON.stringify(publishedSchema(KINDS), null, 2) + '\n');
+writeFileSync('docs/patterns.schema.json', JSON.stringify(publishedPatterns(KINDS), null, 2) + '\n');

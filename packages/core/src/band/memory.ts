@@ -50,6 +50,7 @@ const sameFrame = (a: Region, b: Region): boolean =>
   a.length === b.length &&
   a.first === b.first &&
   a.entersNew === b.entersNew &&
+  a.again === b.again &&
   a.ending === b.ending &&
   a.room.join() === b.room.join() &&
   sameNext(a.next, b.next) &&

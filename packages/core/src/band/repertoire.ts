@@ -2,6 +2,7 @@
 import type { Part, Song } from '../song/schema';
 import { freeId, freeName } from '../song/names';
 import { kindSet, type KindSet } from '../style/kind';
+import { NO_LIBRARY, type Library } from '../style/library';
 import { styleFor, styleSet, type StyleSet } from '../style/set';
 import type { Style } from '../style/schema';
 import type { Kind } from '../parts/kind';
@@ -12,8 +13,15 @@ export interface Repertoire {
   readonly styles: StyleSet;
 }
 
-export const repertoireOf = (kinds: readonly Kind[], styles: readonly Style[]): Repertoire => ({
-  kinds: kindSet(kinds),
+/** @param library patterns that parts may play by in any style. */
+export const repertoireOf = (
+  kinds: readonly Kind[],
+  styles: readonly Style[],
+  library: Library = NO_LIBRARY,
+): Repertoire => ({
+  kinds: kindSet(
+    kinds.map((kind) => (library.has(kind.id) ? { ...kind, library: library.get(kind.id)! } : kind)),
+  ),
   styles: styleSet(styles),
 });
 

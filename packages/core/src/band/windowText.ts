@@ -51,7 +51,7 @@ export function windowText(
   kind: Kind,
   { bars, spans, stretches, next, terms, room, ...own }: Region,
 ): string {
-  const { seed, home, length, firstBar, first, entersNew, ending, before } = own;
+  const { seed, home, length, firstBar, first, entersNew, again, ending, before } = own;
   const led = before ? `${before.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
   const follows = next
     ? `${next.chord?.symbol},${next.key},${next.push},${next.newSection},${next.leadIn}`
@@ -66,6 +66,7 @@ export function windowText(
     firstBar,
     first,
     entersNew,
+    again,
     ending,
     follows,
     led,

@@ -33,11 +33,12 @@ function agreementOf(
   next: Pass | undefined,
   players: readonly (Player | null)[],
   points: Points,
+  { manner }: Style,
 ): Agreement {
   const marks = points.marks ? marksOf(pass) : [];
   return {
-    bars: barTerms(pass, points.shape),
-    kicks: points.lock ? skeletonOf(pass, players, marks) : null,
+    bars: barTerms(pass, points.shape ? (manner?.builds ?? 1) : 0),
+    kicks: points.lock && manner?.locked !== false ? skeletonOf(pass, players, marks) : null,
     marks,
     silences: points.marks ? silencesOf(pass) : [],
     fills: points.fills,
@@ -56,7 +57,7 @@ export function agree(song: Song, kinds: KindSet, style: Style, form: readonly P
   return {
     passes,
     players,
-    agreements: passes.map((pass, i) => agreementOf(song, pass, passes[i + 1], players[i]!, points[i]!)),
+    agreements: passes.map((pass, i) => agreementOf(song, pass, passes[i + 1], players[i]!, points[i]!, style)),
     rooms: players.map((own, i) => roomsOf(own, points[i]!.room)),
   };
 }

@@ -19,12 +19,15 @@ const turnOf = (bar: number, bars: number): BarTerms['turn'] => {
   return (bar + 1) % PHRASE === 0 ? 'small' : 'none';
 };
 
-/** Strength of each bar; without a shape phrases turn, and all bars are equally strong. */
-export function barTerms(pass: Pass, shaped: boolean): BarTerms[] {
+/**
+ * Strength of each bar.
+ * @param builds how far sections rise and fall, 1 as usual; at 0 phrases turn, and all bars are equally strong.
+ */
+export function barTerms(pass: Pass, builds: number): BarTerms[] {
   const count = pass.bars.length;
   const base = LIFT * liftOf(pass.section.name) + Math.min(MOST_AGAIN, AGAIN * pass.repeat);
   return pass.bars.map((_, i) => ({
-    strength: shaped ? Math.round(base + GROWTH * (count > 1 ? i / (count - 1) - 0.5 : 0)) : 0,
+    strength: Math.round(builds * (base + GROWTH * (count > 1 ? i / (count - 1) - 0.5 : 0))) || 0,
     turn: turnOf(i, count),
   }));
 }

@@ -1,5 +1,5 @@
 /** Where kick and bass strike together: the kicks of the drums' pattern, and the chords that are felt early. */
-import type { Grid, Timed } from '../style/pattern';
+import { isConditional, type Grid, type Timed } from '../style/pattern';
 import type { Bar } from '../time/bars';
 import { EIGHTH } from '../time/ticks';
 import { carriedCells, scatter } from '../timeline/cells';
@@ -27,7 +27,8 @@ function kicksOf(
   if (found?.bars === bars) return found.ticks;
   const cells = carriedCells({ bars, firstBar: 0 }, start, end);
   const struck = scatter(grids, cells, feel, start)
-    .filter(({ event }) => event.level <= density)
+    // What is not struck every time is nothing to agree on.
+    .filter(({ event }) => event.level <= density && !isConditional(event))
     .map((e) => e.start);
   const ticks = inOrder(struck);
   if (of.size > 50) of.clear();

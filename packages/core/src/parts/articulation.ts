@@ -10,7 +10,7 @@ import type { Note } from './note';
 const LEAST = 30;
 
 /** Under the palm a string hardly rings on, and sounds softer (common practice). */
-const PALM_RING = EIGHTH / 2;
+export const PALM_RING = EIGHTH / 2;
 const PALM_VELOCITY = 0.88;
 
 /** A hammered note has no stroke of its own (common practice: about two thirds as strong). */

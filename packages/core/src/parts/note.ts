@@ -38,6 +38,9 @@ export const DYNAMIC_VELOCITY: Record<Dynamics, number> = {
   ff: 108,
 };
 
+/** Softly played, parts are touched otherwise as well: fewer strings, lighter drums. */
+export const isSoft = (dynamics: Dynamics): boolean => dynamics === 'pp' || dynamics === 'p';
+
 /** Velocity of a note struck with an accent (1 is normal) at the part's dynamics. */
 export const velocityOf = (settings: Resolved, accent: number): number =>
   Math.max(1, Math.min(127, Math.round(DYNAMIC_VELOCITY[settings.dynamics] * accent)));

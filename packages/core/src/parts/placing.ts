@@ -2,7 +2,8 @@ import type { Region, Span } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 import type { Grid, Timed } from '../style/pattern';
 import { EIGHTH } from '../time/ticks';
-import { carriedCells, restartedCells, scatter } from '../timeline/cells';
+import { carriedCells, restartedCells, scatter, type Scattered } from '../timeline/cells';
+import { drawn } from './conditions';
 import { told } from './telling';
 
 /** An event of a pattern at its place: ticks from the region's start, on the chord it belongs to. */
@@ -29,6 +30,10 @@ export function soundsUntil(region: Region, index: number): number {
 export const restarts = ({ settings, pattern }: Stretch): boolean =>
   (settings.atChange === 'as the pattern' ? pattern.atChange : settings.atChange) === 'restart';
 
+/** A pattern's events as they are drawn and told this time. */
+const toldEvents = <E extends Timed>(region: Region, stretch: Stretch, events: readonly Scattered<E>[]) =>
+  told(region, stretch, drawn(region, stretch, events));
+
 /** Pattern events of a stretch for a part that follows no chords (drums). */
 export function placeFree<E extends Timed>(
   region: Region,
@@ -37,7 +42,7 @@ export function placeFree<E extends Timed>(
 ): Placed<E>[] {
   const cells = carriedCells(region, stretch.start, stretch.end);
   const { silences } = region.terms;
-  return told(region, stretch, scatter(grids, cells, stretch.settings.feel, stretch.start))
+  return toldEvents(region, stretch, scatter(grids, cells, stretch.settings.feel, stretch.start))
     .filter(({ start }) => !silences.some(({ from, to }) => start >= from && start < to))
     .map((p) => ({ ...p, span: -1 }));
 }
@@ -63,7 +68,11 @@ export function placeOnChords<E extends Timed>(
   const placed: Placed<E>[] = [];
   const hasOnset = new Set<number>();
   let at = 0;
-  for (const raw of told(region, stretch, scatter(grids, cells, stretch.settings.feel, stretch.start))) {
+  for (const raw of toldEvents(
+    region,
+    stretch,
+    scatter(grids, cells, stretch.settings.feel, stretch.start),
+  )) {
     while (at + 1 < spans.length && spans[at + 1]!.start <= raw.start) at++;
     const owner = ownerOf(region, at, raw);
     if (owner < 0) continue;

@@ -24,6 +24,8 @@ export interface KindFacts {
   readonly defaults: Settings;
   /** What it plays in a style that has nothing for it. */
   readonly plain: readonly Pattern[];
+  /** Patterns of the library for it: any of them can be played in any style. */
+  readonly library?: readonly Pattern[];
 }
 
 /** Kinds by their id. */

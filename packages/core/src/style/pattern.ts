@@ -1,14 +1,35 @@
 /** The language of patterns: what all of them have, whatever kind of part plays them. */
 import { z } from 'zod';
-import { slugSchema } from '../song/schema';
+import { slugSchema, tempoSchema } from '../song/schema';
 
 /** Longest pattern, in bars. */
 export const MOST_BARS = 8;
+
+/** How a style or a pattern goes: even, swung, in beats of three, or in sixteenths. */
+export const FEELS = ['straight', 'swung', 'twelve-eight', 'sixteenths'] as const;
+export type PatternFeel = (typeof FEELS)[number];
+
+/** What a pattern is for, so that it is found and tried where it fits. */
+export const patternFactsSchema = z.strictObject({
+  feel: z.enum(FEELS),
+  genres: z.array(slugSchema).min(1).max(8),
+  /** From 1, still, to 5, all there is. */
+  energy: z.number().int().min(1).max(5),
+  /** Slowest and fastest tempo it is made for, beats a minute. */
+  tempo: z.tuple([tempoSchema, tempoSchema]).refine(([least, most]) => least <= most, {
+    message: 'The slowest tempo comes first, then the fastest.',
+  }),
+  /** What it leaves room for, in words. */
+  leaves: z.string().min(1).max(80),
+});
+
+export type PatternFacts = z.infer<typeof patternFactsSchema>;
 
 /** Every pattern begins with these. */
 export const patternHead = {
   id: slugSchema,
   name: z.string().min(1).max(40),
+  facts: patternFactsSchema.optional(),
   /** What the pattern does at a chord change unless the writer says otherwise. */
   atChange: z.enum(['restart', 'carry on']),
 };
@@ -16,15 +37,39 @@ export const patternHead = {
 /** A pattern as far as everything but its own kind knows it. */
 export type Pattern = z.infer<z.ZodObject<typeof patternHead>>;
 
+/**
+ * Where an event is told: where a phrase turns, at a section's second playing on end, before a new section, on a
+ * chord longer than a bar.
+ */
+export const CONDITIONS = ['turn', 'again', 'new section', 'long chord'] as const;
+export type Condition = (typeof CONDITIONS)[number];
+
+/** Alternatives of which each bar draws one. */
+export const ALTERNATIVES = ['a', 'b', 'c', 'd'] as const;
+
 /** When and how long (quarter notes), how strong (1 is the part's normal strength), and the density from which it plays. */
 export const timed = {
   at: z.number().min(0).max(64),
   for: z.number().min(0.02).max(64),
   level: z.number().int().min(1).max(5),
   accent: z.number().min(0.2).max(1.4),
+  /** Played only there, or everywhere but there. */
+  when: z.enum(CONDITIONS).optional(),
+  unless: z.enum(CONDITIONS).optional(),
+  /** The share of bars in which it is played, drawn by the song's seed. */
+  chance: z.number().min(0.05).max(0.95).optional(),
+  /** Of events with a letter a bar plays those of one. */
+  either: z.enum(ALTERNATIVES).optional(),
 };
 
 export type Timed = z.infer<z.ZodObject<typeof timed>>;
+
+/** True where an event is not played in every bar alike. */
+export const isConditional = (event: Timed): boolean =>
+  event.when !== undefined ||
+  event.unless !== undefined ||
+  event.chance !== undefined ||
+  event.either !== undefined;
 
 /** Lengths of the beats of a group, in quarter notes. */
 export const BEAT_LENGTH = { quarter: 1, dotted: 1.5 } as const;

@@ -1,6 +1,15 @@
 /** The one door for styles: whatever comes as a style's file is checked here, with the place of what is wrong. */
 import { firstIssue } from '../song/schema';
-import { STYLE_FORMAT, STYLE_VERSION, styleSchemaFor, type PatternKind, type Style } from './schema';
+import { NO_LIBRARY, patternIn, type Library } from './library';
+import type { Pattern } from './pattern';
+import {
+  STYLE_FORMAT,
+  STYLE_VERSION,
+  styleSchemaFor,
+  type PatternKind,
+  type Style,
+  type StyleFile,
+} from './schema';
 
 export type ReadStyle =
   | { readonly style: Style; readonly trouble: null }
@@ -9,8 +18,36 @@ export type ReadStyle =
 
 const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof styleSchemaFor>>();
 
-/** A style read against the kinds of part it may have. */
-export function readStyle(document: unknown, kinds: readonly PatternKind[]): ReadStyle {
+type VoiceFile = StyleFile['parts'][string] & { patterns?: Pattern[] };
+
+/** A style with its patterns fetched from the library, or what is not there. */
+function withPatterns({ parts, ...style }: StyleFile, library: Library): ReadStyle {
+  const voices: Record<string, Style['parts'][string]> = {};
+  for (const [kind, voice] of Object.entries(parts) as [string, VoiceFile | undefined][]) {
+    if (!voice) continue;
+    const { use = [], patterns = [], ...rest } = voice;
+    const fetched: Pattern[] = [];
+    for (const [i, id] of use.entries()) {
+      const pattern = patternIn(library, kind, id);
+      if (!pattern) {
+        return {
+          style: null,
+          trouble: `parts.${kind}.use.${i}: there is no pattern "${id}" in the library.`,
+        };
+      }
+      fetched.push(pattern);
+    }
+    voices[kind] = { ...rest, patterns: [...fetched, ...patterns] };
+  }
+  return { style: { ...style, parts: voices }, trouble: null };
+}
+
+/** A style read against the kinds of part it may have, and the library it may take patterns from. */
+export function readStyle(
+  document: unknown,
+  kinds: readonly PatternKind[],
+  library: Library = NO_LIBRARY,
+): ReadStyle {
   const { format, version } = (document ?? {}) as { format?: unknown; version?: unknown };
   if (format !== STYLE_FORMAT) {
     return { style: null, trouble: `This is no style: its format is not "${STYLE_FORMAT}".` };
@@ -22,5 +59,5 @@ export function readStyle(document: unknown, kinds: readonly PatternKind[]): Rea
   if (!schema) schemas.set(kinds, (schema = styleSchemaFor(kinds)));
   const read = schema.safeParse(document);
   if (!read.success) return { style: null, trouble: firstIssue(read.error) };
-  return { style: read.data as Style, trouble: null };
+  return withPatterns(read.data, library);
 }

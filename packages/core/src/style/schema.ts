@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { grooveSchema, metreSchema, settingsSchema, slugSchema, tempoSchema } from '../song/schema';
 import { HOMES } from '../theory/dress';
-import type { Pattern } from './pattern';
+import { FEELS, type Pattern } from './pattern';
 
 export const STYLE_FORMAT = 'vivid-backline-style';
 export const STYLE_VERSION = 1;
@@ -14,16 +14,23 @@ const voiceSchema = <P extends Pattern>(pattern: z.ZodType<P>) =>
       /** Level at which its part stands where its kind should in the mix, measured; left out where the kind's usual one does. */
       level: z.number().int().min(0).max(127).optional(),
       settings: settingsSchema,
-      patterns: z.array(pattern).min(1, 'A part needs one pattern at least.').max(64),
+      /** Patterns of the library, by their ids; the style's own follow them. */
+      use: z.array(slugSchema).max(64).optional(),
+      patterns: z.array(pattern).max(64).optional(),
+      /** What patterns were called before: what a song has by an old id plays by the new one. */
+      called: z.record(slugSchema, slugSchema).optional(),
     })
-    .superRefine(({ settings, patterns }, ctx) => {
-      const ids = patterns.map((p) => p.id);
+    .superRefine(({ settings, use = [], patterns = [] }, ctx) => {
+      const ids = [...use, ...patterns.map((p) => p.id)];
+      if (!ids.length) {
+        ctx.addIssue({ code: 'custom', message: 'A part needs one pattern at least.', path: ['use'] });
+      }
       ids.forEach((id, i) => {
         if (ids.indexOf(id) !== i) {
           ctx.addIssue({
             code: 'custom',
             message: `Two patterns share the id "${id}".`,
-            path: ['patterns', i, 'id'],
+            path: i < use.length ? ['use', i] : ['patterns', i - use.length, 'id'],
           });
         }
       });
@@ -49,7 +56,7 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       version: z.literal(STYLE_VERSION),
       id: slugSchema.min(1),
       name: z.string().min(1).max(40),
-      feel: z.enum(['straight', 'swung', 'twelve-eight', 'sixteenths']),
+      feel: z.enum(FEELS),
       about: z.string().max(160),
       metres: z.array(metreSchema).min(1),
       /** Slowest and fastest tempo the style suits, and its own. */
@@ -58,6 +65,14 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       groove: grooveSchema.required(),
       /** The share of changes within a section that its players feel an eighth early together. */
       early: z.strictObject({ share: z.number().min(0).max(0.8) }),
+      /** How its players keep together: kick and bass as one or apart, how far sections rise and fall, how songs end. */
+      manner: z
+        .strictObject({
+          locked: z.boolean(),
+          builds: z.number().min(0).max(2),
+          ends: z.enum(['hold', 'hit', 'open']),
+        })
+        .optional(),
       /** What its players put on the chord they come home to, where chords are dressed. */
       home: z.enum(HOMES),
       /** The parts a new song has in this style, in order; each of a kind it has patterns for. */
@@ -92,13 +107,18 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
     });
 }
 
+/** What a style has for a kind of part, once its patterns are at hand. */
 export interface Voice {
   readonly level?: number | undefined;
   readonly settings: z.infer<typeof settingsSchema>;
   readonly patterns: readonly Pattern[];
+  readonly called?: Readonly<Record<string, string>> | undefined;
 }
 
+/** A style as its file has it. */
+export type StyleFile = z.infer<ReturnType<typeof styleSchemaFor>>;
+
 /** A style that was read. Kinds it has nothing for play by patterns of their own. */
-export type Style = Omit<z.infer<ReturnType<typeof styleSchemaFor>>, 'parts'> & {
+export type Style = Omit<StyleFile, 'parts'> & {
   readonly parts: Readonly<Partial<Record<string, Voice>>>;
 };

@@ -68,6 +68,8 @@ export interface Region<P extends Pattern = Pattern> {
   readonly stretches: readonly Stretch<P>[];
   readonly first: boolean;
   readonly entersNew: boolean;
+  /** True where the same section was just played, and is told differently. */
+  readonly again: boolean;
   readonly next: Next | null;
   /** The last chord as it was voiced before it in the same playing; null where voices begin anew. */
   readonly before: VoicedChord | null;
@@ -244,6 +246,7 @@ function regionOf(
     stretches,
     first: index === 0,
     entersNew: pass.entersNew,
+    again: !exact && !pass.entersNew,
     next: following
       ? {
           chord: firstNext && firstNext.start === 0 ? firstNext.chord : null,

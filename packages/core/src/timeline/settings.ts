@@ -108,11 +108,18 @@ export function overlay(layers: readonly (Settings | undefined)[]): Settings {
 export const patternsOf = (kind: KindFacts, style: Style): readonly Pattern[] =>
   style.parts[kind.id]?.patterns ?? kind.plain;
 
-/** A pattern by its id; an id of another style gives this style's own first choice. */
+/** A pattern by its id: the style's own, or one of the library; an id that nobody has gives the style's first choice. */
 export function patternOf(kind: KindFacts, style: Style, id: string | undefined): Pattern {
   const patterns = patternsOf(kind, style);
-  const usual = style.parts[kind.id]?.settings.pattern;
-  return patterns.find((p) => p.id === id) ?? patterns.find((p) => p.id === usual) ?? patterns[0]!;
+  const voice = style.parts[kind.id];
+  const wanted = id === undefined ? undefined : (voice?.called?.[id] ?? id);
+  const by = (all: readonly Pattern[], one: string | undefined) => all.find((p) => p.id === one);
+  return (
+    by(patterns, wanted) ??
+    by(kind.library ?? [], wanted) ??
+    by(patterns, voice?.settings.pattern) ??
+    patterns[0]!
+  );
 }
 
 /**

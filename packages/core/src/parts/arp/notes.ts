@@ -59,6 +59,21 @@ function stepTicks(pattern: ArpPattern, bar: Bar, feel: Stretch['settings']['fee
   return beat > PPQ && beat % rate !== 0 && (beat / 1.5) % rate === 0 ? rate * 1.5 : rate;
 }
 
+/**
+ * What a density adds that has no steps of its own: accented tones in the octave as well, then struck twice, then
+ * all of them.
+ */
+const MORE = ['accents doubled', 'accents twice', 'all doubled', 'all twice'] as const;
+
+/** How many densities up to one have no step of their own in a bar: each of them adds something of the above. */
+function without(pattern: ArpPattern, bar: Bar, rate: number, density: number): number {
+  const present = new Set<number>();
+  for (let step = 0; step * rate < bar.length; step++) {
+    if (!pattern.rests.includes(step)) present.add(stepLevel(bar, bar.start + step * rate));
+  }
+  return [2, 3, 4, 5].filter((level) => level <= density && !present.has(level)).length;
+}
+
 const TURN = { less: 1, more: 2, other: 3 } as const;
 
 /** Tones that lie in the part's room, an octave down where a pattern reaches over it. */
@@ -76,21 +91,49 @@ function spanNotes(
   if (span.chord === null) return [];
   const { chord } = span;
   const { pattern } = stretch;
-  const tones = withinRoom(cycle(pattern.order, voicing, pattern.octaves), region.room[1]);
+  const orderedBy = (order: ArpPattern['order']) =>
+    withinRoom(cycle(order, voicing, pattern.octaves), region.room[1]);
+  const usual = orderedBy(pattern.order);
+  const { turn = pattern.order } = pattern;
+  const turning = turn === pattern.order ? usual : orderedBy(turn);
   const hit = lastHit(region);
   const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
   const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
   const seed = hash(`${region.home}/arp/${stretch.settings.variation}`);
   const notes: Note[] = [];
+  const first = barAt(region.bars, span.start);
+  const rate = stepTicks(pattern, first, stretch.settings.feel);
+  const more = without(pattern, first, rate, stretch.settings.density);
+  const adds = (what: (typeof MORE)[number]): boolean => MORE.indexOf(what) < more;
   const add = (tick: number, end: number, step: number, level: number, accent: number): void => {
+    const turns = (region.terms.bars[barIndexAt(region.bars, tick)]?.turn ?? 'none') !== 'none';
+    const tones = turns ? turning : usual;
     const at =
-      pattern.order === 'random' ? Math.floor(noise(seed, tick) * tones.length) : step % tones.length;
+      (turns ? turn : pattern.order) === 'random'
+        ? Math.floor(noise(seed, tick) * tones.length)
+        : step % tones.length;
     const pitch = intoRange(tones[at]! + 12 * stretch.settings.octave, ARP_RANGE);
     if (level > stretch.settings.density) return;
     const velocity = velocityOf(stretch.settings, accent);
-    notes.push({ start: tick, duration: end - tick, pitch, velocity, why: whyOf(chord, pitch), span: index });
+    const note = {
+      start: tick,
+      duration: end - tick,
+      pitch,
+      velocity,
+      why: whyOf(chord, pitch),
+      span: index,
+    };
+    const accented = accent > 1;
+    const half = Math.round(rate / 2);
+    const twice = tick + rate <= until && adds(accented ? 'accents twice' : 'all twice');
+    const struck = Math.min(half, end - tick);
+    notes.push(twice ? { ...note, duration: struck } : note);
+    if (twice) notes.push({ ...note, start: tick + half, duration: struck });
+    if (adds(accented ? 'accents doubled' : 'all doubled')) {
+      const octave = pitch + 12 <= Math.min(region.room[1], ARP_RANGE[1]) ? pitch + 12 : pitch - 12;
+      if (octave >= ARP_RANGE[0]) notes.push({ ...note, pitch: octave, why: whyOf(chord, octave) });
+    }
   };
-  const rate = stepTicks(pattern, barAt(region.bars, span.start), stretch.settings.feel);
   const origin = restarts(stretch) ? span.start : 0;
   const firstStep = Math.ceil((Math.max(span.start, stretch.start) - origin) / rate);
   // A pushed chord's first tone sounds early, in place of the one on its beat.

@@ -51,6 +51,9 @@ function degreePitch(chord: Chord, root: number, numbers: readonly number[]): nu
   return degree ? atOrAbove(degreePcOf(chord, degree), root) : null;
 }
 
+/** Degrees that a tone may be, the first that the chord has. */
+const TONES = { third: [3, 4, 2], fifth: [5], 'low fifth': [5], sixth: [6, 7, 5], seventh: [7, 6] } as const;
+
 /** Pitch and reason of a tone the pattern asks for. Over a slash bass only the bass, its octave and approaches play. */
 function tonePitch(
   region: Region,
@@ -71,7 +74,7 @@ function tonePitch(
     return { pitch: approachPitch(root, bassPitch(next, stretch)), why: 'approach' };
   }
   if (tone === 'root' || isSlash(chord)) return plain;
-  const numbers = tone === 'third' ? [3, 4, 2] : tone === 'seventh' ? [7, 6] : [5];
+  const numbers = TONES[tone];
   const above = degreePitch(chord, root, numbers);
   if (above === null) return plain;
   const pitch = tone === 'low fifth' && above - 12 >= 28 ? above - 12 : above;
@@ -93,6 +96,7 @@ function eventNote(region: Region, stretch: Stretch, placed: Placed<BassEvent>):
     velocity: velocityOf(stretch.settings, placed.event.accent),
     why,
     span: placed.span,
+    ...(placed.event.touch && { touch: placed.event.touch }),
   };
 }
 

@@ -3,7 +3,8 @@ import { gridsSchema, patternHead, timed } from '../../style/pattern';
 
 const bassEventSchema = z.strictObject({
   ...timed,
-  tone: z.enum(['root', 'third', 'fifth', 'low fifth', 'seventh', 'octave', 'approach', 'ghost']),
+  tone: z.enum(['root', 'third', 'fifth', 'low fifth', 'sixth', 'seventh', 'octave', 'approach', 'ghost']),
+  touch: z.enum(['slide up', 'slide down', 'hammer']).optional(),
 });
 
 export const bassPatternSchema = z.discriminatedUnion('generator', [

@@ -106,8 +106,10 @@ function walkSpan(
     const accent = beatInBar % 2 ? 1.04 : 0.96;
     const walked = [walkedNote(stretch, index, { start, end, pitch, why, accent, level })];
     // A skip: a dead note on the off-beat before the next beat, on the string just played.
-    if (end - start >= PPQ && noise(seed, start, 7) < 0.3) {
-      const skip = { start: start + offBeat(end - start), end, pitch, why: 'ghost', accent: 0.5, level: 5 };
+    const drawn = noise(seed, start, 7);
+    if (end - start >= PPQ && drawn < 0.3) {
+      const level = drawn < 0.12 ? 4 : 5;
+      const skip = { start: start + offBeat(end - start), end, pitch, why: 'ghost', accent: 0.5, level };
       walked.push(walkedNote(stretch, index, skip));
     }
     return walked;

@@ -1,15 +1,16 @@
 import { hash, noise } from '../../random/stream';
+import { isConditional } from '../../style/pattern';
 import { barIndexAt } from '../../time/bars';
 import { beatsOf, type Beat } from '../../time/beats';
 import type { Into } from '../../timeline/agreement';
 import { ticksInto } from '../../timeline/cells';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
-import { EIGHTH, quarters } from '../../time/ticks';
+import { EIGHTH, PPQ, quarters } from '../../time/ticks';
 import { velocityOf, type Note } from '../note';
 import { lastHit, placeFree, type Placed } from '../placing';
 import { telling } from '../telling';
-import { figuresOf } from './fills';
+import { figuresOf, type FillUse } from './fills';
 import { DRUMS, PERCUSSION } from './keys';
 import { onChosen } from './kit';
 import type { DrumsEvent, DrumsPattern, PercussionPattern } from './pattern';
@@ -79,7 +80,7 @@ function grooveEvents(region: Region<DrumsPattern>, stretch: Stretch<DrumsPatter
   if (!kicks) return placed;
   const agreed = new Set(kicks);
   return placed.flatMap((p) => {
-    if (p.event.drum !== 'kick') return [p];
+    if (p.event.drum !== 'kick' || isConditional(p.event)) return [p];
     return agreed.delete(p.start) ? [{ ...p, event: { ...p.event, level: 1 } }] : [];
   });
 }
@@ -157,6 +158,13 @@ function fillsOf(region: Region, stretch: Stretch<DrumsPattern>, hit: number | n
   return places;
 }
 
+/** What kind of figure leads into what follows; the song's first playing may bring the band in. */
+function useOf({ first }: Region, into: Into | 'turn'): FillUse {
+  if (into === 'ending') return 'ending';
+  if (into === 'drop') return 'break';
+  return first && into === 'section' ? 'intro' : 'fill';
+}
+
 /** A figure in front of a tick, in the beats before it; a fill of four beats only where a bar has them. */
 function fillBefore(
   region: Region,
@@ -179,7 +187,9 @@ function fillBefore(
   const sizes = SIZES[into].filter((size) => size <= Math.max(1, inBar));
   const size = sizes[Math.floor(noise(seed, place, 41) * sizes.length)] ?? 1;
   const own = beats.slice(-size);
-  const figures = figuresOf(own.length, swing > 55, stretch.pattern.fill);
+  const { fill, facts } = stretch.pattern;
+  const ternary = swing > 55 || own.every((b) => b.length >= PPQ * 1.5);
+  const figures = figuresOf(useOf(region, into), own.length, ternary, facts?.energy ?? 3, fill);
   const figure = figures[Math.floor(noise(seed, place, 42) * figures.length)];
   if (!figure || !own.length) return [];
   return [{ from: own[0]!.start, to, beats: own.map((b) => b.length), figure }];

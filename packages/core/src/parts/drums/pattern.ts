@@ -5,7 +5,7 @@ import { DRUMS, PERCUSSION } from './keys';
 type Keys<T> = [keyof T & string, ...(keyof T & string)[]];
 const names = <T extends object>(keys: T): Keys<T> => Object.keys(keys) as Keys<T>;
 
-const drumsEventSchema = z.strictObject({ ...timed, drum: z.enum(names(DRUMS)) });
+export const drumsEventSchema = z.strictObject({ ...timed, drum: z.enum(names(DRUMS)) });
 const percussionEventSchema = z.strictObject({ ...timed, drum: z.enum(names(PERCUSSION)) });
 
 export const drumsPatternSchema = z.strictObject({

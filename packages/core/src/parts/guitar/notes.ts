@@ -6,7 +6,9 @@ import { barAt, tempoIn } from '../../time/bars';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { ticksToMs } from '../../time/ticks';
-import { intoRange, velocityOf, whyOf, type Note } from '../note';
+import { PALM_RING } from '../articulation';
+import { riffPitches } from './riffs';
+import { intoRange, isSoft, velocityOf, whyOf, type Note } from '../note';
 import { endOnHit, lastHit, placeOnChords, soundsUntil, type Placed } from '../placing';
 import { regionVoicings } from '../voicings';
 
@@ -84,6 +86,8 @@ const FINGERS = 3;
 /** Strings a stroke meets, in the order it meets them: down from the lowest, up from the highest. */
 export function struckStrings(event: GuitarEvent, pitches: readonly number[], chord: Chord): number[] {
   const { strings, stroke } = event;
+  const riff = riffPitches(event, chord);
+  if (riff) return stroke === 'up' ? riff.reverse() : riff;
   if (stroke === 'pick') {
     if (strings === 'bass') return [pitches[0]!];
     const fingers = fingered(pitches, chord);
@@ -98,6 +102,12 @@ export function struckStrings(event: GuitarEvent, pitches: readonly number[], ch
         : pitches;
   return stroke === 'up' ? [...met].reverse() : [...met];
 }
+
+/** Played softly, a stroke back meets the high strings only. */
+const touchedLightly = (event: GuitarEvent, { settings }: Stretch): GuitarEvent =>
+  event.stroke === 'up' && event.strings === 'all' && isSoft(settings.dynamics)
+    ? { ...event, strings: 'high' }
+    : event;
 
 /** A stroke without the roots and fifths outside its room: they are the bass's, or the lead's place. What else the chord needs stays. */
 function inRoom(met: readonly number[], [low, high]: Region['room'], chord: Chord): readonly number[] {
@@ -127,7 +137,10 @@ function strokeNotes(
   until: number,
 ): Note[] {
   const chord = region.spans[placed.span]!.chord!;
-  const met = inRoom(struckStrings(placed.event, voicing, chord), region.room, chord);
+  const strings = struckStrings(touchedLightly(placed.event, stretch), voicing, chord);
+  // What lies low on purpose is not lifted out of the way.
+  const met = riffPitches(placed.event, chord) ? strings : inRoom(strings, region.room, chord);
+  const { palm = false } = placed.event;
   // A stroke is across before half of its time is over, however fast the song: no string is swallowed.
   const tempo = tempoIn(barAt(region.bars, placed.start), placed.start);
   const wanted = stretch.settings.strum * strumShare(placed.event, tempo);
@@ -135,12 +148,13 @@ function strokeNotes(
   const gap = met.length > 1 ? strum / (met.length - 1) : 0;
   return met.map((pitch, i) => ({
     start: placed.start,
-    duration: until - placed.start,
+    duration: palm ? Math.min(until - placed.start, PALM_RING) : until - placed.start,
     pitch: intoRange(pitch + 12 * stretch.settings.octave, GUITAR_RANGE),
     // A pick loses a little force on its way across.
     velocity: velocityOf(stretch.settings, placed.event.accent * (1 - 0.02 * i)),
     why: placed.event.muted ? 'muted stroke' : whyOf(chord, pitch),
     span: placed.span,
     delay: gap * i,
+    ...(palm && { touch: 'palm' as const }),
   }));
 }

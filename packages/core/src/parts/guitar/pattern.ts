@@ -1,12 +1,20 @@
 import { z } from 'zod';
 import { gridsSchema, patternHead, timed } from '../../style/pattern';
 
+/** Single notes of riffs. */
+export const RIFF_TONES = ['root', 'fifth', 'seventh', 'octave'] as const;
+
 const guitarEventSchema = z.strictObject({
   ...timed,
   stroke: z.enum(['down', 'up', 'pick']),
-  /** Strings struck; for a pick the bass string or the nth highest. */
-  strings: z.enum(['all', 'low', 'high', 'bass', '1', '2', '3', '4']),
+  /**
+   * Strings struck; for a pick the bass string or the nth highest. `power` is root, fifth and octave on the low
+   * strings; a root, fifth, seventh or octave is one note of a riff there.
+   */
+  strings: z.enum(['all', 'low', 'high', 'bass', '1', '2', '3', '4', 'power', ...RIFF_TONES]),
   muted: z.boolean(),
+  /** True under the palm. */
+  palm: z.boolean().optional(),
 });
 
 export const guitarPatternSchema = z.strictObject({ ...patternHead, grids: gridsSchema(guitarEventSchema) });

@@ -7,6 +7,7 @@ import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import { cheapestPath } from '../../voicing/path';
+import { atDensity, type LevelledNote } from './density';
 import { PACE } from '../../timeline/cells';
 import { intoRange, velocityOf, whyOf, type Note } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
@@ -52,7 +53,7 @@ function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>
   const bars = region.bars.filter((b) => b.start >= stretch.start && b.start < stretch.end);
   const readHarmony = harmonyReader(region, stretch.settings.tones);
   const until = lastHit(region) ?? Infinity;
-  const notes: Note[] = [];
+  const line: LevelledNote[] = [];
   let previous = Math.round((reach.low + reach.high) / 2);
   const pace = PACE[stretch.settings.feel];
   const tune = pattern.form === 'four parts';
@@ -72,9 +73,9 @@ function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>
     const pitches = turnBack(drawn, allowedIn(spots, own));
     motif = withMotif(motif, spots, pitches);
     previous = pitches[pitches.length - 1]!;
-    notes.push(...phraseNotes(stretch, spots, pitches));
+    line.push(...phraseNotes(stretch, spots, pitches));
   }
-  return [...notes, ...lastNote(region, stretch, previous)];
+  return [...atDensity(line, stretch.settings.density), ...lastNote(region, stretch, previous)];
 }
 
 function spotsOf(
@@ -287,20 +288,18 @@ function whyOfLine(spots: readonly Spot[], pitches: readonly number[], i: number
   return 'passing tone';
 }
 
-function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly number[]): Note[] {
-  return spots.flatMap((spot, i) => {
-    if (levelOf(spot) > stretch.settings.density) return [];
+function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly number[]): LevelledNote[] {
+  return spots.map((spot, i) => {
     const accent = (spot.anchor ? 1.02 : 0.9) + 0.08 * ((pitches[i]! % 12) / 12);
-    return [
-      {
-        start: spot.start,
-        duration: Math.max(30, Math.round(spot.length * 0.94)),
-        pitch: pitches[i]!,
-        velocity: velocityOf(stretch.settings, accent),
-        why: whyOfLine(spots, pitches, i),
-        span: spot.harmony.span,
-      },
-    ];
+    const note = {
+      start: spot.start,
+      duration: Math.max(30, Math.round(spot.length * 0.94)),
+      pitch: pitches[i]!,
+      velocity: velocityOf(stretch.settings, accent),
+      why: whyOfLine(spots, pitches, i),
+      span: spot.harmony.span,
+    };
+    return { level: levelOf(spot), note };
   });
 }
 

@@ -1,0 +1,39 @@
+/** How full a line is: which of its notes are played, and which are struck again where it has no more of its own. */
+import { EIGHTH, PPQ } from '../../time/ticks';
+import type { Note } from '../note';
+
+/** A note with the density from which it plays. */
+export interface LevelledNote {
+  readonly level: number;
+  readonly note: Note;
+}
+
+const FULLEST = 5;
+/** Of so many notes one more is struck again at each density that has no notes of its own. */
+const OF = 4;
+
+/** A note as two of half its length. */
+function twice(note: Note): Note[] {
+  const half = Math.round(note.duration / 2);
+  return [
+    { ...note, duration: half },
+    { ...note, start: note.start + half, duration: note.duration - half },
+  ];
+}
+
+/**
+ * The notes that play at a density, so that every density is heard: one for which a line has no notes strikes some of
+ * its long ones again.
+ */
+export function atDensity(line: readonly LevelledNote[], density: number): Note[] {
+  const present = new Set(line.map(({ level }) => level));
+  let again = 0;
+  for (let level = 2; level <= Math.min(density, FULLEST); level++) if (!present.has(level)) again++;
+  const long = line.some(({ note }) => note.duration >= PPQ) ? PPQ : EIGHTH;
+  let place = 0;
+  return line.flatMap(({ level, note }) => {
+    const nth = note.duration >= long * 0.9 ? place++ : null;
+    if (level > density) return [];
+    return nth !== null && nth % OF < again ? twice(note) : [note];
+  });
+}
