@@ -36,6 +36,7 @@ const LAYERS = [
   'listening',
   'library',
   'styles',
+  'fit',
   'formats',
   'edits',
   'progressions',

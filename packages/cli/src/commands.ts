@@ -23,6 +23,7 @@ import { loadChart } from './chartFile';
 import { listenTo } from './listen';
 import { withPartOptions } from './partOptions';
 import { render } from './render';
+import { patterns, styleCheck, styles } from './styles';
 import { UsageError, oneOf, wholeNumber } from './usage';
 import { OURS } from '@backline/core/styles/index';
 
@@ -70,9 +71,6 @@ function recogniseNotes({ operands }: Given): unknown {
     }),
   );
 }
-
-const styles = (): unknown =>
-  OURS.styles.all.map(({ id, name, feel, metres, tempo }) => ({ id, name, feel, metres, tempo }));
 
 /** Highest fret a guitar's chords are asked for at, as a register. */
 const HIGHEST_REGISTER = STANDARD_TUNING[0]! + LAST_FRET - SPAN;
@@ -229,11 +227,20 @@ function route({ operands, options }: Given): unknown {
   return { ...asked, routes: routes(asked) };
 }
 
+interface Command {
+  readonly run: (given: Given) => unknown;
+  readonly options: readonly string[];
+  /** Options without a value. */
+  readonly flags?: readonly string[];
+}
+
 /** Each command with the options it takes. */
-export const COMMANDS: Record<string, { run: (given: Given) => unknown; options: readonly string[] }> = {
+export const COMMANDS: Record<string, Command> = {
   chord: { run: chord, options: [] },
   recognise: { run: recogniseNotes, options: [] },
-  styles: { run: styles, options: [] },
+  styles: { run: styles, options: ['fit'], flags: ['details'] },
+  patterns: { run: patterns, options: ['fit'] },
+  'style-check': { run: styleCheck, options: [] },
   voice: {
     run: voiceChart,
     options: ['manner', 'voices', 'register', 'spread', 'richness', 'tuning', 'capo'],

@@ -2,7 +2,7 @@
 import { kindOf, styleOf } from '@backline/core/band/repertoire';
 import { firstIssue, settingsSchema, type Part, type Settings, type Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
-import { patternsOf } from '@backline/core/timeline/settings';
+import { hasPattern, patternsOf } from '@backline/core/timeline/settings';
 import { UsageError } from './usage';
 
 /** A word as the setting it stands for: a number, true or false, or itself. */
@@ -28,10 +28,12 @@ function settingOf(option: string, song: Song): { part: Part; settings: Settings
   const read = settingsSchema.safeParse({ [setting]: valueOf(text) });
   if (!read.success) throw new UsageError(`--part ${option}: ${firstIssue(read.error)}`);
   const kind = kindOf(part, OURS);
-  const patterns = kind ? patternsOf(kind, styleOf(song, OURS)).map((p) => p.id) : [];
-  if (read.data.pattern !== undefined && !patterns.includes(read.data.pattern)) {
+  const wanted = read.data.pattern;
+  const style = styleOf(song, OURS);
+  if (kind && wanted !== undefined && !hasPattern(kind, style, wanted)) {
+    const patterns = patternsOf(kind, style).map((p) => p.id);
     throw new UsageError(
-      `${part.name} has no pattern "${text}" in this style. It has ${patterns.join(', ')}.`,
+      `${part.name} has no pattern "${text}". In this style it has ${patterns.join(', ')}; backline patterns lists all.`,
     );
   }
   return { part, settings: read.data };

@@ -21,16 +21,22 @@ async function answer(args: readonly string[]): Promise<string> {
   const options = Object.fromEntries(
     command.options.map((o) => [o, { type: 'string' as const, multiple: o === PART }]),
   );
+  const flags = Object.fromEntries((command.flags ?? []).map((o) => [o, { type: 'boolean' as const }]));
   let parsed;
   try {
-    parsed = parseArgs({ args: rest, options, allowPositionals: true });
+    parsed = parseArgs({ args: rest, options: { ...options, ...flags }, allowPositionals: true });
   } catch (error) {
     throw new UsageError(`${(error as Error).message.split('. ')[0]}. See backline ${name} --help.`);
   }
-  const { [PART]: parts, ...values } = parsed.values as Record<string, string | string[] | undefined>;
+  const { [PART]: parts, ...values } = parsed.values as Record<
+    string,
+    string | string[] | boolean | undefined
+  >;
   const given = {
     operands: parsed.positionals,
-    options: values as Record<string, string | undefined>,
+    options: Object.fromEntries(
+      Object.entries(values).map(([name, value]) => [name, value === undefined ? undefined : String(value)]),
+    ),
     parts: Array.isArray(parts) ? parts : [],
   };
   return JSON.stringify(await command.run(given), null, 2);

@@ -9,8 +9,15 @@ export const HELP: Record<string, string> = {
   Reads a chord symbol. Prints {symbol, root, bass, tones, degrees, pitchClasses, scale}.`,
   recognise: `backline recognise NOTE...
   Names sounding notes (60 or C4 for middle C), the lowest as the bass. Prints {names, tones}.`,
-  styles: `backline styles
-  Lists the styles. Prints [{id, name, feel, metres, tempo: [low, high]}].`,
+  styles: `backline styles [--details] [--fit CHART]
+  Lists the styles. Prints [{id, name, feel, metres, tempo: [low, high]}]; with --details also what each is made
+  of, with --fit how well each fits a chart (0 to 1, best first) and what does not: {fit, reasons}.`,
+  patterns: `backline patterns STYLE KIND [--fit CHART]
+  Lists what a kind of part can play: the style's own patterns first, then the rest of the library. Prints
+  [{id, name, inStyle, metres, feel, genres, energy, tempo, leaves}], with --fit also {fit, reasons}.`,
+  'style-check': `backline style-check FILE
+  Reads a style or a family of patterns from a JSON file (docs/styles.md) and prints what it holds, or says what is
+  wrong with it and where.`,
   voice: `backline voice CHART [--manner M] [--voices N] [--register MIDI] [--spread SEMITONES]
       [--richness R] [--tuning T] [--capo FRET]
   Voices a chart's chords. Prints [{symbol, start, duration, pitches}], times in quarter-note beats; with

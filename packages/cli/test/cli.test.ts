@@ -95,7 +95,7 @@ describe('bin/backline', () => {
     ['tuba.density=2', /no part "tuba" .* bass, keys/],
     ['bass.loudness=2', /no setting "loudness"/],
     ['bass.density=9', /density/],
-    ['bass.pattern=polka', /no pattern "polka" .* roots, eighths/],
+    ['bass.pattern=polka', /no pattern "polka".* quayside-roots, quayside-eighths/],
     ['bass.__proto__=1', /no setting "__proto__"/],
   ])('--part %s is complained of', async (option, message) => {
     const { status, err } = await run('notes', CHART, '--part', option);
@@ -121,8 +121,72 @@ describe('bin/backline', () => {
       metres: string[];
       tempo: number[];
     }[];
-    expect(styles.map((s) => s.feel)).toEqual(['straight', 'swung', 'twelve-eight', 'sixteenths']);
-    for (const s of styles) expect(s.metres).toEqual(expect.arrayContaining(['3/4', '4/4']));
+    expect(styles.length).toBeGreaterThanOrEqual(28);
+    expect(new Set(styles.map((s) => s.feel))).toEqual(
+      new Set(['straight', 'swung', 'twelve-eight', 'sixteenths']),
+    );
+    for (const s of styles) expect(s.metres.length).toBeGreaterThan(0);
+    const [first] = (await json('styles', '--details')) as unknown as Record<string, unknown>[];
+    expect(first).toMatchObject({
+      id: 'quayside',
+      band: expect.any(Array),
+      parts: { bass: expect.any(Array) },
+    });
+  });
+
+  it('styles that fit a chart, best first, with what does not', async () => {
+    const fitting = (await json('styles', '--fit', CHART)) as unknown as {
+      id: string;
+      fit: number;
+      reasons: string[];
+    }[];
+    const fits = fitting.map((s) => s.fit);
+    expect(fits).toEqual([...fits].sort((a, b) => b - a));
+    expect(fitting[0]!.reasons).toEqual([]);
+    const swung = fitting.find((s) => s.id === 'lamplight')!;
+    expect(swung.reasons).toContain('swung, your song is straight');
+    expect((await run('styles', '--fit', 'nowhere.txt')).status).toBe(2);
+  });
+
+  it('patterns of a kind: the style’s own first, each with what it is for', async () => {
+    const bass = (await json('patterns', 'courtyard', 'bass')) as unknown as Record<string, unknown>[];
+    expect(bass.length).toBeGreaterThanOrEqual(48);
+    expect(bass[0]).toMatchObject({
+      id: 'son-tumbao',
+      inStyle: true,
+      metres: ['4/4'],
+      genres: ['son', 'salsa', 'latin'],
+    });
+    expect(bass.find((p) => p.id === 'triplet-walk')).toMatchObject({ inStyle: false, feel: 'twelve-eight' });
+    const fitting = (await json('patterns', 'courtyard', 'bass', '--fit', CHART)) as unknown as {
+      fit: number;
+    }[];
+    expect(fitting[0]!.fit).toBeGreaterThanOrEqual(fitting.at(-1)!.fit);
+    expect((await run('patterns', 'nowhere', 'bass')).err).toContain('no style "nowhere"');
+    expect((await run('patterns', 'courtyard', 'kazoo')).err).toContain('only bass, keys');
+  });
+
+  it('style-check: what a file holds, or what is wrong with it and where', async () => {
+    const folder = join(ROOT, 'packages/core/src');
+    expect(await json('style-check', join(folder, 'styles/terrazzo.json'))).toMatchObject({
+      id: 'terrazzo',
+      parts: { bass: expect.arrayContaining(['bossa-bass']) },
+    });
+    expect(await json('style-check', join(folder, 'library/arp/ripples.json'))).toMatchObject({
+      kind: 'arp',
+    });
+    expect((await run('style-check', join(ROOT, 'package.json'))).err).toContain('This is no style');
+    expect((await run('style-check', join(ROOT, 'README.md'))).err).toContain('is no JSON');
+    expect((await run('style-check')).err).toContain('Name one file');
+    const broken = join(mkdtempSync(join(tmpdir(), 'style-')), 'broken.json');
+    const style = JSON.parse(readFileSync(join(folder, 'styles/terrazzo.json'), 'utf8')) as {
+      parts: { bass: { use: string[] } };
+    };
+    style.parts.bass.use.push('gone');
+    writeFileSync(broken, JSON.stringify(style));
+    expect((await run('style-check', broken)).err).toMatch(
+      /parts\.bass\.use\.\d: there is no pattern "gone"/,
+    );
   });
 
   it('voice', async () => {

@@ -2,7 +2,7 @@
 import type { Part, Song } from '../song/schema';
 import { freeId, freeName } from '../song/names';
 import { kindSet, type KindSet } from '../style/kind';
-import { NO_LIBRARY, type Library } from '../style/library';
+import { NO_LIBRARY, type Library } from '../style/patternLibrary';
 import { styleFor, styleSet, type StyleSet } from '../style/set';
 import type { Style } from '../style/schema';
 import type { Kind } from '../parts/kind';

@@ -57,7 +57,9 @@ export function agree(song: Song, kinds: KindSet, style: Style, form: readonly P
   return {
     passes,
     players,
-    agreements: passes.map((pass, i) => agreementOf(song, pass, passes[i + 1], players[i]!, points[i]!, style)),
+    agreements: passes.map((pass, i) =>
+      agreementOf(song, pass, passes[i + 1], players[i]!, points[i]!, style),
+    ),
     rooms: players.map((own, i) => roomsOf(own, points[i]!.room)),
   };
 }

@@ -47,8 +47,11 @@ function marksInWords(pass: Pass, { marks, silences }: Agreement): string {
   return said.length ? `${said.join('; ')}.`.replace(/^n/, 'N') : 'No chord is pushed, and none is missing.';
 }
 
-function lockInWords(pass: Pass, { kicks }: Agreement): string {
-  if (!kicks?.length) return 'Nobody plays a kick to strike with.';
+function lockInWords(pass: Pass, { kicks }: Agreement, players: readonly (Player | null)[]): string {
+  if (!kicks?.length) {
+    const hasBeat = players.some((p) => p?.kind.skeleton && p.stretches.some((s) => s.settings.on));
+    return hasBeat ? 'Bass and kick each go their own way.' : 'Nobody plays a kick to strike with.';
+  }
   const aBar = Math.round((10 * kicks.length) / pass.bars.length) / 10;
   return `Bass and kick strike together, about ${aBar} times a bar.`;
 }
@@ -107,7 +110,7 @@ export function inWords(agreed: Agreed, parts: readonly Pick<Part, 'name'>[]): S
       points: {
         early: earlyInWords(pass),
         marks: marksInWords(pass, agreement),
-        lock: lockInWords(pass, agreement),
+        lock: lockInWords(pass, agreement, agreed.players[i]!),
         room: roomInWords(agreed.players[i]!, agreed.rooms[i]!, parts),
         shape: shapeInWords(pass),
         fills: fillsInWords(agreement),

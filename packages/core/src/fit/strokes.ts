@@ -1,5 +1,5 @@
 /** A pattern as a set of strokes, by which patterns are told apart: when each falls, and in which voice. */
-import { BEAT_LENGTH, type Grid, type Pattern } from '../style/pattern';
+import { BEAT_LENGTH, type Grid, type Pattern, type Timed } from '../style/pattern';
 
 /** Quarter notes that are looked at. */
 const WINDOW = 8;
@@ -32,11 +32,15 @@ const key = (at: number, voice: string): string => `${Math.round(at * PARTS)} ${
 const usualGrid = (grids: readonly Grid[]): Grid =>
   grids.find((g) => g.beats === 4 && g.of === 'quarter') ?? grids[0]!;
 
+/** What comes only with conditions, or is drawn, tells no pattern from another. */
+const isAlwaysThere = ({ when, chance, either }: Timed): boolean =>
+  when === undefined && chance === undefined && either === undefined;
+
 function gridStrokes(grid: Grid): string[] {
   const length = grid.beats * BEAT_LENGTH[grid.of] * grid.bars;
   const again = Array.from({ length: Math.max(1, Math.round(WINDOW / length)) }, (_, i) => i * length);
   return grid.events
-    .filter(({ level, when }) => level < ORNAMENT && when === undefined)
+    .filter((event) => event.level < ORNAMENT && isAlwaysThere(event))
     .flatMap((event) => again.map((from) => key(from + event.at, voiceOf(event))));
 }
 

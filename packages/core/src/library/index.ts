@@ -1,6 +1,6 @@
 /** The library as it is shipped: families of patterns, each a file of its own. To add one, write its file and name it here. */
 import { KINDS } from '../parts';
-import { libraryOf, readFamily, type Library } from '../style/library';
+import { libraryOf, readFamily, type Library } from '../style/patternLibrary';
 import arpCopperline from './arp/copperline.json' with { type: 'json' };
 import arpLamplight from './arp/lamplight.json' with { type: 'json' };
 import arpQuayside from './arp/quayside.json' with { type: 'json' };

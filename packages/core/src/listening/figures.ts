@@ -93,14 +93,19 @@ const playingOf =
   (tick: number): string =>
     band.bars[barIndexAt(band.bars, tick)]?.playing ?? '';
 
-/** When a pushed chord is felt: where most of those who play it begin; swing moves it from its place on the grid. */
+/**
+ * When a pushed chord is felt: where most of those begin who strike it early; swing moves it from its place on the
+ * grid. Who holds its tones from before strikes later, and says nothing of it.
+ */
 function feltTogether(band: Band, chord: BandChord, playing: string): number | null {
   const firsts = band.parts.flatMap((part) => {
     const first = part.notes.find((n) => n.chord === chord.chordId && n.playing === playing);
     return first ? [first.start] : [];
   });
   firsts.sort((a, b) => a - b);
-  return firsts[Math.floor(firsts.length / 2)] ?? null;
+  const early = firsts.filter((start) => start < chord.start - TOGETHER);
+  const asked = early.length > 1 ? early : firsts;
+  return asked[Math.floor(asked.length / 2)] ?? null;
 }
 
 /** Places where a part takes a chord up before it is felt, or holds the one before into it. */
@@ -317,7 +322,18 @@ export function fillsAtSeams(band: Band, repertoire: Repertoire): Share {
   );
 }
 
-/** Chords over which a part that plays four tones or more leaves out the third or the seventh. */
+/** True for a note struck with its own octave and with nothing else: together they are one tone. */
+function isOctaveOfAnother(notes: readonly BandNote[], index: number): boolean {
+  const { start, pitch } = notes[index]!;
+  const [before, after] = [notes[index - 1], notes[index + 1]];
+  if (before?.start !== start || after?.start === start || notes[index - 2]?.start === start) return false;
+  return mod(before.pitch, 12) === mod(pitch, 12);
+}
+
+/**
+ * Chords over which a part that plays four tones or more leaves out the third or the seventh. Octaves of two tones
+ * are a power chord and leave them out on purpose.
+ */
 export function guideTonesLost(
   band: Band,
   { kinds }: Repertoire,
@@ -329,20 +345,20 @@ export function guideTonesLost(
     if (!kind || !soundsChords(kind)) continue;
     const sounded = new Map<string, Set<number>>();
     const pitches = new Map<string, Set<number>>();
-    for (const n of part.notes) {
+    for (const [i, n] of part.notes.entries()) {
       const key = `${n.playing}/${n.chord}`;
       if (!sounded.has(key)) {
         sounded.set(key, new Set());
         pitches.set(key, new Set());
       }
+      if (!isOctaveOfAnother(part.notes, i)) pitches.get(key)!.add(n.pitch);
       sounded.get(key)!.add(mod(n.pitch, 12));
-      pitches.get(key)!.add(n.pitch);
     }
     for (const chord of band.chords) {
       if (chord.symbol === null || chord.duration < 2 * PPQ) continue;
       const key = `${playing(chord.start)}/${chord.chordId}`;
       const tones = sounded.get(key);
-      if (!tones || pitches.get(key)!.size < 4) continue;
+      if (!tones || tones.size < 3 || pitches.get(key)!.size < 4) continue;
       const parsed = parseChord(chord.symbol);
       const wanted = parsed.degrees.filter((d) => /^(b?3|b?b?7)$/.test(d));
       const missing = wanted.some((d) => !tones.has(degreePcOf(parsed, d)));

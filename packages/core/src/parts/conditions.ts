@@ -24,7 +24,8 @@ function holds(region: Region, condition: Condition, bar: number, start: number)
 
 /**
  * The events that are told this time. What is drawn is drawn by the bar's place, so that an edit elsewhere changes
- * nothing here, and a part that is told exactly draws the same at every playing.
+ * nothing here: alternatives for the section, whichever of its playings it is, chances for the playing. A part that
+ * is told exactly draws the same at every one.
  */
 export function drawn<E extends Timed>(
   region: Region,
@@ -33,13 +34,14 @@ export function drawn<E extends Timed>(
 ): readonly Scattered<E>[] {
   if (!events.some(({ event }) => isConditional(event))) return events;
   const seed = hash(`${region.seed}/drawn/${stretch.settings.variation}`);
+  const home = hash(`${region.home}/drawn/${stretch.settings.variation}`);
   const letters = ALTERNATIVES.filter((letter) => events.some(({ event }) => event.either === letter));
   return events.filter(({ event, start }) => {
     const bar = barIndexAt(region.bars, start);
     const place = region.firstBar + bar;
     if (event.when && !holds(region, event.when, bar, start)) return false;
     if (event.unless && holds(region, event.unless, bar, start)) return false;
-    if (event.either && letters[Math.floor(noise(seed, place, 51) * letters.length)] !== event.either)
+    if (event.either && letters[Math.floor(noise(home, place, 51) * letters.length)] !== event.either)
       return false;
     return event.chance === undefined || noise(seed, start - region.bars[bar]!.start, place) < event.chance;
   });

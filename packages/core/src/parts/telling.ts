@@ -7,7 +7,7 @@ import type { Region } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
 
 /** The share of bars that are told otherwise. */
-const SHARE = { exactly: 0, 'a little': 0.27, freely: 0.6 } as const;
+const SHARE = { exactly: 0, 'a little': 0.2, freely: 0.6 } as const;
 
 /** Where phrases turn more is told anew; the first bar of a section says which it is. */
 const AT_A_TURN = { none: 0.85, small: 1.3, large: 1.3 } as const;

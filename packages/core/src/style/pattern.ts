@@ -71,6 +71,18 @@ export const isConditional = (event: Timed): boolean =>
   event.chance !== undefined ||
   event.either !== undefined;
 
+/** Whether what a pattern plays is drawn, so that another variation draws otherwise. */
+export const isDrawn = ({
+  grids,
+}: {
+  readonly grids: readonly { readonly events: readonly Timed[] }[];
+}): boolean =>
+  grids.some(({ events }) =>
+    events.some(
+      ({ chance, either, when }) => (chance !== undefined && when !== 'again') || either !== undefined,
+    ),
+  );
+
 /** Lengths of the beats of a group, in quarter notes. */
 export const BEAT_LENGTH = { quarter: 1, dotted: 1.5 } as const;
 

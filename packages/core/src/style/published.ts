@@ -1,6 +1,6 @@
 /** The published JSON Schema of style files, made from the schema they are read by. */
 import { z } from 'zod';
-import { familySchemaFor } from './library';
+import { familySchemaFor } from './patternLibrary';
 import { styleSchemaFor, type PatternKind } from './schema';
 
 /** JSON Schema, draft 2020-12. What only code can say (an event behind its pattern's end) is said when a file is read. */

@@ -1,6 +1,6 @@
 /** The one door for styles: whatever comes as a style's file is checked here, with the place of what is wrong. */
 import { firstIssue } from '../song/schema';
-import { NO_LIBRARY, patternIn, type Library } from './library';
+import { NO_LIBRARY, patternIn, type Library } from './patternLibrary';
 import type { Pattern } from './pattern';
 import {
   STYLE_FORMAT,

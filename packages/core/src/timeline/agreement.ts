@@ -76,7 +76,8 @@ export function termsWithin(
     ...terms,
     bars: terms.bars.slice(firstBar, firstBar + bars),
     kicks: terms.kicks && ticksWithin(terms.kicks, from, end),
-    marks: terms.marks.filter(({ at }) => at >= from && at < end),
+    // One that is felt before them leaves its beat empty among them.
+    marks: terms.marks.filter(({ at, beat }) => (at >= from || beat >= from) && at < end),
     silences: terms.silences.filter((silence) => silence.from < end && silence.to > start),
     into: isLast ? terms.into : null,
   };

@@ -122,6 +122,10 @@ export function patternOf(kind: KindFacts, style: Style, id: string | undefined)
   );
 }
 
+/** Whether a part of a kind can play by a pattern: by its own id or the one it had before. */
+export const hasPattern = (kind: KindFacts, style: Style, id: string): boolean =>
+  patternOf(kind, style, id).id === (style.parts[kind.id]?.called?.[id] ?? id);
+
 /**
  * The one place where a part's settings are resolved, weakest to strongest:
  * kind, style, song's part, section, pass, cue.

@@ -8,7 +8,7 @@ import { apartness } from '@backline/core/fit/strokes';
 import { LIBRARY } from '@backline/core/library/index';
 import { KINDS } from '@backline/core/parts/index';
 import { FILLS } from '@backline/core/parts/drums/fills';
-import { libraryOf, readFamily, type LibraryPattern } from '@backline/core/style/library';
+import { libraryOf, readFamily, type LibraryPattern } from '@backline/core/style/patternLibrary';
 import { publishedPatterns } from '@backline/core/style/published';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';

@@ -65,7 +65,14 @@ describe.each(STYLES.map((s) => s.id))('%s', (style) => {
     }
   });
 
-  it('strikes bass and kick together', () => {
+  it('strikes bass and kick together, but where its players keep them apart on purpose', () => {
+    const { manner } = STYLES.find((s) => s.id === style)!;
+    if (manner?.locked === false) {
+      expect(bands.flatMap(({ band }) => band.agreed).map(({ points }) => points.lock)).not.toContainEqual(
+        expect.stringMatching(/together/),
+      );
+      return;
+    }
     for (const { name, band } of bands) {
       const { of, are } = heard.kicksWithBass(band, OURS);
       expect([name, are / of >= 0.7]).toEqual([name, true]);
@@ -75,7 +82,7 @@ describe.each(STYLES.map((s) => s.id))('%s', (style) => {
   it('has the lead on top', () => {
     for (const { name, band } of bands) {
       const { of, are } = heard.leadAbove(band, OURS);
-      expect([name, are / of >= 0.8]).toEqual([name, true]);
+      expect([name, of === 0 || are / of >= 0.8]).toEqual([name, true]);
     }
   });
 

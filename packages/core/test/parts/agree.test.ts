@@ -6,7 +6,7 @@ import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/song';
 import { readChart } from '@backline/core/formats/chart/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { repertoireOf } from '@backline/core/band/repertoire';
+import { newPart, repertoireOf } from '@backline/core/band/repertoire';
 import { groove } from '@backline/core/groove/groove';
 import { KINDS } from '@backline/core/parts/index';
 import type { Settings, Song } from '@backline/core/song/schema';
@@ -64,7 +64,8 @@ describe('a strum', () => {
   ])('at tempo %d over %d ms swallows no string of any stroke', (tempo, strum) => {
     for (const style of STYLES) {
       for (const { id } of patternsIn(style.id, 'guitar')) {
-        const s = only(song('C | Am7 F | G7', `style: ${style.id}\ntempo: ${tempo}`), 'guitar');
+        const chart = song('C | Am7 F | G7', `style: ${style.id}\ntempo: ${tempo}`);
+        const s = { ...chart, parts: [newPart(OURS.kinds.get('guitar')!, [])] };
         const played = (ms: number) =>
           partOf(withSettings(s, 'guitar', { pattern: id, density: 5, strum: ms }), 'guitar').notes.length;
         expect(played(strum)).toBeGreaterThanOrEqual(played(0));

@@ -11,7 +11,12 @@ const played = (base: Song, part: string, settings: Settings) =>
   renderBand(withSettings(base, part, { ...exact, ...settings }), OURS).parts.find((p) => p.id === part)!
     .notes;
 
-describe.each(STYLES.map((s) => s.id))('the kit in %s', (style) => {
+/** Styles whose drums keep time on a closed hat or a ride. */
+const KEEPING_TIME = STYLES.filter((s) =>
+  /closed hat|"ride"/.test(JSON.stringify(s.parts.drums?.patterns[0])),
+);
+
+describe.each(KEEPING_TIME.map((s) => s.id))('the kit in %s', (style) => {
   const base = song(BARS, `style: ${style}\n`);
   // The first bars: fills and the last hit go their own way.
   const struck = (settings: Settings) =>

@@ -9,6 +9,8 @@ import { applyEdit } from '@backline/core/edits/apply';
 import { setStyle, setTempo } from '@backline/core/edits/song';
 import { readChart, writeChart } from '@backline/core/formats/chart/index';
 import { KINDS } from '@backline/core/parts/index';
+import { LIBRARY } from '@backline/core/library/index';
+import { patternIn } from '@backline/core/style/patternLibrary';
 import { readStyle } from '@backline/core/style/read';
 import { publishedSchema } from '@backline/core/style/published';
 import type { Style } from '@backline/core/style/schema';
@@ -25,9 +27,13 @@ const byAjv = new Ajv({ strict: false, allErrors: true }).compile(PUBLISHED);
 /** Whatever a file may hold. */
 type Json = ReturnType<typeof JSON.parse>;
 
-/** A copy of a style's file with one thing changed. */
+/** A copy of a style's file, its patterns written into it, with one thing changed. */
 function changed(change: (style: Json) => void): unknown {
   const copy = structuredClone(file('quayside')) as Json;
+  for (const [kind, voice] of Object.entries<Json>(copy.parts)) {
+    voice.patterns = (voice.use as string[]).map((id) => structuredClone(patternIn(LIBRARY, kind, id)));
+    delete voice.use;
+  }
   change(copy);
   return copy;
 }
@@ -37,9 +43,11 @@ describe('the published schema of styles', () => {
     expect(PUBLISHED).toEqual(JSON.parse(JSON.stringify(publishedSchema(KINDS))));
   });
 
-  it.each(['quayside', 'lamplight'])('takes %s, by a second reader (ajv) as well', (name) => {
+  it.each(STYLES.map((s) => s.id))('takes %s, by a second reader (ajv) as well', (name) => {
     expect([byAjv(file(name)), byAjv.errors]).toEqual([true, null]);
-    expect(readStyle(file(name), KINDS).trouble).toBeNull();
+    expect(readStyle(file(name), KINDS, LIBRARY).trouble).toBeNull();
+    // A style by itself, away from the library, says what it misses.
+    expect(readStyle(file(name), KINDS).trouble).toMatch(/parts\.bass\.use\.0: there is no pattern/);
   });
 });
 

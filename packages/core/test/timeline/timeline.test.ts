@@ -104,7 +104,7 @@ describe('settings', () => {
       for (const part of base.parts) {
         const set = resolveSettings(kindOf(part.kind), st, base, part, [{ pattern: 'of-another-style' }]);
         expect(Object.values(set).every((v) => v !== undefined)).toBe(true);
-        expect(set.pattern).toBe(st.parts[part.kind]!.patterns[0]!.id);
+        expect(set.pattern).toBe((st.parts[part.kind]?.patterns ?? kindOf(part.kind).plain)[0]!.id);
       }
     }
   });
@@ -130,8 +130,10 @@ describe('settings', () => {
     expect(settingsAt(stretches, 2000).on).toBe(false);
   });
 
-  it('a pattern unknown to a style gives its first', () => {
-    expect(patternOf(kindOf('keys'), style, 'pulse').id).toBe('pulse');
+  it('any pattern of the library plays in any style; one that nobody has gives the style’s first', () => {
+    expect(patternOf(kindOf('keys'), style, 'montuno').id).toBe('montuno');
+    // What it was called before it came into the library.
+    expect(patternOf(kindOf('keys'), style, 'pulse').id).toBe('quayside-pulse');
     expect(patternOf(kindOf('keys'), style, 'nothing').id).toBe(style.parts.keys!.patterns[0]!.id);
     expect(styleOf({ style: 'nothing' }, OURS).id).toBe(style.id);
   });

@@ -60,10 +60,10 @@ function stepTicks(pattern: ArpPattern, bar: Bar, feel: Stretch['settings']['fee
 }
 
 /**
- * What a density adds that has no steps of its own: accented tones in the octave as well, then struck twice, then
- * all of them.
+ * What a density adds that has no steps of its own: accented tones struck twice, then all, then the octaves of
+ * both.
  */
-const MORE = ['accents doubled', 'accents twice', 'all doubled', 'all twice'] as const;
+const MORE = ['accents twice', 'all twice', 'accents doubled', 'all doubled'] as const;
 
 /** How many densities up to one have no step of their own in a bar: each of them adds something of the above. */
 function without(pattern: ArpPattern, bar: Bar, rate: number, density: number): number {
@@ -76,9 +76,9 @@ function without(pattern: ArpPattern, bar: Bar, rate: number, density: number): 
 
 const TURN = { less: 1, more: 2, other: 3 } as const;
 
-/** Tones that lie in the part's room, an octave down where a pattern reaches over it. */
+/** Tones that lie in the part's room, octaves down where a pattern reaches over it. */
 const withinRoom = (tones: readonly number[], top: number): readonly number[] =>
-  tones.map((pitch) => (pitch > top ? pitch - 12 : pitch));
+  tones.map((pitch) => pitch - 12 * Math.max(0, Math.ceil((pitch - top) / 12)));
 
 function spanNotes(
   region: Region,
@@ -140,6 +140,8 @@ function spanNotes(
   if (span.push > 0 && from < span.start && span.start >= stretch.start) {
     add(from, Math.min(span.start, until), firstStep, 1, 1);
   }
+  // A rest swallows no tone: the next step goes on from the one before it.
+  let sounded = firstStep;
   for (let step = firstStep; origin + step * rate < until; step++) {
     const tick = origin + step * rate;
     const bar = barAt(region.bars, tick);
@@ -151,7 +153,8 @@ function spanNotes(
     const end = Math.min(tick + Math.round(rate * pattern.gate), until);
     // A bar that is told otherwise goes through the same tones from another on.
     const how = way(barIndexAt(region.bars, tick));
-    const turned = onset || how === 'as written' ? step : step + TURN[how];
+    const turned = onset || how === 'as written' ? sounded : sounded + TURN[how];
+    sounded++;
     add(tick, end, turned, onset ? 1 : stepLevel(bar, tick), accent);
   }
   if (hit !== null && hit >= span.start && hit < span.end && hit >= stretch.start && hit < stretch.end) {

@@ -1,3 +1,4 @@
+import { isDrawn } from '../../style/pattern';
 import { defineKind } from '../kind';
 import { bassNotes } from './notes';
 import { bassPatternSchema, type BassPattern } from './pattern';
@@ -29,7 +30,7 @@ export const bass = defineKind<BassPattern>({
   controls: ['register', 'octave', 'length', 'slides', 'rhythm'],
   registers: [28, 45],
   look: { icon: 'guitar-electric', ink: '#0072B2' },
-  varies: ({ generator }) => generator === 'walking',
+  varies: (pattern) => pattern.generator === 'walking' || isDrawn(pattern),
   restarts: ({ generator }) => generator !== 'walking',
   generate: bassNotes,
 });

@@ -36,9 +36,14 @@ export function withKicks(
   if (!kicks?.length) return [...placed];
   const near = (tick: number): boolean => kicks.some((kick) => Math.abs(kick - tick) <= TOGETHER);
   const onsets = region.spans.map(soundsFrom);
-  const kept = placed.filter(
-    (p, i) => near(p.start) || onsets.includes(p.start) || !standsAlone(region, placed, i),
-  );
+  const kept = placed
+    .filter((p, i) => near(p.start) || onsets.includes(p.start) || !standsAlone(region, placed, i))
+    // What falls on a kick is part of what was agreed, however few notes are asked for.
+    .map((p) =>
+      near(p.start) && p.event.level > WITH_KICK.level
+        ? { ...p, event: { ...p.event, level: WITH_KICK.level } }
+        : p,
+    );
   const added: Placed<BassEvent>[] = [];
   let span = 0;
   for (const kick of kicks) {

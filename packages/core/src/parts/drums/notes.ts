@@ -37,9 +37,10 @@ function stretchNotes(region: Region<DrumsPattern>, stretch: Stretch<DrumsPatter
   const inFill = (tick: number): boolean => fills.some(({ from, to }) => tick >= from && tick < to);
   const inStretch = (tick: number): boolean => tick < until && (tick >= stretch.start || stretch.start === 0);
   const strike = strikerOf(stretch);
-  const marked = terms.marks.filter(({ at }) => inStretch(at) && at !== hit);
+  const cleared = terms.marks.filter(({ at }) => at !== hit);
+  const marked = cleared.filter(({ at }) => inStretch(at));
   const groove = withTurns(region, stretch, grooveEvents(region, stretch))
-    .filter(({ start, event }) => inStretch(start) && !inFill(start) && !clearedFor(marked, start, event))
+    .filter(({ start, event }) => inStretch(start) && !inFill(start) && !clearedFor(cleared, start, event))
     .map(({ start, event: asked }) => {
       const event = onChosen(asked, stretch.settings);
       return strike(start, event, event.drum);
@@ -51,7 +52,7 @@ function stretchNotes(region: Region<DrumsPattern>, stretch: Stretch<DrumsPatter
   const notes = [
     ...groove,
     ...marks,
-    ...fills.flatMap((fill) => fillNotes(stretch, fill, region.length, marked)),
+    ...fills.flatMap((fill) => fillNotes(stretch, fill, region.length, cleared)),
   ];
   if (entersWithCrash(region, stretch)) notes.push(strike(0, CRASH, 'crash'));
   if (hit !== null && hit >= stretch.start && hit < stretch.end) {
@@ -99,7 +100,7 @@ function withTurns(
   stretch: Stretch,
   events: readonly Placed<DrumsEvent>[],
 ): readonly Placed<DrumsEvent>[] {
-  const seed = hash(`${region.seed}/turns/${stretch.settings.variation}`);
+  const seed = hash(`${region.home}/turns/${stretch.settings.variation}`);
   if (stretch.settings.telling === 'exactly') return events;
   const last = new Map<number, Placed<DrumsEvent>>();
   for (const one of events) {

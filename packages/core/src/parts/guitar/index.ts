@@ -1,3 +1,4 @@
+import { isDrawn } from '../../style/pattern';
 import { defineKind } from '../kind';
 import { GUITAR_RANGE, guitarNotes } from './notes';
 import { guitarPatternSchema, type GuitarPattern } from './pattern';
@@ -35,7 +36,7 @@ export const guitar = defineKind<GuitarPattern>({
   controls: ['register', 'voices', 'neck', 'strum', 'length', 'palm', 'rhythm'],
   registers: [40, 51],
   look: { icon: 'guitar-acoustic', ink: '#D55E00' },
-  varies: () => false,
+  varies: isDrawn,
   restarts: () => true,
   generate: guitarNotes,
 });

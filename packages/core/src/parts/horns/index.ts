@@ -1,3 +1,4 @@
+import { isDrawn } from '../../style/pattern';
 import { defineKind } from '../kind';
 import { sectionNotes } from '../strings/notes';
 import { stringsPatternSchema, type StringsPattern } from '../strings/pattern';
@@ -59,7 +60,7 @@ export const horns = defineKind<StringsPattern>({
   controls: ['register', 'spread', 'voices', 'octave', 'length', 'swell', 'rhythm', 'desks'],
   registers: [43, 67],
   look: { icon: 'saxophone', ink: '#B8860B' },
-  varies: () => false,
+  varies: isDrawn,
   restarts: () => true,
   generate: sectionNotes,
 });

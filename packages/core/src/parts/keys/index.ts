@@ -1,3 +1,4 @@
+import { isDrawn } from '../../style/pattern';
 import { defineKind } from '../kind';
 import { KEYS_RANGE, keysNotes } from './notes';
 import { keysPatternSchema, type KeysPattern } from './pattern';
@@ -35,7 +36,7 @@ export const keys = defineKind<KeysPattern>({
   controls: ['register', 'spread', 'voices', 'hands', 'octave', 'length', 'pedal', 'rhythm'],
   registers: [36, 76],
   look: { icon: 'piano', ink: '#009E73' },
-  varies: () => false,
+  varies: isDrawn,
   restarts: () => true,
   generate: keysNotes,
 });

@@ -5,6 +5,8 @@ import type { Note } from '../note';
 /** A note with the density from which it plays. */
 export interface LevelledNote {
   readonly level: number;
+  /** Ticks until the next could begin. */
+  readonly room: number;
   readonly note: Note;
 }
 
@@ -12,12 +14,19 @@ const FULLEST = 5;
 /** Of so many notes one more is struck again at each density that has no notes of its own. */
 const OF = 4;
 
-/** A note as two of half its length. */
-function twice(note: Note): Note[] {
-  const half = Math.round(note.duration / 2);
+/** Density from which a note of a line plays: its frame first, then beats, off-beats and quicker notes. */
+export function levelAt(beat: number, isAnchor: boolean, isLong: boolean): number {
+  if (isAnchor) return beat === 0 || isLong ? 1 : 2;
+  if (Number.isInteger(beat)) return 3;
+  return beat % 0.5 === 0 ? 4 : 5;
+}
+
+/** A note as two of half its length, the second half-way to what follows. */
+function twice({ note, room }: LevelledNote): Note[] {
+  const duration = Math.round(note.duration / 2);
   return [
-    { ...note, duration: half },
-    { ...note, start: note.start + half, duration: note.duration - half },
+    { ...note, duration },
+    { ...note, start: note.start + Math.round(room / 2), duration },
   ];
 }
 
@@ -31,9 +40,10 @@ export function atDensity(line: readonly LevelledNote[], density: number): Note[
   for (let level = 2; level <= Math.min(density, FULLEST); level++) if (!present.has(level)) again++;
   const long = line.some(({ note }) => note.duration >= PPQ) ? PPQ : EIGHTH;
   let place = 0;
-  return line.flatMap(({ level, note }) => {
+  return line.flatMap((one) => {
+    const { level, note } = one;
     const nth = note.duration >= long * 0.9 ? place++ : null;
     if (level > density) return [];
-    return nth !== null && nth % OF < again ? twice(note) : [note];
+    return nth !== null && nth % OF < again ? twice(one) : [note];
   });
 }

@@ -7,7 +7,7 @@ import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import { cheapestPath } from '../../voicing/path';
-import { atDensity, type LevelledNote } from './density';
+import { atDensity, levelAt, type LevelledNote } from './density';
 import { PACE } from '../../timeline/cells';
 import { intoRange, velocityOf, whyOf, type Note } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
@@ -270,13 +270,6 @@ function fillCost(
   );
 }
 
-/** Density from which a note plays: the line's frame first, then beats, off-beats and quicker notes. */
-function levelOf(spot: Spot): number {
-  if (spot.anchor) return spot.beatInBar === 0 || spot.length >= PPQ ? 1 : 2;
-  if (Number.isInteger(spot.beatInBar)) return 3;
-  return spot.beatInBar % 0.5 === 0 ? 4 : 5;
-}
-
 function whyOfLine(spots: readonly Spot[], pitches: readonly number[], i: number): string {
   const { harmony } = spots[i]!;
   const pitch = pitches[i]!;
@@ -299,7 +292,7 @@ function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly
       why: whyOfLine(spots, pitches, i),
       span: spot.harmony.span,
     };
-    return { level: levelOf(spot), note };
+    return { level: levelAt(spot.beatInBar, spot.anchor, spot.length >= PPQ), room: spot.length, note };
   });
 }
 

@@ -1,6 +1,7 @@
 import { GM_PERCUSSION, type PERCUSSION } from '../drums/keys';
 import { percussionNotes } from '../drums/notes';
 import { percussionPatternSchema, type PercussionPattern } from '../drums/pattern';
+import { isDrawn } from '../../style/pattern';
 import { defineKind } from '../kind';
 
 const hit = (drum: keyof typeof PERCUSSION, at: number, level = 1, accent = 1) => ({
@@ -99,7 +100,7 @@ export const percussion = defineKind<PercussionPattern>({
   controls: [],
   registers: GM_PERCUSSION,
   look: { icon: 'hand-clap', ink: '#7A7265' },
-  varies: () => false,
+  varies: isDrawn,
   restarts: () => false,
   generate: percussionNotes,
 });

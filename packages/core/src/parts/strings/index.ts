@@ -1,3 +1,4 @@
+import { isDrawn } from '../../style/pattern';
 import { defineKind } from '../kind';
 import { sectionNotes } from './notes';
 import { stringsPatternSchema, type StringsPattern } from './pattern';
@@ -32,7 +33,7 @@ export const strings = defineKind<StringsPattern>({
   controls: ['register', 'spread', 'voices', 'octave', 'length', 'swell', 'rhythm', 'desks'],
   registers: [36, 76],
   look: { icon: 'violin', ink: '#56B4E9' },
-  varies: () => false,
+  varies: isDrawn,
   restarts: () => true,
   generate: sectionNotes,
 });

@@ -1,0 +1,55 @@
+/** What a song asks of patterns and styles: how its time goes, how fast, in which metre, how often chords change. */
+import { styleOf, type Repertoire } from '../band/repertoire';
+import type { Song } from '../song/schema';
+import type { PatternFeel } from '../style/pattern';
+import type { Style } from '../style/schema';
+import { parseChord } from '../theory/chordGrammar';
+import { metreOf } from '../time/metre';
+import { PPQ } from '../time/ticks';
+import { chordsInUse } from '../timeline/passes';
+import { genresOf } from './genres';
+
+export interface SongFacts {
+  readonly feel: PatternFeel;
+  /** Beats of the song's own metre a minute. */
+  readonly tempo: number;
+  readonly metre: string;
+  /** Beats of its first group, and whether they are dotted. */
+  readonly beats: number;
+  readonly isDotted: boolean;
+  /** Chords a bar, 0 where there are none. */
+  readonly pace: number;
+  /** Share of its chords that hold more than three tones. */
+  readonly richness: number;
+  /** What its style is made of, the most common first. */
+  readonly genres: readonly string[];
+}
+
+/** From so much swing on eighths are heard as long and short, percent. */
+const SWUNG = 56;
+
+function feelOf(song: Song, style: Style, isDotted: boolean): PatternFeel {
+  const { swing, unit } = { ...style.groove, ...song.groove };
+  if (isDotted) return 'twelve-eight';
+  if (unit === 'eighth' && swing >= SWUNG) return 'swung';
+  return unit === 'sixteenth' || style.feel === 'sixteenths' ? 'sixteenths' : 'straight';
+}
+
+export function songFacts(song: Song, repertoire: Repertoire): SongFacts {
+  const style = styleOf(song, repertoire);
+  const [group] = metreOf(song.metre).groups;
+  const isDotted = group!.every((beat) => beat > PPQ);
+  const chords = song.sections.flatMap(chordsInUse).filter((c) => c.symbol !== null);
+  const bars = song.sections.reduce((sum, s) => sum + s.bars, 0);
+  const rich = chords.filter((c) => parseChord(c.symbol!).degrees.length > 3);
+  return {
+    feel: feelOf(song, style, isDotted),
+    tempo: song.tempo,
+    metre: song.metre,
+    beats: group!.length,
+    isDotted,
+    pace: bars ? chords.length / bars : 0,
+    richness: chords.length ? rich.length / chords.length : 0,
+    genres: genresOf(style),
+  };
+}
