@@ -23,6 +23,7 @@ const web = (name, preset, testMatch, more = {}) => ({
   preset,
   roots: ['<rootDir>/apps/web/src'],
   setupFiles: ['<rootDir>/scripts/jest-web-setup.cjs', '<rootDir>/scripts/jest-chance.cjs'],
+  setupFilesAfterEnv: ['<rootDir>/scripts/jest-web-styles.ts'],
   testMatch,
   moduleNameMapper: { ...names, ...more },
   transform: {

@@ -8,6 +8,8 @@ export interface SheetProps {
   readonly title: string;
   readonly onClose: () => void;
   readonly children: ReactNode;
+  /** What stays in sight above what scrolls. */
+  readonly top?: ReactNode;
   /** Tall sheets take most of the height, others what they need. */
   readonly tall?: boolean;
   /** True where it stands beside the chart on a wide screen rather than below it. */
@@ -29,7 +31,7 @@ const comesByKey = (sheet: HTMLElement | null): boolean => {
 
 /** A panel at the thumb that leaves what it is about in sight. Escape closes it; who opens it by key stands in it. */
 export function Sheet(props: SheetProps) {
-  const { title, onClose, children, tall = false, beside = false, leavesFocus = false } = props;
+  const { title, onClose, children, top = null, tall = false, beside = false, leavesFocus = false } = props;
   const palette = usePalette();
   const sheet = useRef<View>(null);
   useEffect(() => {
@@ -67,6 +69,7 @@ export function Sheet(props: SheetProps) {
           style={styles.close}
         />
       </View>
+      {top}
       <ScrollView contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">
         {children}
       </ScrollView>

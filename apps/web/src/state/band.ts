@@ -10,6 +10,7 @@ import type { BandReply, BandRequest } from '../workers/band';
 import { bandWorker } from './bandWorker';
 import { useOpenSong } from './openSong';
 import { WorkerLost } from './remote';
+import { asTried, letGo, useTrying } from './trying';
 
 export interface BandState {
   readonly band: Band | null;
@@ -108,11 +109,13 @@ player.scoresFrom(
 /** Keeps the band and the player at the open song. */
 export function useBandOfOpenSong(): void {
   const song = useOpenSong((s) => s.song);
+  const trying = useTrying();
   useEffect(() => {
-    if (song) generation.make(song);
-  }, [song]);
+    if (song) generation.make(asTried(song, trying));
+  }, [song, trying]);
   useEffect(
     () => () => {
+      letGo();
       player.clear();
       useBand.setState({ band: null, song: null, failed: null });
     },

@@ -9,10 +9,12 @@ export interface Preferences {
   /** General MIDI programs: those that are kept at hand, and those chosen last, the newest first. */
   readonly favourites: readonly number[];
   readonly recent: readonly number[];
+  /** Patterns and styles that are kept at hand: `bass/two-beat`, `style/quayside`. */
+  readonly liked: readonly string[];
 }
 
 const KEY = 'backline/preferences';
-const USUAL: Preferences = { degrees: true, basses: true, favourites: [], recent: [] };
+const USUAL: Preferences = { degrees: true, basses: true, favourites: [], recent: [], liked: [] };
 const MOST_RECENT = 8;
 
 const isProgram = (value: unknown): value is number =>
@@ -31,6 +33,7 @@ function read(): Preferences {
       basses: held('basses'),
       favourites: programs('favourites'),
       recent: programs('recent'),
+      liked: Array.isArray(found.liked) ? found.liked.filter((one) => typeof one === 'string') : USUAL.liked,
     };
   } catch {
     return USUAL;
@@ -52,6 +55,12 @@ export function prefer(change: Partial<Preferences>): void {
 export function likeProgram(program: number, liked: boolean): void {
   const others = usePreferences.getState().favourites.filter((p) => p !== program);
   prefer({ favourites: liked ? [...others, program] : others });
+}
+
+/** Keeps a pattern or a style at hand, or no longer. */
+export function like(what: string, liked: boolean): void {
+  const others = usePreferences.getState().liked.filter((one) => one !== what);
+  prefer({ liked: liked ? [...others, what] : others });
 }
 
 /** Remembers a program that was chosen. */

@@ -13,7 +13,7 @@ import type { ScoreMessage } from '@backline/sound/messages';
 import type { ChannelSetup } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { loopRound, type SectionLoop } from '../audio/loop';
-import { REPERTOIRE } from '../state/repertoire';
+import { OURS } from '@backline/core/styles/index';
 
 export interface BandRequest {
   readonly number: number;
@@ -59,7 +59,7 @@ function taken(song: BandRequest['song']): Song {
 const making = {
   make({ number, song, round }: BandRequest): BandReply {
     copy = taken(song);
-    const band = renderBand(copy, REPERTOIRE, memory);
+    const band = renderBand(copy, OURS, memory);
     const score = scoreOf(band, copy.guide);
     const loop = round === null ? null : loopRound(band.bars, round);
     latest = { type: 'score', number, score, loop: loop && { start: loop.start, end: loop.end } };
@@ -77,8 +77,8 @@ const making = {
   voicings(section: string, part: string): Voicings {
     if (!copy) throw new Error('the song has not come yet');
     return {
-      now: sectionVoicings(copy, REPERTOIRE, section, part),
-      auto: autoVoicings(copy, REPERTOIRE, section, part),
+      now: sectionVoicings(copy, OURS, section, part),
+      auto: autoVoicings(copy, OURS, section, part),
     };
   },
 };

@@ -12,7 +12,7 @@ import { StemRenderer, audibleParts, renderSong, type Frames } from '@backline/s
 import { banksOf, type Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { wavData, wavHeader } from '@backline/sound/wav';
-import { REPERTOIRE } from '../state/repertoire';
+import { OURS } from '@backline/core/styles/index';
 
 /** Frames a second of the files: as on a compact disc. */
 const RATE = 44_100;
@@ -35,7 +35,7 @@ async function bank(id: string): Promise<DecodedBank> {
 async function heard(
   song: Song,
 ): Promise<{ score: Score; banks: DecodedBank[]; names: Map<string, string> }> {
-  const band = renderBand(song, REPERTOIRE);
+  const band = renderBand(song, OURS);
   const score = scoreOf(band, song.guide);
   const banks = await Promise.all(banksOf(score).map(bank));
   return { score, banks, names: new Map(band.parts.map((p) => [p.id, p.name])) };
@@ -78,7 +78,7 @@ class Archive {
 
 const files = {
   midi(song: Song): MidiFile {
-    const band = renderBand(song, REPERTOIRE);
+    const band = renderBand(song, OURS);
     return { bytes: writeMidiFile(song, band), remark: seatTrouble(band.parts) };
   },
 

@@ -30,7 +30,7 @@ export const styleOf = (song: Pick<Song, 'style'>, { styles }: Repertoire): Styl
   styleFor(styles, song.style);
 
 /** The kind of a part, or null where it is not at hand. */
-export const kindOf = (part: Pick<Part, 'kind'>, { kinds }: Repertoire): Kind | null =>
+export const kindOf = (part: Pick<Part, 'kind'>, { kinds }: Pick<Repertoire, 'kinds'>): Kind | null =>
   kinds.get(part.kind) ?? null;
 
 /** A new part of a kind, with an id and a name that no other has, as loud as it stands in the mix of a style. */

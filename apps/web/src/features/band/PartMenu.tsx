@@ -17,7 +17,7 @@ import type { Part, Song } from '@backline/core/song/schema';
 import { Picker } from '../../components/Picker';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
-import { REPERTOIRE, songStyle } from '../../state/repertoire';
+import { repertoire, songStyle } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 
 /** Keeps a part as it plays now, or lets it play anew. */
@@ -112,7 +112,7 @@ export function PartMenu({ song, part }: { song: Song; part: Part }) {
 /** Brings another player in, of any kind. */
 export function AddPart({ song }: { song: Song }) {
   const full = song.parts.length >= LIMITS.parts;
-  const kinds = [...REPERTOIRE.kinds.values()];
+  const kinds = [...repertoire().kinds.values()];
   return (
     <Picker
       label="Add a part"
@@ -122,7 +122,7 @@ export function AddPart({ song }: { song: Song }) {
         ...(full ? [] : kinds.map(({ id, name }) => ({ value: id, label: name }))),
       ]}
       onChoose={(id) => {
-        const kind = REPERTOIRE.kinds.get(id);
+        const kind = repertoire().kinds.get(id);
         if (kind) change(addPart(newPart(kind, song.parts, songStyle(song))));
       }}
     />

@@ -48,7 +48,12 @@ export function PartSettings({ song, part, kind, sectionId }: PartSettingsProps)
   const fretted = kind.nature === 'fretted';
   const put = (settings: Settings): void => void change(setSettings(part.id, sectionId, settings));
   const own = sectionId ? song.sections.find((s) => s.id === sectionId)?.settings[part.id] : part.settings;
-  const patterns = patternsOf(kind, style).map((p) => ({ value: p.id, label: p.name }));
+  const ofStyle = patternsOf(kind, style);
+  // One of the library stands beside the style's own.
+  const patterns = [...(ofStyle.includes(pattern) ? [] : [pattern]), ...ofStyle].map((p) => ({
+    value: p.id,
+    label: p.name,
+  }));
   return (
     <View style={styles.panel}>
       <Choices

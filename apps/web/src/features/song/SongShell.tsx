@@ -10,6 +10,7 @@ import { Notice } from '../../components/Notice';
 import { ApiError, fetchSong, restoreSong, songPath } from '../../state/api';
 import { openAnew, rehome } from '../../state/leftovers';
 import { useBandOfOpenSong } from '../../state/band';
+import { loadRepertoire } from '../../state/repertoire';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
 import { adoptOrphan, ownEdits } from '../../state/keptEdits';
 import { settled } from '../../state/saver';
@@ -50,13 +51,18 @@ function useSong(id: string) {
  * behind is taken over, and where the server is away what this device keeps is all there is.
  */
 async function loadSong(id: string, path: string): Promise<StoredSong> {
+  // Styles are on their way meanwhile; a song is open when it can be played.
+  const styles = loadRepertoire();
+  styles.catch(() => undefined);
   await settled(id);
   await adoptOrphan(id);
   try {
-    return await fetchSong(path);
+    const [stored] = await Promise.all([fetchSong(path), styles]);
+    return stored;
   } catch (error) {
     const kept = ownEdits(id);
     if (!kept || !(error instanceof ApiError) || error.kind !== 'away') throw error;
+    await styles;
     return { id, revision: kept.revision, updatedAt: '', song: kept.song };
   }
 }

@@ -15,7 +15,7 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { FormPicture } from './FormPicture';
 import { SongFacts, factsOf } from './SongFacts';
 import { useSongList } from './useSongList';
-import { REPERTOIRE } from '../../state/repertoire';
+import { loadRepertoire } from '../../state/repertoire';
 
 /** What a new song starts as: four bars on one chord, which already play. */
 const NEW_SONG = 'title: New song\n[Verse]\n| C | / / / / | / / / / | / / / / |';
@@ -89,7 +89,7 @@ export function SongbookScreen() {
   };
   const begin = () =>
     attempt(async () => {
-      const created = await createSongAt(readChart(NEW_SONG, REPERTOIRE), freshId.current);
+      const created = await createSongAt(readChart(NEW_SONG, await loadRepertoire()), freshId.current);
       freshId.current = newId();
       router.push(`/song/${created.id}/chart`);
     });

@@ -2,13 +2,13 @@
 import { useMemo } from 'react';
 import { autoVoicings, sectionVoicings } from '@backline/core/band/sectionVoicings';
 import type { Song } from '@backline/core/song/schema';
-import { REPERTOIRE } from '../repertoire';
+import { repertoire } from '../repertoire';
 
 export const useVoicings = (song: Song, section: string, part: string) =>
   useMemo(
     () => ({
-      now: sectionVoicings(song, REPERTOIRE, section, part),
-      auto: autoVoicings(song, REPERTOIRE, section, part),
+      now: sectionVoicings(song, repertoire(), section, part),
+      auto: autoVoicings(song, repertoire(), section, part),
     }),
     [song, section, part],
   );

@@ -10,11 +10,11 @@ import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SIZE } from '../../../theme/tokens';
 import { select } from '../selection';
-import { REPERTOIRE } from '../../../state/repertoire';
+import { repertoire } from '../../../state/repertoire';
 
 function tryRead(text: string, base: Song): { song: Song } | { message: string } {
   try {
-    return { song: readChart(text, REPERTOIRE, base) };
+    return { song: readChart(text, repertoire(), base) };
   } catch (error) {
     if (error instanceof ChartError) return { message: error.message };
     throw error;

@@ -26,13 +26,13 @@ import { Motion } from './Motion';
 import { Staff } from './Staff';
 import { Tones } from './Tones';
 import { copyShape, layShape, useShape } from './shapes';
-import { REPERTOIRE, partKind, settingsIn } from '../../../state/repertoire';
+import { repertoire, partKind, settingsIn } from '../../../state/repertoire';
 import { useVoicings } from '../../../state/voicings';
 
 /** How a part plays the chord in hand: seen, heard, taken over to the single tone, and let go. */
 export function VoicingWay({ place }: { place: Place }) {
   const { song, section } = place;
-  const parts = voicedParts(song, REPERTOIRE);
+  const parts = voicedParts(song, repertoire());
   const wanted = useSelection((s) => s.part);
   const part = parts.find((p) => p.id === wanted) ?? parts[0];
   const found = useVoicings(song, section.id, part?.id ?? '');

@@ -9,7 +9,7 @@ import { nearestShape, troubleWith } from '@backline/core/voicing/guitar/check';
 import type { Frets } from '@backline/core/voicing/guitar/shapes';
 import { lay, shapeOver, type Shape } from '@backline/core/voicing/shape';
 import { change } from '../../../state/openSong';
-import { REPERTOIRE } from '../../../state/repertoire';
+import { repertoire } from '../../../state/repertoire';
 
 export interface CopiedShape {
   readonly part: string;
@@ -75,7 +75,7 @@ export function layShape(
   if (!copied) return;
   const hands = new Map<string, Hand>();
   const said: string[] = [];
-  for (const [chordId, symbol] of partSymbols(song, REPERTOIRE, section, part)) {
+  for (const [chordId, symbol] of partSymbols(song, repertoire(), section, part)) {
     if (symbol === null || !chords.includes(chordId)) continue;
     const fitted = fit(copied, symbol, open);
     hands.set(chordId, fitted.hand);

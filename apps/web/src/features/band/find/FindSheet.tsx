@@ -1,0 +1,235 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Button, IconButton, TextInput } from 'react-native-paper';
+import { FEELS, type PatternFeel } from '@backline/core/style/pattern';
+import { player, usePlayer } from '../../../audio/player';
+import { Choices } from '../../../components/Choices';
+import { Notice } from '../../../components/Notice';
+import { Sheet } from '../../../components/Sheet';
+import { Toggle } from '../../../components/Toggle';
+import { useBand } from '../../../state/band';
+import { like, usePreferences } from '../../../state/preferences';
+import { letGo, tryAlone, useTrying } from '../../../state/trying';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
+import { usePalette } from '../../../theme/usePalette';
+import { useSelection } from '../../chart/selection';
+
+/** Something that can be tried: what it is, and what does not fit. */
+export interface Entry {
+  readonly id: string;
+  readonly name: string;
+  readonly facts: string;
+  /** Why it may not fit, as phrases; none where it does. */
+  readonly reasons: readonly string[];
+}
+
+/** What is shown of all there is. */
+export interface Wanted {
+  readonly words: string;
+  readonly feel: PatternFeel | 'any';
+  readonly liked: boolean;
+}
+
+const ALL: Wanted = { words: '', feel: 'any', liked: false };
+
+const FEEL_WORDS: Readonly<Record<PatternFeel, string>> = {
+  straight: 'Straight',
+  swung: 'Swung',
+  'twelve-eight': 'In threes',
+  sixteenths: 'Sixteenths',
+};
+
+export interface FindSheetProps {
+  readonly title: string;
+  /** What its favourites are kept under: a kind of part, or `style`. */
+  readonly family: string;
+  readonly inHand: string;
+  /** Entries that are wanted, in their order. */
+  readonly find: (wanted: Wanted) => readonly Entry[];
+  readonly onTry: (id: string) => void;
+  readonly onKeep: (id: string) => void;
+  readonly onClose: () => void;
+  /** Ways to another one, beside the list. */
+  readonly ways: readonly { label: string; icon: string; next: () => string | null }[];
+  /** Whether what is tried can be heard alone. */
+  readonly canBeAlone: boolean;
+  /** What is asked or said once something is tried. */
+  readonly tried?: (id: string) => ReactNode;
+}
+
+/** Where the chosen bar is played first, ticks; null where none is in hand. */
+function barInHand(): number | null {
+  const { selection } = useSelection.getState();
+  if (selection?.kind !== 'bar') return null;
+  const bars = useBand.getState().band?.bars ?? [];
+  return bars.find((b) => b.sectionId === selection.section && b.index === selection.bar)?.start ?? null;
+}
+
+/** Trying is hearing: the song begins to play, from the bar in hand, unless it plays already. */
+function hear(): void {
+  const { playing, starting } = usePlayer.getState();
+  if (playing || starting) return;
+  const from = barInHand();
+  void (from === null ? player.play() : player.play(from)).catch(() => undefined);
+}
+
+/** Finds something to play by: what fits first, heard at a tap in the song itself, then kept or let go. */
+export function FindSheet(props: FindSheetProps) {
+  const { title, family, inHand, find, onTry, onKeep, onClose, ways, canBeAlone, tried } = props;
+  const palette = usePalette();
+  const [wanted, setWanted] = useState(ALL);
+  const { liked } = usePreferences();
+  const trying = useTrying();
+  useEffect(() => letGo, []);
+  const entries = find(wanted).filter(({ id }) => !wanted.liked || liked.includes(`${family}/${id}`));
+  const take = (id: string): void => {
+    onTry(id);
+    hear();
+  };
+  const keep = (id: string): void => {
+    onKeep(id);
+    letGo();
+  };
+  const { id: triedId } = trying;
+  const name = entries.find((e) => e.id === triedId)?.name ?? find(ALL).find((e) => e.id === triedId)?.name;
+  const top =
+    triedId && name ? (
+      <View
+        role="group"
+        aria-label={`Trying ${name}`}
+        style={[styles.tried, { backgroundColor: palette.actionWash }]}
+      >
+        <Text aria-live="polite" style={[TYPE.strong, { color: palette.ink }]}>
+          {name} is heard; nothing is changed yet.
+        </Text>
+        {tried?.(triedId)}
+        <View style={styles.row}>
+          <Button mode="contained" icon="check" onPress={() => keep(triedId)}>
+            Keep it
+          </Button>
+          <Button mode="outlined" onPress={letGo}>
+            Let it go
+          </Button>
+          {canBeAlone ? (
+            <Toggle label="Alone" on={trying.alone} onPress={() => tryAlone(!trying.alone)} />
+          ) : null}
+        </View>
+      </View>
+    ) : null;
+  return (
+    <Sheet title={title} onClose={onClose} top={top} tall>
+      <View style={styles.row}>
+        {ways.map(({ label, icon, next }) => (
+          <Button
+            key={label}
+            mode="outlined"
+            icon={icon}
+            onPress={() => {
+              const id = next();
+              if (id) take(id);
+            }}
+          >
+            {label}
+          </Button>
+        ))}
+      </View>
+      <TextInput
+        mode="outlined"
+        dense
+        placeholder="A name, a genre, a feel"
+        accessibilityLabel="Find by a name, a genre or a feel"
+        value={wanted.words}
+        onChangeText={(words) => setWanted({ ...wanted, words })}
+        style={{ backgroundColor: palette.paper }}
+      />
+      <Choices
+        label="Feel"
+        bare
+        value={wanted.feel}
+        choices={[
+          { value: 'any' as const, label: 'Any feel' },
+          ...FEELS.map((value) => ({ value, label: FEEL_WORDS[value] })),
+        ]}
+        onChoose={(feel) => setWanted({ ...wanted, feel })}
+      />
+      <View style={styles.row}>
+        <Toggle
+          label="Kept at hand"
+          on={wanted.liked}
+          onPress={() => setWanted({ ...wanted, liked: !wanted.liked })}
+        />
+      </View>
+      <View role="list" aria-label={title} style={styles.list}>
+        {entries.map((entry) => (
+          <Row
+            key={entry.id}
+            entry={entry}
+            inHand={entry.id === inHand}
+            tried={entry.id === triedId}
+            liked={liked.includes(`${family}/${entry.id}`)}
+            onTry={() => take(entry.id)}
+            onLike={(on) => like(`${family}/${entry.id}`, on)}
+          />
+        ))}
+      </View>
+      {entries.length ? null : (
+        <Notice
+          text={
+            wanted.liked
+              ? 'Nothing is kept at hand yet. Press a star to keep one.'
+              : 'Nothing is called that. Try a genre, like soul or waltz, or another feel.'
+          }
+        />
+      )}
+    </Sheet>
+  );
+}
+
+interface RowProps {
+  readonly entry: Entry;
+  readonly inHand: boolean;
+  readonly tried: boolean;
+  readonly liked: boolean;
+  readonly onTry: () => void;
+  readonly onLike: (on: boolean) => void;
+}
+
+function Row({ entry: { name, facts, reasons }, inHand, tried, liked, onTry, onLike }: RowProps) {
+  const palette = usePalette();
+  const why = reasons.join('; ');
+  return (
+    <View role="listitem" style={[styles.entry, { borderColor: tried ? palette.action : palette.line }]}>
+      <Pressable
+        role="button"
+        aria-label={`Try ${name}`}
+        aria-pressed={tried}
+        aria-description={[inHand ? 'in hand' : '', facts, why].filter(Boolean).join('. ')}
+        onPress={onTry}
+        style={styles.words}
+      >
+        <Text style={[TYPE.strong, { color: palette.ink }]}>
+          {name}
+          {inHand ? ' · in hand' : ''}
+        </Text>
+        <Text style={[TYPE.words, { color: palette.quiet }]}>{facts}</Text>
+        {why ? <Text style={[TYPE.words, { color: palette.warning }]}>{why}</Text> : null}
+      </Pressable>
+      <IconButton
+        icon={liked ? 'star' : 'star-outline'}
+        selected={liked}
+        aria-pressed={liked}
+        style={TOUCH_SQUARE}
+        accessibilityLabel={`Keep ${name} at hand`}
+        onPress={() => onLike(!liked)}
+      />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, alignItems: 'center' },
+  tried: { borderRadius: 12, padding: 10, gap: 8, marginHorizontal: 12 },
+  list: { gap: 6, paddingTop: 4 },
+  entry: { flexDirection: 'row', alignItems: 'center', borderWidth: 1.5, borderRadius: 12, paddingLeft: 12 },
+  words: { flex: 1, minHeight: 44, paddingVertical: 6, justifyContent: 'center' },
+});

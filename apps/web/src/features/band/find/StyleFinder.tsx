@@ -1,0 +1,59 @@
+import { useMemo, useRef } from 'react';
+import { Text } from 'react-native';
+import { bringStyle, missingFrom } from '@backline/core/edits/style';
+import { anotherOf, isStyleAsked } from '@backline/core/fit/find';
+import { rankStyles } from '@backline/core/fit/rank';
+import { songFacts } from '@backline/core/fit/song';
+import type { Song } from '@backline/core/song/schema';
+import { change } from '../../../state/openSong';
+import { KINDS_HERE, repertoire, styleName } from '../../../state/repertoire';
+import { tryOut, useTrying } from '../../../state/trying';
+import { TYPE } from '../../../theme/styles';
+import { usePalette } from '../../../theme/usePalette';
+import { FindSheet, type Entry, type Wanted } from './FindSheet';
+
+/** What a style brings and what it leaves, in one sentence. */
+function inASentence(song: Song, id: string): string {
+  const kinds = missingFrom(song, id, repertoire()).map((kind) => KINDS_HERE.get(kind)?.name ?? kind);
+  const brings = kinds.length
+    ? `its patterns, its groove and ${kinds.join(', ')}`
+    : 'its patterns and its groove';
+  return `${styleName(id)} brings ${brings}; your chords, voicings, parts and all you set yourself stay.`;
+}
+
+/** Any style, tried with its band in the song before it is kept. */
+export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void }) {
+  const palette = usePalette();
+  const throws = useRef(0);
+  const tried = useTrying((s) => s.id);
+  const ranked = useMemo(() => rankStyles(repertoire().styles.all, songFacts(song, repertoire())), [song]);
+  const find = ({ words, feel }: Wanted): Entry[] =>
+    ranked
+      .filter(({ item }) => isStyleAsked(item, { words, ...(feel === 'any' ? {} : { feel }) }))
+      .map(({ item, reasons }) => ({
+        id: item.id,
+        name: item.name,
+        facts: `${item.about} ${item.metres[0]}, ${item.tempo[0]} to ${item.tempo[1]}`,
+        reasons,
+      }));
+  return (
+    <FindSheet
+      title="Styles"
+      family="style"
+      inHand={song.style}
+      find={find}
+      onTry={(id) => tryOut(id, bringStyle(id, repertoire()), null)}
+      onKeep={(id) => change(bringStyle(id, repertoire()))}
+      onClose={onClose}
+      canBeAlone={false}
+      tried={(id) => <Text style={[TYPE.words, { color: palette.ink }]}>{inASentence(song, id)}</Text>}
+      ways={[
+        {
+          label: 'Another that fits',
+          icon: 'dice-multiple-outline',
+          next: () => anotherOf(ranked, tried ?? song.style, song.seed * 1000 + throws.current++)?.id ?? null,
+        },
+      ]}
+    />
+  );
+}
