@@ -8,6 +8,7 @@ import { forgetEdits } from '../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../state/openSong';
 import { BandScreen } from '../band/BandScreen';
 import { ChartSheet } from '../chart/ChartSheet';
+import { press } from '../chart/__tests__/support/openChart';
 import { selectBar, useSelection } from '../chart/selection';
 import { Troubles } from '../song/Troubles';
 import { SaveStateLine } from '../song/SaveStateLine';
@@ -28,6 +29,11 @@ const stored = {
 };
 const now = () => useOpenSong.getState();
 const show = (element: React.ReactElement) => render(<PaperProvider>{element}</PaperProvider>);
+
+/** Finds a style, tries it, and keeps it. */
+function takeStyle(name: string): void {
+  for (const button of ['Find another style', `Try ${name}`, /Keep it$/, 'Close Styles']) press(button);
+}
 
 /** What is selected, as the chart shows it, following the song. */
 function OpenSheet() {
@@ -107,10 +113,10 @@ describe('the band', () => {
   it('sets a part for the whole song or for one section', () => {
     fireEvent.click(part('Keys').getByRole('button', { name: 'More settings of Keys' }));
     fireEvent.click(part('Keys').getByRole('radio', { name: 'Pulsed' }));
-    expect(now().song!.parts.find((p) => p.id === 'keys')!.settings.pattern).toBe('pulse');
+    expect(now().song!.parts.find((p) => p.id === 'keys')!.settings.pattern).toBe('quayside-pulse');
     fireEvent.click(screen.getByRole('radio', { name: 'Chorus' }));
     fireEvent.click(part('Keys').getByRole('radio', { name: 'Broken chords' }));
-    expect(now().song!.sections[1]!.settings.keys).toEqual({ pattern: 'broken' });
+    expect(now().song!.sections[1]!.settings.keys).toEqual({ pattern: 'quayside-broken' });
     fireEvent.click(part('Keys').getByRole('button', { name: /As in the whole song/ }));
     expect(now().song!.sections[1]!.settings.keys).toBeUndefined();
   });
@@ -126,7 +132,7 @@ describe('the band', () => {
     fireEvent.click(repeats.getByRole('radio', { name: 'Exactly' }));
     expect(now().song!.parts[0]!.settings.telling).toBe('exactly');
     expect(part('Bass').queryByRole('button', button)).toBeNull();
-    fireEvent.click(screen.getByRole('radio', { name: /Lamplight/ }));
+    takeStyle('Lamplight');
     expect(part('Bass').getByRole('button', button)).toBeTruthy();
     expect(part('Bass').getByRole('radio', { name: 'Walking' }).getAttribute('aria-checked')).toBe('true');
     expect(part('Bass').queryByRole('radiogroup', change)).toBeNull();
@@ -151,9 +157,10 @@ describe('the band', () => {
   });
 
   it('sets style, swing, ending, level, and who is heard alone', () => {
-    fireEvent.click(screen.getByRole('radio', { name: /Lamplight/ }));
+    takeStyle('Lamplight');
     fireEvent.click(screen.getByRole('radio', { name: 'A hit' }));
     fireEvent.change(screen.getByRole('slider', { name: 'Swing' }), { target: { value: '60' } });
+    fireEvent.click(part('Bass').getByRole('button', { name: 'More settings of Bass' }));
     fireEvent.change(part('Bass').getByRole('slider', { name: 'Level' }), { target: { value: '40' } });
     fireEvent.click(part('Bass').getByRole('button', { name: 'Hear Bass alone' }));
     const { style, ending, groove, parts } = now().song!;

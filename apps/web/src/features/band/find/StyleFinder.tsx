@@ -15,10 +15,9 @@ import { FindSheet, type Entry, type Wanted } from './FindSheet';
 /** What a style brings and what it leaves, in one sentence. */
 function inASentence(song: Song, id: string): string {
   const kinds = missingFrom(song, id, repertoire()).map((kind) => KINDS_HERE.get(kind)?.name ?? kind);
-  const brings = kinds.length
-    ? `its patterns, its groove and ${kinds.join(', ')}`
-    : 'its patterns and its groove';
-  return `${styleName(id)} brings ${brings}; your chords, voicings, parts and all you set yourself stay.`;
+  const brings = ['patterns', 'groove', ...kinds.map((name) => name.toLowerCase())];
+  const last = brings.pop()!;
+  return `${styleName(id)} brings its ${brings.join(', ')} and ${last}; your chords, voicings, parts and all you set yourself stay.`;
 }
 
 /** Any style, tried with its band in the song before it is kept. */

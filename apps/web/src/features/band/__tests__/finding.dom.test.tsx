@@ -1,0 +1,170 @@
+/** Patterns and styles: found, tried without changing anything, kept, let go, drawn, kept at hand; weaves by key. */
+import { act, configure, fireEvent, render, screen } from '@testing-library/react';
+import { PaperProvider } from 'react-native-paper';
+import { renderBand } from '@backline/core/band/index';
+import { readChart } from '@backline/core/formats/chart/index';
+import { OURS } from '@backline/core/styles/index';
+import { player, usePlayer } from '../../../audio/player';
+import { useBand } from '../../../state/band';
+import { forgetEdits } from '../../../state/keptEdits';
+import { closeSong, openSong, undo, useOpenSong } from '../../../state/openSong';
+import { usePreferences } from '../../../state/preferences';
+import { asTried, letGo, useTrying } from '../../../state/trying';
+import { press } from '../../chart/__tests__/support/openChart';
+import { BandScreen } from '../BandScreen';
+
+// All that is here is in sight; asking the styles of every element makes each search slow.
+configure({ defaultHidden: true });
+
+jest.mock('../../../audio/player');
+jest.mock('../../../state/band');
+jest.mock('../../../state/voicings');
+
+const CHART = 'title: Pier\nkey: C\ntempo: 120\n[Verse]\nC | F | G | C\n[Chorus]\nF | G';
+const now = () => useOpenSong.getState().song!;
+const part = (id: string) => now().parts.find((p) => p.id === id)!;
+/** What can be tried, in the order of the list. */
+const names = (): string[] =>
+  [...document.querySelectorAll('[role=listitem] [role=button][aria-label^="Try "]')].map((b) =>
+    b.getAttribute('aria-label')!.slice(4),
+  );
+const weave = (): HTMLElement => document.querySelector<HTMLElement>('[aria-label^="Weave of Bass"]')!;
+
+beforeEach(() => {
+  localStorage.clear();
+  const song = readChart(CHART, OURS);
+  jest.mocked(player.play).mockClear();
+  act(() => {
+    letGo();
+    closeSong();
+    forgetEdits('x');
+    usePlayer.setState({ playing: false, starting: false });
+    openSong({ id: 'x', revision: 1, updatedAt: '', song });
+    useBand.setState({ band: renderBand(song, OURS), song });
+    usePreferences.setState({ favourites: [], recent: [], liked: [] });
+  });
+  render(
+    <PaperProvider>
+      <BandScreen />
+    </PaperProvider>,
+  );
+});
+
+it('a pattern is heard at a tap, changes nothing until it is kept, and is undone at one tap', () => {
+  const before = now();
+  press('Find a pattern for Bass');
+  press('Try Octave rock');
+  expect(now()).toBe(before);
+  expect(player.play).toHaveBeenCalledTimes(1);
+  const heard = asTried(before, useTrying.getState());
+  expect(heard.parts[0]!.settings.pattern).toBe('octave-rock');
+  const bass = (s: typeof before) => renderBand(s, OURS).parts[0]!.notes;
+  expect(bass(heard)).not.toEqual(bass(before));
+  // While it plays another one needs no start.
+  act(() => usePlayer.setState({ playing: true }));
+  press('Try Quarters');
+  expect(player.play).toHaveBeenCalledTimes(1);
+  press('Alone');
+  expect(asTried(before, useTrying.getState()).parts[0]!.mix.solo).toBe(true);
+  press(/Let it go$/);
+  expect(asTried(now(), useTrying.getState())).toBe(before);
+  press('Try Octave rock');
+  press(/Keep it$/);
+  expect(part('bass').settings.pattern).toBe('octave-rock');
+  expect(useTrying.getState().id).toBeNull();
+  act(() => void undo());
+  expect(part('bass').settings.pattern).toBeUndefined();
+});
+
+it('closing the list lets go of what is tried', () => {
+  press('Find a pattern for Bass');
+  press('Try Octave rock');
+  press('Close Patterns for Bass');
+  expect(useTrying.getState().id).toBeNull();
+  expect(part('bass').settings.pattern).toBeUndefined();
+});
+
+it('what does not fit says why and comes last; words and feel narrow it down', () => {
+  press('Find a pattern for Bass');
+  const all = names();
+  expect(all.length).toBeGreaterThan(60);
+  expect(all.indexOf('Slow walk in threes')).toBeGreaterThan(all.indexOf('Straight eighths'));
+  expect(screen.getAllByText(/swung, your song is straight/).length).toBeGreaterThan(3);
+  fireEvent.change(screen.getByLabelText('Find by a name, a genre or a feel'), { target: { value: 'reggae' } });
+  expect(names()).toEqual(expect.arrayContaining(['One drop', 'Steppers']));
+  fireEvent.click(screen.getByLabelText('In threes'));
+  expect(screen.getByText(/Nothing is called that/)).toBeTruthy();
+}); // prettier-ignore
+
+it('what is starred is kept at hand, on this device', () => {
+  press('Find a pattern for Drums');
+  press('Keep One drop at hand');
+  press('Keep Shuffle at hand');
+  press('Kept at hand');
+  expect(names().sort()).toEqual(['One drop', 'Shuffle']);
+  expect(usePreferences.getState().liked).toEqual(['drums/one-drop-kit', 'drums/shuffle-kit']);
+  press('Keep Shuffle at hand');
+  expect(names()).toEqual(['One drop']);
+});
+
+it('the dice draws another that fits, and its neighbours are a tap away', () => {
+  press('Find a pattern for Keys');
+  const drawn = new Set<string>();
+  for (let i = 0; i < 12; i++) {
+    press(/Another that fits$/);
+    drawn.add(useTrying.getState().id!);
+  }
+  expect(drawn.size).toBeGreaterThan(4);
+  press('Try Eighths');
+  press(/More like it$/);
+  const near = useTrying.getState().id;
+  press('Try Eighths');
+  press(/Its opposite$/);
+  expect(useTrying.getState().id).not.toBe(near);
+});
+
+it('a style says what it brings and what stays, and brings it when it is kept', () => {
+  press('Find another style');
+  press('Try Courtyard');
+  expect(screen.getByText(/Courtyard brings its patterns, groove, horns, melody and percussion; your chords/)).toBeTruthy();
+  expect(now().style).toBe('quayside');
+  press(/Keep it$/);
+  expect(now().style).toBe('courtyard');
+  expect(now().parts.map((p) => p.kind)).toEqual(expect.arrayContaining(['horns', 'percussion', 'solo']));
+  act(() => void undo());
+  expect([now().style, now().parts.some((p) => p.kind === 'horns')]).toEqual(['quayside', false]);
+}); // prettier-ignore
+
+it('a weave is held and pulled by keys as well, tried by a key, and opens its page', () => {
+  expect(weave().getAttribute('aria-label')).toBe('Weave of Bass: Roots, density 3, mf');
+  fireEvent.keyDown(weave(), { key: 'ArrowUp' });
+  fireEvent.keyDown(weave(), { key: 'ArrowRight' });
+  expect(part('bass').settings).toMatchObject({ dynamics: 'f', density: 4 });
+  expect(weave().getAttribute('aria-label')).toBe('Weave of Bass: Roots, density 4, f');
+  fireEvent.keyDown(weave(), { key: 'PageDown' });
+  expect(part('bass').settings.pattern).toBeDefined();
+  fireEvent.keyDown(weave(), { key: 'Enter' });
+  expect(screen.getByLabelText('Level')).toBeTruthy();
+});
+
+it('held and moved it is heard on the way and kept where it is let go; given up, nothing is changed', () => {
+  jest.useFakeTimers();
+  Object.assign(HTMLElement.prototype, { setPointerCapture: jest.fn() });
+  // The page's own events: what jsdom makes of pointers has no place.
+  const at = (type: string, clientX: number, clientY: number) =>
+    fireEvent(weave(), new MouseEvent(type, { bubbles: true, clientX, clientY }));
+  const before = now();
+  at('pointerdown', 100, 100);
+  act(() => void jest.advanceTimersByTime(400));
+  at('pointermove', 150, 70);
+  expect(now()).toBe(before);
+  expect(asTried(before, useTrying.getState()).parts[0]!.settings).toMatchObject({ dynamics: 'f', density: 4 });
+  at('pointercancel', 150, 70);
+  expect(asTried(now(), useTrying.getState())).toBe(before);
+  at('pointerdown', 100, 100);
+  act(() => void jest.advanceTimersByTime(400));
+  at('pointermove', 60, 130);
+  at('pointerup', 60, 130);
+  expect(part('bass').settings).toMatchObject({ dynamics: 'mp', density: 2 });
+  jest.useRealTimers();
+}); // prettier-ignore
