@@ -28,7 +28,10 @@ test('chords in, a band out: typed, heard, varied by section, saved, taken away'
 
   // Another style, and the band plays.
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('radio', { name: /Lamplight/ }).click();
+  await page.getByRole('button', { name: 'Find another style' }).click();
+  await page.getByRole('button', { name: 'Try Lamplight' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Close Styles' }).click();
   await page.getByRole('button', { name: 'Play' }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.005);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();

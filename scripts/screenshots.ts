@@ -69,26 +69,6 @@ async function chartOnPhone(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('button', { name: /^Verse, bar 2/ }).click();
   await shoot('run');
   await page.getByRole('button', { name: /^Close/ }).click();
-  await drafts(page, shoot);
-}
-
-/** A second draft of the verse, compared with the first; the demo song is left as it was. */
-async function drafts(page: Page, shoot: Shoot): Promise<void> {
-  await page.getByRole('button', { name: /^Section Verse:/ }).click();
-  await page.getByRole('button', { name: /^Drafts/ }).click();
-  await page.getByRole('button', { name: /^New draft from/ }).click();
-  await page.getByRole('button', { name: /^Use / }).click();
-  await page.getByRole('button', { name: /^Close/ }).click();
-  await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
-  await page.getByRole('tab', { name: 'Type' }).click();
-  await page.getByLabel('Chords of this bar').fill('Bm7 E7');
-  await page.getByRole('button', { name: /^Close/ }).click();
-  await page.getByRole('button', { name: /^Section Verse:/ }).click();
-  await page.getByRole('button', { name: /^Drafts/ }).click();
-  await shoot('drafts');
-  await page.getByRole('button', { name: /^Close/ }).click();
-  const undo = page.getByRole('button', { name: /^Undo/ });
-  while (await undo.isEnabled()) await undo.click();
 }
 
 async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
@@ -102,9 +82,15 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await shoot('together');
   await page.getByRole('button', { name: 'Together' }).click();
   await page.getByRole('radio', { name: 'Whole song' }).click();
-  await page.getByRole('button', { name: 'More settings of Keys' }).click();
-  await page.getByRole('group', { name: 'Keys', exact: true }).scrollIntoViewIfNeeded();
+  await page
+    .getByRole('radio', { name: 'Whole song' })
+    .evaluate((button) => button.scrollIntoView({ block: 'end' }));
   await shoot('band');
+  await page.getByRole('button', { name: 'Find a pattern for Guitar' }).click();
+  await page.getByRole('button', { name: 'Try Ringing' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
+  await page.waitForTimeout(3000);
+  await shoot('find');
 }
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
@@ -132,9 +118,13 @@ await view('phone', 'light', async (page, shoot) => {
 await view('wide', 'light', async (page, shoot) => {
   await shoot('songbook');
   await openSong(page);
-  await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
-  await openWay(page, 'ideas');
-  await shoot('ideas');
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Find another style' }).click();
+  await page.getByRole('button', { name: 'Try Highline' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
+  await page.waitForTimeout(6000);
+  await shoot('find');
+  await page.getByRole('button', { name: 'Let it go' }).click();
   await page.getByRole('button', { name: /^Close/ }).click();
   await page.getByRole('link', { name: 'Form' }).click();
   await shoot('form');

@@ -98,7 +98,7 @@ const saltOnTheGlass: DemoSong = {
 key: Dm
 time: 3/4
 tempo: 96
-style: quayside
+style: turnabout
 
 [Verse] x2
 | Dm | Dm/C | Bbmaj7 | A7 |
@@ -110,10 +110,10 @@ style: quayside
 | Bb | C/Bb | Am7 | Dm |
 | Gm9 | A7 | Dm | Dm |
 `,
-  parts: { arp: { pattern: 'thirds', density: 5 }, solo: { instrument: 71, register: 62 } },
+  parts: { melody: { instrument: 71, register: 62 } },
   sections: {
-    Verse: { drums: { density: 1 }, strings: off, guitar: { pattern: 'fingers' }, arp: off },
-    Chorus: { keys: { pattern: 'pulse' }, strings: { pattern: 'pulse' }, guitar: { pattern: 'strum' } },
+    Verse: { drums: { density: 1 }, strings: off, guitar: { pattern: 'waltz-picking' } },
+    Chorus: { keys: { pattern: 'waltz-keys' }, strings: { density: 4 }, guitar: { pattern: 'waltz-strum' } },
   },
 };
 
@@ -122,7 +122,7 @@ const tideTables: DemoSong = {
 key: C
 time: 4/4
 tempo: 92
-style: quayside
+style: saltbreeze
 
 [Verse]
 | C | Em7 | F | Fm6 |
@@ -142,13 +142,13 @@ key: D
 | Em7 | A7 | D | D |
 `,
   sections: {
-    Verse: { strings: off, solo: off, drums: { pattern: 'half-time', density: 2 }, guitar: off },
+    Verse: { horns: off, drums: { density: 2 }, guitar: { pattern: 'skank-double' } },
     Lift: {
-      bass: { pattern: 'root-fifth' },
-      keys: { pattern: 'broken', register: 60 },
-      solo: { density: 3 },
+      bass: { pattern: 'steppers-bass' },
+      keys: { pattern: 'off-beat-keys', register: 60 },
+      drums: { pattern: 'steppers-kit' },
     },
-    'Last chorus': { drums: { density: 4 }, strings: { density: 4 }, bass: { pattern: 'eighths' } },
+    'Last chorus': { drums: { pattern: 'steppers-kit', density: 4 }, horns: { density: 4 } },
   },
 };
 

@@ -83,6 +83,13 @@ describe('the library', () => {
     }
   });
 
+  it('calls no two patterns of a kind the same', () => {
+    for (const [kind, patterns] of LIBRARY) {
+      const names = patterns.map((p) => p.name);
+      expect([kind, names.filter((n, i) => names.indexOf(n) !== i)]).toEqual([kind, []]);
+    }
+  });
+
   it('has fills of every use and size, in halves and in thirds', () => {
     for (const divides of ['halves', 'thirds']) {
       for (const use of ['fill', 'break', 'intro', 'ending']) {

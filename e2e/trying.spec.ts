@@ -1,0 +1,94 @@
+/** A band found by trying, on a phone: heard before anything is changed, kept or let go; once by keyboard alone. */
+import { expect, test, type Page } from '@playwright/test';
+import { findings } from './support/axe';
+import { partNotes, saved, takeMidi, typeSong } from './support/songs';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+const bandOf = async (page: Page) => {
+  await saved(page);
+  const file = await takeMidi(page);
+  return (name: string) => partNotes(file, name, 0, 4 * 1920);
+};
+
+test('patterns and a style are tried while the music runs, kept, starred, drawn and undone; a weave is pulled', async ({
+  page,
+}) => {
+  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
+  await page.getByRole('link', { name: 'Band' }).click();
+  const before = await bandOf(page);
+
+  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Patterns for Bass' });
+  await sheet.getByRole('button', { name: 'Try Pulse and rest' }).click();
+  await expect(sheet.getByText('Pulse and rest is heard; nothing is changed yet.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  expect(await findings(page)).toEqual([]);
+  await sheet.getByRole('button', { name: 'Another that fits' }).click();
+  await sheet.getByRole('button', { name: 'Let it go' }).click();
+  await sheet.getByLabel('Find by a name, a genre or a feel').fill('rock');
+  await sheet.getByRole('button', { name: 'Keep Octave rock at hand' }).click();
+  await sheet.getByRole('button', { name: 'Keep Gallop at hand' }).click();
+  await sheet.getByLabel('Find by a name, a genre or a feel').fill('');
+  await sheet.getByRole('button', { name: 'Kept at hand' }).click();
+  await expect(sheet.getByRole('listitem')).toHaveCount(2);
+  // Nothing of all that has changed the song.
+  expect((await bandOf(page))('Bass')).toBe(before('Bass'));
+  await sheet.getByRole('button', { name: 'Try Octave rock' }).click();
+  await sheet.getByRole('button', { name: 'Keep it' }).click();
+  await sheet.getByRole('button', { name: 'Close Patterns for Bass' }).click();
+  const kept = await bandOf(page);
+  expect(kept('Bass')).not.toBe(before('Bass'));
+  expect(kept('Guitar')).toBe(before('Guitar'));
+
+  // Held and pulled: stronger and fuller.
+  const weave = page.getByRole('button', { name: /^Weave of Bass/ });
+  await weave.scrollIntoViewIfNeeded();
+  const box = (await weave.boundingBox())!;
+  await page.mouse.move(box.x + 100, box.y + 26);
+  await page.mouse.down();
+  await page.waitForTimeout(500);
+  await page.mouse.move(box.x + 150, box.y - 4, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Weave of Bass: Octave rock, density 4, f' })).toBeVisible();
+  // A quick move up or down scrolls, and changes nothing.
+  await page.mouse.move(box.x + 100, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 102, box.y + 60, { steps: 2 });
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: 'Weave of Bass: Octave rock, density 4, f' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Find another style' }).click();
+  await page.getByRole('button', { name: 'Try Highline' }).click();
+  await expect(page.getByText(/Highline brings its .* stay\./)).toBeVisible();
+  expect(await findings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Close Styles' }).click();
+  const styled = await bandOf(page);
+  expect(styled('Keys')).not.toBe(kept('Keys'));
+  await page.getByRole('button', { name: /^Undo: change the style/ }).click();
+  expect((await bandOf(page))('Keys')).toBe(kept('Keys'));
+});
+
+test('by keyboard alone: a pattern is found, tried, kept, and the weave is moved', async ({ page }) => {
+  await typeSong(page, ['C', 'F']);
+  await page.getByRole('link', { name: 'Band' }).click();
+  const before = await bandOf(page);
+  await page.getByRole('button', { name: 'Find a pattern for Drums' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Find by a name, a genre or a feel').focus();
+  await page.keyboard.type('one drop');
+  await page.getByRole('button', { name: 'Try One drop' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('One drop is heard; nothing is changed yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it' }).focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog', { name: 'Patterns for Drums' })).toHaveCount(0);
+  const weave = page.getByRole('button', { name: /^Weave of Drums/ });
+  await weave.focus();
+  await page.keyboard.press('ArrowUp');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('button', { name: 'Weave of Drums: One drop, density 4, f' })).toBeFocused();
+  expect((await bandOf(page))('Drums')).not.toBe(before('Drums'));
+});
