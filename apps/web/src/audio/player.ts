@@ -60,11 +60,15 @@ class Player {
   private readonly pressed = new Set<number>();
   /** What is known of the score the audio thread has, or is about to have: it gets it from whoever makes it. */
   private score: ScoreFacts = NO_SCORE;
+  /** False until the open song's band has been made. */
+  private hasScore = false;
   private giveScores: (port: MessagePort) => void = () => undefined;
   private fix: Fix = { tick: 0, at: 0, rate: 0 };
   private shown = 0;
   /** Counts what the writer has asked for: a play that has been overtaken while sounds loaded starts nothing. */
   private wish = 0;
+  /** A play that waits for a score: there was none yet. */
+  private awaited: { readonly wish: number; readonly from: number } | null = null;
 
   /** @param give tells whoever makes scores by which port they reach the audio thread. */
   scoresFrom(give: (port: MessagePort) => void): void {
@@ -85,9 +89,13 @@ class Player {
    */
   setScore(score: ScoreFacts, loop: SectionLoop | null): void {
     this.score = score;
+    this.hasScore = true;
     set({ length: score.length, loop });
     if (this.fix.tick > score.length) this.fix = { tick: 0, at: performance.now(), rate: 0 };
-    if (this.node) void this.loadBanks(banksOf(score)).catch(() => undefined);
+    const { awaited } = this;
+    this.awaited = null;
+    if (awaited?.wish === this.wish) void this.play(awaited.from).catch(() => undefined);
+    else if (this.node) void this.loadBanks(banksOf(score)).catch(() => undefined);
   }
 
   /** Another mix of the same notes: heard at once, and costs next to nothing. */
@@ -103,6 +111,7 @@ class Player {
     this.setLoop(null);
     set({ length: 0 });
     this.score = { ...NO_SCORE, number: this.score.number };
+    this.hasScore = false;
     if (this.node) this.send({ type: 'score', number: this.score.number, score: EMPTY_SCORE, loop: null });
   }
 
@@ -119,7 +128,12 @@ class Player {
     }
     // Stopped, or in another song, while the sounds were loading.
     if (mine !== this.wish) return;
-    // Nothing to play, or not yet.
+    // The band is still being made: the first score that comes is played.
+    if (!this.hasScore) {
+      this.awaited = { wish: mine, from };
+      return;
+    }
+    // Nothing to play.
     if (!this.score.length) return set({ starting: false });
     const { loop } = usePlayer.getState();
     const inLoop = loop && (from < loop.start || from >= loop.end) ? loop.start : from;

@@ -146,13 +146,36 @@ it('scores come to the audio thread from whoever makes them, and what is asked i
   expect(last('channels')!.channels.find((c) => c.part === 'bass')!.level).toBe(3);
 });
 
-it('before there is a band, and after the song is closed, nothing plays', async () => {
+it('asked for before there is a band, playing begins with its first score, unless it was stopped or the song closed', async () => {
   player.clear();
   expect(last('score')).toMatchObject({ loop: null, score: { length: 0 } });
-  const playing = player.play(0);
-  await loadAll();
-  await playing;
+  const ask = async () => {
+    const playing = player.play(0);
+    await loadAll();
+    await playing;
+  };
+  await ask();
   expect(kinds()).not.toContain('play');
+  expect(usePlayer.getState()).toMatchObject({ starting: true, playing: false });
+  player.stop();
+  player.setScore(score, null);
+  await loadAll();
+  expect(kinds()).not.toContain('play');
+  player.clear();
+  await ask();
+  player.clear();
+  player.setScore(score, null);
+  await loadAll();
+  expect(kinds()).not.toContain('play');
+  player.clear();
+  await ask();
+  player.setScore(score, null);
+  await loadAll();
+  expect(last('play')).toMatchObject({ about: 1 });
+  player.clear();
+  // A song without a bar has nothing to play.
+  player.setScore({ number: 2, length: 0, channels: [] }, null);
+  await ask();
   expect(usePlayer.getState()).toMatchObject({ starting: false, playing: false });
 });
 
