@@ -32,7 +32,7 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
       .map(({ item, reasons }) => ({
         id: item.id,
         name: item.name,
-        facts: `${item.about} ${item.metres[0]}, ${item.tempo[0]} to ${item.tempo[1]}`,
+        facts: `${item.about} ${item.metres.includes(song.metre) ? song.metre : item.metres[0]}, ${item.tempo[0]} to ${item.tempo[1]}`,
         reasons,
       }));
   return (
