@@ -11,7 +11,7 @@ import { PATTERNS_FORMAT, readFamily } from '@backline/core/style/patternLibrary
 import { readStyle } from '@backline/core/style/read';
 import type { Style } from '@backline/core/style/schema';
 import { OURS } from '@backline/core/styles/index';
-import { patternsOf } from '@backline/core/timeline/settings';
+import { patternsAtHand, patternsOf } from '@backline/core/timeline/settings';
 import { loadChart } from './chartFile';
 import type { Given } from './commands';
 import { UsageError } from './usage';
@@ -55,9 +55,8 @@ export function patterns({ operands, options }: Given): unknown {
     );
   }
   const own = patternsOf(kind, style);
-  const others = (kind.library ?? []).filter((p) => !own.some((o) => o.id === p.id));
   const song = options.fit === undefined ? null : songFacts(loadChart(options.fit, {}), OURS);
-  const all = [...own, ...others];
+  const all = patternsAtHand(kind, style);
   const listed = song ? rankPatterns(all, song) : all.map((item) => ({ item, fit: null }));
   return listed.map(({ item, ...fit }) => ({
     id: item.id,

@@ -24,7 +24,7 @@ export interface KindFacts {
   readonly defaults: Settings;
   /** What it plays in a style that has nothing for it. */
   readonly plain: readonly Pattern[];
-  /** Patterns of the library for it: any of them can be played in any style. */
+  /** Patterns of the library for it, each of which can be played in every style. */
   readonly library?: readonly Pattern[];
 }
 

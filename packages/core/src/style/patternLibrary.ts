@@ -53,6 +53,8 @@ export type ReadFamily =
 
 const refused = (trouble: string): ReadFamily => ({ kind: null, patterns: null, trouble });
 
+const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof familySchemaFor>>();
+
 /** The one door for files of patterns: what is wrong is said with its place. */
 export function readFamily(document: unknown, kinds: readonly PatternKind[]): ReadFamily {
   const { format, version } = (document ?? {}) as { format?: unknown; version?: unknown };
@@ -61,7 +63,9 @@ export function readFamily(document: unknown, kinds: readonly PatternKind[]): Re
   if (typeof version === 'number' && version > PATTERNS_VERSION) {
     return refused('The patterns were made by a newer version. Reload the page to get it.');
   }
-  const read = familySchemaFor(kinds).safeParse(document);
+  let schema = schemas.get(kinds);
+  if (!schema) schemas.set(kinds, (schema = familySchemaFor(kinds)));
+  const read = schema.safeParse(document);
   if (!read.success) return refused(firstIssue(read.error));
   return { kind: read.data.kind, patterns: read.data.patterns as LibraryPattern[], trouble: null };
 }

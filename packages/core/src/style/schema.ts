@@ -65,12 +65,11 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       groove: grooveSchema.required(),
       /** The share of changes within a section that its players feel an eighth early together. */
       early: z.strictObject({ share: z.number().min(0).max(0.8) }),
-      /** How its players keep together: kick and bass as one or apart, how far sections rise and fall, how songs end. */
+      /** How its players keep together: kick and bass as one or apart, how far sections rise and fall. */
       manner: z
         .strictObject({
           locked: z.boolean(),
           builds: z.number().min(0).max(2),
-          ends: z.enum(['hold', 'hit', 'open']),
         })
         .optional(),
       /** What its players put on the chord they come home to, where chords are dressed. */

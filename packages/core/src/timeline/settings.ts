@@ -108,6 +108,13 @@ export function overlay(layers: readonly (Settings | undefined)[]): Settings {
 export const patternsOf = (kind: KindFacts, style: Style): readonly Pattern[] =>
   style.parts[kind.id]?.patterns ?? kind.plain;
 
+/** All that a kind of part can play in a style: the style's own patterns first, then the rest of the library. */
+export function patternsAtHand(kind: KindFacts, style: Style): readonly Pattern[] {
+  const own = patternsOf(kind, style);
+  const ids = new Set(own.map((p) => p.id));
+  return [...own, ...(kind.library ?? []).filter((p) => !ids.has(p.id))];
+}
+
 /** A pattern by its id: the style's own, or one of the library; an id that nobody has gives the style's first choice. */
 export function patternOf(kind: KindFacts, style: Style, id: string | undefined): Pattern {
   const patterns = patternsOf(kind, style);

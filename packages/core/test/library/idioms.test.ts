@@ -199,11 +199,10 @@ describe('styles of the south', () => {
   it.each(['terrazzo', 'streamers', 'courtyard'])('%s: chords are taken ahead of the beat', (id) => {
     const style = OURS.styles.all.find((s) => s.id === id)!;
     expect(style.early.share).toBeGreaterThanOrEqual(0.4);
-    const chart = `style: ${id}\n[Verse]\n`;
     const bars = 'C | Am7 | Dm7 | G7 | C | F | G7 | C';
     const band = renderBand({ ...song(bars, `style: ${id}`), together: {} }, OURS);
     const pushed = band.chords.filter((c) => c.push > 0).length;
-    expect([chart.length > 0, pushed >= 2]).toEqual([true, true]);
+    expect(pushed).toBeGreaterThanOrEqual(2);
   });
 
   it.each(['lamplight', 'brickyard', 'low-ember'])('%s swings its eighths as long and short', (id) => {

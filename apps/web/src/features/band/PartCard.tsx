@@ -5,7 +5,7 @@ import { rankPatterns } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Mix, Part, Song } from '@backline/core/song/schema';
-import { patternsOf } from '@backline/core/timeline/settings';
+import { patternsAtHand } from '@backline/core/timeline/settings';
 import { player } from '../../audio/player';
 import { PartBadge } from '../../components/PartBadge';
 import { Range } from '../../components/Range';
@@ -22,10 +22,8 @@ import { WeaveControl } from './WeaveControl';
 
 /** The pattern beside the one in hand among those that fit: the style's own first, then the library's. */
 function besideOf(song: Song, part: Part, kind: Kind, sectionId: string | null, way: 1 | -1): string | null {
-  const own = patternsOf(kind, songStyle(song));
-  const all = [...own, ...(kind.library ?? []).filter((p) => !own.some((o) => o.id === p.id))];
-  const facts = songFacts(song, repertoire());
-  const fitting = rankPatterns(all, facts).filter(({ reasons }) => !reasons.length);
+  const all = patternsAtHand(kind, songStyle(song));
+  const fitting = rankPatterns(all, songFacts(song, repertoire())).filter(({ reasons }) => !reasons.length);
   const { pattern } = settingsIn(song, kind, part, sectionId);
   const at = fitting.findIndex(({ item }) => item.id === pattern);
   return fitting[(at + way + fitting.length) % Math.max(1, fitting.length)]?.item.id ?? null;

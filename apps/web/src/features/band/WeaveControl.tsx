@@ -42,6 +42,8 @@ interface Touch {
   readonly at: number;
   readonly from: Pulled;
   held: boolean;
+  /** How far it is pulled so far. */
+  to: Pulled;
 }
 
 type PointerEvent = Pointer<HTMLDivElement>;
@@ -86,7 +88,7 @@ export function WeaveControl(props: WeaveControlProps) {
     };
   }, []);
   const begin = ({ clientX: x, clientY: y, currentTarget, pointerId, timeStamp }: PointerEvent): void => {
-    const own: Touch = { x, y, at: timeStamp, from: at, held: false };
+    const own: Touch = { x, y, at: timeStamp, from: at, held: false, to: at };
     touch.current = own;
     timer.current = setTimeout(() => {
       if (touch.current !== own) return;
@@ -138,7 +140,11 @@ export function WeaveControl(props: WeaveControlProps) {
       onPointerMove={(event) => {
         const { current } = touch;
         if (!current?.held) return;
-        onPull(pulledTo(current.from, { dx: event.clientX - current.x, dy: event.clientY - current.y }));
+        const to = pulledTo(current.from, { dx: event.clientX - current.x, dy: event.clientY - current.y });
+        // Between two steps there is nothing else to hear.
+        if (to.density === current.to.density && to.dynamics === current.to.dynamics) return;
+        current.to = to;
+        onPull(to);
       }}
       onPointerUp={end}
       onPointerCancel={() => end(null)}

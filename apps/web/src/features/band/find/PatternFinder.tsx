@@ -6,7 +6,7 @@ import { songFacts } from '@backline/core/fit/song';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
 import type { Pattern } from '@backline/core/style/pattern';
-import { patternOf, patternsOf } from '@backline/core/timeline/settings';
+import { patternOf, patternsAtHand, patternsOf } from '@backline/core/timeline/settings';
 import { change } from '../../../state/openSong';
 import { repertoire, settingsIn, songStyle } from '../../../state/repertoire';
 import { tryOut, useTrying } from '../../../state/trying';
@@ -35,10 +35,10 @@ export function PatternFinder({ song, part, kind, sectionId, onClose }: PatternF
   const { pattern: inHand } = settingsIn(song, kind, part, sectionId);
   const throws = useRef(0);
   const tried = useTrying((s) => s.id);
-  const ranked = useMemo(() => {
-    const all = [...own, ...(kind.library ?? []).filter((p) => !own.some((o) => o.id === p.id))];
-    return rankPatterns(all, songFacts(song, repertoire()));
-  }, [song, kind, own]);
+  const ranked = useMemo(
+    () => rankPatterns(patternsAtHand(kind, style), songFacts(song, repertoire())),
+    [song, kind, style],
+  );
   const find = ({ words, feel }: Wanted): Entry[] =>
     ranked
       .filter(({ item }) => isPatternAsked(item, { words, ...(feel === 'any' ? {} : { feel }) }))
