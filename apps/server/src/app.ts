@@ -5,6 +5,8 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { ownOrigin } from './http/ownOrigin';
 import { Problem, problemHandler } from './http/problem';
+import { ownRoutes } from './own/routes';
+import type { OwnStore } from './own/store';
 import { progressionRoutes } from './progressions/routes';
 import type { ProgressionStore } from './progressions/store';
 import { songRoutes } from './songs/routes';
@@ -13,6 +15,7 @@ import type { SongStore } from './songs/store';
 export interface AppOptions {
   readonly store: SongStore;
   readonly progressions: ProgressionStore;
+  readonly own: OwnStore;
   /** Folder of the exported web app; without it only the API is served. */
   readonly web?: string;
   /** Host names the app is served under beside those of loopback. */
@@ -33,7 +36,7 @@ const CONTENT_POLICY = {
 
 /** App and API in one Express application. */
 export function createApp(options: AppOptions): Express {
-  const { store, progressions, web, hosts, log = () => undefined } = options;
+  const { store, progressions, own, web, hosts, log = () => undefined } = options;
   const app = express();
   app.disable('x-powered-by');
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, hsts: false }));
@@ -47,6 +50,7 @@ export function createApp(options: AppOptions): Express {
   });
   app.use('/api/songs', songRoutes(store));
   app.use('/api/progressions', progressionRoutes(progressions));
+  app.use('/api/own', ownRoutes(own));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The server has nothing at this address. Reload the app.');
   });

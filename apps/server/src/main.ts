@@ -4,6 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { createApp } from './app';
 import { connect, migrate } from './db/connect';
 import { seedDemo } from './demo/seed';
+import { OwnStore } from './own/store';
 import { ProgressionStore } from './progressions/store';
 import { SongStore } from './songs/store';
 
@@ -30,6 +31,7 @@ async function main(): Promise<void> {
   const app = createApp({
     store,
     progressions: new ProgressionStore(db),
+    own: new OwnStore(db),
     web: WEB_DIST ? resolve(WEB_DIST) : undefined,
     hosts: BACKLINE_HOSTS.split(',').filter(Boolean),
     log: (error) => console.error(error),

@@ -9,6 +9,7 @@ import { storedSongSchema, type StoredSong } from '@backline/core/song/transport
 import { wholeSong } from '@backline/core/song/patches';
 import { createApp } from '../src/app';
 import { connect, migrate } from '../src/db/connect';
+import { OwnStore } from '../src/own/store';
 import { ProgressionStore } from '../src/progressions/store';
 import { SongStore } from '../src/songs/store';
 import { OURS } from '@backline/core/styles/index';
@@ -48,6 +49,7 @@ export const appOn = (db: Knex, web?: string): Express =>
   createApp({
     store: new SongStore(db),
     progressions: new ProgressionStore(db),
+    own: new OwnStore(db),
     web,
     log: (e) => logged.push(e),
   });
@@ -67,6 +69,7 @@ export function useApp(): { readonly db: Knex; readonly app: Express } {
   beforeEach(async () => {
     await held.db!('songs').delete();
     await held.db!('progressions').delete();
+    await held.db!('own').delete();
     await held.db!('set_up').delete();
     logged.length = 0;
   });

@@ -98,7 +98,25 @@ const keepSummaries = {
   },
 };
 
-const ALL = [createSongs, createProgressions, keepSummaries];
+/** Styles and patterns of the writer's own, as the files they are; songs are found by the style they play by. */
+const createOwn = {
+  name: '004_create_own',
+  async up(knex: Knex): Promise<void> {
+    await knex.schema.createTable('own', (table) => {
+      table.uuid('id').primary();
+      table.integer('revision').notNullable().defaultTo(1);
+      table.jsonb('document').notNullable();
+      table.timestamp('created_at', { useTz: true }).notNullable().defaultTo(knex.fn.now());
+    });
+    await knex.raw(`create index songs_style on songs ((summary->>'style'))`);
+  },
+  async down(knex: Knex): Promise<void> {
+    await knex.raw('drop index songs_style');
+    await knex.schema.dropTable('own');
+  },
+};
+
+const ALL = [createSongs, createProgressions, keepSummaries, createOwn];
 
 type Migration = (typeof ALL)[number];
 

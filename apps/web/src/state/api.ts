@@ -1,4 +1,10 @@
 import type { z } from 'zod';
+import {
+  ownListSchema,
+  storedOwnSchema,
+  type OwnDocument,
+  type StoredOwn,
+} from '@backline/core/own/transport';
 import type { Progression } from '@backline/core/progressions/schema';
 import {
   ownProgressionsSchema,
@@ -118,3 +124,25 @@ export const createProgression = async (progression: Progression): Promise<void>
 
 export const deleteProgression = async (id: string): Promise<void> =>
   void (await request(`${PROGRESSION_LIST}/${encodeURIComponent(id)}`, { method: 'DELETE' }));
+
+export const OWN = '/api/own';
+const ownPath = (id: string): string => `${OWN}/${encodeURIComponent(id)}`;
+
+/** The writer's own styles and patterns. */
+export const fetchOwn = async (): Promise<StoredOwn[]> => understood(ownListSchema, await request(OWN)).own;
+
+export const createOwn = async (id: string, document: OwnDocument): Promise<StoredOwn> =>
+  understood(storedOwnSchema, await request(OWN, { method: 'POST', body: JSON.stringify({ id, document }) }));
+
+/** Puts another document in the place of one, if it still has the revision that was changed. */
+export const replaceOwn = async (
+  { id, revision }: Pick<StoredOwn, 'id' | 'revision'>,
+  document: OwnDocument,
+): Promise<StoredOwn> =>
+  understood(
+    storedOwnSchema,
+    await request(ownPath(id), { method: 'PUT', body: JSON.stringify({ revision, document }) }),
+  );
+
+export const deleteOwn = async ({ id, revision }: Pick<StoredOwn, 'id' | 'revision'>): Promise<void> =>
+  void (await request(`${ownPath(id)}?revision=${revision}`, { method: 'DELETE' }));

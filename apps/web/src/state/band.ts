@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Band } from '@backline/core/band/index';
 import { differsInMixOnly, songDifference } from '@backline/core/song/difference';
+import type { OwnDocument } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
 import { loopRound } from '../audio/loop';
 import { player, usePlayer } from '../audio/player';
@@ -10,6 +11,7 @@ import type { BandReply, BandRequest } from '../workers/band';
 import { bandWorker } from './bandWorker';
 import { useOpenSong } from './openSong';
 import { WorkerLost } from './remote';
+import { usePlayed } from './repertoire';
 import { asTried, letGo, useTrying } from './trying';
 
 export interface BandState {
@@ -26,14 +28,19 @@ class Generation {
   private busy = false;
   /** The song that the worker has a copy of. */
   private sent: Song | null = null;
+  private sentOwn: readonly OwnDocument[] | null = null;
   private next: Song | null = null;
+  /** The writer's own styles and patterns, as the next band is to have them. */
+  private own: readonly OwnDocument[] = [];
   private count = 0;
   /** The song a worker fell over last: it is given to a fresh one once. */
   private fellOver: Song | null = null;
 
-  make(song: Song): void {
+  make(song: Song, own: readonly OwnDocument[]): void {
     const made = useBand.getState();
-    if (!this.busy && made.band && made.song && differsInMixOnly(made.song, song)) {
+    const isOtherOwn = own !== this.own;
+    this.own = own;
+    if (!this.busy && !isOtherOwn && made.band && made.song && differsInMixOnly(made.song, song)) {
       return this.mix(made.band, song);
     }
     this.next = song;
@@ -60,13 +67,15 @@ class Generation {
       const request: BandRequest = {
         number: ++this.count,
         song: this.sent ? { other: songDifference(this.sent, song) } : { whole: song },
+        ...(this.sentOwn === this.own ? {} : { own: this.own }),
         round: usePlayer.getState().loop?.playing ?? null,
       };
       this.sent = song;
+      this.sentOwn = this.own;
       try {
         this.take(song, request, await bandWorker.ask((band) => band.make(request)));
       } catch (error) {
-        this.sent = null;
+        this.sent = this.sentOwn = null;
         // A worker that was replaced between two edits has no copy to change.
         if (error instanceof WorkerLost || !whole) this.startOver(song);
         else this.fail(` (${error instanceof Error ? error.message : String(error)}). Undo the last change.`);
@@ -110,9 +119,10 @@ player.scoresFrom(
 export function useBandOfOpenSong(): void {
   const song = useOpenSong((s) => s.song);
   const trying = useTrying();
+  const own = usePlayed((s) => s.documents);
   useEffect(() => {
-    if (song) generation.make(asTried(song, trying));
-  }, [song, trying]);
+    if (song) generation.make(asTried(song, trying), own);
+  }, [song, trying, own]);
   useEffect(
     () => () => {
       letGo();

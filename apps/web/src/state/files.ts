@@ -6,6 +6,7 @@ import { fileNames } from '@backline/sound/fileNames';
 import type { Files } from '../workers/files';
 import { download } from './download';
 import { RemoteWorker } from './remote';
+import { usePlayed } from './repertoire';
 
 export type FileKind = 'midi' | 'wav' | 'stems';
 
@@ -39,8 +40,9 @@ export function stopMaking(): void {
 }
 
 async function made(mine: Maker, kind: FileKind, song: Song): Promise<Blob> {
+  const playable = { song, own: usePlayed.getState().documents };
   if (kind === 'midi') {
-    const { bytes, remark } = await mine.ask((files) => files.midi(song));
+    const { bytes, remark } = await mine.ask((files) => files.midi(playable));
     useFiles.setState({ remark });
     return new Blob([bytes.slice()], { type: 'audio/midi' });
   }
@@ -48,7 +50,7 @@ async function made(mine: Maker, kind: FileKind, song: Song): Promise<Blob> {
   const tell = proxy((done: number) => {
     if (maker === mine) useFiles.setState({ making: { kind, done } });
   });
-  return mine.ask((files) => (kind === 'wav' ? files.wav(song, tell) : files.stems(song, tell)));
+  return mine.ask((files) => (kind === 'wav' ? files.wav(playable, tell) : files.stems(playable, tell)));
 }
 
 /** Makes a file of the song as it is now and gives it to the browser; one at a time. */

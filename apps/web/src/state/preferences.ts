@@ -11,11 +11,15 @@ export interface Preferences {
   readonly recent: readonly number[];
   /** Patterns and styles that are kept at hand: `bass/two-beat`, `style/quayside`. */
   readonly liked: readonly string[];
+  /** Patterns and styles that were kept last in a song, the newest first, named alike. */
+  readonly played: readonly string[];
 }
 
 const KEY = 'backline/preferences';
-const USUAL: Preferences = { degrees: true, basses: true, favourites: [], recent: [], liked: [] };
+const USUAL: Preferences = { degrees: true, basses: true, favourites: [], recent: [], liked: [], played: [] };
 const MOST_RECENT = 8;
+/** Over all kinds of part and styles. */
+const MOST_PLAYED = 60;
 
 const isProgram = (value: unknown): value is number =>
   typeof value === 'number' && Number.isInteger(value) && value >= 0 && value < 128;
@@ -28,12 +32,15 @@ function read(): Preferences {
       typeof found[name] === 'boolean' ? found[name] : USUAL[name];
     const programs = (name: 'favourites' | 'recent'): readonly number[] =>
       Array.isArray(found[name]) ? found[name].filter(isProgram) : USUAL[name];
+    const names = (name: 'liked' | 'played'): readonly string[] =>
+      Array.isArray(found[name]) ? found[name].filter((one) => typeof one === 'string') : USUAL[name];
     return {
       degrees: held('degrees'),
       basses: held('basses'),
       favourites: programs('favourites'),
       recent: programs('recent'),
-      liked: Array.isArray(found.liked) ? found.liked.filter((one) => typeof one === 'string') : USUAL.liked,
+      liked: names('liked'),
+      played: names('played'),
     };
   } catch {
     return USUAL;
@@ -67,4 +74,10 @@ export function like(what: string, liked: boolean): void {
 export function choseProgram(program: number): void {
   const others = usePreferences.getState().recent.filter((p) => p !== program);
   prefer({ recent: [program, ...others].slice(0, MOST_RECENT) });
+}
+
+/** Remembers a pattern or a style that was kept in a song. */
+export function wasPlayed(what: string): void {
+  const others = usePreferences.getState().played.filter((one) => one !== what);
+  prefer({ played: [what, ...others].slice(0, MOST_PLAYED) });
 }

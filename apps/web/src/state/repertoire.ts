@@ -1,4 +1,6 @@
+import { create } from 'zustand';
 import { kindOf, styleOf, type Repertoire } from '@backline/core/band/repertoire';
+import type { OwnDocument, StoredOwn } from '@backline/core/own/transport';
 import { KINDS } from '@backline/core/parts/index';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
@@ -6,22 +8,54 @@ import { kindSet } from '@backline/core/style/kind';
 import type { Style } from '@backline/core/style/schema';
 import { styleInWords } from '@backline/core/style/set';
 import { patternOf, sectionSettings, type Resolved } from '@backline/core/timeline/settings';
+import { fetchOwn } from './api';
+import type * as RepertoireTools from './repertoireTools';
+
+type Tools = typeof RepertoireTools;
+
+interface Played {
+  /** What songs are played by; null before it has been loaded. */
+  readonly all: Repertoire | null;
+  /** Styles and patterns of the writer's own, as the server has them. */
+  readonly own: readonly StoredOwn[];
+  /** Their documents, the same array as long as they are the same. */
+  readonly documents: readonly OwnDocument[];
+}
+
+export const usePlayed = create<Played>(() => ({ all: null, own: [], documents: [] }));
 
 /** Styles and the library are no part of the first load: they come with the first song that is opened. */
-let here: Repertoire | null = null;
+let tools: Tools | null = null;
 let coming: Promise<Repertoire> | null = null;
+
+const stampsOf = (own: readonly StoredOwn[]): string =>
+  own.map(({ id, revision }) => `${id} ${revision}`).join();
+
+/** Takes what the server has of the writer's own; what is the same stays the same object. */
+export function takeOwn(own: readonly StoredOwn[]): void {
+  const before = usePlayed.getState();
+  if (before.all && stampsOf(before.own) === stampsOf(own)) return usePlayed.setState({ own });
+  if (!tools) return;
+  const documents = own.map(({ document }) => document);
+  usePlayed.setState({ own, documents, all: tools.repertoireWith(documents) });
+}
+
+async function load(): Promise<Repertoire> {
+  // Where the server is away, a song is played by what is shipped.
+  const own = fetchOwn().catch((): StoredOwn[] => []);
+  tools = await import('./repertoireTools');
+  takeOwn(await own);
+  return repertoire();
+}
 
 /** Fetches styles and patterns, once. What failed to come is asked for again. */
 export function loadRepertoire(): Promise<Repertoire> {
-  coming ??= import('@backline/core/styles/index').then(
-    ({ OURS }) => (here = OURS),
-    (error: unknown) => {
-      coming = null;
-      throw new Error('The styles could not be loaded. Check the connection, then try again.', {
-        cause: error,
-      });
-    },
-  );
+  coming ??= load().catch((error: unknown) => {
+    coming = null;
+    throw new Error('The styles could not be loaded. Check the connection, then try again.', {
+      cause: error,
+    });
+  });
   return coming;
 }
 
@@ -30,8 +64,15 @@ export function loadRepertoire(): Promise<Repertoire> {
  * @throws Error before they have been loaded: songs are opened after them.
  */
 export function repertoire(): Repertoire {
-  if (!here) throw new Error('Styles are asked for before a song is open.');
-  return here;
+  const { all } = usePlayed.getState();
+  if (!all) throw new Error('Styles are asked for before a song is open.');
+  return all;
+}
+
+/** What reads and makes styles, which comes with them. */
+export function repertoireTools(): Tools {
+  if (!tools) throw new Error('Styles are asked for before a song is open.');
+  return tools;
 }
 
 /** Kinds of part by themselves, which are here from the start. */
@@ -44,10 +85,12 @@ export const songStyle = (song: Pick<Song, 'style'>): Style => styleOf(song, rep
 const asName = (id: string): string => id.replace(/(^|-)([a-z])/g, (_, dash: string, letter: string) => `${dash ? ' ' : ''}${letter.toUpperCase()}`); // prettier-ignore
 
 /** A style's name; one that is not at hand keeps its own and says who plays instead. */
-export const styleName = (id: string): string => (here ? styleInWords(here.styles, id) : asName(id));
+export const styleName = (id: string): string =>
+  usePlayed.getState().all ? styleInWords(repertoire().styles, id) : asName(id);
 
 /** The kind of a part; null where it is not at hand. */
-export const partKind = (part: Pick<Part, 'kind'>): Kind | null => kindOf(part, here ?? ONLY_KINDS);
+export const partKind = (part: Pick<Part, 'kind'>): Kind | null =>
+  kindOf(part, usePlayed.getState().all ?? ONLY_KINDS);
 
 const ONLY_KINDS: Pick<Repertoire, 'kinds'> = { kinds: KINDS_HERE };
 

@@ -13,12 +13,15 @@ import type { ScoreMessage } from '@backline/sound/messages';
 import type { ChannelSetup } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { loopRound, type SectionLoop } from '../audio/loop';
-import { OURS } from '@backline/core/styles/index';
+import { repertoireWith } from '@backline/core/own/repertoire';
+import type { OwnDocument } from '@backline/core/own/transport';
 
 export interface BandRequest {
   readonly number: number;
   /** The whole song, or what is other in it than in the one sent before. */
   readonly song: { readonly whole: Song } | { readonly other: SongDifference };
+  /** The writer's own styles and patterns, where they are other than before. */
+  readonly own?: readonly OwnDocument[];
   /** The playing that is gone round. */
   readonly round: string | null;
 }
@@ -46,6 +49,7 @@ export interface Voicings {
 
 const memory = regionMemory();
 let copy: Song | null = null;
+let played = repertoireWith([]);
 /** The audio thread, once there is one, and the score that it was given last. */
 let listener: MessagePort | null = null;
 let latest: ScoreMessage | null = null;
@@ -57,9 +61,10 @@ function taken(song: BandRequest['song']): Song {
 }
 
 const making = {
-  make({ number, song, round }: BandRequest): BandReply {
+  make({ number, song, own, round }: BandRequest): BandReply {
     copy = taken(song);
-    const band = renderBand(copy, OURS, memory);
+    if (own) played = repertoireWith(own);
+    const band = renderBand(copy, played, memory);
     const score = scoreOf(band, copy.guide);
     const loop = round === null ? null : loopRound(band.bars, round);
     latest = { type: 'score', number, score, loop: loop && { start: loop.start, end: loop.end } };
@@ -77,8 +82,8 @@ const making = {
   voicings(section: string, part: string): Voicings {
     if (!copy) throw new Error('the song has not come yet');
     return {
-      now: sectionVoicings(copy, OURS, section, part),
-      auto: autoVoicings(copy, OURS, section, part),
+      now: sectionVoicings(copy, played, section, part),
+      auto: autoVoicings(copy, played, section, part),
     };
   },
 };

@@ -1,7 +1,7 @@
 /** Writes a song's files off the main thread: MIDI, its sound, and its sound part by part. */
 import { expose } from 'comlink';
 import { Zip, ZipPassThrough } from 'fflate';
-import { renderBand } from '@backline/core/band/index';
+import { renderBand, type Band } from '@backline/core/band/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { seatTrouble } from '@backline/core/formats/midi/channels';
 import type { Song } from '@backline/core/song/schema';
@@ -12,7 +12,8 @@ import { StemRenderer, audibleParts, renderSong, type Frames } from '@backline/s
 import { banksOf, type Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { wavData, wavHeader } from '@backline/sound/wav';
-import { OURS } from '@backline/core/styles/index';
+import { repertoireWith } from '@backline/core/own/repertoire';
+import type { OwnDocument } from '@backline/core/own/transport';
 
 /** Frames a second of the files: as on a compact disc. */
 const RATE = 44_100;
@@ -32,11 +33,19 @@ async function bank(id: string): Promise<DecodedBank> {
   return decodeBank(id, await response.arrayBuffer());
 }
 
+/** A song, and the writer's own styles and patterns that it may play by. */
+export interface Playable {
+  readonly song: Song;
+  readonly own: readonly OwnDocument[];
+}
+
+const bandOf = ({ song, own }: Playable): Band => renderBand(song, repertoireWith(own));
+
 async function heard(
-  song: Song,
+  playable: Playable,
 ): Promise<{ score: Score; banks: DecodedBank[]; names: Map<string, string> }> {
-  const band = renderBand(song, OURS);
-  const score = scoreOf(band, song.guide);
+  const band = bandOf(playable);
+  const score = scoreOf(band, playable.song.guide);
   const banks = await Promise.all(banksOf(score).map(bank));
   return { score, banks, names: new Map(band.parts.map((p) => [p.id, p.name])) };
 }
@@ -77,24 +86,24 @@ class Archive {
 }
 
 const files = {
-  midi(song: Song): MidiFile {
-    const band = renderBand(song, OURS);
-    return { bytes: writeMidiFile(song, band), remark: seatTrouble(band.parts) };
+  midi(playable: Playable): MidiFile {
+    const band = bandOf(playable);
+    return { bytes: writeMidiFile(playable.song, band), remark: seatTrouble(band.parts) };
   },
 
-  async wav(song: Song, tell: Progress): Promise<Blob> {
-    const { score, banks } = await heard(song);
+  async wav(playable: Playable, tell: Progress): Promise<Blob> {
+    const { score, banks } = await heard(playable);
     return asBlob(await wavOf(renderSong(score, banks, RATE), tell), 'audio/wav');
   },
 
   /** A zip with the song and a file for each part that is heard. */
-  async stems(song: Song, tell: Progress): Promise<Blob> {
-    const { score, banks, names } = await heard(song);
+  async stems(playable: Playable, tell: Progress): Promise<Blob> {
+    const { score, banks, names } = await heard(playable);
     const renderer = new StemRenderer(score, banks, RATE);
     const parts = audibleParts(score);
     const total = parts.length + 1;
     const archive = new Archive();
-    const titles = fileNames([song.title, ...parts.map((id) => names.get(id)!)]);
+    const titles = fileNames([playable.song.title, ...parts.map((id) => names.get(id)!)]);
     archive.add(`${titles[0]!}.wav`, await wavOf(renderer.song(), (done) => tell(done / total)));
     for (const [i, part] of parts.entries()) {
       const frames = renderer.part(part);

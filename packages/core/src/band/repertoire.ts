@@ -4,7 +4,7 @@ import { freeId, freeName } from '../song/names';
 import { kindSet, type KindSet } from '../style/kind';
 import { NO_LIBRARY, type Library } from '../style/patternLibrary';
 import { styleFor, styleSet, type StyleSet } from '../style/set';
-import type { Style } from '../style/schema';
+import type { Player, Style } from '../style/schema';
 import type { Kind } from '../parts/kind';
 
 export interface Repertoire {
@@ -49,12 +49,33 @@ export function newPart(kind: Kind, among: readonly Pick<Part, 'id' | 'name'>[],
   };
 }
 
+/** One of a style's band as a new part, with what is theirs; null where their kind is not at hand. */
+export function partOfBand(
+  one: string | Player,
+  kinds: KindSet<Kind>,
+  among: readonly Pick<Part, 'id' | 'name'>[],
+  style: Style,
+): Part | null {
+  const player = typeof one === 'string' ? null : one;
+  const kind = kinds.get(player ? player.kind : (one as string));
+  if (!kind) return null;
+  const part = newPart(kind, among, style);
+  if (!player) return part;
+  const names = among.map((p) => p.name);
+  return {
+    ...part,
+    name: freeName(names, player.name),
+    settings: player.settings,
+    mix: { ...part.mix, level: player.level ?? part.mix.level },
+  };
+}
+
 /** The band a style brings along. */
 export function bandOf(style: Style, kinds: KindSet<Kind>): Part[] {
   const parts: Part[] = [];
-  for (const id of style.band) {
-    const kind = kinds.get(id);
-    if (kind) parts.push(newPart(kind, parts, style));
+  for (const one of style.band) {
+    const part = partOfBand(one, kinds, parts, style);
+    if (part) parts.push(part);
   }
   return parts;
 }

@@ -1,6 +1,6 @@
 import { USUAL_GUIDE } from '../song/create';
 import { LIMITS } from '../song/limits';
-import type { Groove, Guide, Mix, Settings, Song } from '../song/schema';
+import type { Groove, Guide, Mix, Part, Settings, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
 
@@ -55,6 +55,15 @@ export function setSettings(partId: string, sectionId: string | null, settings: 
     `${partId}/${sectionId ?? ''}/${Object.keys(settings).join()}`,
   );
 }
+
+/** Several parts' patterns at once, for the whole song or for one section. */
+export const setPatterns = (
+  patterns: readonly { readonly part: Pick<Part, 'id'>; readonly pattern: string }[],
+  sectionId: string | null,
+): Edit =>
+  edit('throw the dice for patterns', (song) => {
+    for (const { part, pattern } of patterns) setSettings(part.id, sectionId, { pattern }).change(song);
+  });
 
 export const setMix = (partId: string, mix: Partial<Mix>): Edit =>
   edit(

@@ -43,6 +43,11 @@ export const nameSchema = z
   .max(LIMITS.nameLength, `A name has at most ${LIMITS.nameLength} characters.`)
   .refine(isOneLine, 'A name stands on one line and holds no control characters or halves of characters.');
 
+/** A sentence or two on one line. */
+export const lineSchema = z
+  .string()
+  .refine(isOneLine, 'This stands on one line and holds no control characters or halves of characters.');
+
 /** The id of a style, a pattern or a kind of part; it may be one that is not at hand, and is kept. */
 export const slugSchema = z
   .string()

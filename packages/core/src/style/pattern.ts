@@ -1,6 +1,6 @@
 /** The language of patterns: what all of them have, whatever kind of part plays them. */
 import { z } from 'zod';
-import { slugSchema, tempoSchema } from '../song/schema';
+import { lineSchema, nameSchema, slugSchema, tempoSchema } from '../song/schema';
 
 /** Longest pattern, in bars. */
 export const MOST_BARS = 8;
@@ -20,7 +20,7 @@ export const patternFactsSchema = z.strictObject({
     message: 'The slowest tempo comes first, then the fastest.',
   }),
   /** What it leaves room for, in words. */
-  leaves: z.string().min(1).max(80),
+  leaves: lineSchema.min(1).max(80),
 });
 
 export type PatternFacts = z.infer<typeof patternFactsSchema>;
@@ -28,7 +28,7 @@ export type PatternFacts = z.infer<typeof patternFactsSchema>;
 /** Every pattern begins with these. */
 export const patternHead = {
   id: slugSchema,
-  name: z.string().min(1).max(40),
+  name: nameSchema.max(40),
   facts: patternFactsSchema.optional(),
   /** What the pattern does at a chord change unless the writer says otherwise. */
   atChange: z.enum(['restart', 'carry on']),

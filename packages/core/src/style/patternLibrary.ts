@@ -1,6 +1,6 @@
 /** The library: patterns by kind of part, of which any can be tried in any song, and from which styles choose. */
 import { z } from 'zod';
-import { firstIssue } from '../song/schema';
+import { firstIssue, lineSchema } from '../song/schema';
 import type { Pattern, PatternFacts } from './pattern';
 import type { PatternKind } from './schema';
 
@@ -19,7 +19,7 @@ const headSchema = {
   format: z.literal(PATTERNS_FORMAT),
   version: z.literal(PATTERNS_VERSION),
   /** What its patterns have in common, for whoever reads the file. */
-  about: z.string().min(1).max(200),
+  about: lineSchema.min(1).max(200),
 };
 
 /** The schema of a family of patterns: a file with patterns of one kind of part, each with what it is for. */

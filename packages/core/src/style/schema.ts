@@ -1,6 +1,14 @@
 /** A style: its groove, and for each kind of part how it plays and by which patterns. A file of its own. */
 import { z } from 'zod';
-import { grooveSchema, metreSchema, settingsSchema, slugSchema, tempoSchema } from '../song/schema';
+import {
+  grooveSchema,
+  lineSchema,
+  metreSchema,
+  nameSchema,
+  settingsSchema,
+  slugSchema,
+  tempoSchema,
+} from '../song/schema';
 import { HOMES } from '../theory/dress';
 import { FEELS, type Pattern } from './pattern';
 
@@ -40,6 +48,16 @@ const voiceSchema = <P extends Pattern>(pattern: z.ZodType<P>) =>
       }
     });
 
+/** A player of a band who is more than one of its kind: what is theirs beside what the style has for the kind. */
+const playerSchema = z.strictObject({
+  kind: slugSchema,
+  name: nameSchema,
+  level: z.number().int().min(0).max(127).optional(),
+  settings: settingsSchema,
+});
+
+export type Player = z.infer<typeof playerSchema>;
+
 /** The pattern schemas of the kinds that a style may have parts for. */
 export interface PatternKind {
   readonly id: string;
@@ -55,10 +73,10 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       format: z.literal(STYLE_FORMAT),
       version: z.literal(STYLE_VERSION),
       id: slugSchema.min(1),
-      name: z.string().min(1).max(40),
+      name: nameSchema.max(40),
       feel: z.enum(FEELS),
-      about: z.string().max(160),
-      metres: z.array(metreSchema).min(1),
+      about: lineSchema.max(160),
+      metres: z.array(metreSchema).min(1).max(40),
       /** Slowest and fastest tempo the style suits, and its own. */
       tempo: z.tuple([tempoSchema, tempoSchema]),
       usualTempo: tempoSchema,
@@ -74,15 +92,18 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
         .optional(),
       /** What its players put on the chord they come home to, where chords are dressed. */
       home: z.enum(HOMES),
-      /** The parts a new song has in this style, in order; each of a kind it has patterns for. */
-      band: z.array(slugSchema).min(1).max(16),
+      /** The parts a new song has in this style, in order, by kind or as players; each of a kind it has patterns for. */
+      band: z
+        .array(z.union([slugSchema, playerSchema]))
+        .min(1)
+        .max(16),
       parts: z.strictObject(parts),
     })
     .superRefine((style, ctx) => {
       const say = (message: string, path: (string | number)[]) =>
         ctx.addIssue({ code: 'custom', message, path });
       const voices = style.parts as Partial<Record<string, Voice>>;
-      style.band.forEach((kind, i) => {
+      kindsOfBand(style).forEach((kind, i) => {
         if (!voices[kind])
           say(`The band has a part "${kind}", but the style has no patterns for it.`, ['band', i]);
       });
@@ -105,6 +126,10 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       }
     });
 }
+
+/** The kinds of a band's parts, in order. */
+export const kindsOfBand = ({ band }: { readonly band: readonly (string | Player)[] }): string[] =>
+  band.map((one) => (typeof one === 'string' ? one : one.kind));
 
 /** What a style has for a kind of part, once its patterns are at hand. */
 export interface Voice {

@@ -18,6 +18,7 @@ import { OURS } from '@backline/core/styles/index';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { STYLES, song, withSettings } from '../support/music';
 import { notesOf, readStrictly } from '../formats/strictMidi';
+import { kindsOfBand } from '@backline/core/style/schema';
 
 /** A kind as one folder would hold it: a bell that strikes the root of whatever sounds. */
 const bellPattern = z.strictObject({ ...patternHead, grids: gridsSchema(z.strictObject(timed)) });
@@ -119,7 +120,7 @@ describe('a kind of part', () => {
 
   it('a new song takes its band from the style', () => {
     for (const style of STYLES) {
-      expect(bandOf(style, OURS.kinds).map((p) => p.kind)).toEqual(style.band);
+      expect(bandOf(style, OURS.kinds).map((p) => p.kind)).toEqual(kindsOfBand(style));
     }
   });
 });

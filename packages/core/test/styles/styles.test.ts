@@ -4,6 +4,7 @@ import { genresOf } from '@backline/core/fit/genres';
 import { OURS } from '@backline/core/styles/index';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
+import { kindsOfBand } from '@backline/core/style/schema';
 
 const STYLES = OURS.styles.all;
 
@@ -51,7 +52,7 @@ describe.each(STYLES.map((s) => [s.name, s] as const))('%s', (_, style) => {
       richness: 0,
       genres: genresOf(style),
     };
-    for (const kind of style.band) {
+    for (const kind of kindsOfBand(style)) {
       const voice = style.parts[kind];
       const usual = voice!.patterns.find((p) => p.id === voice!.settings.pattern) ?? voice!.patterns[0]!;
       const { facts } = usual;

@@ -9,13 +9,13 @@ import type { Settings, Song } from '@backline/core/song/schema';
 import { EVERYDAY_QUALITIES, ALL_QUALITIES } from '@backline/core/theory/qualities';
 import { bandOf, newPart, styleOf } from '@backline/core/band/repertoire';
 import { metreOf, METRE_NAMES } from '@backline/core/time/metre';
-import type { Style } from '@backline/core/style/schema';
+import { kindsOfBand, type Style } from '@backline/core/style/schema';
 import type { Pattern } from '@backline/core/style/pattern';
 import { OURS } from '@backline/core/styles/index';
 
 /** The styles as they are shipped, and the kinds of part that they have patterns for. */
 export const STYLES: readonly Style[] = OURS.styles.all;
-export const BAND_KINDS: readonly string[] = STYLES[0]!.band;
+export const BAND_KINDS: readonly string[] = kindsOfBand(STYLES[0]!);
 
 /** The regions of a song's parts as the band has agreed on them. */
 export const regionsIn = (song: Song, repertoire = OURS) => {

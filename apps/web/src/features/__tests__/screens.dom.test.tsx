@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
@@ -8,6 +8,7 @@ import { forgetEdits } from '../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../state/openSong';
 import { BandScreen } from '../band/BandScreen';
 import { ChartSheet } from '../chart/ChartSheet';
+import { openPage } from '../band/__tests__/support/page';
 import { press } from '../chart/__tests__/support/openChart';
 import { selectBar, useSelection } from '../chart/selection';
 import { Troubles } from '../song/Troubles';
@@ -32,7 +33,7 @@ const show = (element: React.ReactElement) => render(<PaperProvider>{element}</P
 
 /** Finds a style, tries it, and keeps it. */
 function takeStyle(name: string): void {
-  for (const button of ['Find another style', `Try ${name}`, /Keep it$/, 'Close Styles']) press(button);
+  for (const button of ['Styles: find another', `Try ${name}`, /Keep it$/, 'Close Styles']) press(button);
 }
 
 /** What is selected, as the chart shows it, following the song. */
@@ -110,32 +111,47 @@ describe('the band', () => {
 
   const part = (name: string) => within(screen.getByRole('group', { name }));
 
-  it('sets a part for the whole song or for one section', () => {
-    fireEvent.click(part('Keys').getByRole('button', { name: 'More settings of Keys' }));
-    fireEvent.click(part('Keys').getByRole('radio', { name: 'Pulsed' }));
+  it('sets a part for the whole song or for one section', async () => {
+    const page = await openPage('Keys', 'What it plays');
+    fireEvent.click(page.getByRole('radio', { name: 'Pulsed' }));
     expect(now().song!.parts.find((p) => p.id === 'keys')!.settings.pattern).toBe('quayside-pulse');
+    press('Back to the band');
     fireEvent.click(screen.getByRole('radio', { name: 'Chorus' }));
-    fireEvent.click(part('Keys').getByRole('radio', { name: 'Broken chords' }));
+    const there = await openPage('Keys');
+    fireEvent.click(there.getByRole('radio', { name: 'Broken chords' }));
     expect(now().song!.sections[1]!.settings.keys).toEqual({ pattern: 'quayside-broken' });
-    fireEvent.click(part('Keys').getByRole('button', { name: /As in the whole song/ }));
+    fireEvent.click(there.getByRole('button', { name: /As in the whole song/ }));
     expect(now().song!.sections[1]!.settings.keys).toBeUndefined();
   });
 
-  it('offers a variation and a way through chord changes only where they are heard', () => {
+  it('offers a variation and a way through chord changes only where they are heard', async () => {
     const button = { name: /Another variation/ };
     const change = { name: 'At a chord change' };
-    fireEvent.click(part('Bass').getByRole('button', { name: 'More settings of Bass' }));
-    expect(part('Bass').getByRole('button', button)).toBeTruthy();
-    expect(part('Bass').getByRole('radiogroup', change)).toBeTruthy();
+    const page = await openPage('Bass', 'What it plays');
+    expect(page.getByRole('button', button)).toBeTruthy();
+    expect(page.getByRole('radiogroup', change)).toBeTruthy();
     // Roots that are told exactly have no other variation; a walk has.
-    const repeats = within(part('Bass').getByRole('radiogroup', { name: 'Repeats' }));
+    const repeats = within(page.getByRole('radiogroup', { name: 'Repeats' }));
     fireEvent.click(repeats.getByRole('radio', { name: 'Exactly' }));
     expect(now().song!.parts[0]!.settings.telling).toBe('exactly');
-    expect(part('Bass').queryByRole('button', button)).toBeNull();
+    expect(page.queryByRole('button', button)).toBeNull();
+    press('Back to the band');
     takeStyle('Lamplight');
-    expect(part('Bass').getByRole('button', button)).toBeTruthy();
-    expect(part('Bass').getByRole('radio', { name: 'Walking' }).getAttribute('aria-checked')).toBe('true');
-    expect(part('Bass').queryByRole('radiogroup', change)).toBeNull();
+    const walk = await openPage('Bass');
+    expect(walk.getByRole('button', button)).toBeTruthy();
+    expect(walk.getByRole('radio', { name: 'Walking' }).getAttribute('aria-checked')).toBe('true');
+    expect(walk.queryByRole('radiogroup', change)).toBeNull();
+  });
+
+  it('turns from one part’s page to the next, and gives the focus back where it came from', async () => {
+    const from = document.querySelector<HTMLElement>('[aria-label="Page of Bass"]')!;
+    from.focus();
+    const page = await openPage('Bass');
+    page.getByRole('button', { name: 'Next part, Keys' }).click();
+    expect(await screen.findByRole('heading', { name: 'Keys' })).toBeTruthy();
+    expect(page.queryByRole('button', { name: 'Next part, Bass' })).toBeNull();
+    press('Back to the band');
+    await waitFor(() => expect(document.activeElement?.getAttribute('aria-label')).toMatch(/^Page of/));
   });
 
   it('shows what the players agree on in a section, and lets each point go', () => {
@@ -156,13 +172,13 @@ describe('the band', () => {
     expect(now().song!.together).toBeUndefined();
   });
 
-  it('sets style, swing, ending, level, and who is heard alone', () => {
+  it('sets style, swing, ending, level, and who is heard alone', async () => {
     takeStyle('Lamplight');
     fireEvent.click(screen.getByRole('radio', { name: 'A hit' }));
     fireEvent.change(screen.getByRole('slider', { name: 'Swing' }), { target: { value: '60' } });
-    fireEvent.click(part('Bass').getByRole('button', { name: 'More settings of Bass' }));
-    fireEvent.change(part('Bass').getByRole('slider', { name: 'Level' }), { target: { value: '40' } });
-    fireEvent.click(part('Bass').getByRole('button', { name: 'Hear Bass alone' }));
+    const page = await openPage('Bass', 'Place in the sound');
+    fireEvent.change(page.getByRole('slider', { name: 'Level' }), { target: { value: '40' } });
+    fireEvent.click(page.getByRole('button', { name: 'Hear Bass alone' }));
     const { style, ending, groove, parts } = now().song!;
     expect([style, ending, groove.swing, parts[0]!.mix.level, parts[0]!.mix.solo]).toEqual([
       'lamplight',

@@ -1,37 +1,61 @@
-import { useState } from 'react';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { useEffect, useState } from 'react';
+import { ScrollView, StyleSheet, Text, View, type ViewStyle } from 'react-native';
 import { Button } from 'react-native-paper';
 import { setEnding, setGroove, setSeed } from '@backline/core/edits/song';
 import type { Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { Toggle } from '../../components/Toggle';
+import { later } from '../../components/later';
 import { change, useOpenSong } from '../../state/openSong';
-import { partKind, songStyle, styleName } from '../../state/repertoire';
-import { usePalette } from '../../theme/usePalette';
+import { partKind, songStyle, styleName, usePlayed } from '../../state/repertoire';
+import { useIsWide, usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { PatternFinder } from './find/PatternFinder';
 import { StyleFinder } from './find/StyleFinder';
+import { openPart, useOpenPart } from './openPart';
 import { PartCard } from './PartCard';
 import { AddPart } from './PartMenu';
 import { TogetherPanel } from './TogetherPanel';
 
+const PartPage = later(() => import('./PartPage').then((m) => m.PartPage));
+const DiceSheet = later(() => import('./find/DiceSheet').then((m) => m.DiceSheet));
+const KeepBandSheet = later(() => import('./own/KeepBandSheet').then((m) => m.KeepBandSheet));
+const OwnStylesSheet = later(() => import('./own/OwnStylesSheet').then((m) => m.OwnStylesSheet));
+
 const WHOLE = 'song';
 
-/** The style a song plays in, and the way to others. */
-function StyleLine({ song, onFind }: { song: Song; onFind: () => void }) {
+/** What is open over the band; a part's finder has the part's id. */
+type Over = 'style' | 'keep' | 'own' | 'dice' | { readonly part: string } | null;
+
+/** The style a song plays in, and what can be done about it. */
+function StyleLine({ song, onOpen }: { song: Song; onOpen: (over: Over) => void }) {
   const palette = usePalette();
   const style = songStyle(song);
   return (
     <View style={styles.style}>
-      <View style={styles.names}>
-        <Text style={[styles.name, { color: palette.ink }]}>{styleName(song.style)}</Text>
-        <Text style={[TYPE.words, { color: palette.quiet }]}>{style.about}</Text>
+      <Text style={[styles.name, { color: palette.ink }]}>{styleName(song.style)}</Text>
+      <Text style={[TYPE.words, { color: palette.quiet }]}>{style.about}</Text>
+      <View style={styles.row}>
+        <Button
+          mode="outlined"
+          icon="magnify"
+          onPress={() => onOpen('style')}
+          accessibilityLabel="Styles: find another"
+        >
+          Styles
+        </Button>
+        <Button mode="outlined" icon="dice-multiple-outline" onPress={() => onOpen('dice')}>
+          Dice
+        </Button>
+        <Button mode="text" icon="content-save-outline" onPress={() => onOpen('keep')}>
+          Keep this band
+        </Button>
+        <Button mode="text" icon="account-music-outline" onPress={() => onOpen('own')}>
+          Your styles
+        </Button>
       </View>
-      <Button mode="outlined" icon="magnify" onPress={onFind} accessibilityLabel="Find another style">
-        Styles
-      </Button>
     </View>
   );
 }
@@ -73,56 +97,88 @@ function Shared({ song }: { song: Song }) {
   );
 }
 
-/** The parts: for each what it plays and how loud, in the whole song or in one section. */
+/** Still there, and where it was scrolled to, while a page lies over it; nothing of it is reached meanwhile. */
+const COVERED = { visibility: 'hidden' } as unknown as ViewStyle;
+
+/** The band: each part's weave, the style it plays in, and beside it or over it the page of one part. */
 export function BandScreen() {
   const palette = usePalette();
   const song = useOpenSong((s) => s.song);
+  // Drawn anew where a style of the writer's own is changed.
+  usePlayed((s) => s.all);
+  const wide = useIsWide();
   const [scope, setScope] = useState<string>(WHOLE);
-  const [openPart, setOpenPart] = useState<string | null>(null);
   const [together, setTogether] = useState(false);
-  const [finding, setFinding] = useState<string | null>(null);
+  const [over, setOver] = useState<Over>(null);
+  const opened = useOpenPart((s) => s.id);
+  useEffect(() => () => openPart(null), []);
   if (!song) return null;
-  const found = song.parts.find((p) => `part ${p.id}` === finding);
+  const found = song.parts.find((p) => typeof over === 'object' && p.id === over?.part);
   const kind = found && partKind(found);
+  const page = song.parts.find((p) => p.id === opened);
   const section = song.sections.find((s) => s.id === scope);
+  const sectionId = section?.id ?? null;
+  const close = (): void => setOver(null);
   const scopes = [
     { value: WHOLE, label: 'Whole song' },
     ...song.sections.map((s) => ({ value: s.id, label: s.name })),
   ];
   return (
     <View style={[styles.page, { backgroundColor: palette.paper }]}>
-      <ScrollView contentContainerStyle={styles.content}>
-        <StyleLine song={song} onFind={() => setFinding('style')} />
-        <Choices label="Settings for" value={section?.id ?? WHOLE} choices={scopes} onChoose={setScope} />
-        {song.parts.map((part) => (
-          <PartCard
-            key={part.id}
-            song={song}
-            part={part}
-            sectionId={section?.id ?? null}
-            open={openPart === part.id}
-            onOpen={() => setOpenPart(openPart === part.id ? null : part.id)}
-            onFind={() => setFinding(`part ${part.id}`)}
-          />
-        ))}
-        <AddPart song={song} />
-        <Shared song={song} />
-        <View style={[styles.card, { borderColor: palette.line, backgroundColor: palette.raised }]}>
-          <View style={styles.start}>
-            <Toggle label="Together" on={together} as="head" onPress={() => setTogether(!together)} />
+      <View style={styles.both}>
+        <ScrollView
+          style={[styles.half, page && !wide ? COVERED : null]}
+          contentContainerStyle={styles.content}
+        >
+          <StyleLine song={song} onOpen={setOver} />
+          <Choices label="Settings for" value={section?.id ?? WHOLE} choices={scopes} onChoose={setScope} />
+          {song.parts.map((part) => (
+            <PartCard
+              key={part.id}
+              song={song}
+              part={part}
+              sectionId={sectionId}
+              open={page === part}
+              onOpen={() => openPart(page === part ? null : part.id)}
+              onFind={() => setOver({ part: part.id })}
+            />
+          ))}
+          <AddPart song={song} />
+          <Shared song={song} />
+          <View style={[styles.card, { borderColor: palette.line, backgroundColor: palette.raised }]}>
+            <View style={styles.start}>
+              <Toggle label="Together" on={together} as="head" onPress={() => setTogether(!together)} />
+            </View>
+            {together ? <TogetherPanel song={song} section={section ?? null} /> : null}
           </View>
-          {together ? <TogetherPanel song={song} section={section ?? null} /> : null}
-        </View>
-      </ScrollView>
-      {finding === 'style' ? <StyleFinder song={song} onClose={() => setFinding(null)} /> : null}
+        </ScrollView>
+        {page ? (
+          <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
+            <PartPage
+              key={page.id}
+              song={song}
+              part={page}
+              sectionId={sectionId}
+              where={section ? `in ${section.name}` : 'in the whole song'}
+              onFind={() => setOver({ part: page.id })}
+              onTurn={openPart}
+              onClose={() => openPart(null)}
+            />
+          </View>
+        ) : null}
+      </View>
+      {over === 'style' ? <StyleFinder song={song} onClose={close} /> : null}
+      {over === 'dice' ? <DiceSheet song={song} sectionId={sectionId} onClose={close} /> : null}
+      {over === 'keep' ? <KeepBandSheet song={song} onClose={close} /> : null}
+      {over === 'own' ? <OwnStylesSheet song={song} onClose={close} /> : null}
       {found && kind ? (
         <PatternFinder
           key={found.id}
           song={song}
           part={found}
           kind={kind}
-          sectionId={section?.id ?? null}
-          onClose={() => setFinding(null)}
+          sectionId={sectionId}
+          onClose={close}
         />
       ) : null}
     </View>
@@ -131,10 +187,14 @@ export function BandScreen() {
 
 const styles = StyleSheet.create({
   page: { flex: 1 },
+  both: { flex: 1, flexDirection: 'row', minHeight: 0 },
+  half: { flex: 1, minWidth: 0 },
+  beside: { borderLeftWidth: 1 },
+  over: { position: 'absolute', top: 0, bottom: 0, left: 0, right: 0 },
   content: { padding: 14, gap: 10, paddingBottom: 24 },
   shared: { gap: 4, paddingBottom: 6 },
-  style: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  names: { flex: 1, minWidth: 0 },
+  style: { gap: 2 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 4 },
   start: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
   card: { borderWidth: 1, borderRadius: 14, padding: 10, gap: 2 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.body },

@@ -8,26 +8,19 @@ import {
   SWELLS,
   type Desk,
 } from '@backline/core/song/choices';
-import type { Settings } from '@backline/core/song/schema';
 import type { Control, Kind } from '@backline/core/parts/kind';
-import type { Resolved } from '@backline/core/timeline/settings';
 import { Choices, asNamed } from '../../components/Choices';
 import { Range } from '../../components/Range';
 import { Toggle } from '../../components/Toggle';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
-
-export interface TouchSettingsProps {
-  readonly kind: Kind;
-  readonly set: Resolved;
-  readonly put: (settings: Settings) => void;
-}
+import type { Setting } from './setting';
 
 const AS_PATTERN = 'as its pattern';
 const asPattern = { value: AS_PATTERN, label: AS_PATTERN } as const;
 
 /** Which desks of a section play: one at least. */
-function Desks({ without, put }: { readonly without: readonly Desk[] } & Pick<TouchSettingsProps, 'put'>) {
+function Desks({ without, put }: { readonly without: readonly Desk[] } & Pick<Setting, 'put'>) {
   const palette = usePalette();
   const turn = (desk: Desk): void => {
     const left = without.includes(desk) ? without.filter((d) => d !== desk) : [...without, desk];
@@ -45,11 +38,37 @@ function Desks({ without, put }: { readonly without: readonly Desk[] } & Pick<To
   );
 }
 
+const TOUCHES: readonly Control[] = [
+  'strum',
+  'length',
+  'kit',
+  'desks',
+  'tones',
+  'slides',
+  'swell',
+  'pedal',
+  'palm',
+];
+
+/** Whether there is anything to set of how a kind of part touches its notes. */
+export const hasTouch = (kind: Kind): boolean => TOUCHES.some((c) => kind.controls.includes(c));
+
 /** How a part's notes are touched: as far as its kind of player touches them so. */
-export function TouchSettings({ kind, set, put }: TouchSettingsProps) {
+export function TouchSettings({ kind, set, put }: Setting) {
   const has = (control: Control): boolean => kind.controls.includes(control);
   return (
     <>
+      {has('strum') ? (
+        <Range
+          label="Strum"
+          value={set.strum}
+          low={0}
+          high={120}
+          step={5}
+          text={`${set.strum} ms across`}
+          onChange={(strum) => put({ strum })}
+        />
+      ) : null}
       {has('length') ? (
         <Range
           label="Note length"

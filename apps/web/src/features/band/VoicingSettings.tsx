@@ -1,10 +1,13 @@
 import { StyleSheet, Text } from 'react-native';
-import type { Kind } from '@backline/core/parts/kind';
-import type { Part, Settings, Song } from '@backline/core/song/schema';
+import type { Control, Kind } from '@backline/core/parts/kind';
+import type { Part, Song } from '@backline/core/song/schema';
 import { RICHNESS } from '@backline/core/theory/dress';
 import { chordsInUse } from '@backline/core/timeline/passes';
+import { keyOf } from '@backline/core/theory/key';
+import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
+import { costsOf } from '@backline/core/voicing/costs';
+import { voicesIn } from '@backline/core/voicing/manner';
 import { soundsChords } from '@backline/core/style/kind';
-import type { Resolved } from '@backline/core/timeline/settings';
 import {
   NECKS,
   type Neck,
@@ -15,20 +18,12 @@ import {
 } from '@backline/core/song/choices';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
+import { Range } from '../../components/Range';
 import { Stepper } from '../../components/Stepper';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
+import type { Setting } from './setting';
 import { VoicingMoves } from './VoicingMoves';
-
-export interface VoicingSettingsProps {
-  readonly song: Song;
-  readonly part: Part;
-  readonly kind: Kind;
-  /** The section the settings are for, or null for the whole song. */
-  readonly sectionId: string | null;
-  readonly set: Resolved;
-  readonly put: (settings: Settings) => void;
-}
 
 const MANNER_WORDS: Record<Manner, string> = {
   free: 'as it flows best',
@@ -69,12 +64,74 @@ function countChords(song: Song, part: Part, sectionId: string | null): readonly
   return [sounding.length - fixed, fixed];
 }
 
-/** How a part lays out chords: manner, richness, hands; a guitar's tuning, capo and place on the neck. */
-export function VoicingSettings(props: VoicingSettingsProps) {
-  return soundsChords(props.kind) ? <Laid {...props} /> : null;
+const fretWords = (register: number): string =>
+  register <= 40 ? 'at the nut' : `about fret ${Math.min(11, register - 40)}`;
+const voiceCounts = (fretted: boolean) =>
+  (fretted ? [3, 4, 5, 6] : [3, 4, 5, 6, 7, 8]).map((value) => ({ value, label: String(value) }));
+const octaves = [-1, 0, 1].map((value) => ({ value, label: value > 0 ? `+${value}` : String(value) }));
+
+/** How high a part lies, how far its tones stand apart, how many they are. */
+function Where({ song, kind, set, put }: Setting) {
+  const has = (control: Control): boolean => kind.controls.includes(control);
+  const fretted = kind.nature === 'fretted';
+  return (
+    <>
+      {has('register') && !(fretted && set.neck === 'open') ? (
+        <Range
+          label="Register"
+          value={set.register}
+          low={kind.registers[0]}
+          high={kind.registers[1]}
+          text={
+            fretted
+              ? fretWords(set.register)
+              : `lowest near ${noteGlyphs(nameIn(set.register, { key: keyOf(song.key) }))}`
+          }
+          onChange={(register) => put({ register })}
+        />
+      ) : null}
+      {has('octave') ? (
+        <Choices label="Octave" value={set.octave} choices={octaves} onChoose={(octave) => put({ octave })} />
+      ) : null}
+      {has('spread') && costsOf(set.manner).spread > 0 ? (
+        <Range
+          label="Spread"
+          value={set.spread}
+          low={2}
+          high={12}
+          step={0.5}
+          text={`${set.spread} semitones apart`}
+          onChange={(spread) => put({ spread })}
+        />
+      ) : null}
+      {has('voices') && voicesIn(set.manner, 3) < voicesIn(set.manner, 8) ? (
+        <Choices
+          label={fretted ? 'Strings' : 'Voices'}
+          value={set.voices}
+          choices={voiceCounts(fretted)}
+          onChoose={(voices) => put({ voices })}
+        />
+      ) : null}
+    </>
+  );
 }
 
-function Laid({ song, part, kind, sectionId, set, put }: VoicingSettingsProps) {
+/** Whether a kind of part has anything to say of where its tones lie. */
+export const hasVoicing = (kind: Kind): boolean =>
+  soundsChords(kind) ||
+  (['register', 'octave', 'spread', 'voices'] as const).some((c) => kind.controls.includes(c));
+
+/** How a part lays out chords: where, in which manner, richness, hands; a guitar's tuning, capo and place on the neck. */
+export function VoicingSettings(props: Setting) {
+  return (
+    <>
+      <Where {...props} />
+      {soundsChords(props.kind) ? <Laid {...props} /> : null}
+    </>
+  );
+}
+
+function Laid({ song, part, kind, sectionId, set, put }: Setting) {
   const palette = usePalette();
   const [moving, fixed] = countChords(song, part, sectionId);
   const guitar = kind.controls.includes('neck');

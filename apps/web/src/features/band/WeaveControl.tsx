@@ -27,7 +27,8 @@ export interface WeaveControlProps {
   /** Where it is let go; null where the hold was given up. */
   readonly onRelease: (to: Pulled | null) => void;
   readonly onFlick: (way: 1 | -1) => void;
-  readonly onOpen: () => void;
+  /** Left out where its page is open already. */
+  readonly onOpen?: (() => void) | undefined;
 }
 
 const HEIGHT = 52;
@@ -106,7 +107,7 @@ export function WeaveControl(props: WeaveControlProps) {
     const moved = event && { dx: event.clientX - current.x, dy: event.clientY - current.y };
     if (current.held) return onRelease(moved && pulledTo(current.from, moved));
     const gesture = moved && gestureOf(moved, event.timeStamp - current.at);
-    if (gesture === 'tap') onOpen();
+    if (gesture === 'tap') onOpen?.();
     else if (gesture === 'flick') onFlick(moved!.dx > 0 ? 1 : -1);
   };
   const byKey = (event: KeyboardEvent<HTMLDivElement>): void => {
@@ -123,7 +124,7 @@ export function WeaveControl(props: WeaveControlProps) {
     } else if (event.key === 'Enter' || event.key === ' ') {
       event.preventDefault();
       event.stopPropagation();
-      onOpen();
+      onOpen?.();
     } else if (event.key === 'PageDown' || event.key === 'PageUp') {
       event.preventDefault();
       onFlick(event.key === 'PageDown' ? 1 : -1);
@@ -135,7 +136,7 @@ export function WeaveControl(props: WeaveControlProps) {
       role="button"
       tabIndex={0}
       aria-label={`Weave of ${name}: ${words}`}
-      aria-description="Enter opens its page. Up and down arrows: stronger, softer. Right and left: fuller, sparser. Page down: the next pattern that fits."
+      aria-description={`${onOpen ? 'Enter opens its page. ' : ''}Up and down arrows: stronger, softer. Right and left: fuller, sparser. Page down: the next pattern that fits.`}
       onPointerDown={begin}
       onPointerMove={(event) => {
         const { current } = touch;

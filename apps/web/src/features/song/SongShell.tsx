@@ -17,6 +17,7 @@ import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
 import { useIsWide, usePalette } from '../../theme/usePalette';
+import { useOpenPart } from '../band/openPart';
 import { ChartScreen } from '../chart/ChartScreen';
 import { ChartSheet } from '../chart/ChartSheet';
 import { select, useSelection } from '../chart/selection';
@@ -144,6 +145,8 @@ export function SongShell() {
   const { error, retry } = useSong(id);
   const song = useOpenSong((s) => s.song);
   const selected = useSelection((s) => s.selection !== null);
+  // A part's page beside the band takes the chart's place.
+  const paged = useOpenPart((s) => s.id !== null) && view === 'band' && !selected;
   useEffect(() => () => select(null), [id]);
   useAutosave();
   useBandOfOpenSong();
@@ -167,11 +170,13 @@ export function SongShell() {
       <View role="main" style={styles.screens}>
         {wide ? (
           <>
-            <View style={[styles.half, { borderColor: palette.line }]}>
-              <Boundary remedy={REMEDY}>
-                <ChartScreen />
-              </Boundary>
-            </View>
+            {paged ? null : (
+              <View style={[styles.half, { borderColor: palette.line }]}>
+                <Boundary remedy={REMEDY}>
+                  <ChartScreen />
+                </Boundary>
+              </View>
+            )}
             <View style={styles.half}>
               <Boundary subject={`${view}/${selected}`} remedy={REMEDY}>
                 {selected ? <ChartSheet song={song} beside /> : <Slot />}

@@ -41,7 +41,7 @@ beforeEach(() => {
     usePlayer.setState({ playing: false, starting: false });
     openSong({ id: 'x', revision: 1, updatedAt: '', song });
     useBand.setState({ band: renderBand(song, OURS), song });
-    usePreferences.setState({ favourites: [], recent: [], liked: [] });
+    usePreferences.setState({ favourites: [], recent: [], liked: [], played: [] });
   });
   render(
     <PaperProvider>
@@ -124,7 +124,7 @@ it('the dice draws another that fits, and its neighbours are a tap away', () => 
 });
 
 it('a style says what it brings and what stays, and brings it when it is kept', () => {
-  press('Find another style');
+  press('Styles: find another');
   press('Try Courtyard');
   expect(screen.getByText(/Courtyard brings its patterns, groove, horns, melody and percussion; your chords/)).toBeTruthy();
   expect(now().style).toBe('quayside');
@@ -135,7 +135,7 @@ it('a style says what it brings and what stays, and brings it when it is kept', 
   expect([now().style, now().parts.some((p) => p.kind === 'horns')]).toEqual(['quayside', false]);
 }); // prettier-ignore
 
-it('a weave is held and pulled by keys as well, tried by a key, and opens its page', () => {
+it('a weave is held and pulled by keys as well, tried by a key, and opens its page', async () => {
   expect(weave().getAttribute('aria-label')).toBe('Weave of Bass: Roots, density 3, mf');
   fireEvent.keyDown(weave(), { key: 'ArrowUp' });
   fireEvent.keyDown(weave(), { key: 'ArrowRight' });
@@ -144,7 +144,7 @@ it('a weave is held and pulled by keys as well, tried by a key, and opens its pa
   fireEvent.keyDown(weave(), { key: 'PageDown' });
   expect(part('bass').settings.pattern).toBeDefined();
   fireEvent.keyDown(weave(), { key: 'Enter' });
-  expect(screen.getByLabelText('Level')).toBeTruthy();
+  expect(await screen.findByTestId('part page')).toBeTruthy();
 });
 
 it('held and moved it is heard on the way and kept where it is let go; given up, nothing is changed', () => {
@@ -168,3 +168,42 @@ it('held and moved it is heard on the way and kept where it is let go; given up,
   expect(part('bass').settings).toMatchObject({ dynamics: 'mp', density: 2 });
   jest.useRealTimers();
 }); // prettier-ignore
+
+it('what was kept in a song last is found again; genres and energies narrow it down', () => {
+  press('Find a pattern for Bass');
+  for (const name of ['Octave rock', 'Quarters']) {
+    press(`Try ${name}`);
+    press(/Keep it$/);
+  }
+  press('Chosen last');
+  expect(names()).toEqual(['Quarters', 'Octave rock']);
+  press('Chosen last');
+  press('Filters');
+  const all = names().length;
+  fireEvent.change(screen.getByLabelText('Energy'), { target: { value: '5' } });
+  const loud = names();
+  expect(loud.length).toBeGreaterThan(0);
+  expect(loud.length).toBeLessThan(all / 2);
+  fireEvent.change(screen.getByLabelText('Genre'), { target: { value: 'rock' } });
+  expect(names().every((name) => loud.includes(name))).toBe(true);
+  expect(names().length).toBeLessThan(loud.length);
+});
+
+it('the dice are thrown for some parts, heard, thrown again, kept as one edit', async () => {
+  press(/Dice$/);
+  await screen.findByText(/Other patterns that fit/);
+  const before = now();
+  press('Bass');
+  press(/Throw$/);
+  const first = asTried(before, useTrying.getState()).parts.map((p) => p.settings.pattern);
+  expect(now()).toBe(before);
+  expect(first[0]).toBeUndefined();
+  expect(first.slice(1).every((pattern) => pattern !== undefined)).toBe(true);
+  press(/Throw again$/);
+  const second = asTried(before, useTrying.getState()).parts.map((p) => p.settings.pattern);
+  expect(second).not.toEqual(first);
+  press(/Keep it$/);
+  expect(now().parts.map((p) => p.settings.pattern)).toEqual(second);
+  act(() => void undo());
+  expect(now().parts).toEqual(before.parts);
+});

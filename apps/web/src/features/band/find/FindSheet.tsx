@@ -1,18 +1,18 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { Button, IconButton, TextInput } from 'react-native-paper';
+import type { Asked } from '@backline/core/fit/find';
 import { FEELS, type PatternFeel } from '@backline/core/style/pattern';
-import { player, usePlayer } from '../../../audio/player';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
+import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Toggle } from '../../../components/Toggle';
-import { useBand } from '../../../state/band';
-import { like, usePreferences } from '../../../state/preferences';
+import { like, usePreferences, wasPlayed } from '../../../state/preferences';
 import { letGo, tryAlone, useTrying } from '../../../state/trying';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
-import { useSelection } from '../../chart/selection';
+import { hear } from './hear';
 
 /** Something that can be tried: what it is, and what does not fit. */
 export interface Entry {
@@ -27,10 +27,35 @@ export interface Entry {
 export interface Wanted {
   readonly words: string;
   readonly feel: PatternFeel | 'any';
-  readonly liked: boolean;
+  /** A genre and an energy, 1 to 5, or any. */
+  readonly genre: string;
+  readonly energy: string;
+  readonly only: 'all' | 'liked' | 'played';
 }
 
-const ALL: Wanted = { words: '', feel: 'any', liked: false };
+const ANY = 'any';
+const ALL: Wanted = { words: '', feel: ANY, genre: ANY, energy: ANY, only: 'all' };
+
+/** What is wanted, as it is looked for. */
+export const askedIn = ({ words, feel, genre, energy }: Wanted): Asked => ({
+  words,
+  ...(feel === ANY ? {} : { feel }),
+  ...(genre === ANY ? {} : { genre }),
+  ...(energy === ANY ? {} : { energy: Number(energy) }),
+});
+
+const NOTHING: Readonly<Record<Wanted['only'], string>> = {
+  all: 'Nothing is called that. Try a genre, like soul or waltz, or another feel.',
+  liked: 'Nothing is kept at hand yet. Press a star to keep one.',
+  played: 'Nothing was chosen yet that is like this.',
+};
+
+const anyOr = (values: readonly string[], spoken: (value: string) => string) => [
+  { value: ANY, label: ANY },
+  ...values.map((value) => ({ value, label: spoken(value) })),
+];
+const ENERGIES = ['1', '2', '3', '4', '5'];
+const ENERGY_WORDS: Readonly<Record<string, string>> = { '1': '1, still', '5': '5, all there is' };
 
 const FEEL_WORDS: Readonly<Record<PatternFeel, string>> = {
   straight: 'Straight',
@@ -44,6 +69,9 @@ export interface FindSheetProps {
   /** What its favourites are kept under: a kind of part, or `style`. */
   readonly family: string;
   readonly inHand: string;
+  readonly genres: readonly string[];
+  /** Whether what is here differs in energy. */
+  readonly hasEnergy: boolean;
   /** Entries that are wanted, in their order. */
   readonly find: (wanted: Wanted) => readonly Entry[];
   readonly onTry: (id: string) => void;
@@ -57,37 +85,36 @@ export interface FindSheetProps {
   readonly tried?: (id: string) => ReactNode;
 }
 
-/** Where the chosen bar is played first, ticks; null where none is in hand. */
-function barInHand(): number | null {
-  const { selection } = useSelection.getState();
-  if (selection?.kind !== 'bar') return null;
-  const bars = useBand.getState().band?.bars ?? [];
-  return bars.find((b) => b.sectionId === selection.section && b.index === selection.bar)?.start ?? null;
-}
-
-/** Trying is hearing: the song begins to play, from the bar in hand, unless it plays already. */
-function hear(): void {
-  const { playing, starting } = usePlayer.getState();
-  if (playing || starting) return;
-  const from = barInHand();
-  void (from === null ? player.play() : player.play(from)).catch(() => undefined);
-}
-
 /** Finds something to play by: what fits first, heard at a tap in the song itself, then kept or let go. */
 export function FindSheet(props: FindSheetProps) {
-  const { title, family, inHand, find, onTry, onKeep, onClose, ways, canBeAlone, tried } = props;
+  const { title, family, inHand, genres, hasEnergy, find, onTry, onKeep, onClose, ways, canBeAlone, tried } =
+    props;
   const palette = usePalette();
   const [wanted, setWanted] = useState(ALL);
-  const { liked } = usePreferences();
+  const [filters, setFilters] = useState(false);
+  const { liked, played } = usePreferences();
   const trying = useTrying();
   useEffect(() => letGo, []);
-  const entries = find(wanted).filter(({ id }) => !wanted.liked || liked.includes(`${family}/${id}`));
+  const found = find(wanted);
+  const key = (id: string): string => `${family}/${id}`;
+  const entries =
+    wanted.only === 'liked'
+      ? found.filter(({ id }) => liked.includes(key(id)))
+      : wanted.only === 'played'
+        ? found
+            .filter(({ id }) => played.includes(key(id)))
+            .sort((a, b) => played.indexOf(key(a.id)) - played.indexOf(key(b.id)))
+        : found;
+  const narrowed = [wanted.genre, wanted.energy].filter((one) => one !== ANY).length;
+  const turn = (only: 'liked' | 'played'): void =>
+    setWanted({ ...wanted, only: wanted.only === only ? 'all' : only });
   const take = (id: string): void => {
     onTry(id);
     hear();
   };
   const keep = (id: string): void => {
     onKeep(id);
+    wasPlayed(key(id));
     letGo();
   };
   const { id: triedId } = trying;
@@ -153,12 +180,33 @@ export function FindSheet(props: FindSheetProps) {
         onChoose={(feel) => setWanted({ ...wanted, feel })}
       />
       <View style={styles.row}>
+        <Toggle label="Kept at hand" on={wanted.only === 'liked'} onPress={() => turn('liked')} />
+        <Toggle label="Chosen last" on={wanted.only === 'played'} onPress={() => turn('played')} />
         <Toggle
-          label="Kept at hand"
-          on={wanted.liked}
-          onPress={() => setWanted({ ...wanted, liked: !wanted.liked })}
+          as="head"
+          label={narrowed ? `Filters (${narrowed})` : 'Filters'}
+          on={filters}
+          onPress={() => setFilters(!filters)}
         />
       </View>
+      {filters ? (
+        <>
+          <Picker
+            label="Genre"
+            value={wanted.genre}
+            choices={anyOr(genres, (genre) => genre)}
+            onChoose={(genre) => setWanted({ ...wanted, genre })}
+          />
+          {hasEnergy ? (
+            <Picker
+              label="Energy"
+              value={wanted.energy}
+              choices={anyOr(ENERGIES, (energy) => ENERGY_WORDS[energy] ?? energy)}
+              onChoose={(energy) => setWanted({ ...wanted, energy })}
+            />
+          ) : null}
+        </>
+      ) : null}
       <View role="list" aria-label={title} style={styles.list}>
         {entries.map((entry) => (
           <Row
@@ -166,21 +214,13 @@ export function FindSheet(props: FindSheetProps) {
             entry={entry}
             inHand={entry.id === inHand}
             tried={entry.id === triedId}
-            liked={liked.includes(`${family}/${entry.id}`)}
+            liked={liked.includes(key(entry.id))}
             onTry={() => take(entry.id)}
-            onLike={(on) => like(`${family}/${entry.id}`, on)}
+            onLike={(on) => like(key(entry.id), on)}
           />
         ))}
       </View>
-      {entries.length ? null : (
-        <Notice
-          text={
-            wanted.liked
-              ? 'Nothing is kept at hand yet. Press a star to keep one.'
-              : 'Nothing is called that. Try a genre, like soul or waltz, or another feel.'
-          }
-        />
-      )}
+      {entries.length ? null : <Notice text={NOTHING[wanted.only]} />}
     </Sheet>
   );
 }

@@ -10,7 +10,7 @@ import { patternOf, patternsAtHand, patternsOf } from '@backline/core/timeline/s
 import { change } from '../../../state/openSong';
 import { repertoire, settingsIn, songStyle } from '../../../state/repertoire';
 import { tryOut, useTrying } from '../../../state/trying';
-import { FindSheet, type Entry, type Wanted } from './FindSheet';
+import { FindSheet, askedIn, type Entry, type Wanted } from './FindSheet';
 
 export interface PatternFinderProps {
   readonly song: Song;
@@ -39,15 +39,19 @@ export function PatternFinder({ song, part, kind, sectionId, onClose }: PatternF
     () => rankPatterns(patternsAtHand(kind, style), songFacts(song, repertoire())),
     [song, kind, style],
   );
-  const find = ({ words, feel }: Wanted): Entry[] =>
+  const find = (wanted: Wanted): Entry[] =>
     ranked
-      .filter(({ item }) => isPatternAsked(item, { words, ...(feel === 'any' ? {} : { feel }) }))
+      .filter(({ item }) => isPatternAsked(item, askedIn(wanted)))
       .map(({ item, reasons }) => ({
         id: item.id,
         name: item.name,
         facts: inALine(item, own.includes(item)),
         reasons,
       }));
+  const genres = useMemo(
+    () => [...new Set(ranked.flatMap(({ item }) => factsOf(item).genres))].sort(),
+    [ranked],
+  );
   const editTo = (pattern: string) => setSettings(part.id, sectionId, { pattern });
   const from = (): Pattern => patternOf(kind, style, tried ?? inHand);
   const fitting = ranked.filter(({ reasons }) => reasons.length === 0).map(({ item }) => item);
@@ -56,6 +60,8 @@ export function PatternFinder({ song, part, kind, sectionId, onClose }: PatternF
       title={`Patterns for ${part.name}`}
       family={kind.id}
       inHand={inHand}
+      genres={genres}
+      hasEnergy
       find={find}
       onTry={(id) => tryOut(id, editTo(id), part.id)}
       onKeep={(id) => change(editTo(id))}

@@ -2,15 +2,16 @@ import { useMemo, useRef } from 'react';
 import { Text } from 'react-native';
 import { bringStyle, missingFrom } from '@backline/core/edits/style';
 import { anotherOf, isStyleAsked } from '@backline/core/fit/find';
+import { genresOf } from '@backline/core/fit/genres';
 import { rankStyles } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';
 import type { Song } from '@backline/core/song/schema';
 import { change } from '../../../state/openSong';
-import { KINDS_HERE, repertoire, styleName } from '../../../state/repertoire';
+import { KINDS_HERE, repertoire, styleName, usePlayed } from '../../../state/repertoire';
 import { tryOut, useTrying } from '../../../state/trying';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
-import { FindSheet, type Entry, type Wanted } from './FindSheet';
+import { FindSheet, askedIn, type Entry, type Wanted } from './FindSheet';
 
 /** What a style brings and what it leaves, in one sentence. */
 function inASentence(song: Song, id: string): string {
@@ -25,14 +26,18 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
   const palette = usePalette();
   const throws = useRef(0);
   const tried = useTrying((s) => s.id);
-  const ranked = useMemo(() => rankStyles(repertoire().styles.all, songFacts(song, repertoire())), [song]);
-  const find = ({ words, feel }: Wanted): Entry[] =>
+  const all = usePlayed((s) => s.all) ?? repertoire();
+  const own = usePlayed((s) => s.documents);
+  const ranked = useMemo(() => rankStyles(all.styles.all, songFacts(song, all)), [song, all]);
+  const genres = useMemo(() => [...new Set(all.styles.all.flatMap(genresOf))].sort(), [all]);
+  const isOwn = (id: string): boolean => own.some((document) => document.id === id);
+  const find = (wanted: Wanted): Entry[] =>
     ranked
-      .filter(({ item }) => isStyleAsked(item, { words, ...(feel === 'any' ? {} : { feel }) }))
+      .filter(({ item }) => isStyleAsked(item, askedIn(wanted)))
       .map(({ item, reasons }) => ({
         id: item.id,
         name: item.name,
-        facts: `${item.about} ${item.metres.includes(song.metre) ? song.metre : item.metres[0]}, ${item.tempo[0]} to ${item.tempo[1]}`,
+        facts: `${isOwn(item.id) ? 'Yours. ' : ''}${item.about} ${item.metres.includes(song.metre) ? song.metre : item.metres[0]}, ${item.tempo[0]} to ${item.tempo[1]}`,
         reasons,
       }));
   return (
@@ -40,6 +45,8 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
       title="Styles"
       family="style"
       inHand={song.style}
+      genres={genres}
+      hasEnergy={false}
       find={find}
       onTry={(id) => tryOut(id, bringStyle(id, repertoire()), null)}
       onKeep={(id) => change(bringStyle(id, repertoire()))}

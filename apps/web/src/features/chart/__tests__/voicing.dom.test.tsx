@@ -164,6 +164,12 @@ describe('settings of a part’s voicings', () => {
         <Settings id={id} />
       </PaperProvider>,
     );
+  beforeAll(() => {
+    openChart(CHART, null);
+    show('keys');
+    press('Voicing');
+    cleanup();
+  });
   const settings = (id: string) => theSong().parts.find((p) => p.id === id)!.settings;
   const pick = (label: string, value: string): void =>
     void fireEvent.change(screen.getByLabelText(label), { target: { value } });

@@ -1,0 +1,63 @@
+import { Router } from 'express';
+import { z } from 'zod';
+import { createOwnSchema, ownIdSchema, replaceOwnSchema, type StoredOwn } from '@backline/core/own/transport';
+import { revisionSchema } from '@backline/core/song/transport';
+import { Problem } from '../http/problem';
+import type { OwnOutcome, OwnStore } from './store';
+
+const unknownOwn = (): Problem =>
+  new Problem(404, 'No such style', 'It is not among your styles; it may have been deleted.');
+
+const changed = (): Problem =>
+  new Problem(
+    409,
+    'Changed meanwhile',
+    'It was changed elsewhere meanwhile. Look at it anew, then try again.',
+  );
+
+/** What was kept, or why it was not. */
+function keptOf(outcome: OwnOutcome): StoredOwn {
+  if (outcome.kind === 'kept') return outcome.own;
+  if (outcome.kind === 'refused') throw new Problem(422, 'Not a style that can be kept', outcome.trouble);
+  throw outcome.kind === 'changed' ? changed() : unknownOwn();
+}
+
+function idIn(id: unknown): string {
+  const read = ownIdSchema.safeParse(id);
+  if (!read.success) throw unknownOwn();
+  return read.data;
+}
+
+const removeQuery = z.strictObject({ revision: z.coerce.number().pipe(revisionSchema) });
+
+/** REST for styles and patterns of the writer's own: list, create, replace, delete. */
+export function ownRoutes(store: OwnStore): Router {
+  const routes = Router();
+
+  routes.get('/', async (_req, res) => {
+    res.json({ own: await store.list() });
+  });
+
+  routes.post('/', async (req, res) => {
+    const { id, document } = createOwnSchema.parse(req.body);
+    const own = keptOf(await store.create(id, document));
+    res.status(201).location(`/api/own/${own.id}`).json(own);
+  });
+
+  routes.put('/:id', async (req, res) => {
+    const id = idIn(req.params.id);
+    const { revision, document } = replaceOwnSchema.parse(req.body);
+    res.json(keptOf(await store.replace(id, revision, document)));
+  });
+
+  routes.delete('/:id', async (req, res) => {
+    const id = idIn(req.params.id);
+    const { revision } = removeQuery.parse(req.query);
+    const outcome = await store.remove(id, revision);
+    if (outcome === 'changed') throw changed();
+    if (outcome === 'unknown') throw unknownOwn();
+    res.status(204).end();
+  });
+
+  return routes;
+}

@@ -1,0 +1,53 @@
+import { MaterialDesignIcons } from '@react-native-vector-icons/material-design-icons';
+import type { ReactNode } from 'react';
+import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { TYPE } from '../theme/styles';
+import { TOUCH } from '../theme/tokens';
+import { usePalette } from '../theme/usePalette';
+
+export interface FoldProps {
+  readonly title: string;
+  /** What stands in it now, in a few words. */
+  readonly facts?: string;
+  readonly open: boolean;
+  readonly onTurn: () => void;
+  readonly children: ReactNode;
+}
+
+/** Settings that belong together, behind their heading. */
+export function Fold({ title, facts, open, onTurn, children }: FoldProps) {
+  const palette = usePalette();
+  return (
+    <View style={[styles.fold, { borderColor: palette.line }]}>
+      <View role="heading" aria-level={3}>
+        <Pressable
+          role="button"
+          aria-expanded={open}
+          aria-label={title}
+          aria-description={facts}
+          onPress={onTurn}
+          style={styles.head}
+        >
+          <Text style={[TYPE.strong, { color: palette.ink }]}>{title}</Text>
+          <Text style={[TYPE.words, styles.facts, { color: palette.quiet }]} numberOfLines={1}>
+            {open ? '' : facts}
+          </Text>
+          <MaterialDesignIcons
+            aria-hidden
+            name={open ? 'chevron-up' : 'chevron-down'}
+            size={22}
+            color={palette.quiet}
+          />
+        </Pressable>
+      </View>
+      {open ? <View style={styles.body}>{children}</View> : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  fold: { borderTopWidth: 1 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },
+  facts: { flex: 1, minWidth: 0 },
+  body: { gap: 6, paddingBottom: 10 },
+});

@@ -1,0 +1,100 @@
+import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { IconButton, Switch } from 'react-native-paper';
+import { setSettings } from '@backline/core/edits/song';
+import type { Part, Song } from '@backline/core/song/schema';
+import { PartBadge } from '../../components/PartBadge';
+import { useReturnFocus } from '../../components/useReturnFocus';
+import { change } from '../../state/openSong';
+import { partKind, playsIn } from '../../state/repertoire';
+import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { FONT, SIZE } from '../../theme/tokens';
+import { usePalette } from '../../theme/usePalette';
+import { PartFacts, PartHearing } from './PartCard';
+import { PartMenu } from './PartMenu';
+import { PartWeave } from './PartWeave';
+import { PartSettings } from './PartSettings';
+
+export interface PartPageProps {
+  readonly song: Song;
+  readonly part: Part;
+  readonly sectionId: string | null;
+  /** Where the settings are for, in words. */
+  readonly where: string;
+  readonly onFind: () => void;
+  readonly onTurn: (part: string) => void;
+  readonly onClose: () => void;
+}
+
+/** One part: its weave, and behind it everything that can be set for it. */
+export function PartPage({ song, part, sectionId, where, onFind, onTurn, onClose }: PartPageProps) {
+  const palette = usePalette();
+  useReturnFocus();
+  const kind = partKind(part);
+  const at = song.parts.findIndex((p) => p.id === part.id);
+  const beside = (way: 1 | -1) => {
+    const other = song.parts[at + way];
+    return {
+      icon: way > 0 ? 'chevron-right' : 'chevron-left',
+      style: TOUCH_SQUARE,
+      disabled: !other,
+      accessibilityLabel: `${way > 0 ? 'Next' : 'Previous'} part${other ? `, ${other.name}` : ''}`,
+      onPress: () => other && onTurn(other.id),
+    };
+  };
+  return (
+    <View
+      role="region"
+      testID="part page"
+      aria-label={`Page of ${part.name}`}
+      style={[styles.page, { backgroundColor: palette.paper }]}
+    >
+      <View style={[styles.head, { borderColor: palette.line }]}>
+        <IconButton
+          icon="arrow-left"
+          style={TOUCH_SQUARE}
+          accessibilityLabel="Back to the band"
+          onPress={onClose}
+        />
+        <PartBadge kind={part.kind} />
+        <View style={styles.names}>
+          <Text role="heading" aria-level={2} numberOfLines={1} style={[styles.name, { color: palette.ink }]}>
+            {part.name}
+          </Text>
+          <Text style={[TYPE.tiny, { color: palette.quiet }]}>{where}</Text>
+        </View>
+        <IconButton {...beside(-1)} />
+        <IconButton {...beside(1)} />
+      </View>
+      <ScrollView contentContainerStyle={styles.content}>
+        <View style={styles.facts}>
+          <View style={styles.names}>
+            <PartFacts {...{ song, part, sectionId }} />
+          </View>
+          <PartHearing part={part} />
+          <Switch
+            value={playsIn(song, part, sectionId).on}
+            accessibilityLabel={`${part.name} plays`}
+            onValueChange={(on) => void change(setSettings(part.id, sectionId, { on }))}
+          />
+        </View>
+        {kind ? (
+          <>
+            <PartWeave {...{ song, part, kind, sectionId }} />
+            <PartSettings {...{ song, part, kind, sectionId, onFind }} isWhole />
+          </>
+        ) : (
+          <PartMenu song={song} part={part} />
+        )}
+      </ScrollView>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { flex: 1, minHeight: 0 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
+  facts: { flexDirection: 'row', alignItems: 'center', gap: 6 },
+  content: { paddingHorizontal: 14, paddingVertical: 8, gap: 6, paddingBottom: 24 },
+  names: { flex: 1, minWidth: 0 },
+  name: { fontFamily: FONT.strong, fontSize: SIZE.body },
+});

@@ -1,0 +1,55 @@
+import { setSettings } from '@backline/core/edits/song';
+import { rankPatterns } from '@backline/core/fit/rank';
+import { songFacts } from '@backline/core/fit/song';
+import type { Kind } from '@backline/core/parts/kind';
+import type { Part, Song } from '@backline/core/song/schema';
+import { patternsAtHand } from '@backline/core/timeline/settings';
+import { useBand } from '../../state/band';
+import { change } from '../../state/openSong';
+import { playsIn, repertoire, settingsIn, songStyle } from '../../state/repertoire';
+import { letGo, tryOut } from '../../state/trying';
+import { WeaveControl } from './WeaveControl';
+
+/** The pattern beside the one in hand among those that fit: the style's own first, then the library's. */
+function besideOf(song: Song, part: Part, kind: Kind, sectionId: string | null, way: 1 | -1): string | null {
+  const all = patternsAtHand(kind, songStyle(song));
+  const fitting = rankPatterns(all, songFacts(song, repertoire())).filter(({ reasons }) => !reasons.length);
+  const { pattern } = settingsIn(song, kind, part, sectionId);
+  const at = fitting.findIndex(({ item }) => item.id === pattern);
+  return fitting[(at + way + fitting.length) % Math.max(1, fitting.length)]?.item.id ?? null;
+}
+
+export interface PartWeaveProps {
+  readonly song: Song;
+  readonly part: Part;
+  readonly kind: Kind;
+  readonly sectionId: string | null;
+  /** What a tap does; left out where its page is open already. */
+  readonly onOpen?: (() => void) | undefined;
+}
+
+/** A part's weave in the song, as the control of how it plays there. */
+export function PartWeave({ song, part, kind, sectionId, onOpen }: PartWeaveProps) {
+  const band = useBand((s) => s.band);
+  const plays = playsIn(song, part, sectionId);
+  if (!band || !plays.on) return null;
+  return (
+    <WeaveControl
+      band={band}
+      partId={part.id}
+      name={part.name}
+      words={`${plays.pattern}, density ${plays.density}, ${plays.dynamics}`}
+      at={{ dynamics: plays.dynamics, density: plays.density }}
+      onPull={(to) => tryOut(`${part.id} held`, setSettings(part.id, sectionId, to), part.id)}
+      onRelease={(to) => {
+        letGo();
+        if (to) change(setSettings(part.id, sectionId, to));
+      }}
+      onFlick={(way) => {
+        const pattern = besideOf(song, part, kind, sectionId, way);
+        if (pattern) change(setSettings(part.id, sectionId, { pattern }));
+      }}
+      onOpen={onOpen}
+    />
+  );
+}

@@ -1,0 +1,97 @@
+import { useEffect, useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button } from 'react-native-paper';
+import { setPatterns } from '@backline/core/edits/song';
+import { throwFor, type Thrown } from '@backline/core/fit/throw';
+import type { Song } from '@backline/core/song/schema';
+import { Sheet } from '../../../components/Sheet';
+import { Toggle } from '../../../components/Toggle';
+import { change } from '../../../state/openSong';
+import { playsIn, repertoire } from '../../../state/repertoire';
+import { letGo, tryOut } from '../../../state/trying';
+import { TYPE } from '../../../theme/styles';
+import { usePalette } from '../../../theme/usePalette';
+import { hear } from './hear';
+
+export interface DiceSheetProps {
+  readonly song: Song;
+  /** The section it is for, or null for the whole song. */
+  readonly sectionId: string | null;
+  readonly onClose: () => void;
+}
+
+/** The dice for any number of parts: other patterns that fit, heard before they are kept. */
+export function DiceSheet({ song, sectionId, onClose }: DiceSheetProps) {
+  const palette = usePalette();
+  const [without, setWithout] = useState<readonly string[]>([]);
+  const [count, setCount] = useState(0);
+  const [thrown, setThrown] = useState<readonly Thrown[]>([]);
+  useEffect(() => letGo, []);
+  const parts = song.parts.filter((part) => !part.frozen && playsIn(song, part, sectionId).on);
+  const chosen = parts.filter(({ id }) => !without.includes(id)).map(({ id }) => id);
+  const give = (): void => {
+    letGo();
+    setThrown([]);
+  };
+  const roll = (): void => {
+    const found = throwFor(song, repertoire(), chosen, sectionId, song.seed * 1000 + count);
+    setCount(count + 1);
+    setThrown(found);
+    if (!found.length) return letGo();
+    tryOut(`dice ${count}`, setPatterns(found, sectionId), null);
+    hear();
+  };
+  return (
+    <Sheet title="Throw the dice" onClose={onClose}>
+      <Text style={[TYPE.words, { color: palette.quiet }]}>
+        Other patterns that fit this song, for the parts chosen here; nothing is changed until you keep them.
+      </Text>
+      <View role="group" aria-label="Parts the dice are thrown for" style={styles.row}>
+        {parts.map(({ id, name }) => (
+          <Toggle
+            key={id}
+            label={name}
+            on={!without.includes(id)}
+            onPress={() =>
+              setWithout(without.includes(id) ? without.filter((one) => one !== id) : [...without, id])
+            }
+          />
+        ))}
+      </View>
+      <View style={styles.row}>
+        <Button
+          mode={thrown.length ? 'outlined' : 'contained'}
+          icon="dice-multiple-outline"
+          disabled={!chosen.length}
+          onPress={roll}
+        >
+          {count ? 'Throw again' : 'Throw'}
+        </Button>
+        {thrown.length ? (
+          <>
+            <Button
+              mode="contained"
+              icon="check"
+              onPress={() => {
+                change(setPatterns(thrown, sectionId));
+                give();
+              }}
+            >
+              Keep it
+            </Button>
+            <Button mode="outlined" onPress={give}>
+              Let it go
+            </Button>
+          </>
+        ) : null}
+      </View>
+      <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+        {thrown.map(({ part, name }) => `${part.name}: ${name}`).join('; ')}
+      </Text>
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 8 },
+});

@@ -1,0 +1,73 @@
+/** The writer's own styles and patterns: kept on the server, played by at once. */
+import useSWR, { mutate } from 'swr';
+import { OWN_LIMITS, type OwnDocument, type StoredOwn } from '@backline/core/own/transport';
+import type { StyleFile } from '@backline/core/style/schema';
+import { OWN, createOwn, deleteOwn, fetchOwn, replaceOwn } from './api';
+import { newId } from './newId';
+import { repertoire, repertoireTools, takeOwn } from './repertoire';
+
+/** All of them, as the server has them now. */
+export const useOwnStyles = () => useSWR<StoredOwn[], Error>(OWN, fetchOwn, { onSuccess: takeOwn });
+
+/** What the server has now is asked for, and played by from here on. */
+async function anew(): Promise<void> {
+  const own = await mutate<StoredOwn[]>(OWN, fetchOwn());
+  if (own) takeOwn(own);
+}
+
+export async function keepOwn(document: OwnDocument): Promise<StoredOwn> {
+  const kept = await createOwn(newId(), document);
+  await anew();
+  return kept;
+}
+
+export async function changeOwn(own: StoredOwn, document: OwnDocument): Promise<void> {
+  await replaceOwn(own, document);
+  await anew();
+}
+
+export async function removeOwn(own: StoredOwn): Promise<void> {
+  await deleteOwn(own);
+  await anew();
+}
+
+/** The name a document goes by. */
+export const nameIn = ({ name, about }: OwnDocument): string =>
+  typeof name === 'string' ? name : typeof about === 'string' ? about : 'Without a name';
+
+export const isStyle = (document: OwnDocument): document is OwnDocument & StyleFile =>
+  document.format === 'vivid-backline-style';
+
+/** A file that was brought in, or why it is none that can be. */
+export type Brought =
+  | { readonly document: OwnDocument; readonly trouble: null }
+  | { readonly document: null; readonly trouble: string };
+
+/** Reads a file's text as a style or as patterns; what is wrong is said with its place. */
+export function readBrought(text: string): Brought {
+  const refused = (trouble: string): Brought => ({ document: null, trouble });
+  if (text.length > OWN_LIMITS.length) {
+    return refused(`The file is too large for a style: at most ${OWN_LIMITS.length / 1000} kB.`);
+  }
+  let document: unknown;
+  try {
+    document = JSON.parse(text);
+  } catch {
+    return refused(
+      'The file is no JSON: it may be damaged, or cut off. Bring in one that was taken out here.',
+    );
+  }
+  const { own, trouble } = repertoireTools().readOwn(document);
+  return own ? { document: document as OwnDocument, trouble: null } : refused(trouble);
+}
+
+/** A style under an id and a name that no other has. */
+export function asAnother(document: OwnDocument & StyleFile): OwnDocument & StyleFile {
+  const { freeStyleName, ownId } = repertoireTools();
+  const name = freeStyleName(document.name, repertoire());
+  return { ...document, name, id: ownId(name, repertoire()) };
+}
+
+/** The style of the writer's own that has a document's id; null where none has. */
+export const sameStyle = (document: OwnDocument, own: readonly StoredOwn[]): StoredOwn | null =>
+  isStyle(document) ? (own.find((o) => isStyle(o.document) && o.document.id === document.id) ?? null) : null;

@@ -1,0 +1,41 @@
+/** The dice for several parts at once: for each another pattern that fits, as one edit that can be taken back. */
+import type { Repertoire } from '../band/repertoire';
+import { kindOf, styleOf } from '../band/repertoire';
+import type { Part, Song } from '../song/schema';
+import { patternsAtHand, sectionSettings } from '../timeline/settings';
+import { anotherOf } from './find';
+import { rankPatterns } from './rank';
+import { songFacts } from './song';
+
+/** What a part plays by after a throw. */
+export interface Thrown {
+  readonly part: Part;
+  readonly pattern: string;
+  readonly name: string;
+}
+
+/** Throws of one part and of the next one apart, so that they do not go in step. */
+const APART = 7919;
+
+/**
+ * Another fitting pattern for each of some parts, in the whole song or in a section; a part of a kind that is not at
+ * hand, one that is frozen and one that nothing else fits keep what they have.
+ * @param throwOf which throw it is: another number, other choices.
+ */
+export function throwFor(
+  song: Song,
+  repertoire: Repertoire,
+  partIds: readonly string[],
+  sectionId: string | null,
+  throwOf: number,
+): Thrown[] {
+  const facts = songFacts(song, repertoire);
+  const style = styleOf(song, repertoire);
+  return song.parts.flatMap((part, i) => {
+    const kind = kindOf(part, repertoire);
+    if (!kind || part.frozen || !partIds.includes(part.id)) return [];
+    const { pattern } = sectionSettings(kind, style, song, part, sectionId ?? '');
+    const found = anotherOf(rankPatterns(patternsAtHand(kind, style), facts), pattern, throwOf + i * APART);
+    return found ? [{ part, pattern: found.id, name: found.name }] : [];
+  });
+}

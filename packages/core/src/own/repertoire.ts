@@ -1,0 +1,57 @@
+/** What is shipped and what is the writer's own, as one thing to play by. */
+import { repertoireOf, type Repertoire } from '../band/repertoire';
+import { LIBRARY } from '../library/index';
+import { KINDS } from '../parts/index';
+import { OURS } from '../styles/index';
+import type { Library, LibraryPattern } from '../style/patternLibrary';
+import { freeName } from '../song/names';
+import { idTaken, readOwn, type Own } from './read';
+
+/** The library with the writer's own patterns behind it. */
+function libraryWith(own: readonly Own[]): Library {
+  const library = new Map<string, readonly LibraryPattern[]>(LIBRARY);
+  for (const one of own) {
+    if (one.what === 'patterns') library.set(one.kind, [...(library.get(one.kind) ?? []), ...one.patterns]);
+  }
+  return library;
+}
+
+/**
+ * What can be played by, with the documents of the writer's own that can be read. One that cannot, because another
+ * version made it, or that takes an id twice, is left out: it is kept where it is stored.
+ */
+export function repertoireWith(documents: readonly unknown[]): Repertoire {
+  if (!documents.length) return OURS;
+  const own: Own[] = [];
+  for (const document of documents) {
+    const read = readOwn(document);
+    if (read.own && idTaken(read.own, own) === null) own.push(read.own);
+  }
+  const styles = own.flatMap((one) => (one.what === 'style' ? [one.style] : []));
+  return repertoireOf(KINDS, [...OURS.styles.all, ...styles], libraryWith(own));
+}
+
+/** A word of small letters, digits and dashes for a name in any script; empty where none of it can be written so. */
+const slug = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 30);
+
+/** An id for a style of the writer's own that no style has. Ids that begin so are never shipped. */
+export function ownId(name: string, repertoire: Repertoire): string {
+  const taken = new Set(repertoire.styles.all.map((s) => s.id));
+  const stem = `own-${slug(name) || 'style'}`;
+  let id = stem;
+  for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
+  return id;
+}
+
+/** The name that was wanted, or the next of it that no style has. */
+export const freeStyleName = (name: string, repertoire: Repertoire): string =>
+  freeName(
+    repertoire.styles.all.map((s) => s.name),
+    name,
+  );
