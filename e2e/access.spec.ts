@@ -54,7 +54,7 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: /^Keys in Intro/ }).click();
       expect(await findings(page)).toEqual([]);
       await page.getByRole('link', { name: 'Band' }).click();
-      await page.getByRole('button', { name: 'More settings of Guitar' }).click();
+      await page.getByRole('button', { name: 'Page of Guitar' }).click();
       expect(await findings(page)).toEqual([]);
       await page.getByRole('button', { name: 'Songbook' }).click();
       await expect(page.getByRole('link', { name: /^Open Last Ferry Out/ }).first()).toBeVisible();

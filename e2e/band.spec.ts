@@ -15,12 +15,15 @@ test('parts of any kind come in, are doubled, named, ordered and taken out, and 
   await add.selectOption('percussion');
   await add.selectOption('guitar');
   await expect(page.getByRole('group', { name: 'Guitar 2', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'More settings of Guitar 2' }).click();
+  await page.getByRole('button', { name: 'Page of Guitar 2' }).click();
+  await page.getByRole('button', { name: 'The part itself' }).click();
   const name = page.getByLabel('Name of Guitar 2');
   await name.fill('Nylon');
   await name.press('Enter');
   await page.getByRole('button', { name: 'Move Nylon up' }).click();
   await page.getByRole('button', { name: 'Double Nylon' }).click();
+  expect(await findings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Back to the band' }).click();
   await expect(page.getByRole('group', { name: 'Nylon 2', exact: true })).toBeVisible();
   expect(await findings(page)).toEqual([]);
   const file = await takeMidi(page);
@@ -28,6 +31,7 @@ test('parts of any kind come in, are doubled, named, ordered and taken out, and 
   expect(names).toEqual(expect.arrayContaining(['Guitar', 'Nylon', 'Nylon 2', 'Percussion']));
   // Three guitars on one pattern strike three different chords.
   expect(new Set(['Guitar', 'Nylon', 'Nylon 2'].map((n) => partNotes(file, n, 0, 400))).size).toBe(3);
+  await page.getByRole('button', { name: 'Page of Nylon', exact: true }).click();
   await page.getByRole('button', { name: 'Remove Nylon', exact: true }).click();
   await expect(page.getByRole('group', { name: 'Nylon', exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: /^Undo: remove a part/ }).click();
@@ -49,13 +53,14 @@ test('a second guitar, half time, a lead-in, other drums: each is heard where it
   await page.getByLabel('Add a part', { exact: true }).selectOption('guitar');
   const before = await band();
 
-  await page.getByRole('button', { name: 'More settings of Guitar 2' }).click();
+  await page.getByRole('button', { name: 'Page of Guitar 2' }).click();
   await page.getByRole('radio', { name: 'half time' }).click();
   const halved = await band();
   expect(halved('Guitar 2').length).toBeLessThan(before('Guitar 2').length);
   expect(halved('Guitar')).toBe(before('Guitar'));
 
-  await page.getByRole('button', { name: 'More settings of Drums' }).click();
+  await page.getByRole('button', { name: 'Back to the band' }).click();
+  await page.getByRole('button', { name: 'Page of Drums' }).click();
   await page.getByRole('button', { name: 'Another variation' }).click();
   const varied = await band();
   expect(varied('Drums')).not.toBe(halved('Drums'));

@@ -28,7 +28,7 @@ test('chords in, a band out: typed, heard, varied by section, saved, taken away'
 
   // Another style, and the band plays.
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Find another style' }).click();
+  await page.getByRole('button', { name: 'Styles: find another' }).click();
   await page.getByRole('button', { name: 'Try Lamplight' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: 'Close Styles' }).click();

@@ -1,4 +1,5 @@
 /** A band found by trying, on a phone: heard before anything is changed, kept or let go; once by keyboard alone. */
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { partNotes, saved, takeMidi, typeSong } from './support/songs';
@@ -58,7 +59,7 @@ test('patterns and a style are tried while the music runs, kept, starred, drawn 
   await page.mouse.up();
   await expect(page.getByRole('button', { name: 'Weave of Bass: Octave rock, density 4, f' })).toBeVisible();
 
-  await page.getByRole('button', { name: 'Find another style' }).click();
+  await page.getByRole('button', { name: 'Styles: find another' }).click();
   await page.getByRole('button', { name: 'Try Highline' }).click();
   await expect(page.getByText(/Highline brings its .* stay\./)).toBeVisible();
   expect(await findings(page)).toEqual([]);
@@ -91,4 +92,74 @@ test('by keyboard alone: a pattern is found, tried, kept, and the weave is moved
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('button', { name: 'Weave of Drums: One drop, density 4, f' })).toBeFocused();
   expect((await bandOf(page))('Drums')).not.toBe(before('Drums'));
+});
+
+test('a band is kept as a style of one’s own, used in another song, taken out, deleted and brought back', async ({
+  page,
+}) => {
+  const name = `Harbour ${Date.now()}`;
+  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
+  await page.getByRole('button', { name: 'Try Octave rock' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await page.getByRole('button', { name: 'Dice', exact: true }).click();
+  const dice = page.getByRole('dialog', { name: 'Throw the dice' });
+  await dice.getByRole('button', { name: 'Bass', exact: true }).click();
+  await dice.getByRole('button', { name: 'Throw', exact: true }).click();
+  await expect(dice.getByRole('status')).toContainText('Drums: ');
+  await dice.getByRole('button', { name: 'Keep it' }).click();
+  expect(await findings(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Close Throw the dice' }).click();
+  const first = await bandOf(page);
+
+  await page.getByRole('button', { name: 'Keep this band' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Keep this band as a style' });
+  await sheet.getByLabel('Name of the style').fill('Quayside');
+  await sheet.getByRole('button', { name: 'Keep as a style' }).click();
+  await expect(sheet.getByRole('alert')).toContainText('called “Quayside” already');
+  await sheet.getByLabel('Name of the style').fill(name);
+  await sheet.getByRole('button', { name: 'Keep as a style' }).click();
+  await expect(sheet.getByRole('status')).toContainText('is kept');
+  expect(await findings(page)).toEqual([]);
+
+  // In another song the same chords are played by the same notes.
+  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Styles: find another' }).click();
+  await page.getByLabel('Find by a name, a genre or a feel').fill(name);
+  await page.getByRole('button', { name: `Try ${name}` }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: /^Close/ }).click();
+  const second = await bandOf(page);
+  expect(second('Bass')).toBe(first('Bass'));
+  expect(second('Guitar')).toBe(first('Guitar'));
+
+  await page.getByRole('button', { name: 'Your styles' }).click();
+  const own = page.getByRole('dialog', { name: 'Your own styles' });
+  await own.getByRole('button', { name, exact: true }).click();
+  await expect(own.getByText(/one song plays by it/).first()).toBeVisible();
+  expect(await findings(page)).toEqual([]);
+  const waiting = page.waitForEvent('download');
+  await own.getByRole('button', { name: `Take ${name} out as a file` }).click();
+  const text = readFileSync((await (await waiting).path())!, 'utf8');
+  await own.getByRole('button', { name: `Delete ${name}` }).click();
+  await expect(own.getByRole('status')).toContainText('One song names it');
+  expect((await bandOf(page))('Bass')).not.toBe(first('Bass'));
+
+  // What is no style says why, with its place; the file itself is brought in.
+  const bring = (file: string, content: string) =>
+    own
+      .getByLabel('Bring in a file')
+      .and(page.locator('input'))
+      .setInputFiles({ name: file, mimeType: 'application/json', buffer: Buffer.from(content) });
+  await bring('broken.json', text.slice(0, 200));
+  await expect(own.getByRole('alert')).toContainText('no JSON');
+  await bring('odd.json', text.replace('"density": 3', '"density": 9'));
+  await expect(own.getByRole('alert')).toContainText('density');
+  await bring('own.json', text);
+  await expect(own.getByRole('status')).toContainText('is brought in');
+  await page.getByRole('button', { name: 'Close Your own styles' }).click();
+  expect((await bandOf(page))('Bass')).toBe(first('Bass'));
 });

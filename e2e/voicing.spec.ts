@@ -53,14 +53,15 @@ test('a voicing by hand stays while the others move, and is let go; shapes are c
 
   // A lower register, then a wider spread: every auto chord moves, the one by hand does not.
   await inKeysSettings(page, async () => {
-    await page.getByRole('button', { name: 'More settings of Keys' }).click();
+    await page.getByRole('button', { name: 'Page of Keys' }).click();
+    await page.getByRole('button', { name: 'Voicing', exact: true }).click();
     await expect(page.getByText('1 set by hand stays.')).toBeVisible();
     await page.getByRole('slider', { name: 'Register' }).fill('46');
   });
   const lower = await barsOf(page, 'Keys');
   expect(changed(byHand, lower)).toEqual([0, 2, 3]);
   await inKeysSettings(page, async () => {
-    await page.getByRole('button', { name: 'More settings of Keys' }).click();
+    await page.getByRole('button', { name: 'Page of Keys' }).click();
     await page.getByRole('slider', { name: 'Spread' }).fill('8');
   });
   const wider = await barsOf(page, 'Keys');

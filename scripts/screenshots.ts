@@ -119,7 +119,7 @@ await view('wide', 'light', async (page, shoot) => {
   await shoot('songbook');
   await openSong(page);
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Find another style' }).click();
+  await page.getByRole('button', { name: 'Styles: find another' }).click();
   await page.getByRole('button', { name: 'Try Highline' }).click();
   await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
   await page.waitForTimeout(6000);

@@ -111,7 +111,12 @@ export function BandScreen() {
   const [together, setTogether] = useState(false);
   const [over, setOver] = useState<Over>(null);
   const opened = useOpenPart((s) => s.id);
+  const isGone = opened !== null && !song?.parts.some((p) => p.id === opened);
   useEffect(() => () => openPart(null), []);
+  // A part that was taken out comes back without its page.
+  useEffect(() => {
+    if (isGone) openPart(null);
+  }, [isGone]);
   if (!song) return null;
   const found = song.parts.find((p) => typeof over === 'object' && p.id === over?.part);
   const kind = found && partKind(found);

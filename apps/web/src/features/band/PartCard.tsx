@@ -99,7 +99,6 @@ export function PartCard({ song, part, sectionId, open, onOpen, onFind }: PartCa
           mode="text"
           icon="tune-variant"
           onPress={onOpen}
-          aria-expanded={open}
           accessibilityLabel={`Page of ${part.name}`}
         >
           Page

@@ -1,5 +1,5 @@
 /** The voicing of a chord: taken over tone by tone or fret by fret, copied, let go. */
-import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { player } from '../../../audio/player';
 import { useOpenSong } from '../../../state/openSong';
