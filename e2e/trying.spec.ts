@@ -104,7 +104,7 @@ test('a band is kept as a style of one’s own, used in another song, taken out,
   await page.getByRole('button', { name: 'Try Octave rock' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: /^Close/ }).click();
-  await page.getByRole('button', { name: 'Dice', exact: true }).click();
+  await page.getByRole('button', { name: 'Dice for the patterns' }).click();
   const dice = page.getByRole('dialog', { name: 'Throw the dice' });
   await dice.getByRole('button', { name: 'Bass', exact: true }).click();
   await dice.getByRole('button', { name: 'Throw', exact: true }).click();
@@ -114,7 +114,7 @@ test('a band is kept as a style of one’s own, used in another song, taken out,
   await page.getByRole('button', { name: 'Close Throw the dice' }).click();
   const first = await bandOf(page);
 
-  await page.getByRole('button', { name: 'Keep this band' }).click();
+  await page.getByRole('button', { name: 'Keep this band as a style' }).click();
   const sheet = page.getByRole('dialog', { name: 'Keep this band as a style' });
   await sheet.getByLabel('Name of the style').fill('Quayside');
   await sheet.getByRole('button', { name: 'Keep as a style' }).click();
@@ -136,7 +136,7 @@ test('a band is kept as a style of one’s own, used in another song, taken out,
   expect(second('Bass')).toBe(first('Bass'));
   expect(second('Guitar')).toBe(first('Guitar'));
 
-  await page.getByRole('button', { name: 'Your styles' }).click();
+  await page.getByRole('button', { name: /^Yours/ }).click();
   const own = page.getByRole('dialog', { name: 'Your own styles' });
   await own.getByRole('button', { name, exact: true }).click();
   await expect(own.getByText(/one song plays by it/).first()).toBeVisible();

@@ -1,4 +1,4 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, Text, View, type ViewStyle } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { TYPE } from '../theme/styles';
 import { Toggle } from './Toggle';
@@ -24,10 +24,16 @@ export interface ChoicesProps<T extends Value> {
   readonly onChoose: (value: T) => void;
   /** True where the label is read out but not shown, since the choices say it. */
   readonly bare?: boolean;
+  /** True where many stand in one row that is scrolled sideways, so that they never take the height of several. */
+  readonly inARow?: boolean;
 }
 
+/** Of the browser's own scrolling, which keeps what has the focus in view. */
+const SIDEWAYS = { overflowX: 'auto', scrollbarWidth: 'none' } as unknown as ViewStyle;
+
 /** One of a few: all in sight, the chosen one filled. */
-export function Choices<T extends Value>({ label, value, choices, onChoose, bare = false }: ChoicesProps<T>) {
+export function Choices<T extends Value>(props: ChoicesProps<T>) {
+  const { label, value, choices, onChoose, bare = false, inARow = false } = props;
   const palette = usePalette();
   return (
     <View style={styles.group}>
@@ -36,7 +42,11 @@ export function Choices<T extends Value>({ label, value, choices, onChoose, bare
           {label}
         </Text>
       )}
-      <View role="radiogroup" aria-label={label} style={styles.row}>
+      <View
+        role="radiogroup"
+        aria-label={label}
+        style={inARow ? [styles.row, styles.inARow, SIDEWAYS] : styles.row}
+      >
         {choices.map((choice) => (
           <Toggle
             key={String(choice.value)}
@@ -56,4 +66,6 @@ const styles = StyleSheet.create({
   group: { gap: 4, paddingVertical: 4 },
   label: TYPE.strong,
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  // Room for the mark of the focus, which is cut off at the edges of what scrolls.
+  inARow: { flexWrap: 'nowrap', padding: 4, margin: -4 },
 });

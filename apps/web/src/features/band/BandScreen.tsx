@@ -38,23 +38,26 @@ function StyleLine({ song, onOpen }: { song: Song; onOpen: (over: Over) => void 
       <Text style={[styles.name, { color: palette.ink }]}>{styleName(song.style)}</Text>
       <Text style={[TYPE.words, { color: palette.quiet }]}>{style.about}</Text>
       <View style={styles.row}>
-        <Button
-          mode="outlined"
-          icon="magnify"
-          onPress={() => onOpen('style')}
-          accessibilityLabel="Styles: find another"
-        >
-          Styles
-        </Button>
-        <Button mode="outlined" icon="dice-multiple-outline" onPress={() => onOpen('dice')}>
-          Dice
-        </Button>
-        <Button mode="text" icon="content-save-outline" onPress={() => onOpen('keep')}>
-          Keep this band
-        </Button>
-        <Button mode="text" icon="account-music-outline" onPress={() => onOpen('own')}>
-          Your styles
-        </Button>
+        {(
+          [
+            ['style', 'Styles', 'magnify', 'Styles: find another'],
+            ['dice', 'Dice', 'dice-multiple-outline', 'Dice for the patterns'],
+            ['keep', 'Keep', 'content-save-outline', 'Keep this band as a style'],
+            ['own', 'Yours', 'account-music-outline', 'Yours: styles of your own'],
+          ] as const
+        ).map(([over, label, icon, spoken]) => (
+          <Button
+            key={over}
+            compact
+            mode="outlined"
+            icon={icon}
+            accessibilityLabel={spoken}
+            style={styles.way}
+            onPress={() => onOpen(over)}
+          >
+            {label}
+          </Button>
+        ))}
       </View>
     </View>
   );
@@ -136,7 +139,13 @@ export function BandScreen() {
           contentContainerStyle={styles.content}
         >
           <StyleLine song={song} onOpen={setOver} />
-          <Choices label="Settings for" value={section?.id ?? WHOLE} choices={scopes} onChoose={setScope} />
+          <Choices
+            label="Settings for"
+            inARow
+            value={section?.id ?? WHOLE}
+            choices={scopes}
+            onChoose={setScope}
+          />
           {song.parts.map((part) => (
             <PartCard
               key={part.id}
@@ -196,10 +205,11 @@ const styles = StyleSheet.create({
   half: { flex: 1, minWidth: 0 },
   beside: { borderLeftWidth: 1 },
   over: { position: 'absolute', top: 0, bottom: 0, left: 0, right: 0 },
-  content: { padding: 14, gap: 10, paddingBottom: 24 },
+  content: { padding: 12, gap: 8, paddingBottom: 24 },
   shared: { gap: 4, paddingBottom: 6 },
   style: { gap: 2 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8, paddingTop: 4 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6, paddingTop: 4 },
+  way: { minHeight: 44, justifyContent: 'center' },
   start: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
   card: { borderWidth: 1, borderRadius: 14, padding: 10, gap: 2 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.body },

@@ -1,5 +1,5 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton, Switch } from 'react-native-paper';
+import { IconButton, Switch } from 'react-native-paper';
 import { setMix, setSettings } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
@@ -20,7 +20,7 @@ export function PartFacts({ song, part, sectionId }: Omit<PartCardProps, 'open' 
   return (
     <>
       <Text style={quiet} numberOfLines={1}>
-        {plays.on ? `${plays.pattern} · density ${plays.density} · ${plays.dynamics}` : 'rests'}
+        {plays.on ? `${plays.pattern} · ${plays.dynamics}, density ${plays.density}` : 'rests'}
       </Text>
       {part.about ? <Text style={quiet}>{part.about}</Text> : null}
       {part.frozen ? <Text style={quiet}>frozen: plays as it was kept</Text> : null}
@@ -93,35 +93,36 @@ export function PartCard({ song, part, sectionId, open, onOpen, onFind }: PartCa
           onValueChange={(on) => void change(setSettings(part.id, sectionId, { on }))}
         />
       </View>
-      {kind ? <PartWeave {...{ song, part, kind, sectionId, onOpen }} /> : null}
       <View style={styles.row}>
-        <Button
-          mode="text"
-          icon="tune-variant"
-          onPress={onOpen}
-          accessibilityLabel={`Page of ${part.name}`}
-        >
-          Page
-        </Button>
+        <View style={styles.names}>
+          {kind ? <PartWeave {...{ song, part, kind, sectionId, onOpen }} /> : null}
+        </View>
         {kind ? (
-          <Button
-            mode="text"
+          <IconButton
             icon="magnify"
-            onPress={onFind}
+            size={22}
+            style={TOUCH_SQUARE}
             accessibilityLabel={`Find a pattern for ${part.name}`}
-          >
-            Find a pattern
-          </Button>
+            onPress={onFind}
+          />
         ) : null}
+        <IconButton
+          icon="tune-variant"
+          size={22}
+          style={TOUCH_SQUARE}
+          selected={open}
+          accessibilityLabel={`Page of ${part.name}`}
+          onPress={onOpen}
+        />
       </View>
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  card: { borderWidth: 1.5, borderRadius: 14, padding: 10, gap: 4 },
-  head: { flexDirection: 'row', alignItems: 'center', gap: 8 },
-  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center' },
+  card: { borderWidth: 1.5, borderRadius: 14, paddingVertical: 4, paddingLeft: 10, paddingRight: 4, gap: 2 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 6, paddingRight: 4 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 2 },
   names: { flex: 1, minWidth: 0 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.body },
 });

@@ -190,7 +190,7 @@ it('what was kept in a song last is found again; genres and energies narrow it d
 });
 
 it('the dice are thrown for some parts, heard, thrown again, kept as one edit', async () => {
-  press(/Dice$/);
+  press('Dice for the patterns');
   await screen.findByText(/Other patterns that fit/);
   const before = now();
   press('Bass');

@@ -157,8 +157,8 @@ export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => v
       {isLoading && !own.length ? <ActivityIndicator accessibilityLabel="Loading your styles" /> : null}
       {!own.length && !isLoading && !error ? (
         <Text style={[TYPE.words, { color: palette.quiet }]}>
-          None yet. “Keep this band” on the Band page makes one of what plays; a file that was taken out here,
-          or written by hand, is brought in above.
+          None yet. “Keep” on the Band page makes one of what plays; a file that was taken out here, or
+          written by hand, is brought in above.
         </Text>
       ) : null}
       <View role="list" aria-label="Your own styles" style={styles.list}>
