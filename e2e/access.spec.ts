@@ -35,14 +35,14 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.getByRole('button', { name: 'Keep…' }).click();
       expect(await findings(page), 'a run').toEqual([]);
       await page.getByRole('button', { name: /^Close/ }).click();
-      await page.getByRole('button', { name: 'Degrees under the symbols' }).click();
+      await page.getByRole('button', { name: /degrees under the symbols/ }).click();
       await page.getByRole('button', { name: 'Shown and heard' }).click();
       expect(await findings(page), 'guide sound').toEqual([]);
       await page.getByRole('button', { name: /^Close/ }).click();
       await page.getByRole('button', { name: /change key or metre of the song$/ }).click();
       expect(await findings(page), 'key and metre').toEqual([]);
       await page.getByRole('button', { name: /^Close/ }).click();
-      await page.getByRole('button', { name: /^Section Verse:/ }).click();
+      await page.getByRole('button', { name: /^Section Verse / }).click();
       expect(await findings(page), 'a section').toEqual([]);
       await page.getByRole('button', { name: /^Drafts/ }).click();
       expect(await findings(page), 'drafts').toEqual([]);

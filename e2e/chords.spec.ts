@@ -200,7 +200,7 @@ test('a run is kept in the library of one’s own, found again, put in another k
   page,
 }) => {
   await typeSong(page, ['Cm', 'Ab', 'Eb', 'Bb']);
-  await page.getByRole('button', { name: /^Section Verse:/ }).click();
+  await page.getByRole('button', { name: /^Section Verse / }).click();
   await page.getByRole('button', { name: 'Select all bars' }).click();
   await page.getByRole('button', { name: 'Keep…' }).click();
   const name = `Ebb tide ${Date.now()}`;
@@ -226,7 +226,7 @@ test('drafts stand side by side; switching changes every part at once and loses 
   await typeSong(page, ['C', 'F', 'G', 'C']);
   await saved(page);
   const before = await takeMidi(page);
-  await page.getByRole('button', { name: /^Section Verse:/ }).click();
+  await page.getByRole('button', { name: /^Section Verse / }).click();
   await page.getByRole('button', { name: /^Drafts/ }).click();
   await page.getByRole('button', { name: /^New draft from/ }).click();
   await expect(page.getByRole('group', { name: /^Draft / })).toHaveCount(2);
@@ -240,7 +240,7 @@ test('drafts stand side by side; switching changes every part at once and loses 
   for (const part of ['Bass', 'Keys', 'Guitar']) {
     expect(partNotes(other, part, BAR, 2 * BAR), part).not.toBe(partNotes(before, part, BAR, 2 * BAR));
   }
-  await page.getByRole('button', { name: /^Section Verse:/ }).click();
+  await page.getByRole('button', { name: /^Section Verse / }).click();
   await page.getByRole('button', { name: /^Drafts/ }).click();
   expect(await findings(page)).toEqual([]);
   await page.getByRole('button', { name: /^Use / }).click();

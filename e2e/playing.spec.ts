@@ -47,7 +47,9 @@ test('a section goes round in a loop', async ({ page }) => {
 test('a count-in clicks before the band begins', async ({ page }) => {
   await listen(page);
   await firstVisit(page);
-  await page.getByRole('button', { name: 'Count-in' }).click();
+  await page.getByRole('button', { name: /^Tempo:/ }).click();
+  await page.getByRole('switch', { name: 'Count-in' }).click();
+  await page.getByRole('button', { name: 'Close Tempo' }).click();
   await page.getByRole('button', { name: 'Play' }).click();
   await expect(page.getByText('Count-in', { exact: true })).toBeVisible();
   await page.waitForTimeout(700);
@@ -120,7 +122,7 @@ test('play can be stopped while the sounds load, and then starts neither here no
 test('what is heard of a draft is stopped by the transport, and by leaving', async ({ page }) => {
   await listen(page);
   await firstVisit(page);
-  await page.getByRole('button', { name: /^Section Verse:/ }).click();
+  await page.getByRole('button', { name: /^Section Verse / }).click();
   await page.getByRole('button', { name: /^Drafts/ }).click();
   await page.getByRole('button', { name: /^Hear/ }).first().click();
   await page.getByRole('button', { name: 'Stop hearing' }).click();

@@ -11,7 +11,7 @@ export async function findings(page: Page): Promise<string[]> {
   return page.evaluate(async () => {
     const { axe } = window as unknown as { axe: typeof axeCore };
     const { violations } = await axe.run(document, {
-      runOnly: ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa', 'best-practice'],
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
     });
     return violations.flatMap((v) =>
       v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.split('\n')[1] ?? ''}`),

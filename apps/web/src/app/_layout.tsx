@@ -26,10 +26,38 @@ function usePageColours(): void {
       :focus-visible { outline: 3px solid ${palette.action} !important; outline-offset: 2px; border-radius: 6px; }
       /* In the header the mark stays inside, off the line below. */
       [role=banner] input:focus-visible { outline-offset: -4px; }
+      .place-in-form { appearance: none; background: transparent; cursor: pointer; }
+      .place-in-form::-webkit-slider-thumb {
+        appearance: none; width: 8px; height: 20px; border-radius: 3px; background: ${palette.action};
+        border: 1.5px solid ${palette.raised};
+      }
+      .place-in-form::-moz-range-thumb {
+        width: 6px; height: 18px; border-radius: 3px; background: ${palette.action};
+        border: 1.5px solid ${palette.raised};
+      }
     `;
     document.head.appendChild(sheet);
     return () => sheet.remove();
   }, [palette]);
+}
+
+/** The page is as high as what can be seen of it: a phone's keyboard takes from it and covers nothing. */
+function useVisibleHeight(): void {
+  useEffect(() => {
+    const meta = document.querySelector<HTMLMetaElement>('meta[name=viewport]');
+    if (meta && !meta.content.includes('interactive-widget'))
+      meta.content += ', interactive-widget=resizes-content';
+    const view = window.visualViewport;
+    if (!view) return undefined;
+    const fit = (): void => {
+      // Where the page is zoomed by hand, less is seen of it, and it stays as it is.
+      const covered = view.scale === 1 && view.height < window.innerHeight;
+      document.documentElement.style.height = covered ? `${view.height}px` : '';
+      if (covered) window.scrollTo(0, 0);
+    };
+    view.addEventListener('resize', fit);
+    return () => view.removeEventListener('resize', fit);
+  }, []);
 }
 
 export default function RootLayout() {
@@ -42,6 +70,7 @@ export default function RootLayout() {
     [FONT.chord]: YoungSerif_400Regular,
   });
   usePageColours();
+  useVisibleHeight();
   if (!ready && !failed) return null;
   return (
     <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>

@@ -1,5 +1,5 @@
 import { createElement, useRef } from 'react';
-import { Button } from 'react-native-paper';
+import { Button } from './Button';
 
 export interface FileButtonProps {
   readonly label: string;

@@ -40,6 +40,7 @@ export function Piano({ label, low, high, down, where = {}, onDown, onUp, height
       <button
         key={pitch}
         type="button"
+        data-testid="piano key"
         aria-label={spokenKey(pitch, where)}
         aria-pressed={pressed}
         onPointerDown={(event) => {

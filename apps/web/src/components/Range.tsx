@@ -3,6 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { TYPE } from '../theme/styles';
 import { TOUCH } from '../theme/tokens';
+import { SliderTouch } from './sliderTouch';
 
 export interface RangeProps {
   readonly label: string;
@@ -23,6 +24,7 @@ export function Range({ label, value, low, high, step = 1, text, onChange, onMov
   const palette = usePalette();
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
+  const [touch] = useState(() => new SliderTouch());
   /** Where the slider is while it is moved; null at rest. */
   const [moving, setMoving] = useState<number | null>(null);
   const rests = useRef(onChange);
@@ -36,12 +38,21 @@ export function Range({ label, value, low, high, step = 1, text, onChange, onMov
     // The browser's own event for a slider that has come to rest; React's fires at every step.
     const rest = (): void => {
       setMoving(null);
+      if (!touch.takesRest()) return;
       rests.current(Number(slider.value));
     };
     slider.addEventListener('change', rest);
     return () => slider.removeEventListener('change', rest);
-  }, [isLive]);
+  }, [isLive, touch]);
   const shown = moving ?? value;
+  const slide = (to: number): void => {
+    if (!onMove) {
+      setMoving(null);
+      return onChange(to);
+    }
+    setMoving(to);
+    onMove(to);
+  };
   const words = typeof text === 'string' ? text : text(shown);
   return (
     <View style={styles.row}>
@@ -61,11 +72,37 @@ export function Range({ label, value, low, high, step = 1, text, onChange, onMov
         'aria-valuetext': words,
         onChange: (event: React.ChangeEvent<HTMLInputElement>) => {
           const to = Number(event.target.value);
-          if (!onMove) return onChange(to);
-          setMoving(to);
-          onMove(to);
+          if (touch.isOpen) return setMoving(to);
+          slide(to);
         },
-        style: { flex: 1, minWidth: 0, width: '100%', height: TOUCH, accentColor: palette.action, margin: 0 },
+        onPointerDown: (event: React.PointerEvent) =>
+          touch.begin(event.pointerType, event.clientX, event.clientY, value),
+        onPointerMove: (event: React.PointerEvent) => {
+          if (touch.settles(event.clientX, event.clientY)) slide(Number(input.current!.value));
+        },
+        // A tap sets the slider where it was tapped.
+        onPointerUp: () => {
+          if (!touch.end()) return;
+          const to = Number(input.current!.value);
+          setMoving(null);
+          if (to !== value) onChange(to);
+        },
+        onPointerCancel: () => {
+          const before = touch.cancel();
+          setMoving(null);
+          if (before === null) return;
+          input.current!.value = String(before);
+          onMove?.(before);
+        },
+        style: {
+          touchAction: 'pan-y',
+          flex: 1,
+          minWidth: 0,
+          width: '100%',
+          height: TOUCH,
+          accentColor: palette.action,
+          margin: 0,
+        },
       })}
     </View>
   );

@@ -2,6 +2,7 @@ import { useEffect, useRef, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
+import { useReturnFocus } from './useReturnFocus';
 import { FONT, SIZE } from '../theme/tokens';
 
 export interface SheetProps {
@@ -10,8 +11,14 @@ export interface SheetProps {
   readonly children: ReactNode;
   /** What stays in sight above what scrolls. */
   readonly top?: ReactNode;
+  /** What stands in the place of the title, beside the way to close it; the title is read out all the same. */
+  readonly head?: ReactNode;
   /** Tall sheets take most of the height, others what they need. */
   readonly tall?: boolean;
+  /** Height that it leaves to what it is about, px; in place of a share of the screen. */
+  readonly leaves?: number;
+  /** True where it takes its place among others and never more than they leave. */
+  readonly inFlow?: boolean;
   /** True where it stands beside the chart on a wide screen rather than below it. */
   readonly beside?: boolean;
   /** True where the keyboard stays outside, as it goes on selecting. */
@@ -31,9 +38,11 @@ const comesByKey = (sheet: HTMLElement | null): boolean => {
 
 /** A panel at the thumb that leaves what it is about in sight. Escape closes it; who opens it by key stands in it. */
 export function Sheet(props: SheetProps) {
-  const { title, onClose, children, top = null, tall = false, beside = false, leavesFocus = false } = props;
+  const { title, onClose, children, head, leaves } = props;
+  const { top = null, tall = false, beside = false, inFlow = false, leavesFocus = false } = props;
   const palette = usePalette();
   const sheet = useRef<View>(null);
+  useReturnFocus();
   useEffect(() => {
     if (!leavesFocus && comesByKey(sheet.current as unknown as HTMLElement | null)) focusSheet();
   }, [leavesFocus]);
@@ -53,14 +62,24 @@ export function Sheet(props: SheetProps) {
       style={[
         styles.sheet,
         tall && styles.tall,
+        inFlow && styles.inFlow,
+        leaves !== undefined && { maxHeight: `calc(100% - ${leaves}px)` as `${number}%` },
         beside && styles.beside,
         { backgroundColor: palette.raised, borderColor: palette.line },
       ]}
     >
       <View style={styles.head}>
-        <View id={TITLE} role="heading" aria-level={2} tabIndex={-1} style={styles.grow}>
-          <Text style={[styles.title, { color: palette.ink }]}>{title}</Text>
+        <View
+          id={TITLE}
+          role="heading"
+          aria-level={2}
+          aria-label={title}
+          tabIndex={-1}
+          style={head ? styles.unseen : styles.grow}
+        >
+          <Text style={[styles.title, { color: palette.ink }]}>{head ? '' : title}</Text>
         </View>
+        {head ? <View style={styles.grow}>{head}</View> : null}
         <IconButton
           icon="close"
           size={22}
@@ -86,9 +105,11 @@ const styles = StyleSheet.create({
     flexShrink: 0,
   },
   tall: { maxHeight: '82%' },
+  inFlow: { maxHeight: '100%', flexShrink: 1 },
   beside: { maxHeight: '100%', flex: 1, borderTopWidth: 0, borderTopLeftRadius: 0, borderTopRightRadius: 0 },
   head: { flexDirection: 'row', alignItems: 'center', paddingLeft: 16, paddingRight: 4 },
-  grow: { flex: 1 },
+  grow: { flex: 1, minWidth: 0 },
+  unseen: { width: 1, height: 1, overflow: 'hidden' },
   title: { fontFamily: FONT.strong, fontSize: SIZE.body },
   close: { width: 44, height: 44, margin: 0 },
   body: { paddingHorizontal: 16, paddingTop: 4, paddingBottom: 12, gap: 6 },

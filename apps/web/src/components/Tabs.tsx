@@ -73,12 +73,12 @@ function TabList({ label, children }: { label: string; children: React.ReactNode
 }
 
 const styles = StyleSheet.create({
-  strip: { flexGrow: 0, marginHorizontal: -16, paddingHorizontal: 8 },
+  strip: { flexGrow: 0, flexShrink: 0, paddingHorizontal: 8 },
   tab: {
     minWidth: 52,
     minHeight: TOUCH,
     paddingHorizontal: 6,
-    paddingVertical: 4,
+    paddingVertical: 2,
     alignItems: 'center',
     justifyContent: 'center',
     borderBottomWidth: 3,

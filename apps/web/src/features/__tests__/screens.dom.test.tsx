@@ -156,19 +156,21 @@ describe('the band', () => {
 
   it('shows what the players agree on in a section, and lets each point go', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Together' }));
-    const lock = () => screen.getByRole<HTMLInputElement>('switch', { name: 'Bass and kick' });
-    expect(lock().checked).toBe(true);
+    const turn = () => fireEvent.click(screen.getByRole('switch', { name: 'Bass and kick' }));
+    const lock = () =>
+      screen.getByRole('switch', { name: 'Bass and kick' }).getAttribute('aria-checked') === 'true';
+    expect(lock()).toBe(true);
     fireEvent.click(screen.getByRole('radio', { name: 'Chorus' }));
     expect(screen.getByText(/Chorus stands stronger and fuller/)).toBeTruthy();
-    fireEvent.click(lock());
+    turn();
     expect(now().song!.sections[1]!.together).toEqual({ lock: false });
-    expect([lock().checked, now().song!.together]).toEqual([false, undefined]);
-    fireEvent.click(lock());
+    expect([lock(), now().song!.together]).toEqual([false, undefined]);
+    turn();
     expect(now().song!.sections[1]!.together).toBeUndefined();
     fireEvent.click(screen.getByRole('radio', { name: 'Whole song' }));
-    fireEvent.click(lock());
+    turn();
     expect(now().song!.together).toEqual({ lock: false });
-    fireEvent.click(lock());
+    turn();
     expect(now().song!.together).toBeUndefined();
   });
 
@@ -200,10 +202,44 @@ describe('the transport', () => {
     expect(player.seek).toHaveBeenCalledWith(4 * 1920);
     fireEvent.click(screen.getByRole('button', { name: 'Loop this section' }));
     expect(screen.getByRole('button', { name: 'Stop looping Verse' })).toBeTruthy();
-    fireEvent.click(screen.getByRole('button', { name: 'Count-in' }));
-    expect(screen.getByRole('button', { name: 'Count-in' }).getAttribute('aria-pressed')).toBe('true');
-    fireEvent.click(screen.getByRole('button', { name: 'Slower' }));
-    expect(now().song!.tempo).toBe(102);
+    press(/^Tempo: 104/);
+    const countIn = screen.getByRole('switch', { name: 'Count-in' });
+    fireEvent.click(countIn);
+    expect(countIn.getAttribute('aria-checked')).toBe('true');
+    press('Slower');
+    expect(now().song!.tempo).toBe(103);
+    const field = screen.getByLabelText('Beats a minute');
+    fireEvent.change(field, { target: { value: '999' } });
+    expect(screen.getByRole('alert').textContent).toContain('between 30 and 300');
+    fireEvent.blur(field);
+    expect(now().song!.tempo).toBe(103);
+    fireEvent.change(field, { target: { value: '97,5' } });
+    fireEvent.blur(field);
+    expect(now().song!.tempo).toBe(97.5);
+  });
+
+  it('goes to a playing of a section, to a bar in it, and from the top', () => {
+    press('Verse, bar 1: places of the song');
+    press('Chorus, 2 bars');
+    expect(player.seek).toHaveBeenLastCalledWith(4 * 1920);
+    press('Bar 3');
+    expect(player.seek).toHaveBeenLastCalledWith(2 * 1920);
+    press('From the top');
+    expect(player.play).toHaveBeenLastCalledWith(0);
+  });
+
+  it('begins at the bar in hand, of a run at its first, else where the song stands', () => {
+    selectBar('s2', 1);
+    press('Play');
+    expect(player.play).toHaveBeenLastCalledWith(5 * 1920);
+    useSelection.setState({
+      selection: { kind: 'run', anchor: { section: 's1', bar: 2 }, head: { section: 's1', bar: 1 } },
+    });
+    press('Play');
+    expect(player.play).toHaveBeenLastCalledWith(1920);
+    useSelection.setState({ selection: null });
+    press('Play');
+    expect(player.play).toHaveBeenLastCalledWith();
   });
 });
 

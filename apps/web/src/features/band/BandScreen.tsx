@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, Text, View, type ViewStyle } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import { setEnding, setGroove, setSeed } from '@backline/core/edits/song';
 import type { Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton, TextInput } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
+import { Button } from '../../components/Button';
+import { Field } from '../../components/Field';
 import {
   GM_FAMILIES,
   GM_PROGRAMS,
@@ -84,14 +86,11 @@ export function Instruments({ usual, value, onChoose }: InstrumentsProps) {
       {group('Kept at hand', favourites)}
       {open ? (
         <>
-          <TextInput
-            mode="outlined"
-            dense
+          <Field
             placeholder="Find an instrument"
             accessibilityLabel="Find an instrument"
             value={text}
             onChangeText={setText}
-            style={{ backgroundColor: palette.paper }}
           />
           {text ? null : group('Chosen last', recent)}
           {text ? null : group(`Like ${GM_PROGRAMS[value]!}`, similarTo(value))}

@@ -1,8 +1,9 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { IconButton, Switch } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
 import { setMix, setSettings } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
+import { SwitchLine } from '../../components/SwitchLine';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
 import { partKind, playsIn } from '../../state/repertoire';
@@ -87,10 +88,11 @@ export function PartCard({ song, part, sectionId, open, onOpen, onFind }: PartCa
           <PartFacts {...{ song, part, sectionId }} />
         </View>
         <PartHearing part={part} />
-        <Switch
-          value={plays.on}
-          accessibilityLabel={`${part.name} plays`}
-          onValueChange={(on) => void change(setSettings(part.id, sectionId, { on }))}
+        <SwitchLine
+          bare
+          label={`${part.name} plays`}
+          on={plays.on}
+          onTurn={(on) => void change(setSettings(part.id, sectionId, { on }))}
         />
       </View>
       <View style={styles.row}>

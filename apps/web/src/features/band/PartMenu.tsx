@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Button, TextInput } from 'react-native-paper';
+import { Button } from '../../components/Button';
+import { Field } from '../../components/Field';
 import { newPart } from '@backline/core/band/repertoire';
 import { keptOf } from '@backline/core/band/kept';
 import {
@@ -18,7 +19,6 @@ import { Picker } from '../../components/Picker';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
 import { repertoire, songStyle } from '../../state/repertoire';
-import { usePalette } from '../../theme/usePalette';
 
 /** Keeps a part as it plays now, or lets it play anew. */
 function freeze(part: Part): void {
@@ -30,27 +30,21 @@ function freeze(part: Part): void {
 
 /** A part's name and place in the band; doubled, or taken out of it. */
 export function PartMenu({ song, part }: { song: Song; part: Part }) {
-  const palette = usePalette();
   const [name, setName] = useState(part.name);
   const [about, setAbout] = useState(part.about ?? '');
   const index = song.parts.findIndex((p) => p.id === part.id);
   const take = (): void => void change(renamePart(part.id, name));
   return (
     <View style={styles.menu}>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         accessibilityLabel={`Name of ${part.name}`}
         value={name}
         maxLength={LIMITS.nameLength}
         onChangeText={setName}
         onBlur={take}
         onSubmitEditing={take}
-        style={{ backgroundColor: palette.paper }}
       />
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         placeholder="What it is for"
         accessibilityLabel={`What ${part.name} is for`}
         value={about}
@@ -58,7 +52,6 @@ export function PartMenu({ song, part }: { song: Song; part: Part }) {
         onChangeText={setAbout}
         onBlur={() => void change(describePart(part.id, about))}
         onSubmitEditing={() => void change(describePart(part.id, about))}
-        style={{ backgroundColor: palette.paper }}
       />
       <View style={styles.buttons}>
         <Button

@@ -1,8 +1,9 @@
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
-import { IconButton, Switch } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
 import { setSettings } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
+import { SwitchLine } from '../../components/SwitchLine';
 import { useReturnFocus } from '../../components/useReturnFocus';
 import { change } from '../../state/openSong';
 import { partKind, playsIn } from '../../state/repertoire';
@@ -71,10 +72,11 @@ export function PartPage({ song, part, sectionId, where, onFind, onTurn, onClose
             <PartFacts {...{ song, part, sectionId }} />
           </View>
           <PartHearing part={part} />
-          <Switch
-            value={playsIn(song, part, sectionId).on}
-            accessibilityLabel={`${part.name} plays`}
-            onValueChange={(on) => void change(setSettings(part.id, sectionId, { on }))}
+          <SwitchLine
+            bare
+            label={`${part.name} plays`}
+            on={playsIn(song, part, sectionId).on}
+            onTurn={(on) => void change(setSettings(part.id, sectionId, { on }))}
           />
         </View>
         {kind ? (

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import { setSettings } from '@backline/core/edits/song';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import type { Settings } from '@backline/core/song/schema';

@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
 import { Choices, asNamed } from '../../components/Choices';

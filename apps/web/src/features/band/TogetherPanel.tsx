@@ -1,11 +1,11 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { Switch } from 'react-native-paper';
 import { POINTS, pointsOf, type Points } from '@backline/core/ensemble/terms';
 import { setTogether } from '@backline/core/edits/together';
 import { TELLINGS } from '@backline/core/song/choices';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
 import { useBand } from '../../state/band';
+import { SwitchLine } from '../../components/SwitchLine';
 import { change } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
@@ -55,10 +55,11 @@ export function TogetherPanel({ song, section }: TogetherPanelProps) {
                 {points[point] ? (said?.[point] ?? means) : 'Each goes its own way.'}
               </Text>
             </View>
-            <Switch
-              value={points[point]}
-              accessibilityLabel={name}
-              onValueChange={(on) =>
+            <SwitchLine
+              bare
+              label={name}
+              on={points[point]}
+              onTurn={(on) =>
                 void change(setTogether(sectionId, { [point]: on === usual[point] ? undefined : on }))
               }
             />

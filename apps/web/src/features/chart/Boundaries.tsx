@@ -39,6 +39,7 @@ export function Boundaries({ section, line, layout, bar, height, scale }: Bounda
   );
   const { chords } = layout;
   const end = bar.start + bar.length;
+  let shown = 0;
   return (
     <>
       {chords.map((chord, i) => {
@@ -59,6 +60,7 @@ export function Boundaries({ section, line, layout, bar, height, scale }: Bounda
             step={grid}
             x={(chord.start - line.start) * scale}
             height={height}
+            row={shown++ % 2 === 0 ? 1 : 0}
             pxPerUnit={scale}
             snap={(tick) => bar.start + Math.round((tick - bar.start) / grid) * grid}
             onMove={(tick) => change(moveBoundary(section.id, chord.id, tick))}
@@ -88,6 +90,7 @@ export function SectionEnd({
       step={1}
       x={x}
       height={height}
+      row={0}
       pxPerUnit={bar.length * scale}
       snap={Math.round}
       onMove={(bars) => change(setSectionLength(section.id, bars))}

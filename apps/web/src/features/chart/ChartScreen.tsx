@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
-import { Button, IconButton } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import { addSection } from '@backline/core/edits/form';
 import type { BarPlace } from '@backline/core/edits/run';
 import type { Song } from '@backline/core/song/schema';
@@ -8,13 +9,15 @@ import { keyInWords } from '@backline/core/theory/speech';
 import { keyOf, keyText } from '@backline/core/theory/key';
 import { change, useOpenSong } from '../../state/openSong';
 import { prefer, usePreferences } from '../../state/preferences';
-import { useIsWide, usePalette } from '../../theme/usePalette';
+import { usePalette } from '../../theme/usePalette';
+import { useRoom } from '../../theme/useRoom';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
 import { barElementId, useRunKeys } from './run/useRunKeys';
 import { select, useSelection } from './selection';
+import { useFollow } from './useFollow';
 import { styleName } from '../../state/repertoire';
 
 /** Keeps the bar in hand in sight when the sheet rises over it; when it closes the keyboard is back on the bar. */
@@ -40,22 +43,21 @@ function useBarInSight(): void {
 function ChartHead({ song }: { song: Song }) {
   const palette = usePalette();
   const degrees = usePreferences((s) => s.degrees);
+  const facts = [keyInWords(song.key), song.metre, styleName(song.style)].join(' · ');
   return (
     <View style={styles.head}>
       <Pressable
         role="button"
-        aria-label={`${keyInWords(song.key)}, ${song.metre}: change key or metre of the song`}
+        aria-label={`${facts}: change key or metre of the song`}
         onPress={() => select({ kind: 'key' })}
         style={styles.key}
       >
-        <Text style={[styles.facts, { color: palette.ink }]}>
-          {[keyInWords(song.key), song.metre, styleName(song.style)].join(' · ')}
-        </Text>
+        <Text style={[styles.facts, { color: palette.ink }]}>{facts}</Text>
       </Pressable>
       <Pressable
         role="button"
         aria-pressed={degrees}
-        aria-label="Degrees under the symbols"
+        aria-label="ii V I: degrees under the symbols"
         onPress={() => prefer({ degrees: !degrees })}
         style={[styles.degrees, { borderColor: degrees ? palette.action : palette.line }]}
       >
@@ -75,16 +77,21 @@ function ChartHead({ song }: { song: Song }) {
 /** The sections one below another, bars of chords with their length to be seen. */
 export function ChartScreen() {
   const palette = usePalette();
-  const wide = useIsWide();
+  const { beside } = useRoom();
   const song = useOpenSong((s) => s.song);
   const [width, setWidth] = useState(0);
   const measure = (event: LayoutChangeEvent): void => setWidth(Math.floor(event.nativeEvent.layout.width));
   useRunKeys();
   useBarInSight();
+  const { ref, isAway, comeBack } = useFollow();
   if (!song) return null;
   return (
     <View style={styles.screen}>
-      <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={styles.content}>
+      <ScrollView
+        ref={(view) => ref((view?.getScrollableNode() as HTMLElement | undefined) ?? null)}
+        style={{ backgroundColor: palette.paper }}
+        contentContainerStyle={styles.content}
+      >
         <ChartHead song={song} />
         <View onLayout={measure}>
           {width > 0
@@ -106,7 +113,12 @@ export function ChartScreen() {
           </Button>
         </View>
       </ScrollView>
-      {wide ? null : <ChartSheet song={song} beside={false} />}
+      {isAway ? (
+        <Button mode="contained" icon="crosshairs-gps" onPress={comeBack} style={styles.back}>
+          Back to what plays
+        </Button>
+      ) : null}
+      {beside ? null : <ChartSheet song={song} beside={false} />}
     </View>
   );
 }
@@ -126,5 +138,6 @@ const styles = StyleSheet.create({
   },
   facts: TYPE.words,
   touch: TOUCH_SQUARE,
+  back: { position: 'absolute', bottom: 10, alignSelf: 'center', minHeight: TOUCH, justifyContent: 'center' },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

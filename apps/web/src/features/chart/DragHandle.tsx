@@ -15,20 +15,23 @@ export interface DragHandleProps {
   /** Place and height on the line, px. */
   readonly x: number;
   readonly height: number;
+  /** Which of two rows of grips it stands in: neighbours stand apart. */
+  readonly row: 0 | 1;
   readonly pxPerUnit: number;
   /** The nearest place it may come to. */
   readonly snap: (value: number) => number;
   readonly onMove: (value: number) => void;
 }
 
-const REACH = 32;
+/** What a fingertip needs; the rest of the row is left to scrolling. */
+const REACH = 44;
 
 /**
  * A grip on the chart that is dragged sideways or moved by the arrow keys. While it is dragged
  * only the grip moves; the song changes once, where it is let go.
  */
 export function DragHandle(props: DragHandleProps) {
-  const { id, label, text, value, low, high, step, x, height, pxPerUnit, snap, onMove } = props;
+  const { id, label, text, value, low, high, step, x, height, row, pxPerUnit, snap, onMove } = props;
   const palette = usePalette();
   const [drag, setDrag] = useState<{ readonly from: number; readonly to: number } | null>(null);
   const clamp = (to: number): number => Math.max(low, Math.min(high, to));
@@ -74,9 +77,9 @@ export function DragHandle(props: DragHandleProps) {
       style: {
         position: 'absolute',
         left: x + ((drag?.to ?? value) - value) * pxPerUnit - REACH / 2,
-        top: 0,
+        top: row === 0 ? 0 : height - REACH,
         width: REACH,
-        height,
+        height: REACH,
         cursor: 'ew-resize',
         touchAction: 'none',
         display: 'flex',
@@ -88,7 +91,7 @@ export function DragHandle(props: DragHandleProps) {
     createElement('div', {
       style: {
         width: drag === null ? 6 : 4,
-        height: drag === null ? 34 : height,
+        height: drag === null ? 34 : REACH,
         borderRadius: 3,
         background: palette.action,
         border: `1.5px solid ${palette.raised}`,

@@ -205,25 +205,24 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
   const drafts = section.drafts.length;
   const draft = section.drafts.findIndex((d) => d.id === section.draft);
   const repeats = song.form.filter((e) => e.section === section.id).reduce((sum, e) => sum + e.repeats, 0);
+  const facts = [
+    `${section.bars} bars`,
+    repeats === 1 ? '' : repeats === 0 ? 'not played' : `played ${repeats} times`,
+    note,
+    drafts > 1 ? `${section.drafts[draft]!.name}, draft ${draft + 1} of ${drafts}` : '',
+  ]
+    .filter(Boolean)
+    .join(' · ');
   return (
     <View role="group" aria-label={`${section.name}, ${section.bars} bars`} style={styles.section}>
       <Pressable
         role="button"
-        aria-label={`Section ${section.name}: name, length, drafts, key`}
+        aria-label={`Section ${section.name} ${facts}: name, length, drafts, key`}
         onPress={() => select({ kind: 'section', section: section.id })}
         style={styles.heading}
       >
-        <Text style={[styles.name, { color: palette.ink }]}>{section.name}</Text>
-        <Text style={[styles.facts, { color: palette.quiet }]}>
-          {[
-            `${section.bars} bars`,
-            repeats === 1 ? '' : repeats === 0 ? 'not played' : `played ${repeats} times`,
-            note,
-            drafts > 1 ? `${section.drafts[draft]!.name}, draft ${draft + 1} of ${drafts}` : '',
-          ]
-            .filter(Boolean)
-            .join(' · ')}
-        </Text>
+        <Text style={[styles.name, { color: palette.ink }]}>{`${section.name} `}</Text>
+        <Text style={[styles.facts, { color: palette.quiet }]}>{facts}</Text>
       </Pressable>
       <View style={styles.lines}>
         {layout.lines.map((line) => (

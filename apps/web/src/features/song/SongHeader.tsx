@@ -1,5 +1,5 @@
 import { Link, useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setTitle } from '@backline/core/edits/song';
@@ -40,12 +40,16 @@ function TitleField() {
 export interface SongHeaderProps {
   readonly id: string;
   readonly view: SongView;
+  /** How far it folds: not, onto one line, onto what a bar in hand needs, or away. */
+  readonly fold: 'none' | 'one line' | 'in hand' | 'away';
   /** Opens the files that can be taken away. */
   readonly onTake: () => void;
+  /** What else stands on the line where it is folded. */
+  readonly children?: ReactNode;
 }
 
 /** Title, whether it is saved, undo and redo, files to take away, and the way to the song's screens. */
-export function SongHeader({ id, view, onTake }: SongHeaderProps) {
+export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps) {
   const palette = usePalette();
   const router = useRouter();
   const past = useOpenSong((s) => s.past);
@@ -61,40 +65,58 @@ export function SongHeader({ id, view, onTake }: SongHeaderProps) {
       style={styles.touch}
     />
   );
+  const screens = (
+    <View role="navigation" aria-label="Screens of the song" style={styles.tabs}>
+      {VIEWS.map((entry) => {
+        const here = entry.view === view;
+        return (
+          <Link key={entry.view} href={`/song/${id}/${entry.view}`} replace asChild>
+            <Pressable
+              aria-current={here ? 'page' : undefined}
+              style={StyleSheet.flatten([styles.tab, here && { borderColor: palette.action }])}
+            >
+              <Text
+                style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}
+              >
+                {entry.label}
+              </Text>
+            </Pressable>
+          </Link>
+        );
+      })}
+    </View>
+  );
+  const isWhole = fold === 'none' || fold === 'one line';
   return (
     <View
       role="banner"
-      style={[styles.header, { backgroundColor: palette.paper, borderColor: palette.line }]}
+      style={[
+        styles.header,
+        { backgroundColor: palette.paper, borderColor: palette.line },
+        fold === 'away' && styles.away,
+      ]}
     >
       <View style={styles.row}>
-        {action('arrow-left', 'Songbook', () => router.replace('/'))}
-        <View style={styles.names}>
-          <TitleField />
-          <SaveStateLine />
+        {isWhole ? action('arrow-left', 'Songbook', () => router.replace('/')) : null}
+        <View style={isWhole ? styles.names : styles.inHand}>
+          {isWhole ? (
+            <TitleField />
+          ) : (
+            <Text numberOfLines={1} style={[styles.small, { color: palette.ink }]}>
+              {song?.title}
+            </Text>
+          )}
+          <View style={isWhole ? styles.saved : null} pointerEvents="none">
+            <SaveStateLine />
+          </View>
         </View>
+        {fold === 'one line' ? screens : null}
+        {children}
         {action('undo', past.length ? `Undo: ${past[past.length - 1]!.name}` : 'Undo', undo, !past.length)}
         {action('redo', future.length ? `Redo: ${future[0]!.name}` : 'Redo', redo, !future.length)}
-        {action('download', 'Take the song away', onTake, !song)}
+        {isWhole ? action('download', 'Take the song away', onTake, !song) : null}
       </View>
-      <View role="navigation" aria-label="Screens of the song" style={styles.tabs}>
-        {VIEWS.map((entry) => {
-          const here = entry.view === view;
-          return (
-            <Link key={entry.view} href={`/song/${id}/${entry.view}`} replace asChild>
-              <Pressable
-                aria-current={here ? 'page' : undefined}
-                style={StyleSheet.flatten([styles.tab, here && { borderColor: palette.action }])}
-              >
-                <Text
-                  style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}
-                >
-                  {entry.label}
-                </Text>
-              </Pressable>
-            </Link>
-          );
-        })}
-      </View>
+      {fold === 'none' ? screens : null}
     </View>
   );
 }
@@ -103,10 +125,16 @@ const styles = StyleSheet.create({
   header: { borderBottomWidth: 1 },
   row: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 4 },
   names: { flex: 1, minWidth: 0 },
+  inHand: { flex: 1, minWidth: 0, flexDirection: 'row', alignItems: 'baseline', gap: 8, paddingLeft: 10 },
+  small: { fontFamily: FONT.strong, fontSize: SIZE.small, flexShrink: 1 },
+  // Under the title, within what is touched of it.
+  saved: { position: 'absolute', left: 4, bottom: 0 },
+  away: { position: 'absolute', width: 1, height: 1, overflow: 'hidden' },
   title: {
     fontFamily: FONT.chord,
     fontSize: SIZE.title,
-    minHeight: 30,
+    height: TOUCH,
+    paddingBottom: 14,
     paddingHorizontal: 2,
     width: '100%',
   },

@@ -1,7 +1,8 @@
 import { Slot, useLocalSearchParams, usePathname, useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { ActivityIndicator, Button } from 'react-native-paper';
+import { ActivityIndicator } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import useSWR from 'swr';
 import type { StoredSong } from '@backline/core/song/transport';
 import { Boundary } from '../../components/Boundary';
@@ -16,7 +17,8 @@ import { adoptOrphan, ownEdits } from '../../state/keptEdits';
 import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
-import { useIsWide, usePalette } from '../../theme/usePalette';
+import { usePalette } from '../../theme/usePalette';
+import { useRoom } from '../../theme/useRoom';
 import { useOpenPart } from '../band/openPart';
 import { ChartScreen } from '../chart/ChartScreen';
 import { ChartSheet } from '../chart/ChartSheet';
@@ -140,11 +142,16 @@ export function SongShell() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const palette = usePalette();
   const view = viewOf(usePathname());
-  const wide = useIsWide();
+  const { wide, low, beside } = useRoom();
   const [taking, setTaking] = useState(false);
   const { error, retry } = useSong(id);
   const song = useOpenSong((s) => s.song);
   const selected = useSelection((s) => s.selection !== null);
+  const inHand =
+    useSelection((s) => s.selection?.kind === 'bar' || s.selection?.kind === 'run') && view === 'chart';
+  /** With a bar in hand the screen belongs to it: what leads elsewhere folds away. */
+  const folded = inHand && (!wide || low);
+  const halves = wide || (beside && selected && view === 'chart');
   // A part's page beside the band takes the chart's place.
   const paged = useOpenPart((s) => s.id !== null) && view === 'band' && !selected;
   useEffect(() => () => select(null), [id]);
@@ -165,10 +172,17 @@ export function SongShell() {
   }
   return (
     <View style={[styles.page, { backgroundColor: palette.paper }]}>
-      <SongHeader id={id} view={view} onTake={() => setTaking(true)} />
+      <SongHeader
+        id={id}
+        view={view}
+        fold={!folded ? (low && beside ? 'one line' : 'none') : low && !beside ? 'away' : 'in hand'}
+        onTake={() => setTaking(true)}
+      >
+        {folded && low && beside ? <Transport folded inHeader /> : null}
+      </SongHeader>
       <Troubles />
       <View role="main" style={styles.screens}>
-        {wide ? (
+        {halves ? (
           <>
             {paged ? null : (
               <View style={[styles.half, { borderColor: palette.line }]}>
@@ -190,7 +204,7 @@ export function SongShell() {
         )}
       </View>
       {taking ? <TakeSheet song={song} onClose={() => setTaking(false)} /> : null}
-      <Transport />
+      {folded && low && beside ? null : <Transport folded={folded} />}
     </View>
   );
 }

@@ -1,5 +1,6 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, ProgressBar } from 'react-native-paper';
+import { ProgressBar } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import type { Song } from '@backline/core/song/schema';
 import { Sheet } from '../../components/Sheet';
 import { stopMaking, takeFile, useFiles, type FileKind } from '../../state/files';

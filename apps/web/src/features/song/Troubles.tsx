@@ -1,4 +1,4 @@
-import { Button } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import { Notice } from '../../components/Notice';
 import { createSongAt, restoreSong, songPath } from '../../state/api';
 import { useBand } from '../../state/band';

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
-import { ActivityIndicator, Button, IconButton } from 'react-native-paper';
+import { ActivityIndicator, IconButton } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import type { SongSummary } from '@backline/core/song/transport';
 import { Notice } from '../../components/Notice';
 import { restoreSong, songPath } from '../../state/api';

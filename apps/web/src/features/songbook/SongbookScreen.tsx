@@ -1,7 +1,8 @@
 import { Link, useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
-import { ActivityIndicator, Button, IconButton, Snackbar } from 'react-native-paper';
+import { ActivityIndicator, IconButton, Snackbar } from 'react-native-paper';
+import { Button } from '../../components/Button';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { SongSummary } from '@backline/core/song/transport';
 import { Notice } from '../../components/Notice';

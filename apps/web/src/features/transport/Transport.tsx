@@ -1,81 +1,122 @@
-import { createElement, useCallback } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { useCallback, useState } from 'react';
+import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton, ProgressBar } from 'react-native-paper';
 import type { Band } from '@backline/core/band/index';
-import { setTempo } from '@backline/core/edits/song';
 import { barIndexAt } from '@backline/core/time/bars';
 import { loopRound } from '../../audio/loop';
 import { player, usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { Notice } from '../../components/Notice';
+import { songTempoText, tempoInWords } from '../../components/tempoText';
 import { useBand } from '../../state/band';
 import { hush, useHearing } from '../../state/hearing';
-import { change, useOpenSong } from '../../state/openSong';
+import { useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
+import { useRoom } from '../../theme/useRoom';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
-import { songTempoText, tempoInWords } from '../../components/tempoText';
+import { PositionSlider } from './PositionSlider';
+import { PlacesSheet } from './PlacesSheet';
+import { TempoSheet } from './TempoSheet';
+import { startOfHand } from './startOfHand';
 
-function Position({ band }: { band: Band }) {
-  const palette = usePalette();
+/** Where the song stands, in words. */
+function usePlace(band: Band | null): string {
   const counting = usePlayer((s) => s.counting);
-  const readBar = useCallback((tick: number) => barIndexAt(band.bars, tick), [band]);
-  const index = usePosition(readBar);
-  const bar = band.bars[Math.min(index, band.bars.length - 1)];
-  if (!bar) return null;
-  const words = `${bar.section}, bar ${bar.index + 1}`;
-  return (
-    <View style={styles.position}>
-      <Text style={[styles.where, { color: palette.ink }]} numberOfLines={1}>
-        {counting ? 'Count-in' : words}
-      </Text>
-      {createElement('input', {
-        type: 'range',
-        min: 0,
-        max: band.bars.length - 1,
-        step: 1,
-        value: index,
-        'aria-label': 'Position',
-        'aria-valuetext': words,
-        onChange: (e: React.ChangeEvent<HTMLInputElement>) =>
-          player.seek(band.bars[Number(e.target.value)]!.start),
-        style: { width: '100%', height: 24, accentColor: palette.action, margin: 0 },
-      })}
-    </View>
-  );
+  const read = useCallback((tick: number) => (band ? barIndexAt(band.bars, tick) : 0), [band]);
+  const index = usePosition(read);
+  const bar = band?.bars[Math.min(index, band.bars.length - 1)];
+  if (counting) return 'Count-in';
+  return bar ? `${bar.section}, bar ${bar.index + 1}` : '';
+}
+
+/** From where play begins: the bar in hand, if there is one, else where the song stands. */
+function begin(from: number | null = startOfHand()): void {
+  void (from === null ? player.play() : player.play(from)).catch(() => undefined);
 }
 
 export const togglePlay = (): void => {
   const { playing, starting } = usePlayer.getState();
   if (useHearing.getState().hearing) hush();
   else if (playing || starting) player.stop();
-  else void player.play().catch(() => undefined);
+  else begin();
 };
 
-/** Play, stop, position, loop, count-in and tempo: in reach on every screen of a song. */
-export function Transport() {
+function PlayButton({ size }: { size: number }) {
   const palette = usePalette();
   const band = useBand((s) => s.band);
-  const song = useOpenSong((s) => s.song);
-  const { playing, starting, sound, loaded, toLoad, loop, countIn, problem } = usePlayer();
+  const { playing, starting } = usePlayer();
   const hearing = useHearing((s) => s.hearing);
   const active = playing || starting || hearing;
+  return (
+    <IconButton
+      icon={active ? 'stop' : 'play'}
+      mode="contained"
+      size={size > TOUCH ? 30 : 24}
+      style={{ width: size, height: size, margin: 2 }}
+      containerColor={palette.action}
+      iconColor={palette.onAction}
+      accessibilityLabel={hearing ? 'Stop hearing' : active ? 'Stop' : 'Play'}
+      onPress={togglePlay}
+      disabled={!band && !active}
+    />
+  );
+}
+
+/** Plays from the first bar, wherever the song stands. */
+const FromTheTop = () => (
+  <IconButton
+    icon="skip-previous"
+    size={22}
+    style={TOUCH_SQUARE}
+    accessibilityLabel="From the top"
+    onPress={() => {
+      const { playing, loop } = usePlayer.getState();
+      if (loop) player.setLoop(null);
+      if (playing) player.seek(0);
+      else begin(0);
+    }}
+  />
+);
+
+export interface TransportProps {
+  readonly folded?: boolean;
+  /** True where it stands on the header's line. */
+  readonly inHeader?: boolean;
+}
+
+/** Play, stop, position, loop and tempo: in reach on every screen of a song; folded, what a bar in hand needs. */
+export function Transport({ folded = false, inHeader = false }: TransportProps) {
+  const palette = usePalette();
+  const { wide } = useRoom();
+  const band = useBand((s) => s.band);
+  const song = useOpenSong((s) => s.song);
+  const { sound, loaded, toLoad, loop, problem } = usePlayer();
+  const [open, setOpen] = useState<'places' | 'tempo' | null>(null);
+  const place = usePlace(band);
   if (!song) return null;
-  const loading = sound === 'loading';
   const toggleLoop = (): void => {
     if (loop) return player.setLoop(null);
     const bar = band?.bars[barIndexAt(band.bars, player.tick())];
     if (band && bar) player.setLoop(loopRound(band.bars, bar.playing));
   };
-  const tempo = (by: number): void => void change(setTempo(Math.max(30, Math.min(300, song.tempo + by))));
+  const close = (): void => setOpen(null);
+  const where = (
+    <Text style={[styles.where, { color: palette.ink }]} numberOfLines={1}>
+      {place}
+    </Text>
+  );
   return (
     <View
       role="region"
       aria-label="Transport"
-      style={[styles.bar, { backgroundColor: palette.raised, borderColor: palette.line }]}
+      style={[
+        folded ? styles.folded : styles.bar,
+        { backgroundColor: inHeader ? 'transparent' : palette.raised, borderColor: palette.line },
+      ]}
     >
       {problem ? <Notice text={problem} /> : null}
-      {loading ? (
+      {sound === 'loading' ? (
         <ProgressBar
           progress={toLoad ? loaded / toLoad : 0.1}
           color={palette.action}
@@ -83,57 +124,53 @@ export function Transport() {
           accessibilityLabel={`Loading sounds, ${loaded} of ${toLoad}`}
         />
       ) : null}
+      {open === 'places' && band && !folded ? <PlacesSheet band={band} onClose={close} /> : null}
+      {open === 'tempo' && !folded ? <TempoSheet song={song} onClose={close} /> : null}
       <View style={styles.row}>
-        <IconButton
-          icon={active ? 'stop' : 'play'}
-          mode="contained"
-          size={30}
-          style={styles.play}
-          containerColor={palette.action}
-          iconColor={palette.onAction}
-          accessibilityLabel={hearing ? 'Stop hearing' : active ? 'Stop' : 'Play'}
-          onPress={togglePlay}
-          disabled={!band && !active}
-        />
-        {band ? <Position band={band} /> : <View style={styles.position} />}
-        <IconButton
-          icon="repeat"
-          disabled={!band}
-          size={22}
-          selected={loop !== null}
-          style={styles.touch}
-          aria-pressed={loop !== null}
-          accessibilityLabel={loop ? `Stop looping ${loop.name}` : 'Loop this section'}
-          onPress={toggleLoop}
-        />
-        <IconButton
-          icon="numeric-4-circle-outline"
-          size={22}
-          selected={countIn}
-          style={styles.touch}
-          aria-pressed={countIn}
-          accessibilityLabel="Count-in"
-          onPress={() => player.setCountIn(!countIn)}
-        />
-        <View role="group" aria-label="Tempo" style={styles.tempo}>
-          <IconButton
-            icon="minus"
-            size={18}
-            style={styles.small}
-            accessibilityLabel="Slower"
-            onPress={() => tempo(-2)}
-          />
-          <Text style={[styles.number, { color: palette.ink }]} aria-label={`Tempo: ${tempoInWords(song)}`}>
-            {songTempoText(song)}
-          </Text>
-          <IconButton
-            icon="plus"
-            size={18}
-            style={styles.small}
-            accessibilityLabel="Faster"
-            onPress={() => tempo(2)}
-          />
-        </View>
+        <PlayButton size={folded ? TOUCH : 52} />
+        <FromTheTop />
+        {folded ? (
+          <View style={styles.place}>{where}</View>
+        ) : band ? (
+          <View style={styles.position}>
+            {where}
+            <PositionSlider band={band} isTouched={wide} />
+            {wide ? null : (
+              <Pressable
+                role="button"
+                aria-expanded={open === 'places'}
+                aria-label={`${place}: places of the song`}
+                onPress={() => setOpen(open === 'places' ? null : 'places')}
+                style={styles.places}
+              />
+            )}
+          </View>
+        ) : (
+          <View style={styles.position} />
+        )}
+        {folded ? null : (
+          <>
+            <IconButton
+              icon="repeat"
+              disabled={!band}
+              size={22}
+              selected={loop !== null}
+              style={TOUCH_SQUARE}
+              aria-pressed={loop !== null}
+              accessibilityLabel={loop ? `Stop looping ${loop.name}` : 'Loop this section'}
+              onPress={toggleLoop}
+            />
+            <Pressable
+              role="button"
+              aria-expanded={open === 'tempo'}
+              aria-label={`Tempo: ${tempoInWords(song)}. Change it, or count in`}
+              onPress={() => setOpen(open === 'tempo' ? null : 'tempo')}
+              style={[styles.tempo, { borderColor: palette.line }]}
+            >
+              <Text style={[styles.number, { color: palette.ink }]}>{songTempoText(song)}</Text>
+            </Pressable>
+          </>
+        )}
       </View>
     </View>
   );
@@ -141,13 +178,20 @@ export function Transport() {
 
 const styles = StyleSheet.create({
   bar: { borderTopWidth: 1 },
-  row: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 6, paddingVertical: 4 },
+  folded: { borderTopWidth: 0 },
+  row: { flexDirection: 'row', alignItems: 'center', paddingHorizontal: 6, paddingVertical: 2, gap: 2 },
   progress: { height: 4 },
-  play: { width: 52, height: 52, margin: 2 },
-  position: { flex: 1, minWidth: 0, paddingHorizontal: 6 },
-  where: TYPE.strong,
-  touch: TOUCH_SQUARE,
-  tempo: { flexDirection: 'row', alignItems: 'center' },
-  small: { width: 36, height: TOUCH, margin: 0 },
-  number: { fontFamily: FONT.strong, fontSize: SIZE.body, minWidth: 30, textAlign: 'center' },
+  position: { flex: 1, minWidth: 0, paddingHorizontal: 4 },
+  place: { flexShrink: 1, minWidth: 60, paddingHorizontal: 6 },
+  places: { position: 'absolute', top: 0, bottom: 0, left: 4, right: 4, zIndex: 2 },
+  where: { ...TYPE.strong, lineHeight: 24 },
+  tempo: {
+    minHeight: TOUCH,
+    minWidth: TOUCH,
+    paddingHorizontal: 10,
+    borderWidth: 1.5,
+    borderRadius: 12,
+    justifyContent: 'center',
+  },
+  number: { fontFamily: FONT.strong, fontSize: SIZE.body, textAlign: 'center' },
 });

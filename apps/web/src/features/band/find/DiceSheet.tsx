@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import { setPatterns } from '@backline/core/edits/song';
 import { throwFor, type Thrown } from '@backline/core/fit/throw';
 import type { Song } from '@backline/core/song/schema';

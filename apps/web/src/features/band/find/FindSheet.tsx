@@ -1,6 +1,8 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton, TextInput } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import type { Asked } from '@backline/core/fit/find';
 import { FEELS, type PatternFeel } from '@backline/core/style/pattern';
 import { Choices } from '../../../components/Choices';
@@ -160,14 +162,11 @@ export function FindSheet(props: FindSheetProps) {
           </Button>
         ))}
       </View>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         placeholder="A name, a genre, a feel"
         accessibilityLabel="Find by a name, a genre or a feel"
         value={wanted.words}
         onChangeText={(words) => setWanted({ ...wanted, words })}
-        style={{ backgroundColor: palette.paper }}
       />
       <Choices
         label="Feel"

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, Text } from 'react-native';
-import { Button, TextInput } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import { STYLE_ABOUT, STYLE_NAME } from '@backline/core/own/limits';
 import type { Song } from '@backline/core/song/schema';
 import { Notice } from '../../../components/Notice';
@@ -38,25 +39,19 @@ export function KeepBandSheet({ song, onClose }: { song: Song; onClose: () => vo
           ? `${bandInWords(song, repertoire())}: their patterns, instruments and all you set for the whole song. Chords, voicings by hand and what single sections have stay with this song.`
           : 'A style has one part at least. Add a part to the band first.'}
       </Text>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         label="Name"
         accessibilityLabel="Name of the style"
         value={name}
         maxLength={STYLE_NAME}
         onChangeText={setName}
-        style={{ backgroundColor: palette.paper }}
       />
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         label="What it is good for"
         accessibilityLabel="What the style is good for"
         value={about}
         maxLength={STYLE_ABOUT}
         onChangeText={setAbout}
-        style={{ backgroundColor: palette.paper }}
       />
       {said?.kept ? (
         <Text role="status" style={[TYPE.strong, { color: palette.ink }]}>

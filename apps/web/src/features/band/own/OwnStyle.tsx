@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, TextInput } from 'react-native-paper';
+import { Field } from '../../../components/Field';
+import { Button } from '../../../components/Button';
 import { STYLE_ABOUT, STYLE_NAME } from '@backline/core/own/limits';
 import type { OwnDocument, StoredOwn } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
@@ -38,25 +39,21 @@ function inALine({ document, songs }: StoredOwn): string {
 
 /** A style's name and what is said of it, to change. */
 function Words({ document, onChange }: { document: OwnDocument } & Pick<OwnStyleProps, 'onChange'>) {
-  const palette = usePalette();
   const old = nameIn(document);
   const oldAbout = typeof document.about === 'string' ? document.about : '';
   const [name, setName] = useState(old);
   const [about, setAbout] = useState(oldAbout);
-  const field = { mode: 'outlined', dense: true, style: { backgroundColor: palette.paper } } as const;
   const isOther = name.trim() !== old || about.trim() !== oldAbout;
   return (
     <>
-      <TextInput
-        {...field}
+      <Field
         label="Name"
         accessibilityLabel={`Name of ${old}`}
         value={name}
         maxLength={STYLE_NAME}
         onChangeText={setName}
       />
-      <TextInput
-        {...field}
+      <Field
         label="What it is good for"
         accessibilityLabel={`What ${old} is good for`}
         value={about}

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { ActivityIndicator, Button } from 'react-native-paper';
+import { ActivityIndicator } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import type { OwnDocument, StoredOwn } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
 import { FileButton } from '../../../components/FileButton';

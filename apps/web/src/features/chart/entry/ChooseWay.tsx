@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import { setScale } from '@backline/core/edits/chords';
 import { backToAuto } from '@backline/core/edits/hand';
 import { chordTones } from '@backline/core/theory/chord';
@@ -65,6 +65,7 @@ export function ChooseWay({ place }: { place: Place }) {
       </Button>
       <Choices
         label="Bass"
+        inARow
         value={bass}
         choices={[...tones, ...otherBasses].map((value, i) => ({
           value,

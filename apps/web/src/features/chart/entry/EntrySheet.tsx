@@ -39,6 +39,9 @@ const WAY: Record<Way, React.ComponentType<{ place: Place }>> = {
   time: TimeWay,
 };
 
+/** The row in hand stays in sight above the sheet, px. */
+const ROW_IN_HAND = 112;
+
 export interface EntrySheetProps {
   readonly song: Song;
   readonly section: string;
@@ -57,9 +60,14 @@ export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetPro
   // Each bar begins with a field of its own; the other ways go on as they are.
   const key = way === 'type' ? `${section}/${bar}` : way;
   return (
-    <Sheet title={`${place.section.name}, bar ${bar + 1}`} onClose={() => select(null)} beside={beside}>
-      <PlaceStrip place={place} />
-      <Tabs label="Ways to enter chords" value={way} tabs={TABS} onChoose={chooseWay} />
+    <Sheet
+      title={`${place.section.name}, bar ${bar + 1}`}
+      head={<PlaceStrip place={place} />}
+      top={<Tabs label="Ways to enter chords" value={way} tabs={TABS} onChoose={chooseWay} />}
+      onClose={() => select(null)}
+      beside={beside}
+      leaves={ROW_IN_HAND}
+    >
       <Content key={key} place={place} />
     </Sheet>
   );

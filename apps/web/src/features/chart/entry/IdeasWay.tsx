@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import type { Palette } from '@backline/core/analysis/ideas';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';

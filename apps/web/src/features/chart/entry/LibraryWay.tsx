@@ -1,6 +1,8 @@
 import { useMemo, useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton, TextInput } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import useSWR from 'swr';
 import { pasteClip, type Paste } from '@backline/core/edits/runs';
 import { otherMetre } from '@backline/core/edits/run';
@@ -60,16 +62,14 @@ export function LibraryWay({ place }: { place: Place }) {
   return (
     <>
       <View style={styles.head}>
-        <TextInput
-          mode="outlined"
-          dense
+        <Field
           label="Search: a degree, a word"
           accessibilityLabel="Search the library"
           value={search.text}
           onChangeText={(text) => put({ text })}
           autoCapitalize="none"
           autoCorrect={false}
-          style={[styles.search, { backgroundColor: palette.paper }]}
+          style={styles.search}
         />
         <Toggle
           as="head"

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { Button, Switch } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import { ownScale, pads, type Pad } from '@backline/core/analysis/pads';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf } from '@backline/core/theory/key';
@@ -9,6 +9,7 @@ import { keyInWords, spokenChord } from '@backline/core/theory/speech';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Picker } from '../../../components/Picker';
 import { Range } from '../../../components/Range';
+import { SwitchLine } from '../../../components/SwitchLine';
 import { isTyping } from '../../../state/isTyping';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
@@ -84,16 +85,6 @@ export function PadsWay({ place }: { place: Place }) {
           </Pressable>
         ))}
       </View>
-      <View style={styles.line}>
-        <Switch value={writes} accessibilityLabel="Write as I play" onValueChange={setWrites} />
-        <Text style={[styles.words, { color: palette.ink }]}>Write as I play</Text>
-        {last && !writes ? (
-          <Button mode="contained" onPress={() => enter(last.symbol)}>
-            {`Put in ${last.symbol}`}
-          </Button>
-        ) : null}
-      </View>
-      <StepChoice />
       <Range
         label="How rich"
         value={rich}
@@ -112,6 +103,15 @@ export function PadsWay({ place }: { place: Place }) {
         text={high < 0.25 ? 'low and close' : high > 0.65 ? 'high and open' : 'in the middle'}
         onChange={setHigh}
       />
+      <View style={styles.line}>
+        <SwitchLine label="Write as I play" on={writes} onTurn={setWrites} />
+        {last && !writes ? (
+          <Button mode="contained" onPress={() => enter(last.symbol)}>
+            {`Put in ${last.symbol}`}
+          </Button>
+        ) : null}
+      </View>
+      <StepChoice />
       <Picker
         label="Scale"
         value={scale ?? own}
@@ -141,5 +141,4 @@ const styles = StyleSheet.create({
   foot: { flexDirection: 'row', justifyContent: 'space-between' },
   small: TYPE.tiny,
   line: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },
-  words: TYPE.words,
 });

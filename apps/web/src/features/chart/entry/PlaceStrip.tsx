@@ -1,4 +1,4 @@
-import { Pressable, StyleSheet, View } from 'react-native';
+import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
@@ -7,11 +7,11 @@ import type { Bar } from '@backline/core/time/bars';
 import { beatPosition, slotsOf } from '@backline/core/time/beats';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
-import { TOUCH_SQUARE } from '../../../theme/styles';
+import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { selectBar } from '../selection';
 import type { Place } from './entry';
 
-const HEIGHT = 52;
+const HEIGHT = 46;
 
 /** Where entry can stand in a bar: on its beats, and where a chord begins between them. Ticks of the section. */
 function placesIn(bar: Bar, chords: readonly ChordEvent[]): number[] {
@@ -45,50 +45,55 @@ export function PlaceStrip({ place }: { place: Place }) {
   return (
     <View style={styles.row}>
       {arrow('chevron-left', 'Bar before', index - 1)}
-      <View style={[styles.bar, { borderColor: palette.line, backgroundColor: palette.paper }]}>
-        {here.map((chord) => {
-          const from = Math.max(chord.start, bar.start);
-          return (
-            <View
-              key={chord.id}
-              style={[
-                styles.chord,
-                {
-                  left: `${((from - bar.start) / bar.length) * 100}%`,
-                  borderColor: chord.start > bar.start ? palette.quiet : 'transparent',
-                },
-              ]}
-            >
-              <ChordSymbol
-                symbol={chord.symbol}
-                keyText={bar.key}
-                size={chord.start < bar.start ? 14 : 21}
-                color={chord.start < bar.start ? palette.quiet : palette.ink}
+      <View style={styles.middle}>
+        <Text aria-hidden numberOfLines={1} style={[styles.title, { color: palette.quiet }]}>
+          {`${section.name}, bar ${index + 1}`}
+        </Text>
+        <View style={[styles.bar, { borderColor: palette.line, backgroundColor: palette.paper }]}>
+          {here.map((chord) => {
+            const from = Math.max(chord.start, bar.start);
+            return (
+              <View
+                key={chord.id}
+                style={[
+                  styles.chord,
+                  {
+                    left: `${((from - bar.start) / bar.length) * 100}%`,
+                    borderColor: chord.start > bar.start ? palette.quiet : 'transparent',
+                  },
+                ]}
+              >
+                <ChordSymbol
+                  symbol={chord.symbol}
+                  keyText={bar.key}
+                  size={chord.start < bar.start ? 14 : 21}
+                  color={chord.start < bar.start ? palette.quiet : palette.ink}
+                />
+              </View>
+            );
+          })}
+          {places.map((at, i) => {
+            const to = places[i + 1] ?? end;
+            const chosen = tick >= at && tick < to;
+            return (
+              <Pressable
+                key={at}
+                role="button"
+                aria-pressed={chosen}
+                aria-label={spoken(at)}
+                onPress={() => selectBar(section.id, index, at - bar.start)}
+                style={[
+                  styles.beat,
+                  {
+                    flexGrow: to - at,
+                    borderBottomColor: chosen ? palette.action : palette.line,
+                    borderBottomWidth: chosen ? 4 : 2,
+                  },
+                ]}
               />
-            </View>
-          );
-        })}
-        {places.map((at, i) => {
-          const to = places[i + 1] ?? end;
-          const chosen = tick >= at && tick < to;
-          return (
-            <Pressable
-              key={at}
-              role="button"
-              aria-pressed={chosen}
-              aria-label={spoken(at)}
-              onPress={() => selectBar(section.id, index, at - bar.start)}
-              style={[
-                styles.beat,
-                {
-                  flexGrow: to - at,
-                  borderBottomColor: chosen ? palette.action : palette.line,
-                  borderBottomWidth: chosen ? 4 : 2,
-                },
-              ]}
-            />
-          );
-        })}
+            );
+          })}
+        </View>
       </View>
       {arrow('chevron-right', 'Bar after', index + 1)}
     </View>
@@ -96,9 +101,11 @@ export function PlaceStrip({ place }: { place: Place }) {
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', marginHorizontal: -12 },
+  row: { flexDirection: 'row', alignItems: 'center' },
+  middle: { flex: 1, minWidth: 0, paddingTop: 4 },
+  title: { ...TYPE.tiny, lineHeight: 14, paddingLeft: 2 },
   arrow: TOUCH_SQUARE,
-  bar: { flex: 1, height: HEIGHT, flexDirection: 'row', borderWidth: 1, borderRadius: 8, overflow: 'hidden' },
-  chord: { position: 'absolute', top: 0, bottom: 0, paddingLeft: 6, paddingTop: 8, borderLeftWidth: 1.5 },
+  bar: { height: HEIGHT, flexDirection: 'row', borderWidth: 1, borderRadius: 8, overflow: 'hidden' },
+  chord: { position: 'absolute', top: 0, bottom: 0, paddingLeft: 6, paddingTop: 6, borderLeftWidth: 1.5 },
   beat: { flexBasis: 0, height: HEIGHT - 2 },
 });

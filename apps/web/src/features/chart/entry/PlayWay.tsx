@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, Switch, TextInput } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import { clusterSymbol } from '@backline/core/theory/cluster';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { parseMidi } from '@backline/core/theory/pitch';
@@ -13,6 +14,7 @@ import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
 import { OctaveKeys } from '../../../components/OctaveKeys';
 import { Picker } from '../../../components/Picker';
+import { SwitchLine } from '../../../components/SwitchLine';
 import { useComputerKeys } from '../../../midi/computerKeys';
 import { simulatedKeyboard } from '../../../midi/devices';
 import {
@@ -74,15 +76,14 @@ export function PlayWay({ place }: { place: Place }) {
         onDown={down}
         onUp={up}
       >
-        <Switch
-          value={stay}
-          accessibilityLabel="Keys stay down"
-          onValueChange={(next) => {
+        <SwitchLine
+          label="Keys stay down"
+          on={stay}
+          onTurn={(next) => {
             silenceAll();
             setStay(next);
           }}
         />
-        <Text style={[styles.words, { color: palette.ink }]}>Keys stay down</Text>
         <Button icon="volume-off" onPress={forgetLast}>
           All notes off
         </Button>
@@ -168,15 +169,12 @@ function Names({ notes, keyText, onTake }: NamesProps) {
 
 /** Plays the keyboard that ships with the app: notes by name, pressed, let go, unplugged. */
 function Simulated() {
-  const palette = usePalette();
   const [text, setText] = useState('E3 A3 C4 E4');
   const pitches = text.trim().split(/\s+/).map(parseMidi);
   const readable = pitches.every((p) => p !== null);
   return (
     <View role="group" aria-label="Simulated keyboard" style={styles.names}>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         label="Notes it plays"
         accessibilityLabel="Notes it plays"
         value={text}
@@ -184,7 +182,6 @@ function Simulated() {
         error={!readable}
         autoCapitalize="none"
         autoCorrect={false}
-        style={{ backgroundColor: palette.paper }}
       />
       <View style={styles.wrap}>
         <Button

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, HelperText, IconButton, TextInput } from 'react-native-paper';
+import { HelperText, IconButton } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import { ROUTE_STEPS, readTarget, type RouteAsked } from '@backline/core/analysis/route';
 import { ChordError, tryParseChord } from '@backline/core/theory/chordGrammar';
 import { parseKey } from '@backline/core/theory/key';
@@ -32,7 +34,6 @@ const startOf = ({ chords, tick, bar }: Place): string => {
 
 /** The smoothest ways to a chord or key in so many steps, each to be heard, changed and put in. */
 export function RouteFinder({ place }: { place: Place }) {
-  const palette = usePalette();
   const [to, setTo] = useState('');
   const [steps, setSteps] = useState(3);
   const from = startOf(place);
@@ -41,9 +42,7 @@ export function RouteFinder({ place }: { place: Place }) {
   const { answer, failed } = useAnswer('routes', asked);
   return (
     <>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         label="Chord or key to arrive at"
         accessibilityLabel="Chord or key to arrive at"
         placeholder="F#m7, or Eb major"
@@ -52,7 +51,6 @@ export function RouteFinder({ place }: { place: Place }) {
         error={typeof wanted === 'string'}
         autoCapitalize="none"
         autoCorrect={false}
-        style={{ backgroundColor: palette.paper }}
       />
       {typeof wanted === 'string' ? (
         <View role="alert">
@@ -101,16 +99,14 @@ function RouteRow({ chords, why, place }: RouteRowProps) {
       style={[styles.route, { borderColor: palette.line }]}
     >
       <View style={styles.row}>
-        <TextInput
-          mode="outlined"
-          dense
+        <Field
           accessibilityLabel={`Chords of the route by ${chords.slice(1).join(', ')}`}
           value={text}
           onChangeText={setText}
           error={unread !== undefined}
           autoCapitalize="none"
           autoCorrect={false}
-          style={[styles.field, { backgroundColor: palette.paper }]}
+          style={styles.field}
         />
         <IconButton
           icon="volume-high"

@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import { insertBar, removeBars, splitBar } from '@backline/core/edits/bars';
 import {
   SHORTEST,

@@ -1,6 +1,8 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, HelperText, TextInput } from 'react-native-paper';
+import { HelperText } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import { clipOf, runBetween, runInWords, runTicks, type BarPlace, type Run } from '@backline/core/edits/run';
 import type { Paste } from '@backline/core/edits/runs';
 import { progressionOf } from '@backline/core/progressions/fit';
@@ -200,15 +202,12 @@ function KeepIt({ song, run, onDone }: { song: Song; run: Run; onDone: () => voi
   };
   return (
     <View role="group" aria-label="Keep in your library" style={styles.box}>
-      <TextInput
-        mode="outlined"
-        dense
+      <Field
         label="Name of the progression"
         accessibilityLabel="Name of the progression"
         value={name}
         maxLength={80}
         onChangeText={setName}
-        style={{ backgroundColor: palette.paper }}
       />
       <Text style={[styles.hint, { color: palette.quiet }]}>{typeof made === 'string' ? '' : made.bars}</Text>
       {(reason ?? trouble) ? (

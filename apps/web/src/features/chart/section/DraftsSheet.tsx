@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton, TextInput } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import { addDraft, removeDraft, renameDraft, useDraft as putInUse } from '@backline/core/edits/drafts';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Section, Song } from '@backline/core/song/schema';
@@ -96,9 +98,8 @@ function DraftCard({ song, section, draft }: { song: Song; section: Section; dra
       style={[styles.card, { borderColor: used ? palette.action : palette.line }]}
     >
       <View style={styles.row}>
-        <TextInput
+        <Field
           mode="flat"
-          dense
           accessibilityLabel={`Name of the draft ${draft.name}`}
           value={draft.name}
           maxLength={LIMITS.nameLength}

@@ -1,17 +1,13 @@
-import { StyleSheet, Text, View } from 'react-native';
-import { Switch } from 'react-native-paper';
 import { setGuide } from '@backline/core/edits/song';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
 import { Picker } from '../../../components/Picker';
 import { Range } from '../../../components/Range';
+import { SwitchLine } from '../../../components/SwitchLine';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { prefer, usePreferences } from '../../../state/preferences';
-import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
-import { TOUCH } from '../../../theme/tokens';
 import { hearChord } from '../../../state/hearing';
 import { select } from '../selection';
 
@@ -20,29 +16,14 @@ const INSTRUMENTS = [0, 4, 16, 19, 24, 25, 48, 52, 89];
 
 /** Slash basses shown or hidden; and the guide sound: whether chords are heard on entry and under playback, by what and how loud. */
 export function GuideSheet({ song, beside }: { song: Song; beside: boolean }) {
-  const palette = usePalette();
   const guide = song.guide ?? USUAL_GUIDE;
   const basses = usePreferences((s) => s.basses);
   const toggle = (label: string, name: 'onEntry' | 'playback') => (
-    <View style={styles.row}>
-      <Switch
-        value={guide[name]}
-        accessibilityLabel={label}
-        onValueChange={(on) => void change(setGuide({ [name]: on }))}
-      />
-      <Text style={[styles.words, { color: palette.ink }]}>{label}</Text>
-    </View>
+    <SwitchLine label={label} on={guide[name]} onTurn={(on) => void change(setGuide({ [name]: on }))} />
   );
   return (
     <Sheet title="Shown and heard" onClose={() => select(null)} beside={beside}>
-      <View style={styles.row}>
-        <Switch
-          value={basses}
-          accessibilityLabel="Slash basses in the symbols"
-          onValueChange={(on) => prefer({ basses: on })}
-        />
-        <Text style={[styles.words, { color: palette.ink }]}>Slash basses in the symbols</Text>
-      </View>
+      <SwitchLine label="Slash basses in the symbols" on={basses} onTurn={(on) => prefer({ basses: on })} />
       {toggle('Chords sound as they are entered', 'onEntry')}
       {toggle('Chords sound under playback', 'playback')}
       <Picker
@@ -65,8 +46,3 @@ export function GuideSheet({ song, beside }: { song: Song; beside: boolean }) {
     </Sheet>
   );
 }
-
-const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },
-  words: TYPE.words,
-});

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Button, TextInput } from 'react-native-paper';
+import { TextInput } from 'react-native-paper';
+import { Button } from '../../../components/Button';
+import { Field } from '../../../components/Field';
 import { setSectionLength } from '@backline/core/edits/bars';
 import { doubleSection, playAgain, removeSection, renameSection } from '@backline/core/edits/form';
 import { LIMITS } from '@backline/core/song/limits';
@@ -87,7 +89,6 @@ export function SectionSheet({ song, section, beside }: { song: Song; section: S
 
 /** The length typed as a number of bars. */
 function LengthField({ section }: { section: Section }) {
-  const palette = usePalette();
   const [typed, setTyped] = useState(String(section.bars));
   const bars = Number(typed);
   const fits = Number.isInteger(bars) && bars >= 1 && bars <= LIMITS.barsPerSection;
@@ -96,9 +97,7 @@ function LengthField({ section }: { section: Section }) {
     else setTyped(String(section.bars));
   };
   return (
-    <TextInput
-      mode="outlined"
-      dense
+    <Field
       accessibilityLabel={`Length in bars, 1 to ${LIMITS.barsPerSection}`}
       value={typed}
       onChangeText={setTyped}
@@ -106,7 +105,7 @@ function LengthField({ section }: { section: Section }) {
       onSubmitEditing={take}
       onBlur={take}
       inputMode="numeric"
-      style={[styles.length, { backgroundColor: palette.paper }]}
+      style={styles.length}
     />
   );
 }

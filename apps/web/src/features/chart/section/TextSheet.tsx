@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { Button, HelperText, TextInput } from 'react-native-paper';
+import { HelperText, TextInput } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import { takeChart } from '@backline/core/edits/chart';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import type { Chord } from '@backline/core/theory/chord';
 import { degreesOnStrings, nearestShape, troubleWith } from '@backline/core/voicing/guitar/check';
 import { shapesFor, type GuitarAim } from '@backline/core/voicing/guitar/path';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { Button, IconButton } from 'react-native-paper';
+import { IconButton } from 'react-native-paper';
+import { Button } from '../../../components/Button';
 import { voicedParts, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { backToAuto, setHands } from '@backline/core/edits/hand';
 import type { Kind } from '@backline/core/parts/kind';

@@ -1,0 +1,81 @@
+import { useCallback } from 'react';
+import { Pressable, StyleSheet, Text, View, useWindowDimensions } from 'react-native';
+import type { Band } from '@backline/core/band/index';
+import { barIndexAt } from '@backline/core/time/bars';
+import { player } from '../../audio/player';
+import { usePosition } from '../../audio/usePosition';
+import { Sheet } from '../../components/Sheet';
+import { Toggle } from '../../components/Toggle';
+import { TYPE } from '../../theme/styles';
+import { TOUCH } from '../../theme/tokens';
+import { usePalette } from '../../theme/usePalette';
+import { playingsOf } from './playings';
+
+/** The form, large enough for a thumb: a section's playing at a tap, then the bar in it. */
+export function PlacesSheet({ band, onClose }: { band: Band; onClose: () => void }) {
+  const palette = usePalette();
+  const { height } = useWindowDimensions();
+  const read = useCallback((tick: number) => barIndexAt(band.bars, tick), [band]);
+  const now = band.bars[Math.min(usePosition(read), band.bars.length - 1)];
+  const playings = playingsOf(band.bars);
+  const here = playings.find(({ playing }) => playing === now?.playing);
+  return (
+    <View style={{ maxHeight: height * 0.6 }}>
+      <Sheet title="Places of the song" onClose={onClose} inFlow>
+        <View role="group" aria-label="Sections as they are played" style={styles.form}>
+          {playings.map(({ playing, name, bars }) => {
+            const on = playing === now?.playing;
+            return (
+              <Pressable
+                key={playing}
+                role="button"
+                aria-pressed={on}
+                aria-label={`${name}, ${bars.length} bars`}
+                onPress={() => player.seek(bars[0]!.start)}
+                style={[
+                  styles.piece,
+                  {
+                    flexGrow: bars.length,
+                    backgroundColor: on ? palette.playing : palette.sunken,
+                    borderColor: on ? palette.action : palette.line,
+                  },
+                ]}
+              >
+                <Text numberOfLines={1} style={[TYPE.strong, { color: palette.ink }]}>
+                  {`${name} `}
+                </Text>
+                <Text style={[TYPE.tiny, { color: palette.ink }]}>{bars.length}</Text>
+              </Pressable>
+            );
+          })}
+        </View>
+        {here ? (
+          <View role="group" aria-label={`Bars of ${here.name}`} style={styles.bars}>
+            {here.bars.map((bar) => (
+              <Toggle
+                key={bar.start}
+                label={String(bar.index + 1)}
+                spoken={`Bar ${bar.index + 1}`}
+                on={bar === now}
+                onPress={() => player.seek(bar.start)}
+              />
+            ))}
+          </View>
+        ) : null}
+      </Sheet>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  form: { flexDirection: 'row', flexWrap: 'wrap', gap: 4 },
+  piece: {
+    flexBasis: 64,
+    minHeight: TOUCH,
+    paddingHorizontal: 8,
+    paddingVertical: 4,
+    borderWidth: 1.5,
+    borderRadius: 8,
+  },
+  bars: { flexDirection: 'row', flexWrap: 'wrap', gap: 4, paddingTop: 4 },
+});
