@@ -74,7 +74,6 @@ test('a second guitar, half time, a lead-in, other drums: each is heard where it
   expect(led('Bass', 0, 1920)).not.toBe(varied('Bass', 0, 1920));
   expect(led('Bass', 1920)).toBe(varied('Bass', 1920));
   expect(led('Keys')).toBe(varied('Keys'));
-  await page.getByRole('button', { name: /^Close/ }).click();
 
   // What is agreed can be read, and let go.
   await page.getByRole('link', { name: 'Band' }).click();
@@ -111,7 +110,7 @@ test('a chart in seven eighths with a pick-up and a ritardando is read, shown, p
   await expect(page.getByText('6 bars · pick-up')).toBeVisible();
   await expect(page.getByLabel('Tempo: 200 eighths a minute')).toBeVisible();
   await expect(page.getByRole('button', { name: /^Verse, bar 2: E minor, 2 beats/ })).toBeVisible();
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.003);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   const conductor = (await takeMidi(page)).tracks[0]!;

@@ -52,7 +52,7 @@ test.describe('upright', () => {
     page,
   }) => {
     await firstVisit(page);
-    await page.getByRole('button', { name: /: places of the song$/ }).click();
+    await page.getByRole('button', { name: /^Places of the song/ }).click();
     await page.getByRole('button', { name: 'Bridge, 8 bars' }).click();
     expect(await findings(page)).toEqual([]);
     await page.getByRole('button', { name: 'Close Places of the song' }).click();

@@ -8,7 +8,7 @@ test('a first visit opens on a demo song that plays at one tap', async ({ page }
   await listen(page);
   await firstVisit(page);
   expect(await loudness(page)).toBe(0);
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.005);
   // The position moves on through the bars.
   await expect(page.getByRole('slider', { name: 'Position' })).toHaveAttribute(
@@ -32,7 +32,7 @@ test('chords in, a band out: typed, heard, varied by section, saved, taken away'
   await page.getByRole('button', { name: 'Try Lamplight' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: 'Close Styles' }).click();
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.005);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
 
@@ -49,6 +49,7 @@ test('chords in, a band out: typed, heard, varied by section, saved, taken away'
   await page.getByRole('radio', { name: 'Verse 2' }).click();
   await page.getByRole('button', { name: /^Keys in Verse 2/ }).click();
   await page.getByRole('radio', { name: 'Held chords' }).click();
+  await page.getByRole('button', { name: 'Voicing', exact: true }).click();
   await page.getByRole('slider', { name: 'Register' }).fill('64');
   await page.getByRole('radiogroup', { name: 'Voices' }).getByRole('radio', { name: '5' }).click();
   await expect(page.getByRole('button', { name: /^Keys in Verse 2: Held chords/ })).toBeVisible();

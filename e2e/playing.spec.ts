@@ -9,7 +9,7 @@ test('a change made while playing is heard, without a stuck note when it stops',
   await listen(page);
   await firstVisit(page);
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.005);
   await page.getByRole('slider', { name: 'Position' }).fill('22');
   await page.waitForTimeout(1500);
@@ -37,7 +37,7 @@ test('a section goes round in a loop', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Stop looping Intro' })).toBeVisible();
   const position = page.getByRole('slider', { name: 'Position' });
   await position.fill('3');
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 4');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await expect(position).toHaveAttribute('aria-valuetext', 'Intro, bar 1');
@@ -50,7 +50,7 @@ test('a count-in clicks before the band begins', async ({ page }) => {
   await page.getByRole('button', { name: /^Tempo:/ }).click();
   await page.getByRole('switch', { name: 'Count-in' }).click();
   await page.getByRole('button', { name: 'Close Tempo' }).click();
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByText('Count-in', { exact: true })).toBeVisible();
   await page.waitForTimeout(700);
   const counted = await takeHeard(page);
@@ -63,10 +63,10 @@ test('a count-in clicks before the band begins', async ({ page }) => {
 test('a sound that cannot be loaded is said, and the song can still be worked on', async ({ page }) => {
   await page.route('**/sound/drums.sf3', (route) => route.fulfill({ status: 404, body: '' }));
   await firstVisit(page);
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('Some sounds could not be loaded');
   await page.unroute('**/sound/drums.sf3');
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
 });
 
@@ -78,7 +78,7 @@ test('the first sound of the demo needs under 4 MB of samples, its scripts about
     if (/\/sound\/.*\.sf3/.test(response.url())) bytes += (await response.body()).length;
   });
   await firstVisit(page);
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByText('Intro, bar 2')).toBeVisible();
   expect(bytes).toBeGreaterThan(100_000);
   expect(bytes).toBeLessThan(4_000_000);
@@ -103,10 +103,10 @@ test('play can be stopped while the sounds load, and then starts neither here no
   });
   await listen(page);
   await firstVisit(page);
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Play' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
   await page.getByRole('button', { name: 'Songbook' }).click();
   await page
     .getByRole('link', { name: /^Open Salt on the Glass/ })

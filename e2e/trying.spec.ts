@@ -142,7 +142,7 @@ test('a band is kept as a style of one’s own, used in another song, taken out,
   await expect(own.getByText(/one song plays by it/).first()).toBeVisible();
   expect(await findings(page)).toEqual([]);
   const waiting = page.waitForEvent('download');
-  await own.getByRole('button', { name: `Take ${name} out as a file` }).click();
+  await own.getByRole('button', { name: `Take out ${name} as a file` }).click();
   const text = readFileSync((await (await waiting).path())!, 'utf8');
   await own.getByRole('button', { name: `Delete ${name}` }).click();
   await expect(own.getByRole('status')).toContainText('One song names it');

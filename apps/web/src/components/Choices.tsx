@@ -1,3 +1,4 @@
+import { useId, type KeyboardEvent } from 'react';
 import { StyleSheet, Text, View, type ViewStyle } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { TYPE } from '../theme/styles';
@@ -35,6 +36,18 @@ const SIDEWAYS = { overflowX: 'auto', scrollbarWidth: 'none' } as unknown as Vie
 export function Choices<T extends Value>(props: ChoicesProps<T>) {
   const { label, value, choices, onChoose, bare = false, inARow = false } = props;
   const palette = usePalette();
+  const id = useId();
+  const chosen = choices.findIndex((choice) => choice.value === value);
+  /** Arrow keys go along the choices and choose, as among the browser's own radios. */
+  const step = (event: KeyboardEvent): void => {
+    const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
+    if (by === undefined || event.altKey || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const to = (Math.max(0, chosen) + by + choices.length) % choices.length;
+    onChoose(choices[to]!.value);
+    document.getElementById(`${id}-${to}`)?.focus();
+  };
   return (
     <View style={styles.group}>
       {bare ? null : (
@@ -45,11 +58,13 @@ export function Choices<T extends Value>(props: ChoicesProps<T>) {
       <View
         role="radiogroup"
         aria-label={label}
+        {...{ onKeyDown: step }}
         style={inARow ? [styles.row, styles.inARow, SIDEWAYS] : styles.row}
       >
-        {choices.map((choice) => (
+        {choices.map((choice, i) => (
           <Toggle
             key={String(choice.value)}
+            stop={{ id: `${id}-${i}`, isStop: i === Math.max(0, chosen) }}
             as="radio"
             label={choice.label}
             spoken={choice.spoken}

@@ -19,26 +19,29 @@ export function Fold({ title, facts, open, onTurn, children }: FoldProps) {
   const palette = usePalette();
   return (
     <View style={[styles.fold, { borderColor: palette.line }]}>
-      <View role="heading" aria-level={3}>
-        <Pressable
-          role="button"
-          aria-expanded={open}
-          aria-label={title}
-          aria-description={facts}
-          onPress={onTurn}
-          style={styles.head}
-        >
-          <Text style={[TYPE.strong, { color: palette.ink }]}>{title}</Text>
-          <Text style={[TYPE.words, styles.facts, { color: palette.quiet }]} numberOfLines={1}>
-            {open ? '' : facts}
-          </Text>
-          <MaterialDesignIcons
-            aria-hidden
-            name={open ? 'chevron-up' : 'chevron-down'}
-            size={22}
-            color={palette.quiet}
+      <View style={styles.head}>
+        <Text aria-hidden style={[TYPE.strong, { color: palette.ink }]}>
+          {title}
+        </Text>
+        <Text aria-hidden style={[TYPE.words, styles.facts, { color: palette.quiet }]} numberOfLines={1}>
+          {open ? '' : facts}
+        </Text>
+        <MaterialDesignIcons
+          aria-hidden
+          name={open ? 'chevron-up' : 'chevron-down'}
+          size={22}
+          color={palette.quiet}
+        />
+        <View role="heading" aria-level={3} style={StyleSheet.absoluteFill}>
+          <Pressable
+            role="button"
+            aria-expanded={open}
+            aria-label={title}
+            aria-description={facts}
+            onPress={onTurn}
+            style={styles.whole}
           />
-        </Pressable>
+        </View>
       </View>
       {open ? <View style={styles.body}>{children}</View> : null}
     </View>
@@ -48,6 +51,7 @@ export function Fold({ title, facts, open, onTurn, children }: FoldProps) {
 const styles = StyleSheet.create({
   fold: { borderTopWidth: 1 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },
+  whole: { flex: 1 },
   facts: { flex: 1, minWidth: 0 },
   body: { gap: 6, paddingBottom: 10 },
 });

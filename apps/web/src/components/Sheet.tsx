@@ -69,17 +69,18 @@ export function Sheet(props: SheetProps) {
       ]}
     >
       <View style={styles.head}>
-        <View
-          id={TITLE}
-          role="heading"
-          aria-level={2}
-          aria-label={title}
-          tabIndex={-1}
-          style={head ? styles.unseen : styles.grow}
-        >
-          <Text style={[styles.title, { color: palette.ink }]}>{head ? '' : title}</Text>
-        </View>
-        {head ? <View style={styles.grow}>{head}</View> : null}
+        {head ? (
+          <>
+            <View role="heading" aria-level={2} aria-label={title} style={styles.unseen} />
+            <View id={TITLE} role="group" aria-label={title} tabIndex={-1} style={styles.grow}>
+              {head}
+            </View>
+          </>
+        ) : (
+          <View id={TITLE} role="heading" aria-level={2} tabIndex={-1} style={styles.grow}>
+            <Text style={[styles.title, { color: palette.ink }]}>{title}</Text>
+          </View>
+        )}
         <IconButton
           icon="close"
           size={22}

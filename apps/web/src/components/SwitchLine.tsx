@@ -2,6 +2,7 @@ import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { TYPE } from '../theme/styles';
 import { TOUCH } from '../theme/tokens';
 import { usePalette } from '../theme/usePalette';
+import { onSpace } from './onSpace';
 
 export interface SwitchLineProps {
   readonly label: string;
@@ -22,6 +23,7 @@ export function SwitchLine({ label, spoken = label, bare = false, on, onTurn }: 
       aria-checked={on}
       aria-label={spoken}
       onPress={() => onTurn(!on)}
+      {...onSpace(() => onTurn(!on))}
       style={[styles.line, bare && styles.bare]}
     >
       <View

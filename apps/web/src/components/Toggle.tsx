@@ -1,6 +1,7 @@
 import { Pressable, StyleSheet, Text } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../theme/tokens';
+import { onSpace } from './onSpace';
 
 export interface ToggleProps {
   readonly label: string;
@@ -10,10 +11,12 @@ export interface ToggleProps {
   /** What it is to who hears it: one of a few, on or off, or the head of something that unfolds. */
   readonly as?: 'radio' | 'switch' | 'head';
   readonly onPress: () => void;
+  /** Of radios one is a stop of the Tab key: its id and whether it is that one. */
+  readonly stop?: { readonly id: string; readonly isStop: boolean };
 }
 
 /** Something that is on or off: filled where it is on. */
-export function Toggle({ label, spoken = label, on, as = 'switch', onPress }: ToggleProps) {
+export function Toggle({ label, spoken = label, on, as = 'switch', onPress, stop }: ToggleProps) {
   const palette = usePalette();
   const state = {
     radio: { 'aria-checked': on },
@@ -25,6 +28,8 @@ export function Toggle({ label, spoken = label, on, as = 'switch', onPress }: To
       role={as === 'radio' ? 'radio' : 'button'}
       aria-label={spoken}
       {...state[as]}
+      {...(as === 'radio' ? onSpace(onPress) : {})}
+      {...(stop ? { id: stop.id, tabIndex: stop.isStop ? 0 : -1 } : {})}
       onPress={onPress}
       style={[
         styles.choice,

@@ -81,5 +81,12 @@ export function rebar(section: Draft<Section>, song: Draft<Song>, bars: number, 
   const now = sectionBars(section, song);
   const to = tickMap(old, now, barOf);
   section.cues = movedCues(section.cues, (tick) => (tick === 0 ? 0 : to(tick)), barsLength(now));
+  if (section.unread) {
+    section.unread = section.unread.flatMap(({ at, text }) => {
+      const bar = barOf(barIndexAt(old, at));
+      return bar === null || bar >= bars ? [] : [{ at: now[bar]!.start, text }];
+    });
+    if (!section.unread.length) delete section.unread;
+  }
   return to;
 }

@@ -11,6 +11,7 @@ import { beatsOf } from '../time/beats';
 import { chordsInUse } from '../timeline/passes';
 import { edit, type Edit } from './apply';
 import { freeIds } from '../song/names';
+import { mended } from './unread';
 import {
   addBars,
   chordAt,
@@ -95,14 +96,24 @@ export function readBarsText(text: string, placeOf: (nth: number) => BarFrame): 
   return read;
 }
 
-/** Writes other chords into a bar. What was set by hand stays with a chord that stays where it was. */
-export const setBar = (sectionId: string, index: number, text: string): Edit =>
+/**
+ * Writes other chords into a bar. What was set by hand stays with a chord that stays where it was.
+ * @param remembered chords that stood there before typing began: one that is typed again is the same as it was.
+ */
+export const setBar = (
+  sectionId: string,
+  index: number,
+  text: string,
+  remembered: readonly ChordEvent[] = [],
+): Edit =>
   edit(
     'change a bar',
     (song) => {
       const section = sectionIn(song, sectionId);
       const bar = section && sectionBars(section, song)[index];
-      if (section && bar) writeInto(song, section, index, [readBarText(text, bar)]);
+      if (!section || !bar) return;
+      writeInto(song, section, index, [readBarText(text, bar)], remembered);
+      mended(section, bar.start);
     },
     `bar/${sectionId}/${index}`,
   );
@@ -113,6 +124,7 @@ function writeInto(
   section: Draft<Section>,
   index: number,
   read: readonly (readonly BarChord[])[],
+  remembered: readonly ChordEvent[] = [],
 ): void {
   const draft = draftIn(section);
   const bars = sectionBars(section, song);
@@ -127,10 +139,11 @@ function writeInto(
   const fresh = read.flatMap((chords, i) =>
     chords.map(({ start, length, symbol, push, leadIn }): ChordEvent => {
       const at = bars[index + i]!.start + start;
-      const same = there.find((c) => c.start === at && c.symbol === symbol);
+      const isSame = (c: ChordEvent): boolean => c.start === at && c.symbol === symbol;
+      const here = there.find(isSame);
       return {
-        ...same,
-        id: same?.id ?? nextId(),
+        ...(here ?? remembered.find(isSame)),
+        id: here?.id ?? nextId(),
         start: at,
         length,
         symbol,
@@ -153,6 +166,9 @@ export const setBars = (sectionId: string, index: number, text: string): Edit =>
     const missing = index + read.length - section.bars;
     if (missing > 0) addBars(section, song, section.bars, missing);
     if (read.length) writeInto(song, section, index, read);
+    sectionBars(section, song)
+      .slice(index, index + read.length)
+      .forEach(({ start }) => mended(section, start));
   });
 
 /** Adds a bar behind a bar; the chord before it is held through it. */
@@ -162,6 +178,17 @@ export const insertBar = (sectionId: string, after: number): Edit =>
     if (!section || after >= section.bars) return;
     addBars(section, song, after + 1, 1);
   });
+
+/** What is written where a section has no bar yet: the bar comes with it. */
+export const inNewBar = (sectionId: string, written: Edit): Edit => ({
+  ...written,
+  joins: null,
+  change: (song) => {
+    const section = sectionIn(song, sectionId);
+    if (section) addBars(section, song, section.bars, 1);
+    written.change(song);
+  },
+});
 
 /** Takes bars out; a chord held over from them begins in the bar that follows. The last bar stays. */
 export const removeBars = (sectionId: string, from: number, to: number): Edit =>

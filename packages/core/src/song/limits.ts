@@ -18,6 +18,8 @@ export const LIMITS = {
   parts: 16,
   nameLength: 80,
   aboutLength: 400,
+  /** Characters of a bar that cannot be read and is kept as it was written. */
+  unreadLength: 400,
   /** Notes of a frozen part in one playing of a section. */
   keptNotes: 20_000,
   songBytes: 2_000_000,

@@ -245,6 +245,9 @@ export const cueSchema = z
   })
   .refine((cue) => cue.until === undefined || cue.until > cue.at, 'A cue ends before it begins.');
 
+/** What was written into a bar and cannot be read: it stays there, with the tick its bar starts at, until it is mended. */
+export const unreadSchema = z.strictObject({ at: ticks, text: lineSchema.min(1).max(LIMITS.unreadLength) });
+
 /** A section's own shape; order.ts adds what must be in order within it. */
 export const sectionSchema = z.strictObject({
   id,
@@ -260,6 +263,7 @@ export const sectionSchema = z.strictObject({
   /** Left out where it holds what the song says. */
   together: togetherSchema.optional(),
   cues: z.array(cueSchema).max(LIMITS.cues),
+  unread: z.array(unreadSchema).max(LIMITS.barsPerSection).optional(),
 });
 
 export const formEntrySchema = z.strictObject({

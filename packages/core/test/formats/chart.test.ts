@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import { renderBand } from '@backline/core/band/index';
+import { readBarText } from '@backline/core/edits/bars';
+import { sectionBars } from '@backline/core/time/bars';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
@@ -227,5 +229,35 @@ describe('numerals and clusters in a chart', () => {
     const s = readChart('<C4,Db4,E4> | C7', OURS);
     expect(readChart(writeChart(s), OURS).sections).toEqual(s.sections);
     expect(s.sections[0]!.drafts[0]!.chords[0]!.symbol).toBe('<C4,Db4,E4>');
+  });
+});
+
+describe('chords as people write them (common practice)', () => {
+  const frame = sectionBars(readChart('C', OURS).sections[0]!, readChart('C', OURS))[0]!;
+  const symbols = (text: string) => readBarText(text, frame).map((c) => `${c.start / 480}:${c.symbol}`);
+
+  it.each([
+    ['am7', ['0:Am7']],
+    ['eb', ['0:Eb']],
+    ['f#m7b5', ['0:F#m7b5']],
+    ['bbm7', ['0:Bbm7']],
+    ['ab/c', ['0:Ab/C']],
+    ['(Am7)', ['0:Am7']],
+    ['C7/9', ['0:C9']],
+    ['CMI7', ['0:Cm7']],
+    ['CMA7', ['0:Cmaj7']],
+    ['C on E', ['0:C/E']],
+    ['g over b', ['0:G/B']],
+    ['C - - G', ['0:C', '3:G']],
+    ['C . . .', ['0:C']],
+    ['Am7 d7', ['0:Am7', '2:D7']],
+    // Degrees stay degrees.
+    ['b7', ['0:Bb']],
+    ['ii', ['0:Dm']],
+    ['6m', ['0:Am']],
+  ])('%s', (text, expected) => expect(symbols(text)).toEqual(expected));
+
+  it('bb7 can be two things, and asks which', () => {
+    expect(() => symbols('bb7')).toThrow(/two ways. Did you mean "Bb7" or "B7"/);
   });
 });

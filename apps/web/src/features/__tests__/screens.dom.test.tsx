@@ -219,7 +219,7 @@ describe('the transport', () => {
   });
 
   it('goes to a playing of a section, to a bar in it, and from the top', () => {
-    press('Verse, bar 1: places of the song');
+    press('Places of the song, now Verse, bar 1');
     press('Chorus, 2 bars');
     expect(player.seek).toHaveBeenLastCalledWith(4 * 1920);
     press('Bar 3');

@@ -124,6 +124,7 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
         const index = line.firstBar + i;
         const inRun = index >= run[0] && index <= run[1];
         const note = changeWords(b, line.bars[i - 1]);
+        const unread = section.unread?.find((u) => u.at === b.start);
         return (
           <Pressable
             key={index}
@@ -152,6 +153,13 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
               },
             ]}
           >
+            {unread ? (
+              <View style={[styles.unread, { backgroundColor: palette.paper, borderColor: palette.warning }]}>
+                <Text numberOfLines={3} style={[TYPE.tiny, { color: palette.warning }]}>
+                  {`? ${unread.text}`}
+                </Text>
+              </View>
+            ) : null}
             {note && i > 0 ? <Text style={[styles.change, { color: palette.quiet }]}>{note}</Text> : null}
           </Pressable>
         );
@@ -245,5 +253,6 @@ const styles = StyleSheet.create({
   lines: { gap: 14 },
   threads: { position: 'absolute', left: 0, top: SYMBOL },
   bar: { position: 'absolute', top: 0, borderLeftWidth: 1.5 },
+  unread: { position: 'absolute', top: 4, left: 4, right: 4, padding: 2, borderWidth: 1.5, borderRadius: 4 },
   change: { position: 'absolute', top: -13, left: 2, fontFamily: FONT.text, fontSize: 11 },
 });

@@ -16,6 +16,8 @@ export function barLabel(
   { chords }: SectionLayout,
   voicings: readonly (readonly number[])[],
 ): string {
+  const unread = section.unread?.find((u) => u.at === bar.start);
+  if (unread) return `${section.name}, bar ${index + 1}: “${unread.text}” cannot be read`;
   const end = bar.start + bar.length;
   const inBar = chords
     .map((chord, i) => ({ chord, i }))

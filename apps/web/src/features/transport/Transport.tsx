@@ -139,7 +139,7 @@ export function Transport({ folded = false, inHeader = false }: TransportProps) 
               <Pressable
                 role="button"
                 aria-expanded={open === 'places'}
-                aria-label={`${place}: places of the song`}
+                aria-label={`Places of the song, now ${place}`}
                 onPress={() => setOpen(open === 'places' ? null : 'places')}
                 style={styles.places}
               />

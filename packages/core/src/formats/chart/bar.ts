@@ -1,6 +1,7 @@
-import { ChordError, parseChord } from '../../theory/chordGrammar';
+import { ChordError, parseChord, tryParseChord } from '../../theory/chordGrammar';
 import { LEAD_INS, type LeadIn } from '../../song/choices';
 import { keyOf } from '../../theory/key';
+import { asWritten } from '../../theory/handwriting';
 import { nearestNumerals, readNumeral } from '../../theory/numerals';
 import type { Bar } from '../../time/bars';
 import { slotsOf } from '../../time/beats';
@@ -24,6 +25,8 @@ export interface BarChord {
 
 /** Stands for the chord before it, held on. */
 const HOLD = '/';
+/** The same as others write it: a beat each. */
+const isHold = (name: string): boolean => /^[/.\-–—]$/u.test(name);
 
 interface Token {
   /** Canonical symbol, null for no chord, or HOLD. */
@@ -78,8 +81,14 @@ function readSymbol(word: Word, name: string, key: string): string {
     return parseChord(name).symbol;
   } catch (error) {
     if (!(error instanceof ChordError)) throw error;
-    const numeral = readNumeral(name, keyOf(key));
-    if (numeral) return numeral;
+    const written = asWritten(name);
+    if (written?.offers) {
+      const reason = `"${name}" can be read in two ways. Did you mean "${written.offers.join('" or "')}"?`;
+      throw new ChartError(word.line, word.column, reason, { word: name, offers: written.offers });
+    }
+    const readable = written && tryParseChord(written.name);
+    const meant = readNumeral(name, keyOf(key)) ?? readable?.symbol;
+    if (meant) return meant;
     const offers = error.suggestions.length ? error.suggestions : nearestNumerals(name, keyOf(key));
     const hint = offers.length ? ` Did you mean "${offers[0]!}"?` : '';
     const reason = `"${name}" is not a chord that can be read.${hint}`;
@@ -99,7 +108,7 @@ function readToken(word: Word, key: string): Token {
   }
   const options =
     brace < 0 ? { push: 0, span: null } : readOptions(word, word.text.slice(brace + 1, -1), brace);
-  if (name === HOLD) return { symbol: HOLD, ...options };
+  if (isHold(name)) return { symbol: HOLD, ...options };
   if (/^N\.?C\.?$/i.test(name)) return { symbol: null, ...options };
   return { symbol: readSymbol(word, name, key), ...options };
 }
@@ -186,6 +195,19 @@ function sharedSlots(tokens: readonly Token[], slots: readonly number[], length:
   });
 }
 
+/** `C on E` is one chord over a bass. */
+function withBasses(words: readonly Word[]): Word[] {
+  const named: Word[] = [];
+  for (let i = 0; i < words.length; i++) {
+    const [word, on, bass] = [words[i]!, words[i + 1], words[i + 2]];
+    if (bass && /^(on|over)$/i.test(on!.text) && /^[A-Ga-g](b|#|♭|♯)?$/u.test(bass.text)) {
+      named.push({ ...word, text: `${word.text}/${bass.text[0]!.toUpperCase()}${bass.text.slice(1)}` });
+      i += 2;
+    } else named.push(word);
+  }
+  return named;
+}
+
 /**
  * Reads the words of one bar into chords that begin in it. A bar in which nothing begins
  * (only `/`) gives an empty list: the chord before is held. Numerals are read in the bar's key.
@@ -193,7 +215,8 @@ function sharedSlots(tokens: readonly Token[], slots: readonly number[], length:
  */
 export function readBar(words: readonly Word[], bar: BarFrame): BarChord[] {
   if (!words.length) throw new ChartError(1, 1, 'This bar is empty. Write chords, or N.C. to rest.');
-  return words.some((w) => w.text.split('{')[0] === HOLD) ? readBeats(words, bar) : readShares(words, bar);
+  const named = withBasses(words);
+  return named.some((w) => isHold(w.text.split('{')[0]!)) ? readBeats(named, bar) : readShares(named, bar);
 }
 
 export const fraction = (ticks: number): string => {

@@ -238,21 +238,22 @@ function Row({ entry: { name, facts, reasons }, inHand, tried, liked, onTry, onL
   const why = reasons.join('; ');
   return (
     <View role="listitem" style={[styles.entry, { borderColor: tried ? palette.action : palette.line }]}>
-      <Pressable
-        role="button"
-        aria-label={`Try ${name}`}
-        aria-pressed={tried}
-        aria-description={[inHand ? 'in hand' : '', facts, why].filter(Boolean).join('. ')}
-        onPress={onTry}
-        style={styles.words}
-      >
+      <View style={styles.words}>
         <Text style={[TYPE.strong, { color: palette.ink }]}>
           {name}
           {inHand ? ' · in hand' : ''}
         </Text>
         <Text style={[TYPE.words, { color: palette.quiet }]}>{facts}</Text>
         {why ? <Text style={[TYPE.words, { color: palette.warning }]}>{why}</Text> : null}
-      </Pressable>
+        <Pressable
+          role="button"
+          aria-label={`Try ${name}`}
+          aria-pressed={tried}
+          aria-description={[inHand ? 'in hand' : '', facts, why].filter(Boolean).join('. ')}
+          onPress={onTry}
+          style={StyleSheet.absoluteFill}
+        />
+      </View>
       <IconButton
         icon={liked ? 'star' : 'star-outline'}
         selected={liked}

@@ -103,7 +103,7 @@ export function OwnStyle({ own, song, onChange, onRemove }: OwnStyleProps) {
               mode="outlined"
               icon="account-group-outline"
               disabled={!repertoireTools().canBeKept(song, repertoire())}
-              accessibilityLabel={`Set ${name} to this band`}
+              accessibilityLabel={`Set it to this band: ${name}`}
               onPress={setToBand}
             >
               Set it to this band
@@ -112,7 +112,7 @@ export function OwnStyle({ own, song, onChange, onRemove }: OwnStyleProps) {
           <Button
             mode="outlined"
             icon="file-export-outline"
-            accessibilityLabel={`Take ${name} out as a file`}
+            accessibilityLabel={`Take out ${name} as a file`}
             onPress={takeOut}
           >
             Take out

@@ -1,8 +1,11 @@
 /** The ways chords come in, each against the open song. */
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { setHands } from '@backline/core/edits/hand';
+import { readSong } from '@backline/core/song/read';
 import { player } from '../../../audio/player';
 import { simulatedKeyboard } from '../../../midi/devices';
-import { chooseWay, useSelection, type Way } from '../selection';
+import { change, undo } from '../../../state/openSong';
+import { chooseWay, selectBar, useSelection, type Way } from '../selection';
 import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');
@@ -42,19 +45,88 @@ describe('typed', () => {
     expect(screen.getByRole('dialog', { name: 'Verse, bar 3' })).toBeTruthy();
   });
 
-  it('going on behind the last bar makes one more', () => {
+  it('going on behind the last bar adds one with the first thing that is written in it', () => {
     begin('type', 3);
-    fireEvent.submit(field());
     fireEvent.keyDown(field(), { key: 'Enter' });
+    expect(screen.getByRole('dialog', { name: 'Verse, bar 5' })).toBeTruthy();
+    expect(theSong().sections[0]!.bars).toBe(4);
+    type('Am');
     expect(theSong().sections[0]!.bars).toBe(5);
+    expect(chords().at(-1)).toBe('16:Am');
+    act(() => undo());
+    expect(theSong().sections[0]!.bars).toBe(4);
+    // In another way as well.
+    act(() => {
+      selectBar('s1', 4);
+      chooseWay('pads');
+    });
+    press('Pad 5: G major');
+    expect([theSong().sections[0]!.bars, chords().at(-1)]).toEqual([5, '16:G']);
   });
 
-  it('a pasted line is offered whole, and goes in from the bar in hand', () => {
+  it.each([
+    ['Dm7 | G7 | Cmaj7 | %', ['8:Dm7', '12:G7', '16:Cmaj7', '20:Cmaj7']],
+    ['| Dm9 | G13 |', ['8:Dm9', '12:G13']],
+    ['|: Dm9 | G13 :|', ['8:Dm9', '12:G13', '16:Dm9', '20:G13']],
+  ])('a pasted line, %s, goes in from the bar in hand, and is undone at once', (line, put) => {
     begin('type', 2);
-    type('Dm7 | G7 | Cmaj7 | %');
+    type(line);
+    expect(chords()).toEqual(['0:C', '4:F', ...put]);
+    act(() => undo());
     expect(chords()).toEqual(['0:C', '4:F', '8:G7', '12:C']);
-    press(/^Put them in from bar 3$/);
-    expect(chords()).toEqual(['0:C', '4:F', '8:Dm7', '12:G7', '16:Cmaj7', '20:Cmaj7']);
+  });
+
+  it('bar lines around a bar are no bars, and % is the bar before', () => {
+    begin('type', 1);
+    type('| Dm9');
+    expect(chords()).toEqual(['0:C', '4:Dm9', '8:G7', '12:C']);
+    type('%');
+    expect(chords()).toEqual(['0:C', '4:C', '8:G7', '12:C']);
+  });
+
+  it('a word that is still growing alarms nobody; one that cannot be read stays, marked, until it is let go', () => {
+    begin('type', 1);
+    for (const text of ['Cm', 'Cma', 'Cmaj', 'Am7 D', 'Am7 Ds', 'C/', 'V7/', 'C{pu']) {
+      type(text);
+      expect([text, screen.queryByRole('alert')]).toEqual([text, null]);
+    }
+    type('Gm77');
+    expect(screen.getByRole('alert').textContent).toContain('"Gm77"');
+    // Through another bar, another way, and the song as it is saved and opened again.
+    act(() => selectBar('s1', 0));
+    act(() => chooseWay('choose'));
+    const again = readSong(JSON.parse(JSON.stringify(theSong()))).song!;
+    expect(again.sections[0]!.unread).toEqual([{ at: 1920, text: 'Gm77' }]);
+    act(() => {
+      chooseWay('type');
+      selectBar('s1', 1);
+    });
+    expect(field().value).toBe('Gm77');
+    expect(screen.getByRole('alert').textContent).toContain('"Gm77"');
+    press('Use Gm7');
+    expect(theSong().sections[0]!.unread).toBeUndefined();
+    expect(chords()[1]).toBe('4:Gm7');
+    type('It was dark');
+    press('Let it go');
+    expect([theSong().sections[0]!.unread, field().value]).toEqual([undefined, 'Gm7']);
+  });
+
+  it('a voicing by hand survives typing the same chord again', () => {
+    begin('type', 1);
+    act(
+      () =>
+        void change(
+          setHands(
+            's1',
+            'keys',
+            new Map([[theSong().sections[0]!.drafts[0]!.chords[1]!.id, { pitches: [53, 57, 60, 65] }]]),
+          ),
+        ),
+    );
+    act(() => selectBar('s1', 0));
+    act(() => selectBar('s1', 1));
+    for (const text of ['', 'G', 'Gm', 'F']) type(text);
+    expect(theSong().sections[0]!.drafts[0]!.chords[1]!.byHand?.keys).toEqual({ pitches: [53, 57, 60, 65] });
   });
 
   it('prose, other alphabets and too many chords stay in the field with words', () => {

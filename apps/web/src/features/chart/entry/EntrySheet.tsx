@@ -1,5 +1,6 @@
 import type { Song } from '@backline/core/song/schema';
 import { useEffect } from 'react';
+import { Text } from 'react-native';
 import { later } from '../../../components/later';
 import { Sheet } from '../../../components/Sheet';
 import { Tabs, type Tab } from '../../../components/Tabs';
@@ -11,6 +12,8 @@ import { PlayWay } from './PlayWay';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { hush } from '../../../state/hearing';
+import { TYPE } from '../../../theme/styles';
+import { usePalette } from '../../../theme/usePalette';
 
 const VoicingWay = later(() => import('../voicing/VoicingWay').then((m) => m.VoicingWay));
 const IdeasWay = later(() => import('./IdeasWay').then((m) => m.IdeasWay));
@@ -39,6 +42,9 @@ const WAY: Record<Way, React.ComponentType<{ place: Place }>> = {
   time: TimeWay,
 };
 
+/** Ways that are about a chord that is there. */
+const OF_CHORDS: readonly Way[] = ['voicing', 'time'];
+
 /** The row in hand stays in sight above the sheet, px. */
 const ROW_IN_HAND = 112;
 
@@ -53,6 +59,7 @@ export interface EntrySheetProps {
 /** A bar in hand: where entry stands, and the ways chords come in. The chart stays in sight. */
 export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetProps) {
   const way = useSelection((s) => s.way);
+  const palette = usePalette();
   const place = placeIn(song, section, bar, offset);
   useEffect(() => hush, []);
   if (!place) return null;
@@ -68,7 +75,13 @@ export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetPro
       beside={beside}
       leaves={ROW_IN_HAND}
     >
-      <Content key={key} place={place} />
+      {place.isNew && OF_CHORDS.includes(way) ? (
+        <Text style={[TYPE.body, { color: palette.quiet }]}>
+          Nothing stands in this bar yet. Write a chord, and the bar is there.
+        </Text>
+      ) : (
+        <Content key={key} place={place} />
+      )}
     </Sheet>
   );
 }

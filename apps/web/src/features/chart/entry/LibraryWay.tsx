@@ -21,12 +21,11 @@ import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
 import { Toggle } from '../../../components/Toggle';
 import { ApiError, PROGRESSION_LIST, deleteProgression, fetchProgressions } from '../../../state/api';
-import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { FONT, SIZE } from '../../../theme/tokens';
 import { KeepChoice } from '../run/KeepChoice';
-import type { Place } from './entry';
+import { write, type Place } from './entry';
 import { hearRun } from '../../../state/hearing';
 
 interface Listed extends Progression {
@@ -161,7 +160,7 @@ function Row({ progression, place, open, onOpen }: RowProps) {
   const where = { section: place.section.id, bar: place.index };
   const asks = otherMetre(wanted, place.bar.metre);
   const put = (how: 'over' | 'between'): void => {
-    change(pasteClip(where, wanted, { where: how, key: 'as it was', keep: asks ? keep : 'beats' }));
+    write(place, pasteClip(where, wanted, { where: how, key: 'as it was', keep: asks ? keep : 'beats' }));
     hearRun(wanted.chords);
   };
   const remove = async (own: string): Promise<void> => {

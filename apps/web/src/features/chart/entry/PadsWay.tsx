@@ -64,25 +64,22 @@ export function PadsWay({ place }: { place: Place }) {
     <>
       <View role="group" aria-label={`Pads in ${keyInWords(key)}`} style={styles.pads}>
         {shown.map((pad) => (
-          <Pressable
+          <View
             key={pad.number}
-            role="button"
-            aria-label={`Pad ${pad.number}: ${spokenChord(parseChord(pad.symbol))}`}
-            onPress={() => play(pad)}
-            style={({ pressed }) => [
-              styles.pad,
-              {
-                borderColor: palette.line,
-                backgroundColor: pressed ? palette.playing : palette.paper,
-              },
-            ]}
+            style={[styles.pad, { borderColor: palette.line, backgroundColor: palette.paper }]}
           >
             <ChordSymbol symbol={pad.symbol} size={symbolSize(pad.symbol)} color={palette.ink} />
             <View style={styles.foot}>
               <Text style={[styles.small, { color: palette.quiet }]}>{numeralGlyphs(pad.numeral)}</Text>
               <Text style={[styles.small, { color: palette.quiet }]}>{pad.number}</Text>
             </View>
-          </Pressable>
+            <Pressable
+              role="button"
+              aria-label={`Pad ${pad.number}: ${spokenChord(parseChord(pad.symbol))}`}
+              onPress={() => play(pad)}
+              style={({ pressed }) => [styles.touched, pressed && { backgroundColor: `${palette.action}33` }]}
+            />
+          </View>
         ))}
       </View>
       <Range
@@ -138,6 +135,7 @@ const styles = StyleSheet.create({
     padding: 8,
     justifyContent: 'space-between',
   },
+  touched: { ...StyleSheet.absoluteFill, borderRadius: 12 },
   foot: { flexDirection: 'row', justifyContent: 'space-between' },
   small: TYPE.tiny,
   line: { flexDirection: 'row', alignItems: 'center', gap: 10, minHeight: TOUCH },

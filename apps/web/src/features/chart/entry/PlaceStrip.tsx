@@ -2,6 +2,7 @@ import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
+import { LIMITS } from '@backline/core/song/limits';
 import type { ChordEvent } from '@backline/core/song/schema';
 import type { Bar } from '@backline/core/time/bars';
 import { beatPosition, slotsOf } from '@backline/core/time/beats';
@@ -23,7 +24,7 @@ function placesIn(bar: Bar, chords: readonly ChordEvent[]): number[] {
 /** The bar in hand, beat by beat, its chords over the beats they last; a tap moves entry to a beat. */
 export function PlaceStrip({ place }: { place: Place }) {
   const palette = usePalette();
-  const { section, index, bar, tick, chords } = place;
+  const { section, index, bar, tick, chords, isNew } = place;
   const end = bar.start + bar.length;
   const here = chords.filter((c) => c.start < end && c.start + c.length > bar.start);
   const places = placesIn(bar, here);
@@ -37,7 +38,7 @@ export function PlaceStrip({ place }: { place: Place }) {
     <IconButton
       icon={icon}
       accessibilityLabel={label}
-      disabled={to < 0 || to >= section.bars}
+      disabled={to < 0 || to > section.bars || to >= LIMITS.barsPerSection}
       onPress={() => selectBar(section.id, to)}
       style={styles.arrow}
     />
@@ -47,7 +48,7 @@ export function PlaceStrip({ place }: { place: Place }) {
       {arrow('chevron-left', 'Bar before', index - 1)}
       <View style={styles.middle}>
         <Text aria-hidden numberOfLines={1} style={[styles.title, { color: palette.quiet }]}>
-          {`${section.name}, bar ${index + 1}`}
+          {`${section.name}, bar ${index + 1}${isNew ? ': new' : ''}`}
         </Text>
         <View style={[styles.bar, { borderColor: palette.line, backgroundColor: palette.paper }]}>
           {here.map((chord) => {

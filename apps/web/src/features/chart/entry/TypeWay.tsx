@@ -2,81 +2,63 @@ import { useEffect, useLayoutEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
 import { Button } from '../../../components/Button';
-import {
-  barText,
-  insertBar,
-  placesFrom,
-  readBarText,
-  readBarsText,
-  setBar,
-  setBars,
-} from '@backline/core/edits/bars';
-import { ChartError, type Unread } from '@backline/core/formats/chart/error';
+import { barText, readBarText, setBar, setBars } from '@backline/core/edits/bars';
+import { keepUnread, unreadIn } from '@backline/core/edits/unread';
 import { LIMITS } from '@backline/core/song/limits';
 import { chordsInUse } from '@backline/core/timeline/passes';
-import { change, useOpenSong } from '../../../state/openSong';
+import { useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SIZE } from '../../../theme/tokens';
 import { select, selectBar, useSelection } from '../selection';
 import { Facts } from './Facts';
 import { hearEntered } from '../../../state/hearing';
-import type { Place } from './entry';
+import { write, type Place } from './entry';
+import { isChart, isClosed, isGrowing, tryRead, type NotRead } from './typing';
 
 const FIELD = 'Chords of this bar';
 
-interface ReadBar {
-  readonly symbols: readonly (string | null)[];
-  /** More than one where a line of bars was pasted. */
-  readonly bars: number;
-}
-
-interface NotRead {
-  readonly reason: string;
-  readonly unread: Unread | null;
-}
-
-/** True where a text holds more than this bar: bar lines, lines, a chart's headings. */
-const isLine = (text: string): boolean => /[|\n]/.test(text.replace(/\|\s*$/, ''));
-
-function tryRead(text: string, { song, section, index, bar }: Place): ReadBar | NotRead {
-  try {
-    const bars = isLine(text)
-      ? readBarsText(text, placesFrom(song, section, index))
-      : [readBarText(text.replace(/\|\s*$/, ''), bar)];
-    return { symbols: bars.flatMap((b) => b.map((c) => c.symbol)), bars: bars.length };
-  } catch (error) {
-    if (error instanceof ChartError) return { reason: error.reason, unread: error.unread };
-    throw error;
-  }
-}
-
-/** A whole chart has headings or headers: it goes in as one. */
-const isChart = (text: string): boolean => /^\s*\[[^\]]+\]|^\s*(title|key|time|tempo|style)\s*:/im.test(text);
-
-/** The chords of one bar, typed and heard as they are typed. A pasted line of bars is offered whole. */
+/** The chords of one bar, typed and heard as they are typed; a pasted line of bars goes in whole. What cannot be read stays in its bar. */
 export function TypeWay({ place }: { place: Place }) {
   const palette = usePalette();
   const { song, section, index, bar } = place;
   const begun = useSelection((s) => s.typed);
   const [typed, setTyped] = useState<string | null>(begun);
-  const text = typed ?? barText(song, section, index);
+  /** Chords as they stood when typing began: one that is typed again is the same as it was. */
+  const [remembered] = useState(() => place.chords);
+  const kept = unreadIn(song, section, index);
+  const text = typed ?? kept ?? (place.isNew ? '' : barText(song, section, index));
   const read = tryRead(text, place);
+  const isWrong = 'reason' in read && !isChart(text) && (typed === null || !isGrowing(text, place));
 
   const goOn = (): void => {
-    if (index + 1 < section.bars) selectBar(section.id, index + 1);
-    else if (change(insertBar(section.id, index))) selectBar(section.id, index + 1);
+    if (place.isNew && !text.trim()) return;
+    if (index + 1 < LIMITS.barsPerSection) selectBar(section.id, index + 1);
+  };
+
+  /** A line of bars goes in over those that follow; the last of them is then in hand. */
+  const putLine = (line: string, bars: number): void => {
+    if (!write(place, setBars(section.id, index, line))) return;
+    setTyped(null);
+    selectBar(section.id, index + bars - 1);
   };
 
   const type = (next: string): void => {
     setTyped(next);
     const result = tryRead(next, place);
-    if ('reason' in result || result.bars > 1) return;
+    if ('reason' in result) {
+      if (!isChart(next)) write(place, keepUnread(section.id, index, next));
+      return;
+    }
+    if (result.bars > 1) {
+      if (index + result.bars <= LIMITS.barsPerSection) putLine(next, result.bars);
+      return;
+    }
     const before = 'symbols' in read ? read.symbols : [];
-    const plain = next.replace(/\|\s*$/, '');
-    if (plain.trim() !== '' && change(setBar(section.id, index, plain))) soundNew(plain, before);
+    const { plain } = result;
+    if (plain !== '' && write(place, setBar(section.id, index, plain, remembered))) soundNew(plain, before);
     // A bar line goes on to the next bar, as it does on paper.
-    if (plain !== next) goOn();
+    if (isClosed(next)) goOn();
   };
 
   // What is typed takes the place of what stands there, unless typing has begun on the chart.
@@ -105,10 +87,6 @@ export function TypeWay({ place }: { place: Place }) {
     if (last && now) hearEntered(chordsInUse(now), bar.start + last.start);
   };
 
-  const putLine = (): void => {
-    if (change(setBars(section.id, index, text))) setTyped(null);
-  };
-
   const symbols = 'symbols' in read ? read.symbols.filter((s): s is string => s !== null) : [];
   return (
     <>
@@ -118,7 +96,7 @@ export function TypeWay({ place }: { place: Place }) {
         accessibilityLabel={FIELD}
         value={text}
         onChangeText={type}
-        error={'reason' in read}
+        error={isWrong}
         autoFocus
         autoCapitalize="none"
         autoCorrect={false}
@@ -135,17 +113,19 @@ export function TypeWay({ place }: { place: Place }) {
           onPress={() => select({ kind: 'text', text })}
         />
       ) : 'reason' in read ? (
-        <Trouble text={text} read={read} onUse={type} />
-      ) : read.bars > 1 ? (
-        section.bars + read.bars > LIMITS.barsPerSection ? (
-          <HelperText type="error">{`A section has at most ${LIMITS.barsPerSection} bars.`}</HelperText>
-        ) : (
-          <Offer
-            words={`${read.bars} bars, ${read.symbols.length} chords.`}
-            action={`Put them in from bar ${index + 1}`}
-            onPress={putLine}
+        isWrong ? (
+          <Trouble
+            text={text}
+            read={read}
+            onUse={type}
+            onLetGo={() => {
+              write(place, keepUnread(section.id, index, null));
+              setTyped(null);
+            }}
           />
-        )
+        ) : null
+      ) : read.bars > 1 ? (
+        <HelperText type="error">{`A section has at most ${LIMITS.barsPerSection} bars.`}</HelperText>
       ) : (
         <View style={styles.list}>
           {symbols.map((symbol, i) => (
@@ -161,22 +141,30 @@ export function TypeWay({ place }: { place: Place }) {
   );
 }
 
-function Trouble({ text, read, onUse }: { text: string; read: NotRead; onUse: (text: string) => void }) {
+interface TroubleProps {
+  readonly text: string;
+  readonly read: NotRead;
+  readonly onUse: (text: string) => void;
+  readonly onLetGo: () => void;
+}
+
+function Trouble({ text, read, onUse, onLetGo }: TroubleProps) {
   const { reason, unread } = read;
   return (
     <View role="alert">
       <HelperText type="error" style={styles.help}>
         {reason}
       </HelperText>
-      {unread?.offers.length ? (
-        <View style={styles.offers}>
-          {unread.offers.map((offer) => (
-            <Button key={offer} mode="outlined" onPress={() => onUse(text.replace(unread.word, offer))}>
-              {`Use ${offer}`}
-            </Button>
-          ))}
-        </View>
-      ) : null}
+      <View style={styles.offers}>
+        {unread?.offers.map((offer) => (
+          <Button key={offer} mode="outlined" onPress={() => onUse(text.replace(unread.word, offer))}>
+            {`Use ${offer}`}
+          </Button>
+        ))}
+        <Button mode="text" onPress={onLetGo}>
+          Let it go
+        </Button>
+      </View>
     </View>
   );
 }

@@ -1,7 +1,9 @@
 /** Where entry stands, and how a chord goes in and entry goes on. */
-import { insertBar } from '@backline/core/edits/bars';
+import type { Edit } from '@backline/core/edits/apply';
+import { inNewBar } from '@backline/core/edits/bars';
 import { setChordAt } from '@backline/core/edits/chords';
 import { chordAt } from '@backline/core/edits/within';
+import { LIMITS } from '@backline/core/song/limits';
 import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
 import { sectionBars, type Bar } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
@@ -22,17 +24,31 @@ export interface Place {
   /** The chord that sounds at the place, and its place in the list. */
   readonly chord: ChordEvent;
   readonly chordIndex: number;
+  /** True one past the last bar: the bar is added with the first thing that is written in it. */
+  readonly isNew: boolean;
 }
+
+/** The bar that would follow the last. */
+const barAfter = (last: Bar): Bar => ({ ...last, start: last.start + last.length, tempo: last.tempoTo });
 
 export function placeIn(song: Song, sectionId: string, index: number, offset: number): Place | null {
   const section = song.sections.find((s) => s.id === sectionId);
-  const bar = section && sectionBars(section, song)[index];
-  if (!section || !bar) return null;
+  if (!section) return null;
+  const bars = sectionBars(section, song);
+  const isNew = index === bars.length && index < LIMITS.barsPerSection;
+  const bar = isNew ? barAfter(bars[index - 1]!) : bars[index];
+  if (!bar) return null;
   const tick = bar.start + Math.min(offset, bar.length - 1);
   const chords = chordsInUse(section);
-  const found = chordAt(chords, tick);
-  return found && { song, section, index, bar, tick, chords, chord: found.chord, chordIndex: found.index };
+  const found = chordAt(chords, isNew ? bar.start - 1 : tick);
+  return (
+    found && { song, section, index, bar, tick, chords, chord: found.chord, chordIndex: found.index, isNew }
+  );
 }
+
+/** Makes an edit at a place; where there is no bar yet, the bar comes with it. */
+export const write = ({ section, isNew }: Pick<Place, 'section' | 'isNew'>, edit: Edit): boolean =>
+  change(isNew ? inNewBar(section.id, edit) : edit);
 
 /** Where entry goes on to from a tick of a bar. */
 export function nextPlace(step: Step, bar: Bar, tick: number): number {
@@ -43,12 +59,12 @@ export function nextPlace(step: Step, bar: Bar, tick: number): number {
   return step === 'half' && tick < half ? half : end;
 }
 
-/** Goes on to a tick of the section; a bar is added where it lies behind the end. */
+/** Goes on to a tick of the section, or to the bar that would follow its last. */
 function goTo(section: Section, song: Song, tick: number): void {
   const bars = sectionBars(section, song);
   const index = bars.findIndex((b) => tick >= b.start && tick < b.start + b.length);
   if (index >= 0) selectBar(section.id, index, tick - bars[index]!.start);
-  else if (change(insertBar(section.id, section.bars - 1))) selectBar(section.id, section.bars, 0);
+  else if (section.bars < LIMITS.barsPerSection) selectBar(section.id, section.bars, 0);
 }
 
 export interface Entering {
@@ -66,7 +82,7 @@ export function enter(symbol: string | null, { voicing, heard = false }: Enterin
   const place = placeIn(song, selection.section, selection.bar, selection.offset);
   if (!place) return;
   const { section, tick, bar } = place;
-  change(setChordAt(section.id, tick, symbol, voicing ? { voicing } : {}));
+  write(place, setChordAt(section.id, tick, symbol, voicing ? { voicing } : {}));
   const now = useOpenSong.getState().song!;
   const written = now.sections.find((s) => s.id === section.id)!;
   if (!heard) hearEntered(chordsInUse(written), tick);
@@ -74,8 +90,9 @@ export function enter(symbol: string | null, { voicing, heard = false }: Enterin
 }
 
 /** Puts a chord at the place, in place of one that begins there, and sounds it; entry stays. */
-export function putHere({ section, tick }: Place, symbol: string): void {
-  change(setChordAt(section.id, tick, symbol));
+export function putHere(place: Place, symbol: string): void {
+  const { section, tick } = place;
+  write(place, setChordAt(section.id, tick, symbol));
   const written = useOpenSong.getState().song!.sections.find((s) => s.id === section.id)!;
   hearEntered(chordsInUse(written), tick);
 }

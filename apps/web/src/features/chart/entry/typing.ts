@@ -1,0 +1,63 @@
+/** What is typed into a bar, as it is understood while it is typed. */
+import { barText, placesFrom, readBarText, readBarsText } from '@backline/core/edits/bars';
+import { ChartError, type Unread } from '@backline/core/formats/chart/error';
+import type { Place } from './entry';
+
+export interface ReadBar {
+  /** The text of the bar, without the bar lines around it. */
+  readonly plain: string;
+  readonly symbols: readonly (string | null)[];
+  /** More than one where a line of bars was pasted. */
+  readonly bars: number;
+}
+
+export interface NotRead {
+  readonly reason: string;
+  readonly unread: Unread | null;
+}
+
+/** A text without bar lines at its edges: `| Dm9 |` is the bar Dm9. */
+const withoutEdges = (text: string): string => text.replace(/^\s*[|‖]+(?!:)/u, '').replace(/\|+\s*$/, '');
+
+/** True where a text holds more than one bar: bar lines, lines, repeat signs. */
+const isLine = (text: string): boolean => /[|\n]/.test(withoutEdges(text).trim());
+
+/** True where a bar line has been written behind a bar. */
+export const isClosed = (text: string): boolean => /[^|\s][^|]*\|\s*$/.test(text) && !isLine(text);
+
+export function tryRead(text: string, { song, section, index, bar }: Place): ReadBar | NotRead {
+  const plain = withoutEdges(text).trim();
+  try {
+    if (isLine(text)) {
+      const bars = readBarsText(text, placesFrom(song, section, index));
+      return { plain, symbols: bars.flatMap((b) => b.map((c) => c.symbol)), bars: bars.length };
+    }
+    // A bar as the one before it.
+    const again = plain === '%' && index > 0 ? barText(song, section, index - 1) : plain;
+    return { plain: again, symbols: readBarText(again, bar).map((c) => c.symbol), bars: 1 };
+  } catch (error) {
+    if (error instanceof ChartError) return { reason: error.reason, unread: error.unread };
+    throw error;
+  }
+}
+
+/** A whole chart has headings or headers: it goes in as one. */
+export const isChart = (text: string): boolean =>
+  /^\s*\[[^\]]+\]|^\s*(title|key|time|tempo|style)\s*:/im.test(text);
+
+/** What may follow the beginning of a chord. */
+const ENDINGS = [
+  ...['C', 'V', '7', '5', '9', '3', '11', '4', '2', ')', '5)', '9)'],
+  ...['aj7', 'j7', 'in', 'n', 'ug', 'g', 'im', 'm', 'us4', 's4', 'us', 's', 'dd9', 'd9', 'b5', 'v'],
+];
+
+/** True while the last word may be on its way to a chord: nothing is wrong with it yet. */
+export function isGrowing(text: string, place: Place): boolean {
+  const word = /[^\s|]+$/.exec(text)?.[0];
+  if (!word) return false;
+  const before = text.slice(0, text.length - word.length);
+  const reads = (whole: string): boolean => 'bars' in tryRead(whole, place);
+  // An option in braces is written to its end.
+  if (/\{[^}]*$/.test(text)) return reads(text.slice(0, text.lastIndexOf('{')));
+  return ENDINGS.some((ending) => reads(before + word + ending));
+}
