@@ -38,6 +38,7 @@ const LAYERS = [
   'styles',
   'fit',
   'formats',
+  'words',
   'own',
   'edits',
   'progressions',

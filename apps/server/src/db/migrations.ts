@@ -116,7 +116,22 @@ const createOwn = {
   },
 };
 
-const ALL = [createSongs, createProgressions, keepSummaries, createOwn];
+/** Songs are searched by words, tags among them, and told by what was changed last. */
+const findSongs = {
+  name: '005_find_songs',
+  async up(knex: Knex): Promise<void> {
+    await knex.raw(
+      `update songs set summary = summary || jsonb_build_object('tags', coalesce(song->'tags', '[]'::jsonb), 'changed', '')`,
+    );
+    await knex.raw(`create index songs_title on songs (lower(title), id) where deleted_at is null`);
+  },
+  async down(knex: Knex): Promise<void> {
+    await knex.raw('drop index songs_title');
+    await knex.raw(`update songs set summary = summary - 'tags' - 'changed'`);
+  },
+};
+
+const ALL = [createSongs, createProgressions, keepSummaries, createOwn, findSongs];
 
 type Migration = (typeof ALL)[number];
 

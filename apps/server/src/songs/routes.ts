@@ -1,6 +1,13 @@
 import { Router, type Request } from 'express';
 import { z } from 'zod';
-import { createSongSchema, revisionSchema, saveSchema, songIdSchema } from '@backline/core/song/transport';
+import { LIMITS } from '@backline/core/song/limits';
+import {
+  SORTS,
+  createSongSchema,
+  revisionSchema,
+  saveSchema,
+  songIdSchema,
+} from '@backline/core/song/transport';
 import { Problem } from '../http/problem';
 import { BIN_DAYS, PAGE, type SongStore } from './store';
 
@@ -40,13 +47,16 @@ function songId(req: Request): string {
 const listQuery = z.strictObject({
   after: z
     .string()
-    .regex(/^\d{1,18}$/, 'That is no page of the songbook.')
+    .regex(/^(\d{1,18}|n\d{1,6})$/, 'That is no page of the songbook.')
     .optional(),
   limit: z.coerce.number().int().min(1).max(PAGE.most).optional(),
   bin: z
     .enum(['true', 'false'])
     .transform((text) => text === 'true')
     .optional(),
+  find: z.string().max(200, 'That is more than can be looked for.').optional(),
+  tag: z.string().max(LIMITS.tagLength).optional(),
+  sort: z.enum(SORTS).optional(),
 });
 
 /** REST for songs: list, create, read, save, put into the bin, take out of it. */
@@ -55,6 +65,10 @@ export function songRoutes(store: SongStore): Router {
 
   routes.get('/', async (req, res) => {
     res.json(await store.list(listQuery.parse(req.query)));
+  });
+
+  routes.get('/tags', async (_req, res) => {
+    res.json({ tags: await store.tags() });
   });
 
   routes.post('/', async (req, res) => {

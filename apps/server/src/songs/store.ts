@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
-import { PatchesDoNotFit, withPatches } from '@backline/core/song/patches';
+import { changedInWords } from '@backline/core/song/changed';
+import { PatchesDoNotFit, withPatches, type SongPatch } from '@backline/core/song/patches';
 import { readSong, type ReadSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import {
@@ -10,6 +11,7 @@ import {
   type Saved,
   type SongList,
   type SongSummary,
+  type Sort,
   type StoredSong,
   type SummaryFacts,
 } from '@backline/core/song/transport';
@@ -63,7 +65,25 @@ export interface ListAsked {
   readonly limit?: number;
   /** The bin instead of the songbook. */
   readonly bin?: boolean;
+  /** Words of which each is in its title, key, metre, style or tags. */
+  readonly find?: string;
+  readonly tag?: string;
+  readonly sort?: Sort;
 }
+
+/** What songs are put in order by, each falling back on what was worked on last; and which way. */
+const ORDERS: Readonly<Record<Sort, { readonly by: string; readonly way: 'asc' | 'desc' }>> = {
+  'worked on': { by: 'touched', way: 'desc' },
+  title: { by: 'lower(title)', way: 'asc' },
+  key: { by: `summary->>'key'`, way: 'asc' },
+  tempo: { by: `(summary->>'tempo')::numeric`, way: 'asc' },
+  style: { by: `summary->>'style'`, way: 'asc' },
+};
+
+/** A page of another order is counted off: nobody turns through thousands of songs by key. */
+const COUNTED = /^n(\d{1,6})$/;
+
+const escaped = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 /** The answer to a save that is known already; where others have gone on from it, with their song. */
 function answeredAgain(row: Row, edit: string): SaveOutcome {
@@ -96,18 +116,50 @@ function withSteps(document: unknown, steps: readonly SaveStep[]): ReadSong {
 export class SongStore {
   constructor(private readonly db: Knex) {}
 
-  /** One page of the songbook, what was worked on last first; reads summaries only. */
-  async list({ after, limit = PAGE.usual, bin = false }: ListAsked = {}): Promise<SongList> {
-    const query = this.db<Row>('songs')
+  /** One page of the songbook; reads summaries only. */
+  async list(asked: ListAsked = {}): Promise<SongList> {
+    const { after, limit = PAGE.usual, sort = 'worked on' } = asked;
+    const { by, way } = ORDERS[sort];
+    const query = this.found(asked)
       .select(...SUMMARY)
-      .orderBy('touched', 'desc')
+      .orderByRaw(`${by} ${way}, touched desc`)
       .limit(limit + 1);
+    const skipped = Number(COUNTED.exec(after ?? '')?.[1] ?? 0);
+    if (skipped) void query.offset(skipped);
+    else if (after !== undefined) void query.where('touched', '<', after);
+    const [rows, counted] = await Promise.all([
+      query,
+      this.found(asked).count<{ count: string }[]>({ count: '*' }),
+    ]);
+    const page = rows.slice(0, limit);
+    const next = sort === 'worked on' ? page.at(-1)?.touched : `n${skipped + limit}`;
+    return {
+      songs: page.map(summary),
+      next: rows.length > limit ? (next ?? null) : null,
+      total: Number(counted[0]!.count),
+    };
+  }
+
+  /** Songs that are asked for, in no order. */
+  private found({ bin = false, find = '', tag }: ListAsked) {
+    const query = this.db<Row>('songs');
     if (bin) void query.whereNotNull('deleted_at');
     else void query.whereNull('deleted_at');
-    if (after !== undefined) void query.where('touched', '<', after);
-    const rows = await query;
-    const page = rows.slice(0, limit);
-    return { songs: page.map(summary), next: rows.length > limit ? page[page.length - 1]!.touched : null };
+    const text = `concat_ws(' ', title, summary->>'key', summary->>'metre', summary->>'style', summary->>'tags')`;
+    for (const word of find.split(/\s+/).filter(Boolean)) {
+      void query.whereRaw(`${text} ilike ?`, [`%${escaped(word)}%`]);
+    }
+    if (tag !== undefined) void query.whereRaw(`summary->'tags' @> ?::jsonb`, [JSON.stringify([tag])]);
+    return query;
+  }
+
+  /** Every tag of the songbook, in order. */
+  async tags(): Promise<string[]> {
+    const rows = await this.db<Row>('songs')
+      .whereNull('deleted_at')
+      .distinct<{ tag: string }[]>(this.db.raw(`jsonb_array_elements_text(summary->'tags') as tag`))
+      .orderBy('tag');
+    return rows.map(({ tag }) => tag);
   }
 
   /** A song, or null where there is none; one in the bin has `deletedAt`. */
@@ -146,7 +198,10 @@ export class SongStore {
       const [saved] = await change('songs')
         .where({ id })
         .update({
-          ...this.columns(song),
+          ...this.columns(
+            song,
+            fresh.flatMap(({ patches }) => patches),
+          ),
           revision: row.revision + 1,
           edits,
           updated_at: this.db.fn.now(),
@@ -187,7 +242,12 @@ export class SongStore {
       .delete();
   }
 
-  private columns(song: Song) {
-    return { title: song.title, song: JSON.stringify(song), summary: JSON.stringify(summaryOf(song)) };
+  private columns(song: Song, patches: readonly SongPatch[] = []) {
+    const changed = patches.length ? changedInWords(song, patches) : '';
+    return {
+      title: song.title,
+      song: JSON.stringify(song),
+      summary: JSON.stringify(summaryOf(song, changed)),
+    };
   }
 }

@@ -17,7 +17,7 @@ function isFirstVisit(): boolean {
 /** The songbook; a first visit goes straight to a song that already plays. */
 export default function Index() {
   const [first] = useState(isFirstVisit);
-  const { data } = useSWR(first ? listPath(false, null) : null, fetchList);
+  const { data } = useSWR(first ? listPath({}, null) : null, fetchList);
   const demo = first ? data?.songs[0] : undefined;
   useEffect(() => {
     if (!data) return;

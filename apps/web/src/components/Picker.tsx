@@ -10,19 +10,23 @@ export interface PickerProps<T extends string> {
   readonly value: T;
   readonly choices: readonly Choice<T>[];
   readonly onChoose: (value: T) => void;
+  /** True where the label is read out but not shown, since the choices say it. */
+  readonly bare?: boolean;
 }
 
 /** One of many: the browser's own list, which every phone and screen reader knows. */
-export function Picker<T extends string>({ label, value, choices, onChoose }: PickerProps<T>) {
+export function Picker<T extends string>({ label, value, choices, onChoose, bare = false }: PickerProps<T>) {
   const palette = usePalette();
   const id = useId();
   return (
     <View style={styles.row}>
-      {createElement('label', { htmlFor: id, style: { display: 'contents' } }, [
-        <Text key="label" style={[styles.label, { color: palette.ink }]}>
-          {label}
-        </Text>,
-      ])}
+      {bare
+        ? null
+        : createElement('label', { htmlFor: id, style: { display: 'contents' } }, [
+            <Text key="label" style={[styles.label, { color: palette.ink }]}>
+              {label}
+            </Text>,
+          ])}
       {createElement(
         'select',
         {

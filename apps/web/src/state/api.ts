@@ -18,11 +18,13 @@ import {
   songListSchema,
   songSummarySchema,
   storedSongSchema,
+  tagListSchema,
   type ProblemDetails,
   type Save,
   type Saved,
   type SongList,
   type SongSummary,
+  type Sort,
   type StoredSong,
 } from '@backline/core/song/transport';
 import { newId } from './newId';
@@ -78,9 +80,28 @@ async function request(path: string, init: RequestInit = {}): Promise<unknown> {
 export const SONGS = '/api/songs';
 export const songPath = (id: string): string => `${SONGS}/${encodeURIComponent(id)}`;
 
-/** A page of the songbook or of the bin; `after` is where the page before ended. */
-export const listPath = (bin: boolean, after: string | null): string =>
-  `${SONGS}?${new URLSearchParams({ ...(bin ? { bin: 'true' } : {}), ...(after ? { after } : {}) })}`;
+/** What of the songbook is wanted. */
+export interface Wanted {
+  readonly bin?: boolean;
+  readonly find?: string;
+  readonly tag?: string | null;
+  readonly sort?: Sort;
+}
+
+/** A page of the songbook; `after` is where the page before ended. */
+export function listPath({ bin, find, tag, sort }: Wanted, after: string | null): string {
+  const asked = new URLSearchParams();
+  if (bin) asked.set('bin', 'true');
+  if (find?.trim()) asked.set('find', find.trim());
+  if (tag) asked.set('tag', tag);
+  if (sort && sort !== 'worked on') asked.set('sort', sort);
+  if (after) asked.set('after', after);
+  return `${SONGS}?${asked}`;
+}
+
+export const TAGS = `${SONGS}/tags`;
+export const fetchTags = async (): Promise<readonly string[]> =>
+  understood(tagListSchema, await request(TAGS)).tags;
 
 export const fetchList = async (path: string): Promise<SongList> =>
   understood(songListSchema, await request(path));

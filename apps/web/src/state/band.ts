@@ -11,7 +11,7 @@ import type { BandReply, BandRequest } from '../workers/band';
 import { bandWorker } from './bandWorker';
 import { useOpenSong } from './openSong';
 import { WorkerLost } from './remote';
-import { usePlayed } from './repertoire';
+import { loadRepertoire, usePlayed } from './repertoire';
 import { asTried, letGo, useTrying } from './trying';
 
 export interface BandState {
@@ -45,6 +45,13 @@ class Generation {
     }
     this.next = song;
     if (!this.busy) void this.post();
+  }
+
+  /** Makes the band of a song that is not open; the open one is sent whole when it is its turn. */
+  async makeOther(song: Song, own: readonly OwnDocument[]): Promise<BandReply> {
+    this.sent = this.sentOwn = null;
+    const request: BandRequest = { number: ++this.count, song: { whole: song }, own, round: null };
+    return bandWorker.ask((band) => band.make(request));
   }
 
   /** Another mix of the same notes is no matter for the worker. */
@@ -131,4 +138,18 @@ export function useBandOfOpenSong(): void {
     },
     [],
   );
+}
+
+/**
+ * Plays a song that is not open, from its first bar. Call it from a tap: browsers let sound start only then.
+ * @param fetched the song, once it has come.
+ */
+export async function playOther(fetched: Promise<Song>): Promise<void> {
+  player.clear();
+  // The sound starts with the tap; the band is heard as soon as there is one.
+  void player.play(0).catch(() => undefined);
+  const song = await fetched;
+  await loadRepertoire();
+  const { facts, loop } = await generation.makeOther(song, usePlayed.getState().documents);
+  player.setScore(facts, loop);
 }

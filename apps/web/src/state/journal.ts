@@ -132,6 +132,11 @@ export class RunWriter {
     this.run = whole;
   }
 
+  /** The song before the first edit. */
+  get base(): unknown {
+    return this.whole.base;
+  }
+
   get key(): string {
     return this.whole.key;
   }

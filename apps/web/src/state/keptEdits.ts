@@ -11,6 +11,9 @@ import { bringOver } from './keptBefore';
 import { newId } from './newId';
 import { THIS_TAB, alone, livingTabs } from './tabs';
 
+/** The revision of a song that is only here: it is stored with its first edit. */
+export const NEVER_STORED = 0;
+
 export interface KeptEdits {
   /** The revision they were made from. */
   readonly revision: number;
@@ -87,6 +90,18 @@ export function keepEdit(
 export function keepWhole(id: string, revision: number, song: Song): void {
   forgetEdits(id);
   keepEdit(id, { revision, song }, song, [wholeSong(song)]);
+}
+
+/** The song before the first edit that is kept of it, where it was never stored: it is made of that. */
+export function neverStored(id: string): Song | null {
+  const kept = own.get(id);
+  return kept?.revision === NEVER_STORED ? (kept.writer.base as Song) : null;
+}
+
+/** The song is stored now as it was before its first edit. */
+export function nowStored(id: string, revision: number): void {
+  const kept = own.get(id);
+  if (kept) own.set(id, { ...kept, revision });
 }
 
 /** Says that what is kept is on its way now. Later edits make a step of their own. */

@@ -3,8 +3,9 @@
  * the answer means is settled here, so that leaving a song never makes a stranger of one's own work.
  */
 import type { Saved, StoredSong } from '@backline/core/song/transport';
-import { ApiError, saveSong, songPath } from './api';
-import { markGone, markSent, ownEdits, settle } from './keptEdits';
+import { ApiError, createSongAt, saveSong, songPath } from './api';
+import { forgetFresh } from './fresh';
+import { markGone, markSent, neverStored, nowStored, ownEdits, settle } from './keptEdits';
 
 /** Why a save did not go through. */
 export type SaveTrouble =
@@ -56,7 +57,13 @@ async function sendAll(id: string): Promise<void> {
     watch?.sending(id);
     let saved: Saved;
     try {
-      saved = await saveSong(songPath(id), kept);
+      const first = neverStored(id);
+      if (first) {
+        // Made twice, because an answer was lost, it is there once.
+        nowStored(id, (await createSongAt(first, id)).revision);
+        forgetFresh(id);
+      }
+      saved = await saveSong(songPath(id), ownEdits(id) ?? kept);
     } catch (error) {
       const trouble = troubleOf(id, error);
       if (trouble.kind === 'gone') markGone(id, true);

@@ -18,6 +18,9 @@ export const LIMITS = {
   parts: 16,
   nameLength: 80,
   aboutLength: 400,
+  tags: 12,
+  tagLength: 24,
+  noteLength: 2000,
   /** Characters of a bar that cannot be read and is kept as it was written. */
   unreadLength: 400,
   /** Notes of a frozen part in one playing of a section. */

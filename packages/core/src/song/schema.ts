@@ -48,6 +48,16 @@ export const lineSchema = z
   .string()
   .refine(isOneLine, 'This stands on one line and holds no control characters or halves of characters.');
 
+/** What a writer notes down: lines of text. */
+export const noteSchema = z
+  .string()
+  .min(1)
+  .max(LIMITS.noteLength, `A note has at most ${LIMITS.noteLength} characters.`)
+  .refine(
+    (text) => text.split('\n').every(isOneLine),
+    'A note holds no control characters or halves of characters.',
+  );
+
 /** The id of a style, a pattern or a kind of part; it may be one that is not at hand, and is kept. */
 export const slugSchema = z
   .string()
@@ -264,6 +274,8 @@ export const sectionSchema = z.strictObject({
   together: togetherSchema.optional(),
   cues: z.array(cueSchema).max(LIMITS.cues),
   unread: z.array(unreadSchema).max(LIMITS.barsPerSection).optional(),
+  /** Why it is as it is, for whoever comes back to it. */
+  note: noteSchema.optional(),
 });
 
 export const formEntrySchema = z.strictObject({
@@ -344,6 +356,9 @@ export const songShape = z.strictObject({
   /** Left out where the writer has changed nothing about it. */
   guide: guideSchema.optional(),
   together: togetherSchema.optional(),
+  note: noteSchema.optional(),
+  /** Words it is found by in the songbook. */
+  tags: z.array(nameSchema.max(LIMITS.tagLength)).max(LIMITS.tags).optional(),
 });
 
 export type Song = z.infer<typeof songShape>;

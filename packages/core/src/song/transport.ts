@@ -70,12 +70,26 @@ export const songSummarySchema = z.object({
   style: z.string(),
   bars: z.number().int(),
   form: z.array(z.object({ name: z.string(), bars: z.number().int() })),
+  tags: z.array(z.string()),
+  /** What was changed last, in words; empty where nothing is known of it. */
+  changed: z.string(),
   /** When it was put into the bin; null where it stands in the songbook. */
   deletedAt: z.string().nullable(),
 });
 
-/** One page of the songbook, what was worked on last first. `next` asks for the page after it. */
-export const songListSchema = z.object({ songs: z.array(songSummarySchema), next: z.string().nullable() });
+/** Orders of the songbook: what was worked on last, or by a fact of the songs. */
+export const SORTS = ['worked on', 'title', 'key', 'tempo', 'style'] as const;
+export type Sort = (typeof SORTS)[number];
+
+/** One page of the songbook. `next` asks for the page after it; `total` counts all that were found. */
+export const songListSchema = z.object({
+  songs: z.array(songSummarySchema),
+  next: z.string().nullable(),
+  total: z.number().int(),
+});
+
+/** Every tag of the songbook, in order. */
+export const tagListSchema = z.object({ tags: z.array(z.string()) });
 
 export const problemSchema = z.object({
   title: z.string(),
@@ -97,15 +111,17 @@ export type SummaryFacts = Omit<SongSummary, 'id' | 'revision' | 'updatedAt' | '
 
 /** A song's line in the songbook. */
 export function summaryOf(
-  song: Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style' | 'sections'> & {
+  song: Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style' | 'sections' | 'tags'> & {
     readonly form: readonly { readonly section: string; readonly repeats: number }[];
   },
+  changed = '',
 ): SummaryFacts {
   const sections = new Map(song.sections.map((s) => [s.id, s]));
   const form = song.form.flatMap(({ section, repeats }) => {
     const found = sections.get(section);
     return found ? [{ name: found.name, bars: found.bars * repeats }] : [];
   });
-  const { title, key, metre, tempo, style } = song;
-  return { title, key, metre, tempo, style, bars: form.reduce((sum, entry) => sum + entry.bars, 0), form };
+  const { title, key, metre, tempo, style, tags = [] } = song;
+  const bars = form.reduce((sum, entry) => sum + entry.bars, 0);
+  return { title, key, metre, tempo, style, bars, form, tags, changed };
 }

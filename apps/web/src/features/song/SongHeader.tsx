@@ -4,6 +4,7 @@ import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setTitle } from '@backline/core/edits/song';
 import { LIMITS } from '@backline/core/song/limits';
+import { useTitle } from '../../components/useTitle';
 import { change, redo, undo, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TOUCH_SQUARE } from '../../theme/styles';
@@ -14,6 +15,7 @@ export const VIEWS = [
   { view: 'chart', label: 'Chart' },
   { view: 'form', label: 'Form' },
   { view: 'band', label: 'Band' },
+  { view: 'notes', label: 'Notes' },
 ] as const;
 
 export type SongView = (typeof VIEWS)[number]['view'];
@@ -55,6 +57,9 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
   const past = useOpenSong((s) => s.past);
   const future = useOpenSong((s) => s.future);
   const song = useOpenSong((s) => s.song);
+  const title = song?.title ?? '';
+  const screen = VIEWS.find((v) => v.view === view)!.label;
+  useTitle(`${title}, ${screen}`);
   const action = (icon: string, label: string, onPress: () => void, disabled = false) => (
     <IconButton
       icon={icon}
@@ -96,6 +101,7 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
         fold === 'away' && styles.away,
       ]}
     >
+      <View role="heading" aria-level={1} aria-label={`${title}, ${screen}`} style={styles.unseen} />
       <View style={styles.row}>
         {isWhole ? action('arrow-left', 'Songbook', () => router.replace('/')) : null}
         <View style={isWhole ? styles.names : styles.inHand}>
@@ -103,7 +109,7 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
             <TitleField />
           ) : (
             <Text numberOfLines={1} style={[styles.small, { color: palette.ink }]}>
-              {song?.title}
+              {title}
             </Text>
           )}
           <View style={isWhole ? styles.saved : null} pointerEvents="none">
@@ -129,6 +135,7 @@ const styles = StyleSheet.create({
   small: { fontFamily: FONT.strong, fontSize: SIZE.small, flexShrink: 1 },
   // Under the title, within what is touched of it.
   saved: { position: 'absolute', left: 4, bottom: 0 },
+  unseen: { position: 'absolute', width: 1, height: 1 },
   away: { position: 'absolute', width: 1, height: 1, overflow: 'hidden' },
   title: {
     fontFamily: FONT.chord,
@@ -142,7 +149,7 @@ const styles = StyleSheet.create({
   tabs: { flexDirection: 'row', paddingHorizontal: 10 },
   tab: {
     minHeight: TOUCH,
-    paddingHorizontal: 16,
+    paddingHorizontal: 14,
     justifyContent: 'center',
     borderBottomWidth: 3,
     borderColor: 'transparent',

@@ -13,7 +13,8 @@ import { openAnew, rehome } from '../../state/leftovers';
 import { useBandOfOpenSong } from '../../state/band';
 import { loadRepertoire } from '../../state/repertoire';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
-import { adoptOrphan, ownEdits } from '../../state/keptEdits';
+import { freshSong } from '../../state/fresh';
+import { NEVER_STORED, adoptOrphan, ownEdits } from '../../state/keptEdits';
 import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
@@ -63,6 +64,11 @@ async function loadSong(id: string, path: string): Promise<StoredSong> {
     const [stored] = await Promise.all([fetchSong(path), styles]);
     return stored;
   } catch (error) {
+    const fresh = error instanceof ApiError && error.status === 404 ? freshSong(id) : null;
+    if (fresh) {
+      await styles;
+      return { id, revision: NEVER_STORED, updatedAt: '', song: fresh };
+    }
     const kept = ownEdits(id);
     if (!kept || !(error instanceof ApiError) || error.kind !== 'away') throw error;
     await styles;

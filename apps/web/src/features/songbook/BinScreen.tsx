@@ -4,6 +4,7 @@ import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import type { SongSummary } from '@backline/core/song/transport';
+import { useTitle } from '../../components/useTitle';
 import { Notice } from '../../components/Notice';
 import { restoreSong, songPath } from '../../state/api';
 import { usePalette } from '../../theme/usePalette';
@@ -27,7 +28,8 @@ function daysLeft(song: SongSummary): string {
 export function BinScreen() {
   const palette = usePalette();
   const router = useRouter();
-  const { songs, error, isLoading, isMore, isFetching, more, mutate } = useSongList(true);
+  useTitle('Bin');
+  const { songs, error, isLoading, isMore, isFetching, more, mutate } = useSongList({ bin: true });
   const [said, setSaid] = useState<string | null>(null);
   const putBack = async (song: SongSummary): Promise<void> => {
     try {

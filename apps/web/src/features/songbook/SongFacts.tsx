@@ -12,6 +12,17 @@ export function factsOf(song: SongSummary): string {
   return `${keyInWords(song.key)} · ${song.metre} · ${songTempoText(song)} · ${styleName(song.style)} · ${song.bars} bars`;
 }
 
+const DAY = 24 * 60 * 60 * 1000;
+const SINCE = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
+
+/** When a song was worked on last and at what: "yesterday: chords of Verse". */
+export function sinceInWords({ updatedAt, changed }: Pick<SongSummary, 'updatedAt' | 'changed'>): string {
+  const midnight = new Date().setHours(0, 0, 0, 0);
+  const days = Math.floor((Date.parse(updatedAt) - midnight) / DAY);
+  const when = days >= 0 ? 'today' : days > -30 ? SINCE.format(days, 'day') : updatedAt.slice(0, 10);
+  return changed ? `${when}: ${changed}` : when;
+}
+
 /** A song's title over its facts. */
 export function SongFacts({ song }: { song: SongSummary }) {
   const palette = usePalette();

@@ -1,49 +1,37 @@
-import { Link, useRouter } from 'expo-router';
-import { useEffect, useRef, useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
-import { ActivityIndicator, IconButton, Snackbar } from 'react-native-paper';
-import { Button } from '../../components/Button';
+import { useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ActivityIndicator, Snackbar } from 'react-native-paper';
+import { mutate as mutateTags } from 'swr';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { SongSummary } from '@backline/core/song/transport';
+import { Button } from '../../components/Button';
+import { FileButton } from '../../components/FileButton';
 import { Notice } from '../../components/Notice';
-import { createSongAt, deleteSong, restoreSong, songPath } from '../../state/api';
+import { useTitle } from '../../components/useTitle';
+import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../state/api';
+import { download } from '../../state/download';
+import { begin } from '../../state/fresh';
 import { letGo, rehome, sendLeftovers, useHomeless } from '../../state/leftovers';
-import { newId } from '../../state/newId';
+import { loadRepertoire } from '../../state/repertoire';
 import { flush } from '../../state/saver';
-import { usePalette } from '../../theme/usePalette';
+import { bringIn, readBrought, wholeBook } from '../../state/songbook';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
-import { FormPicture } from './FormPicture';
-import { SongFacts, factsOf } from './SongFacts';
+import { usePalette } from '../../theme/usePalette';
+import { FindBar } from './FindBar';
+import { SeveralBar } from './SeveralBar';
+import { SongMenu } from './SongMenu';
+import { SongRow } from './SongRow';
+import { usePreview } from './usePreview';
+import { useSettled } from './useSettled';
 import { useSongList } from './useSongList';
-import { loadRepertoire } from '../../state/repertoire';
 
 /** What a new song starts as: four bars on one chord, which already play. */
 const NEW_SONG = 'title: New song\n[Verse]\n| C | / / / / | / / / / | / / / / |';
 
 /** How long the way back from a deletion stays on screen, milliseconds; the bin has it for longer. */
 const UNDO_SHOWN = 10_000;
-
-function SongRow({ song, onDelete }: { song: SongSummary; onDelete: () => void }) {
-  const palette = usePalette();
-  return (
-    <View style={[styles.row, { borderColor: palette.line, backgroundColor: palette.raised }]}>
-      <Link href={`/song/${song.id}/chart`} asChild>
-        <Pressable aria-label={`Open ${song.title}, ${factsOf(song)}`} style={styles.open}>
-          <SongFacts song={song} />
-          <FormPicture form={song.form} />
-        </Pressable>
-      </Link>
-      <IconButton
-        icon="delete-outline"
-        size={20}
-        accessibilityLabel={`Delete ${song.title}`}
-        onPress={onDelete}
-        style={styles.remove}
-      />
-    </View>
-  );
-}
 
 /** Work of this device whose song is no longer in the songbook. */
 function HomelessEdits({ attempt }: { attempt: (work: () => Promise<unknown>) => Promise<void> }) {
@@ -60,15 +48,62 @@ function HomelessEdits({ attempt }: { attempt: (work: () => Promise<unknown>) =>
   ));
 }
 
+/** Songs and files: brought in, and all of them taken out. */
+function Files({
+  attempt,
+  say,
+}: {
+  attempt: (work: () => Promise<unknown>) => Promise<void>;
+  say: (text: string) => void;
+}) {
+  const bring = (file: File): void =>
+    void attempt(async () => {
+      const { songs, troubles } = await readBrought(file);
+      await bringIn(songs);
+      const brought =
+        songs.length === 1 ? `“${songs[0]!.title}” is brought in.` : `${songs.length} songs are brought in.`;
+      if (songs.length) say(brought);
+      if (troubles.length) throw new Error(troubles.slice(0, 3).join(' '));
+    });
+  return (
+    <>
+      <FileButton
+        label="Bring in"
+        icon="file-import-outline"
+        accept=".json,.txt,application/json,text/plain"
+        mode="text"
+        onFile={bring}
+      />
+      <Button
+        icon="file-export-outline"
+        onPress={() =>
+          void attempt(async () => {
+            const book = await wholeBook(null, (done, of) => say(`${done} of ${of} songs are in the file.`));
+            download(book, 'songbook.json');
+          })
+        }
+      >
+        Take all out
+      </Button>
+    </>
+  );
+}
+
 /** All songs; new ones begin here. */
 export function SongbookScreen() {
   const palette = usePalette();
   const router = useRouter();
-  const { songs, error, isLoading, isMore, isFetching, more, mutate } = useSongList(false);
+  const [wanted, setWanted] = useState<Wanted>({});
+  const asked = useSettled(wanted);
+  const { songs, total, error, isLoading, isMore, isFetching, more, mutate } = useSongList(asked);
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  /** The id of the song to be made, kept through tries, so that a lost answer makes no second one. */
-  const freshId = useRef(newId());
+  const [said, setSaid] = useState<string | null>(null);
+  const [menu, setMenu] = useState<string | null>(null);
+  /** Ids of songs that are chosen; null while none are to be. */
+  const [several, setSeveral] = useState<readonly string[] | null>(null);
+  const preview = usePreview(setTrouble);
+  useTitle('Songbook');
 
   useEffect(() => {
     const send = (): void => void sendLeftovers().then(mutate);
@@ -83,19 +118,18 @@ export function SongbookScreen() {
     try {
       setTrouble(null);
       await work();
-      await mutate();
     } catch (failed) {
       setTrouble(failed instanceof Error ? failed.message : String(failed));
     }
+    await Promise.all([mutate(), mutateTags(TAGS)]).catch(() => undefined);
   };
-  const begin = () =>
+  const start = () =>
     attempt(async () => {
-      const created = await createSongAt(readChart(NEW_SONG, await loadRepertoire()), freshId.current);
-      freshId.current = newId();
-      router.push(`/song/${created.id}/chart`);
+      router.push(`/song/${begin(readChart(NEW_SONG, await loadRepertoire()))}/chart`);
     });
   const remove = (song: SongSummary) =>
     attempt(async () => {
+      setMenu(null);
       await flush(song.id);
       await deleteSong(songPath(song.id), song.revision);
       setDeleted(song);
@@ -105,6 +139,8 @@ export function SongbookScreen() {
       setDeleted(null);
       await restoreSong(songPath(song.id));
     });
+  const open = songs?.find(({ id }) => id === menu);
+  const isNarrowed = Boolean(asked.find?.trim() || asked.tag);
 
   return (
     <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
@@ -113,41 +149,90 @@ export function SongbookScreen() {
           <Text role="heading" aria-level={1} style={[styles.heading, { color: palette.ink }]}>
             Songbook
           </Text>
-          <Button mode="contained" icon="plus" onPress={begin} contentStyle={styles.tall}>
+          <Button mode="contained" icon="plus" onPress={start}>
             New song
           </Button>
         </View>
+        <FindBar wanted={wanted} onWant={setWanted} />
         {trouble ? <Notice text={trouble} /> : null}
+        {said ? (
+          <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+            {said}
+          </Text>
+        ) : null}
         <HomelessEdits attempt={attempt} />
         {error ? (
-          <Notice text="The songbook cannot be reached. Songs you edited are kept on this device.">
-            <Button mode="outlined" onPress={() => void mutate()}>
+          <Notice text={error instanceof Error ? error.message : 'The songbook could not be read.'}>
+            <Button mode="contained" onPress={() => void mutate()}>
               Try again
             </Button>
           </Notice>
         ) : null}
-        {isLoading ? (
+        {isLoading && !songs ? (
           <ActivityIndicator accessibilityLabel="Loading the songbook" style={styles.wait} />
         ) : null}
         {songs?.length === 0 ? (
           <Text style={[styles.empty, { color: palette.quiet }]}>
-            No songs yet. Start one: it plays from its first chord.
+            {isNarrowed
+              ? 'No song is called that. Try another word, or all tags.'
+              : 'No songs yet. Start one: it plays from its first chord.'}
           </Text>
         ) : null}
-        {songs?.map((song) => (
-          <SongRow key={song.id} song={song} onDelete={() => void remove(song)} />
-        ))}
+        {isNarrowed && songs?.length ? (
+          <Text role="status" style={[TYPE.tiny, { color: palette.quiet }]}>
+            {total === 1 ? 'One song' : `${total} songs`}
+          </Text>
+        ) : null}
+        <View role="list" aria-label="Songs" style={styles.list}>
+          {songs?.map((song) => (
+            <SongRow
+              key={song.id}
+              song={song}
+              isPlaying={preview.id === song.id}
+              chosen={several && several.includes(song.id)}
+              onPlay={() => preview.toggle(song.id)}
+              onMore={() => setMenu(song.id)}
+              onChoose={() =>
+                setSeveral((now) =>
+                  now?.includes(song.id) ? now.filter((id) => id !== song.id) : [...(now ?? []), song.id],
+                )
+              }
+            />
+          ))}
+        </View>
         <View style={styles.foot}>
           {isMore ? (
-            <Button mode="outlined" loading={isFetching} onPress={more} contentStyle={styles.tall}>
+            <Button mode="outlined" loading={isFetching} onPress={more}>
               More songs
             </Button>
           ) : null}
-          <Button icon="delete-restore" onPress={() => router.push('/bin')} contentStyle={styles.tall}>
+          <Button icon="checkbox-multiple-marked-outline" onPress={() => setSeveral(several ? null : [])}>
+            Several
+          </Button>
+          <Files attempt={attempt} say={setSaid} />
+          <Button icon="delete-restore" onPress={() => router.push('/bin')}>
             Bin
           </Button>
         </View>
       </ScrollView>
+      {several ? (
+        <SeveralBar
+          chosen={(songs ?? []).filter(({ id }) => several.includes(id))}
+          attempt={attempt}
+          onAll={() => setSeveral((songs ?? []).map(({ id }) => id))}
+          onDone={() => setSeveral(null)}
+        />
+      ) : null}
+      {open ? (
+        <SongMenu
+          key={open.id}
+          song={open}
+          titles={(songs ?? []).map(({ title }) => title)}
+          attempt={attempt}
+          onRemove={() => void remove(open)}
+          onClose={() => setMenu(null)}
+        />
+      ) : null}
       <Snackbar
         visible={deleted !== null}
         duration={UNDO_SHOWN}
@@ -162,14 +247,11 @@ export function SongbookScreen() {
 
 const styles = StyleSheet.create({
   page: { flex: 1 },
-  content: { padding: 16, gap: 10, width: '100%', maxWidth: 760, alignSelf: 'center' },
-  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', paddingVertical: 8 },
+  content: { padding: 14, gap: 8, width: '100%', maxWidth: 760, alignSelf: 'center' },
+  head: { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' },
   foot: { flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'center', gap: 8, paddingVertical: 8 },
   heading: { fontFamily: FONT.chord, fontSize: SIZE.display },
-  tall: { minHeight: 44 },
-  row: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 14 },
-  open: { flex: 1, padding: 14, gap: 4, minWidth: 0 },
-  remove: { width: 44, height: 44 },
+  list: { gap: 8 },
   wait: { padding: 32 },
   empty: { ...TYPE.body, padding: 24, textAlign: 'center' },
 });

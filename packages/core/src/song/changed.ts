@@ -1,0 +1,45 @@
+/** What changes touched last, in words for the songbook. */
+import type { SongPatch } from './patches';
+import type { Song } from './schema';
+
+type Told = Pick<Song, 'sections' | 'parts'>;
+
+const FIELDS: Readonly<Record<string, string>> = {
+  title: 'the title',
+  key: 'the key',
+  metre: 'the metre',
+  tempo: 'the tempo',
+  style: 'the style',
+  seed: 'the whole band varied',
+  groove: 'the groove',
+  ending: 'the ending',
+  form: 'the form',
+  guide: 'the guide sound',
+  together: 'how the band plays together',
+  note: 'the note',
+  tags: 'the tags',
+};
+
+const IN_SECTION: Readonly<Record<string, string>> = {
+  drafts: 'chords of',
+  settings: 'how the band plays',
+  together: 'how the band plays',
+  cues: 'cues of',
+  changes: 'key, metre or tempo of',
+  note: 'the note on',
+};
+
+/** @param song as it is after the changes. */
+export function changedInWords(song: Told, patches: readonly SongPatch[]): string {
+  const path = patches.at(-1)?.path ?? [];
+  const [field, at, what] = path;
+  if (field === 'sections') {
+    const section = typeof at === 'number' ? song.sections[at] : undefined;
+    return section ? `${IN_SECTION[String(what)] ?? 'bars of'} ${section.name}` : 'the sections';
+  }
+  if (field === 'parts') {
+    const part = typeof at === 'number' ? song.parts[at] : undefined;
+    return part ? part.name : 'the band';
+  }
+  return FIELDS[String(field)] ?? 'the whole song';
+}

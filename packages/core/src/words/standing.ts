@@ -1,0 +1,128 @@
+/** How a song stands, in words: its form, who plays where, what was set by hand. For who comes back to it after a year. */
+import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
+import { GM_PROGRAMS } from '../formats/midi/programs';
+import type { Part, Section, Song } from '../song/schema';
+import { styleInWords } from '../style/set';
+import { keyInWords } from '../theory/speech';
+import { sectionBars } from '../time/bars';
+import { chordsInUse, expandForm } from '../timeline/passes';
+import { patternOf, sectionSettings } from '../timeline/settings';
+
+export interface SectionStanding {
+  readonly id: string;
+  readonly name: string;
+  /** Sentences about its chords and about the band in it; what goes without saying is left out. */
+  readonly says: readonly string[];
+}
+
+export interface Standing {
+  /** The song as a whole, in sentences. */
+  readonly song: readonly string[];
+  /** A sentence for each part. */
+  readonly band: readonly string[];
+  readonly sections: readonly SectionStanding[];
+}
+
+const TIMES = ['', 'once', 'twice'];
+const times = (count: number): string => TIMES[count] ?? `${count} times`;
+const counted = (count: number, one: string, many = `${one}s`): string =>
+  count === 1 ? `one ${one}` : `${count} ${many}`;
+
+function listed(words: readonly string[]): string {
+  const last = words.at(-1);
+  return words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${last!}` : (last ?? '');
+}
+
+/** What each setting is called where it is said that it was set by hand. */
+const SET: Readonly<Record<string, string>> = {
+  pattern: 'pattern',
+  density: 'density',
+  dynamics: 'dynamics',
+  register: 'register',
+  instrument: 'instrument',
+  manner: 'voicing',
+  spread: 'spread',
+  voices: 'number of voices',
+  richness: 'richness',
+  strum: 'strum',
+  capo: 'capo',
+  tuning: 'tuning',
+  feel: 'feel',
+  telling: 'repeats',
+  rhythmOf: 'rhythm',
+};
+
+const setByHand = (settings: Part['settings'] | undefined): string[] => [
+  ...new Set(Object.keys(settings ?? {}).flatMap((name) => (SET[name] ? [SET[name]] : []))),
+];
+
+function partSays(song: Song, part: Part, repertoire: Repertoire): string {
+  const kind = kindOf(part, repertoire);
+  if (!kind) return `${part.name} is of a kind that is not here, and rests.`;
+  const style = styleOf(song, repertoire);
+  const { pattern, density, dynamics, instrument, on } = sectionSettings(kind, style, song, part, '');
+  const resting = song.sections.filter((s) => s.settings[part.id]?.on === false).map((s) => s.name);
+  const byHand = setByHand(part.settings);
+  const plays = on
+    ? `${patternOf(kind, style, pattern).name}, density ${density}, ${dynamics}`
+    : 'rests where nothing else is said';
+  return [
+    `${part.name}: ${plays}${kind.instruments.length ? `, on ${GM_PROGRAMS[instrument]!}` : ''}.`,
+    part.about ? `${part.about.replace(/\.$/, '')}.` : '',
+    byHand.length ? `Set by hand: ${listed(byHand)}.` : '',
+    resting.length ? `Rests in ${listed(resting)}.` : '',
+    part.frozen ? 'Frozen.' : '',
+    part.mix.mute ? 'Silenced.' : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+function sectionSays(song: Song, section: Section): string[] {
+  const first = sectionBars(section, song)[0]!;
+  const chords = chordsInUse(section);
+  const sounding = chords.filter((c) => c.symbol !== null);
+  const byHand = chords.filter((c) => c.voicing || c.byHand).length;
+  const repeats = song.form
+    .filter((e) => e.section === section.id)
+    .reduce((sum, entry) => sum + entry.repeats, 0);
+  const others = song.parts.flatMap((part) => {
+    const set = setByHand(section.settings[part.id]);
+    return set.length ? [`${part.name} (${listed(set)})`] : [];
+  });
+  const resting = song.parts.filter((p) => section.settings[p.id]?.on === false).map((p) => p.name);
+  const unread = section.unread?.length ?? 0;
+  return [
+    `${counted(section.bars, 'bar')} in ${keyInWords(first.key)}, ${counted(sounding.length, 'chord')}, ${repeats ? `played ${times(repeats)}` : 'not played'}.`,
+    byHand ? `${counted(byHand, 'voicing')} set by hand.` : '',
+    others.length ? `Its own settings: ${listed(others)}.` : '',
+    resting.length ? `${listed(resting)} ${resting.length === 1 ? 'rests' : 'rest'}.` : '',
+    section.cues.length ? `${counted(section.cues.length, 'cue')}.` : '',
+    section.drafts.length > 1
+      ? `${counted(section.drafts.length, 'draft')}; ${section.drafts.find((d) => d.id === section.draft)!.name} is in use.`
+      : '',
+    unread ? `${counted(unread, 'bar')} cannot be read.` : '',
+  ].filter(Boolean);
+}
+
+/** @returns sentences without notes, which the writer has in their own words. */
+export function standing(song: Song, repertoire: Repertoire): Standing {
+  const nameOf = new Map(song.sections.map((s) => [s.id, s.name]));
+  const form = song.form.map(({ section, repeats }) => {
+    const name = nameOf.get(section) ?? section;
+    return repeats > 1 ? `${name} ${times(repeats)}` : name;
+  });
+  const bars = expandForm(song).reduce((sum, pass) => sum + pass.section.bars, 0);
+  return {
+    song: [
+      `${keyInWords(song.key)}, ${song.metre}, ${song.tempo} beats a minute, in the style ${styleInWords(repertoire.styles, song.style)}.`,
+      form.length ? `${listed(form)}: ${counted(bars, 'bar')} in all.` : 'No section is played.',
+    ],
+    band: song.parts.map((part) => partSays(song, part, repertoire)),
+    sections: song.sections.map((section) => ({
+      id: section.id,
+      name: section.name,
+      says: sectionSays(song, section),
+    })),
+  };
+}
