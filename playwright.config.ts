@@ -31,6 +31,8 @@ export default defineConfig({
     viewport: { width: 390, height: 844 },
     hasTouch: true,
     acceptDownloads: true,
+    // Answers are put in their way by the tests; what is kept for offline has a test of its own.
+    serviceWorkers: 'block',
     // A trace doubles the work of every step: ask for one with --trace on.
     trace: 'off',
     actionTimeout: 120_000,

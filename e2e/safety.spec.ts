@@ -22,7 +22,7 @@ async function saveElsewhere(page: Page, title: string): Promise<void> {
 }
 
 test('a song changed elsewhere: keep both loses neither', async ({ page }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   await saveElsewhere(page, 'Theirs');
   await setTitle(page, 'Mine');
@@ -35,7 +35,7 @@ test('a song changed elsewhere: keep both loses neither', async ({ page }) => {
 });
 
 test('a song changed elsewhere: keep mine, or take the newer', async ({ page }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   await saveElsewhere(page, 'Theirs');
   await setTitle(page, 'Mine');
@@ -52,7 +52,7 @@ test('a song changed elsewhere: keep mine, or take the newer', async ({ page }) 
 test('the server does not answer and the page is reloaded: the unsaved edit is still there', async ({
   page,
 }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   await page.route('**/api/songs/*', (route) =>
     route.request().method() === 'PATCH' ? route.abort() : route.continue(),
@@ -69,7 +69,7 @@ test('the page is gone in the moment after an edit, and nothing reaches the serv
   page,
   context,
 }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   const url = page.url();
   await context.route('**/api/songs/*', (route) =>
@@ -85,7 +85,7 @@ test('the page is gone in the moment after an edit, and nothing reaches the serv
 });
 
 test('leaving a song at once after an edit loses nothing', async ({ page }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   await setTitle(page, 'Left in a hurry');
   await page.getByRole('button', { name: 'Songbook' }).click();
@@ -114,7 +114,9 @@ test('an unknown song and a songbook out of reach are said in words', async ({ p
 test('left while its save is on its way, and opened again before the answer: nobody changed it elsewhere', async ({
   page,
 }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
+  const name = `Under way ${Date.now()}`;
+  await setTitle(page, name);
   await saved(page);
   let letThrough!: () => void;
   const held = new Promise<void>((done) => (letThrough = done));
@@ -125,15 +127,15 @@ test('left while its save is on its way, and opened again before the answer: nob
     return route.fulfill({ response });
   });
   const arrived = page.waitForRequest((r) => r.method() === 'PATCH');
-  await setTitle(page, 'On its way');
+  await setTitle(page, `${name}, on`);
   await arrived;
   await page.getByRole('button', { name: 'Songbook' }).click();
   await page
-    .getByRole('link', { name: /^Open (On its way|New song)/ })
+    .getByRole('link', { name: new RegExp(`^Open ${name}`) })
     .first()
     .click();
   letThrough();
-  await expect(titleField(page)).toHaveValue('On its way');
+  await expect(titleField(page)).toHaveValue(`${name}, on`);
   await saved(page);
   await expect(page.getByRole('alert')).toHaveCount(0);
 });
@@ -141,7 +143,7 @@ test('left while its save is on its way, and opened again before the answer: nob
 test('reloaded after the answer of a save was lost: the save is recognised, and work goes on', async ({
   page,
 }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   await page.route('**/api/songs/*', async (route) => {
     if (route.request().method() !== 'PATCH') return route.continue();
@@ -159,7 +161,7 @@ test('reloaded after the answer of a save was lost: the save is recognised, and 
 });
 
 test('two tabs on one device: neither erases what the other keeps', async ({ page, context }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   const other = await context.newPage();
   await other.goto(page.url());
@@ -189,7 +191,7 @@ test('a song deleted elsewhere while it is worked on is put back, or kept as a n
     const { revision } = (await (await page.request.get(path)).json()) as { revision: number };
     expect((await page.request.delete(`${path}?revision=${revision}`)).status()).toBe(204);
   };
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   await remove();
   await setTitle(page, 'Still mine');
@@ -206,13 +208,18 @@ test('a song deleted elsewhere while it is worked on is put back, or kept as a n
 });
 
 test('a deleted song is in the bin: put back at once, or later', async ({ page }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   const name = `Mislaid ${Date.now()}`;
   await setTitle(page, name);
   await saved(page);
   await page.getByRole('button', { name: 'Songbook' }).click();
   const row = page.getByRole('link', { name: new RegExp(`^Open ${name}`) });
-  const remove = page.getByRole('button', { name: `Delete ${name}` });
+  const remove = {
+    click: async () => {
+      await page.getByRole('button', { name: `More about ${name}` }).click();
+      await page.getByRole('button', { name: 'Delete', exact: true }).click();
+    },
+  };
   await remove.click();
   await expect(row).toHaveCount(0);
   await page.getByRole('button', { name: 'Put it back' }).click();
@@ -228,7 +235,7 @@ test('a deleted song is in the bin: put back at once, or later', async ({ page }
 });
 
 test('an answer that cannot be understood is told, and not asked for again without end', async ({ page }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   let asked = 0;
   await page.route('**/api/songs/*', (route) => {
@@ -246,21 +253,10 @@ test('an answer that cannot be understood is told, and not asked for again witho
 });
 
 test('a chart with chords that break nothing else: whatever is typed, the page stands', async ({ page }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await page.getByRole('button', { name: /^Verse, bar 1/ }).click();
   const field = page.getByLabel('Chords of this bar');
-  for (const text of [
-    '| |',
-    '|||',
-    '{push 1/8} C',
-    'C{for 0/4} G',
-    'I/bb4',
-    '|:C:|',
-    'C7b9/B',
-    ':',
-    '{',
-    '/',
-  ]) {
+  for (const text of ['| |', '|||', '{push 1/8} C', 'C{for 0/4} G', 'I/bb4', 'C7b9/B', ':', '{', '/']) {
     await field.fill(text);
     await expect(field).toHaveValue(text);
   }
@@ -272,7 +268,7 @@ test('a chart with chords that break nothing else: whatever is typed, the page s
 });
 
 test('a song that this version cannot read is not lost: what is stored comes as a file', async ({ page }) => {
-  await typeSong(page, ['C']);
+  await typeSong(page, ['D']);
   await saved(page);
   const address = page.url();
   await page.route('**/api/songs/*', async (route) => {
@@ -288,5 +284,5 @@ test('a song that this version cannot read is not lost: what is stored comes as 
   expect(JSON.parse(text)).toMatchObject({ song: { version: 99, poem: 'kept' } });
   await page.unroute('**/api/songs/*');
   await page.getByRole('button', { name: 'Try again' }).click();
-  await expect(page.getByRole('button', { name: /^Verse, bar 1: C major/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Verse, bar 1: D major/ })).toBeVisible();
 });

@@ -91,6 +91,7 @@ test('a voicing by hand stays while the others move, and is let go; shapes are c
   await heard(page);
   await expect(page.getByRole('img', { name: /on a staff/ }).locator('svg')).toBeAttached();
   expect(changed(strummed, await barsOf(page, 'Guitar'))).toEqual([2]);
+  await openBar(page, 3);
 
   // A fret outside the chord is said, and the nearest shape offered.
   await page

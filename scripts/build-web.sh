@@ -11,7 +11,7 @@ flock 8
 builds=apps/web/dist
 
 sources() {
-  find apps/web packages/core/src packages/sound/src package-lock.json scripts/build-sound.ts scripts/build-icons.ts scripts/build-web.sh -type f \
+  find apps/web packages/core/src packages/sound/src package-lock.json scripts/build-sound.ts scripts/build-icons.ts scripts/build-offline.ts scripts/build-web.sh -type f \
     -not -path '*/node_modules/*' -not -path 'apps/web/dist/*' -not -path 'apps/web/.expo/*' \
     -not -path 'apps/web/public/sound/*' -not -name 'expo-env.d.ts' -not -path '*/test/*' \
     -not -path '*/__tests__/*' -print0 |
@@ -33,6 +33,7 @@ if [ ! -f "$wanted/index.html" ]; then
       unset CI
       ../../node_modules/.bin/expo export --platform web --output-dir dist/new
     )
+    node_modules/.bin/tsx scripts/build-offline.ts "$builds/new"
     mv "$builds/new" "$wanted"
     # The one before may still be served.
     ls -1dt "$builds"/*/ | tail -n +4 | xargs -r rm -rf

@@ -64,6 +64,10 @@ function serveWeb(app: Express, web: string): void {
   app.use('/_expo', express.static(join(web, '_expo'), { immutable: true, maxAge: '1y', index: false }));
   app.use('/assets', express.static(join(web, 'assets'), { immutable: true, maxAge: '1y', index: false }));
   app.use('/sound', express.static(join(web, 'sound'), { maxAge: '1h', fallthrough: false, index: false }));
+  // The browser looks for a new one at each visit.
+  app.get('/offline.js', (_req, res) => {
+    res.set('Cache-Control', 'no-cache').sendFile('offline.js', { root: web });
+  });
   app.use(express.static(web, { maxAge: '1m', index: false }));
   app.get('/{*splat}', (_req, res) => {
     res.set('Cache-Control', 'no-cache').sendFile('index.html', { root: web });

@@ -1,7 +1,16 @@
+import { randomUUID } from 'node:crypto';
 import request from 'supertest';
 import { ownProgressionSchema, ownProgressionsSchema } from '@backline/core/progressions/transport';
 import { songSchema } from '@backline/core/song/check';
-import { songListSchema, type Saved, type StoredSong } from '@backline/core/song/transport';
+import type { Song } from '@backline/core/song/schema';
+import {
+  songListSchema,
+  summaryOf,
+  tagListSchema,
+  type Saved,
+  type SongList,
+  type StoredSong,
+} from '@backline/core/song/transport';
 import { connect } from '../src/db/connect';
 import { demoSong, seedDemo } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
@@ -183,5 +192,75 @@ describe("the writer's own progressions", () => {
     expectProblem(await post({ name: '' }), 422, /A name is missing/);
     expectProblem(await post({ metre: '11/8' }), 422, /metre/);
     expectProblem(await request(on.app).post('/api/progressions').send({}), 422, /progression/);
+  });
+});
+
+describe('the songbook is found through', () => {
+  const listed = async (query: string): Promise<SongList> =>
+    songListSchema.parse((await request(on.app).get(`/api/songs?${query}`).expect(200)).body);
+  const titles = async (query: string) => (await listed(query)).songs.map((s) => s.title);
+
+  beforeEach(async () => {
+    const songs: [string, Partial<Song>][] = [
+      ['Bay', { tempo: 90, key: 'Dm', tags: ['slow', 'sea'] }],
+      ['apple', { tempo: 150, style: 'highline', tags: ['fast'] }],
+      ['Cliff 100%', { tempo: 60, tags: ['sea'] }],
+    ];
+    for (const [title, given] of songs) await create(on.app, { ...SONG, title, ...given });
+  });
+
+  it('by words of title, key, style and tags, all of which are there', async () => {
+    expect(await titles('find=BAY')).toEqual(['Bay']);
+    expect(await titles('find=sea%20dm')).toEqual(['Bay']);
+    expect(await titles('find=highline')).toEqual(['apple']);
+    // Signs of the database are signs like others.
+    expect(await titles('find=100%25')).toEqual(['Cliff 100%']);
+    expect(await titles('find=_')).toEqual([]);
+    expect(await titles(`find=${encodeURIComponent("' or 1=1 --")}`)).toEqual([]);
+    expect((await listed('find=sea')).total).toBe(2);
+  });
+
+  it('by tag, and every tag is listed', async () => {
+    expect(await titles('tag=sea')).toEqual(['Cliff 100%', 'Bay']);
+    expect(tagListSchema.parse((await request(on.app).get('/api/songs/tags')).body).tags).toEqual([
+      'fast',
+      'sea',
+      'slow',
+    ]);
+  });
+
+  it('in order of what was worked on, title, key, tempo or style, page by page', async () => {
+    expect(await titles('')).toEqual(['Cliff 100%', 'apple', 'Bay']);
+    expect(await titles('sort=title')).toEqual(['apple', 'Bay', 'Cliff 100%']);
+    expect(await titles('sort=tempo')).toEqual(['Cliff 100%', 'Bay', 'apple']);
+    const first = await listed('sort=title&limit=2');
+    expect([first.total, first.songs.length]).toEqual([3, 2]);
+    expect(await titles(`sort=title&limit=2&after=${first.next}`)).toEqual(['Cliff 100%']);
+    expectProblem(await request(on.app).get('/api/songs?sort=colour'), 422, /sort/);
+  });
+
+  it('and each song says what was changed last', async () => {
+    const [song] = (await listed('find=bay')).songs;
+    const patches = [{ op: 'replace', path: ['tempo'], value: 99 }];
+    await request(on.app)
+      .patch(`/api/songs/${song!.id}`)
+      .send({ revision: 1, steps: [{ edit: randomUUID(), patches }] })
+      .expect(200);
+    expect((await listed('find=bay')).songs[0]).toMatchObject({ tempo: 99, changed: 'the tempo' });
+  });
+
+  it('a thousand songs are listed and searched from their summaries alone', async () => {
+    const rows = Array.from({ length: 1000 }, (_, i) => ({
+      id: randomUUID(),
+      title: `Song ${i}`,
+      revision: 1,
+      // Were a song itself read, this would fail.
+      song: JSON.stringify({ broken: true }),
+      summary: JSON.stringify(summaryOf({ ...SONG, title: `Song ${i}`, tags: i % 2 ? ['odd'] : [] })),
+    }));
+    await on.db.batchInsert('songs', rows, 200);
+    expect((await listed('limit=100')).songs).toHaveLength(100);
+    expect(await titles('find=song%20999')).toEqual(['Song 999']);
+    expect((await listed('tag=odd')).total).toBe(500);
   });
 });

@@ -60,6 +60,14 @@ function useVisibleHeight(): void {
   }, []);
 }
 
+/** From the second visit on the app opens without the network. Where the browser has no room for that, it goes on as it is. */
+function useOffline(): void {
+  useEffect(() => {
+    if (process.env.NODE_ENV !== 'production') return;
+    void navigator.serviceWorker?.register('/offline.js').catch(() => undefined);
+  }, []);
+}
+
 export default function RootLayout() {
   const dark = useColorScheme() === 'dark';
   const palette = usePalette();
@@ -71,6 +79,7 @@ export default function RootLayout() {
   });
   usePageColours();
   useVisibleHeight();
+  useOffline();
   if (!ready && !failed) return null;
   return (
     <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>

@@ -8,6 +8,7 @@ import { keyOf, keyText, parseKey, romanNumeral, scaleStep, type Key } from '../
 import { readNumeral } from '../theory/numerals';
 import { respell } from '../theory/transposition';
 import { shortBar, wholeBar } from '../time/bars';
+import { placeOfAsked, readAsked } from './asked';
 import type { Genre, Mood, Progression } from './schema';
 
 /** The key a progression is read in: the section's own, or its parallel of the other mode where that is what the progression is in. */
@@ -129,8 +130,6 @@ function lengthFits(count: number, wanted: Search['bars']): boolean {
   return wanted === '5 to 8' ? count > 4 && count <= 8 : count > 8;
 }
 
-const words = (text: string): string[] => text.toLowerCase().split(/\s+/).filter(Boolean);
-
 /** How near a progression stands to what was typed: its very name, its chords in that order and case, the words anywhere. */
 function nearness({ name, bars }: Progression, phrase: string): number {
   const chords = bars.split(/[\s|]+/).join(' ');
@@ -139,14 +138,16 @@ function nearness({ name, bars }: Progression, phrase: string): number {
   return name.toLowerCase().includes(phrase.toLowerCase()) ? 2 : 3;
 }
 
-/** Progressions that answer a search, nearest first: every word is found in the name, the chords, a genre or a mood. */
+/** Progressions that answer a search, nearest first: by words, degrees by number, chords of any key, length, feeling. */
 export function searchProgressions<T extends Progression>(all: readonly T[], search: Search): T[] {
-  const wanted = words(search.text);
-  const phrase = search.text.split(/\s+/).filter(Boolean).join(' ');
+  const asked = readAsked(search.text);
   const found = all.filter((p) => {
     const about = [p.name, p.bars, ...p.genres, ...p.moods, p.mode].join(' ').toLowerCase();
     return (
-      wanted.every((word) => about.includes(word)) &&
+      asked.words.every((word) => about.includes(word)) &&
+      asked.moods.every((moods) => moods.some((mood) => p.moods.includes(mood))) &&
+      (asked.bars === null || barCount(p) === asked.bars) &&
+      placeOfAsked(p, asked) >= 0 &&
       (search.genre === null || p.genres.includes(search.genre)) &&
       (search.mood === null || p.moods.includes(search.mood)) &&
       (search.mode === null || p.mode === search.mode) &&
@@ -154,5 +155,7 @@ export function searchProgressions<T extends Progression>(all: readonly T[], sea
       lengthFits(barCount(p), search.bars)
     );
   });
-  return phrase ? found.sort((a, b) => nearness(a, phrase) - nearness(b, phrase)) : found;
+  if (!asked.phrase) return found;
+  const rank = (p: T): number => 10 * placeOfAsked(p, asked) + nearness(p, asked.phrase);
+  return found.sort((a, b) => rank(a) - rank(b));
 }

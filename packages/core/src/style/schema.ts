@@ -10,6 +10,7 @@ import {
   tempoSchema,
 } from '../song/schema';
 import { HOMES } from '../theory/dress';
+import { kindsOfBand } from './band';
 import { FEELS, type Pattern } from './pattern';
 
 export const STYLE_FORMAT = 'vivid-backline-style';
@@ -126,10 +127,6 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       }
     });
 }
-
-/** The kinds of a band's parts, in order. */
-export const kindsOfBand = ({ band }: { readonly band: readonly (string | Player)[] }): string[] =>
-  band.map((one) => (typeof one === 'string' ? one : one.kind));
 
 /** What a style has for a kind of part, once its patterns are at hand. */
 export interface Voice {

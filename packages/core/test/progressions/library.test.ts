@@ -129,3 +129,41 @@ describe("the writer's own progressions", () => {
     expect(progressionOf('x', whole(mixed))).toMatch(/metre changes/);
   });
 });
+
+describe('found by what people type', () => {
+  const found = (text: string) => searchProgressions(PROGRESSIONS, { ...ALL, text });
+  const bars = (text: string) => found(text).map((p) => p.bars);
+
+  it('a length in bars, as a number or a word', () => {
+    for (const text of ['12 bar', '12-bar blues', 'twelve bars', '12bar blues']) {
+      expect([text, found(text).length > 1]).toEqual([text, true]);
+      found(text).forEach((p) => expect([text, barCount(p)]).toEqual([text, 12]));
+    }
+    // A blues has its sevenths.
+    found('12 bar blues').forEach((p) => expect(p.bars).toMatch(/^[iI]7/));
+  });
+
+  it('degrees with dashes, or by number', () => {
+    expect(bars('ii-V-I')[0]).toMatch(/^ii7? \| V7/);
+    expect(bars('1 5 6 4')[0]).toBe('I | V | vi | IV');
+    expect(bars('1-5-6-4')[0]).toBe('I | V | vi | IV');
+    expect(bars('2 5 1').length).toBeGreaterThan(2);
+    expect(bars('7 7 7 7')).toEqual([]);
+  });
+
+  it('chords, in whatever key they are typed', () => {
+    for (const text of ['C G Am F', 'G D Em C', 'Bb F Gm Eb', 'c g am f', 'C | G | Am | F']) {
+      expect([text, bars(text)[0]]).toEqual([text, 'I | V | vi | IV']);
+    }
+    expect(bars('Am F C G').length).toBeGreaterThan(0);
+    expect(bars('C Gm Am F')).not.toContain('I | V | vi | IV');
+  });
+
+  it('feelings in everyday words', () => {
+    expect(found('sad').length).toBeGreaterThan(5);
+    found('sad').forEach((p) => expect(p.moods.some((m) => m === 'wistful' || m === 'dark')).toBe(true));
+    found('happy folk').forEach((p) => expect(p.genres).toContain('folk'));
+    expect(found('')).toHaveLength(PROGRESSIONS.length);
+    expect(found('zzz')).toEqual([]);
+  });
+});

@@ -195,7 +195,7 @@ describe('the band', () => {
 describe('the transport', () => {
   beforeEach(() => void show(<Transport />));
 
-  it('plays, seeks, loops the section, counts in and sets the tempo', () => {
+  it('plays, seeks, loops the section, counts in and sets the tempo', async () => {
     fireEvent.click(screen.getByRole('button', { name: 'Play' }));
     expect(player.play).toHaveBeenCalled();
     fireEvent.change(screen.getByRole('slider', { name: 'Position' }), { target: { value: '4' } });
@@ -203,7 +203,7 @@ describe('the transport', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Loop this section' }));
     expect(screen.getByRole('button', { name: 'Stop looping Verse' })).toBeTruthy();
     press(/^Tempo: 104/);
-    const countIn = screen.getByRole('switch', { name: 'Count-in' });
+    const countIn = await screen.findByRole('switch', { name: 'Count-in' });
     fireEvent.click(countIn);
     expect(countIn.getAttribute('aria-checked')).toBe('true');
     press('Slower');
@@ -218,8 +218,9 @@ describe('the transport', () => {
     expect(now().song!.tempo).toBe(97.5);
   });
 
-  it('goes to a playing of a section, to a bar in it, and from the top', () => {
+  it('goes to a playing of a section, to a bar in it, and from the top', async () => {
     press('Places of the song, now Verse, bar 1');
+    await screen.findByRole('dialog', { name: 'Places of the song' });
     press('Chorus, 2 bars');
     expect(player.seek).toHaveBeenLastCalledWith(4 * 1920);
     press('Bar 3');

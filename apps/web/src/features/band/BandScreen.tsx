@@ -12,17 +12,17 @@ import { partKind, songStyle, styleName, usePlayed } from '../../state/repertoir
 import { useIsWide, usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
+import { AddPart } from './AddPart';
+import { DiceSheet } from './find/DiceSheet';
 import { PatternFinder } from './find/PatternFinder';
 import { StyleFinder } from './find/StyleFinder';
 import { openPart, useOpenPart } from './openPart';
 import { PartCard } from './PartCard';
-import { AddPart } from './PartMenu';
+import { PartPage } from './PartPage';
 import { TogetherPanel } from './TogetherPanel';
 
-const PartPage = later(() => import('./PartPage').then((m) => m.PartPage));
-const DiceSheet = later(() => import('./find/DiceSheet').then((m) => m.DiceSheet));
-const KeepBandSheet = later(() => import('./own/KeepBandSheet').then((m) => m.KeepBandSheet));
-const OwnStylesSheet = later(() => import('./own/OwnStylesSheet').then((m) => m.OwnStylesSheet));
+const KeepBandSheet = later(() => import('./own').then((m) => m.KeepBandSheet));
+const OwnStylesSheet = later(() => import('./own').then((m) => m.OwnStylesSheet));
 
 const WHOLE = 'song';
 

@@ -2,10 +2,8 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
-import { newPart } from '@backline/core/band/repertoire';
 import { keptOf } from '@backline/core/band/kept';
 import {
-  addPart,
   describePart,
   doublePart,
   freezePart,
@@ -15,10 +13,8 @@ import {
 } from '@backline/core/edits/parts';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Part, Song } from '@backline/core/song/schema';
-import { Picker } from '../../components/Picker';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
-import { repertoire, songStyle } from '../../state/repertoire';
 
 /** Keeps a part as it plays now, or lets it play anew. */
 function freeze(part: Part): void {
@@ -99,26 +95,6 @@ export function PartMenu({ song, part }: { song: Song; part: Part }) {
         </Button>
       </View>
     </View>
-  );
-}
-
-/** Brings another player in, of any kind. */
-export function AddPart({ song }: { song: Song }) {
-  const full = song.parts.length >= LIMITS.parts;
-  const kinds = [...repertoire().kinds.values()];
-  return (
-    <Picker
-      label="Add a part"
-      value=""
-      choices={[
-        { value: '', label: full ? `A song has ${LIMITS.parts} parts at most` : 'choose…' },
-        ...(full ? [] : kinds.map(({ id, name }) => ({ value: id, label: name }))),
-      ]}
-      onChoose={(id) => {
-        const kind = repertoire().kinds.get(id);
-        if (kind) change(addPart(newPart(kind, song.parts, songStyle(song))));
-      }}
-    />
   );
 }
 

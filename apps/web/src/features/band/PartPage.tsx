@@ -11,9 +11,8 @@ import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { PartFacts, PartHearing } from './PartCard';
-import { PartMenu } from './PartMenu';
 import { PartWeave } from './PartWeave';
-import { PartSettings } from './PartSettings';
+import { PartMenu, PartSettings } from './laterSettings';
 
 export interface PartPageProps {
   readonly song: Song;

@@ -15,6 +15,8 @@ import type { Setting } from './setting';
 import { TouchSettings, hasTouch } from './TouchSettings';
 import { VoicingSettings, hasVoicing } from './VoicingSettings';
 
+export { PartMenu };
+
 type Group = 'plays' | 'touch' | 'instrument' | 'place' | 'voicing' | 'part';
 
 /** Groups that are unfolded, on every part's page alike: who sets one part's touch sets the next one's. */

@@ -15,7 +15,7 @@ import { partKind, playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
-import { PartSettings } from '../band/PartSettings';
+import { PartSettings } from '../band/laterSettings';
 import { WeaveCell } from './WeaveCell';
 import { passesOf } from './weave';
 
@@ -90,9 +90,21 @@ function Cell({ song, part, band, column, width, height, withLabel, onOpen }: Ce
 }
 
 /** Order and repeats of one entry. */
-function EntryControls({ song, column }: { song: Song; column: Column }) {
+function EntryControls({
+  song,
+  column,
+  onMoved,
+}: {
+  song: Song;
+  column: Column;
+  onMoved: (to: number) => void;
+}) {
   const palette = usePalette();
   const { index, repeats, name } = column;
+  // What is moved stays in hand: pressed again it goes on.
+  const move = (by: -1 | 1): void => {
+    if (change(moveEntry(index, by))) onMoved(index + by);
+  };
   const touch = (icon: string, label: string, onPress: () => void, disabled = false) => (
     <IconButton
       icon={icon}
@@ -105,13 +117,8 @@ function EntryControls({ song, column }: { song: Song; column: Column }) {
   );
   return (
     <View style={styles.controls}>
-      {touch('arrow-left', `Play ${name} earlier`, () => change(moveEntry(index, -1)), index === 0)}
-      {touch(
-        'arrow-right',
-        `Play ${name} later`,
-        () => change(moveEntry(index, 1)),
-        index + 1 >= song.form.length,
-      )}
+      {touch('arrow-left', `Play ${name} earlier`, () => move(-1), index === 0)}
+      {touch('arrow-right', `Play ${name} later`, () => move(1), index + 1 >= song.form.length)}
       {touch('minus', `${name} once less`, () => change(setRepeats(index, repeats - 1)), repeats < 2)}
       <Text style={[styles.repeats, { color: palette.ink }]} aria-live="polite">
         {repeats === 1 ? 'once' : `${repeats} times`}
@@ -168,7 +175,7 @@ export function FormScreen() {
           }))}
           onChoose={setChosen}
         />
-        <EntryControls song={song} column={column} />
+        <EntryControls song={song} column={column} onMoved={setChosen} />
         <View onLayout={(e: LayoutChangeEvent) => setWidth(Math.floor(e.nativeEvent.layout.width))}>
           {wide ? (
             <View style={styles.row} aria-hidden>

@@ -64,12 +64,14 @@ async function loadSong(id: string, path: string): Promise<StoredSong> {
     const [stored] = await Promise.all([fetchSong(path), styles]);
     return stored;
   } catch (error) {
-    const fresh = error instanceof ApiError && error.status === 404 ? freshSong(id) : null;
-    if (fresh) {
-      await styles;
-      return { id, revision: NEVER_STORED, updatedAt: '', song: fresh };
-    }
+    const status = error instanceof ApiError ? error.status : 0;
     const kept = ownEdits(id);
+    // Begun here, and stored with its first edit: the server knows nothing of it yet.
+    const begun = kept?.revision === NEVER_STORED ? kept.song : freshSong(id);
+    if (status === 404 && begun) {
+      await styles;
+      return { id, revision: NEVER_STORED, updatedAt: '', song: begun };
+    }
     if (!kept || !(error instanceof ApiError) || error.kind !== 'away') throw error;
     await styles;
     return { id, revision: kept.revision, updatedAt: '', song: kept.song };

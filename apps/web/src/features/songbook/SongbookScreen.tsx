@@ -7,6 +7,7 @@ import { readChart } from '@backline/core/formats/chart/index';
 import type { SongSummary } from '@backline/core/song/transport';
 import { Button } from '../../components/Button';
 import { FileButton } from '../../components/FileButton';
+import { later } from '../../components/later';
 import { Notice } from '../../components/Notice';
 import { useTitle } from '../../components/useTitle';
 import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../state/api';
@@ -20,12 +21,13 @@ import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { FindBar } from './FindBar';
-import { SeveralBar } from './SeveralBar';
-import { SongMenu } from './SongMenu';
 import { SongRow } from './SongRow';
 import { usePreview } from './usePreview';
 import { useSettled } from './useSettled';
 import { useSongList } from './useSongList';
+
+const SeveralBar = later(() => import('./SeveralBar').then((m) => m.SeveralBar));
+const SongMenu = later(() => import('./SongMenu').then((m) => m.SongMenu));
 
 /** What a new song starts as: four bars on one chord, which already play. */
 const NEW_SONG = 'title: New song\n[Verse]\n| C | / / / / | / / / / | / / / / |';
@@ -162,7 +164,7 @@ export function SongbookScreen() {
         ) : null}
         <HomelessEdits attempt={attempt} />
         {error ? (
-          <Notice text={error instanceof Error ? error.message : 'The songbook could not be read.'}>
+          <Notice text="The songbook cannot be reached. Songs you edited are kept on this device.">
             <Button mode="contained" onPress={() => void mutate()}>
               Try again
             </Button>

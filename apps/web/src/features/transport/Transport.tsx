@@ -6,6 +6,7 @@ import { barIndexAt } from '@backline/core/time/bars';
 import { loopRound } from '../../audio/loop';
 import { player, usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
+import { later } from '../../components/later';
 import { Notice } from '../../components/Notice';
 import { songTempoText, tempoInWords } from '../../components/tempoText';
 import { useBand } from '../../state/band';
@@ -16,9 +17,10 @@ import { useRoom } from '../../theme/useRoom';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { PositionSlider } from './PositionSlider';
-import { PlacesSheet } from './PlacesSheet';
-import { TempoSheet } from './TempoSheet';
 import { startOfHand } from './startOfHand';
+
+const PlacesSheet = later(() => import('./PlacesSheet').then((m) => m.PlacesSheet));
+const TempoSheet = later(() => import('./TempoSheet').then((m) => m.TempoSheet));
 
 /** Where the song stands, in words. */
 function usePlace(band: Band | null): string {

@@ -8,7 +8,6 @@ import { chooseWay, select, useSelection, type Way } from '../selection';
 import { ChooseWay } from './ChooseWay';
 import { PadsWay } from './PadsWay';
 import { PlaceStrip } from './PlaceStrip';
-import { PlayWay } from './PlayWay';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { hush } from '../../../state/hearing';
@@ -16,6 +15,7 @@ import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 
 const VoicingWay = later(() => import('../voicing/VoicingWay').then((m) => m.VoicingWay));
+const PlayWay = later(() => import('./PlayWay').then((m) => m.PlayWay));
 const IdeasWay = later(() => import('./IdeasWay').then((m) => m.IdeasWay));
 const TimeWay = later(() => import('./TimeWay').then((m) => m.TimeWay));
 const LibraryWay = later(() => import('./LibraryWay').then((m) => m.LibraryWay));

@@ -89,18 +89,19 @@ function Next({ place }: { place: Place }) {
         {(answer ?? []).slice(0, more ? undefined : FIRST).map((idea, rank) => (
           // By rank: the keyboard stays where it is when the list is another after a chord went in.
           <View key={rank} role="listitem" style={[styles.idea, { borderColor: palette.line }]}>
-            <Pressable
-              role="button"
-              aria-label={`Hear ${spokenChord(parseChord(idea.symbol))}: ${idea.why}`}
-              onPress={() => hearChord(idea.symbol)}
-              style={styles.hear}
-            >
+            <View style={styles.hear}>
               <View style={styles.symbol}>
                 <ChordSymbol symbol={idea.symbol} size={22} color={palette.ink} />
               </View>
               <Text style={[styles.numeral, { color: palette.quiet }]}>{numeralGlyphs(idea.numeral)}</Text>
               <Text style={[styles.why, { color: palette.ink }]}>{idea.why}</Text>
-            </Pressable>
+              <Pressable
+                role="button"
+                aria-label={`Hear ${spokenChord(parseChord(idea.symbol))}: ${idea.why}`}
+                onPress={() => hearChord(idea.symbol)}
+                style={StyleSheet.absoluteFill}
+              />
+            </View>
             <IconButton
               icon="arrow-down-left"
               mode="contained-tonal"

@@ -174,18 +174,19 @@ function Row({ progression, place, open, onOpen }: RowProps) {
   return (
     <View role="group" aria-label={progression.name} style={[styles.row, { borderColor: palette.line }]}>
       <View style={styles.head}>
-        <Pressable
-          role="button"
-          aria-expanded={open}
-          aria-label={`${progression.name}: ${progression.bars}`}
-          onPress={onOpen}
-          style={styles.name}
-        >
+        <View style={styles.name}>
           <Text style={[styles.title, { color: palette.ink }]}>{progression.name}</Text>
           <Text style={[styles.chords, { color: palette.ink }]} numberOfLines={open ? undefined : 1}>
             {symbols}
           </Text>
-        </Pressable>
+          <Pressable
+            role="button"
+            aria-expanded={open}
+            aria-label={`${progression.name}: ${progression.bars}`}
+            onPress={onOpen}
+            style={StyleSheet.absoluteFill}
+          />
+        </View>
         <IconButton
           icon="volume-high"
           accessibilityLabel={`Hear ${progression.name}`}

@@ -1,5 +1,5 @@
 /** The page of a part, opened as its writer opens it. */
-import { screen, within } from '@testing-library/react';
+import { screen, waitFor, within } from '@testing-library/react';
 import { press } from '../../../chart/__tests__/support/openChart';
 
 /** Opens a part's page and unfolds what is asked for of it; gives the page to look in. */
@@ -9,6 +9,8 @@ export async function openPage(
 ): Promise<ReturnType<typeof within>> {
   press(`Page of ${name}`);
   const page = await screen.findByTestId('part page');
+  // Its settings are fetched when they are first shown.
+  await waitFor(() => expect(within(page).queryByLabelText('Opening')).toBeNull());
   for (const fold of folds) unfold(fold);
   return within(page);
 }

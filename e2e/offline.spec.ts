@@ -1,0 +1,46 @@
+/** Without the network: the app opens, a song that was used here is there, plays, and is worked on; later it is saved. */
+import { expect, test } from '@playwright/test';
+import { listen, loudness } from './support/hearing';
+import { saved, typeSong } from './support/songs';
+
+test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' });
+
+test('a song that was used opens, plays and is worked on without the network, and is saved when it is back', async ({
+  page,
+  context,
+}) => {
+  await listen(page);
+  await typeSong(page, ['C', 'F']);
+  await saved(page);
+  const url = page.url();
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    while (!navigator.serviceWorker.controller) await new Promise((next) => setTimeout(next, 50));
+  });
+  // From the next visit on what is used is kept.
+  await page.goto(url);
+  await expect(page.getByRole('button', { name: /^Verse, bar 2: F major/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(() => loudness(page)).toBeGreaterThan(0.005);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('link', { name: 'Band' }).click();
+  await expect(page.getByRole('switch', { name: 'Bass plays' })).toBeVisible();
+
+  await context.setOffline(true);
+  await page.goto(url);
+  await expect(page.getByRole('button', { name: /^Verse, bar 2: F major/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect.poll(() => loudness(page)).toBeGreaterThan(0.005);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('button', { name: /^Verse, bar 2:/ }).click();
+  await page.getByLabel('Chords of this bar').fill('Dm7');
+  await expect(page.getByRole('banner').getByRole('status')).toContainText('Kept on this device');
+  // What cannot be had now is said in words.
+  await page.goto('/song/6b1f0a52-3a7e-4a55-9a3e-0000000000cd/chart');
+  await expect(page.getByText('The server does not answer.')).toBeVisible();
+
+  await context.setOffline(false);
+  await page.goto(url);
+  await expect(page.getByRole('button', { name: /^Verse, bar 2: D minor seven/ })).toBeVisible();
+  await saved(page);
+});

@@ -1,0 +1,53 @@
+/**
+ * Writes the service worker of an exported app, by Workbox's own tool: the app opens without the network, with the
+ * songs, styles and sounds that were used here.
+ * npx tsx scripts/build-offline.ts FOLDER
+ */
+import { generateSW } from 'workbox-build';
+
+/** Songs and pages of the songbook, and sound banks, that are kept for when the network is away. */
+const SONGS_KEPT = 60;
+const BANKS_KEPT = 140;
+
+const [folder] = process.argv.slice(2);
+if (!folder) throw new Error('Name the folder of the exported app.');
+
+const { count, size, warnings } = await generateSW({
+  globDirectory: folder,
+  globPatterns: ['index.html', '_expo/**/*.{js,css}', 'assets/**/*.{ttf,woff2}', 'sound/engine.js'],
+  swDest: `${folder}/offline.js`,
+  inlineWorkboxRuntime: true,
+  sourcemap: false,
+  mode: 'production',
+  // Larger than any script there is.
+  maximumFileSizeToCacheInBytes: 8_000_000,
+  clientsClaim: true,
+  // What is open goes on with the version it was opened with; the next visit has the new one.
+  skipWaiting: false,
+  navigateFallback: '/index.html',
+  navigateFallbackDenylist: [/^\/api\//, /^\/sound\//, /^\/assets\//, /^\/_expo\//],
+  runtimeCaching: [
+    {
+      // What the server says holds as long as it answers; where it is away, what it said last.
+      urlPattern: ({ url }) => /^\/api\/(songs|own|progressions)/.test(url.pathname),
+      method: 'GET',
+      handler: 'NetworkFirst',
+      options: {
+        cacheName: 'songs',
+        expiration: { maxEntries: SONGS_KEPT, purgeOnQuotaError: true },
+        cacheableResponse: { statuses: [200] },
+      },
+    },
+    {
+      urlPattern: ({ url }) => url.pathname.startsWith('/sound/'),
+      handler: 'CacheFirst',
+      options: {
+        cacheName: 'sounds',
+        expiration: { maxEntries: BANKS_KEPT, purgeOnQuotaError: true },
+        cacheableResponse: { statuses: [200] },
+      },
+    },
+  ],
+});
+warnings.forEach((warning) => console.warn(warning));
+console.log(`Offline: ${count} files, ${Math.round(size / 1000)} kB`);
