@@ -7,7 +7,7 @@ import { newSong, openSongbook, saved, typeSong } from './support/songs';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
-const find = (page: Page, words: string) => page.getByLabel(/^Find a song/).fill(words);
+const find = (page: Page, words: string) => page.getByRole('textbox', { name: /^Find a song/ }).fill(words);
 const row = (page: Page, title: string) => page.getByRole('link', { name: new RegExp(`^Open ${title}`) });
 
 /** A song of this test's own in the songbook, which is then open. */
@@ -25,7 +25,7 @@ test('a song is heard from the list, found by words and tag, renamed, doubled', 
   await songCalled(page, title);
   await find(page, title);
   await expect(page.getByRole('listitem')).toHaveCount(1);
-  await expect(page.getByText(/^today: the title/)).toBeVisible();
+  await expect(page.getByRole('listitem').getByText(/^today: the title/)).toBeVisible();
   await page.getByRole('button', { name: `Hear ${title}` }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.003);
   await page.getByRole('button', { name: `Stop ${title}` }).click();
@@ -69,6 +69,7 @@ test('songs are taken out as a file and brought in again; what is none says why'
   const bring = (name: string, content: string) =>
     page
       .locator('input[type=file]')
+      .last()
       .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(content) });
   await bring('songs.json', book);
   await expect(page.getByRole('status').filter({ hasText: 'is brought in' })).toBeVisible();

@@ -11,7 +11,11 @@ const ARGS = [
   '--disable-background-networking',
   '--autoplay-policy=no-user-gesture-required',
 ];
-const SIZES = { phone: { width: 390, height: 844 }, wide: { width: 1280, height: 800 } };
+const SIZES = {
+  phone: { width: 390, height: 844 },
+  lying: { width: 844, height: 390 },
+  wide: { width: 1280, height: 800 },
+};
 
 async function openDemo(page: Page): Promise<void> {
   await page.goto(URL);
@@ -22,7 +26,7 @@ async function openDemo(page: Page): Promise<void> {
 
 type Shoot = (name: string) => Promise<void>;
 
-const WAYS = ['choose', 'pads', 'play', 'ideas', 'library', 'voicing'] as const;
+const WAYS = ['choose', 'pads', 'play', 'library', 'voicing'] as const;
 type Way = (typeof WAYS)[number];
 
 /** Opens a way chords come in, with something to see in it. */
@@ -35,7 +39,7 @@ async function openWay(page: Page, way: Way): Promise<void> {
   }
   if (way === 'library') {
     await page.getByLabel('Search the library').fill('ii V I');
-    await page.getByRole('button', { name: /^ii V I:/ }).click();
+    await page.getByRole('button', { name: /^ii V I: ii7/ }).click();
   }
 }
 
@@ -62,12 +66,6 @@ async function chartOnPhone(page: Page, shoot: Shoot): Promise<void> {
   }
   await openWay(page, 'voicing');
   await shoot('voicing-keys');
-  await openGuitar(page);
-  await shoot('voicing-guitar');
-  await page.getByRole('tab', { name: 'Time' }).click();
-  await page.getByRole('button', { name: 'Select bars' }).click();
-  await page.getByRole('button', { name: /^Verse, bar 2/ }).click();
-  await shoot('run');
   await page.getByRole('button', { name: /^Close/ }).click();
 }
 
@@ -76,21 +74,35 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('radio', { name: 'Chorus' }).first().click();
   await shoot('form');
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('radio', { name: 'Chorus' }).click();
-  await page.getByRole('button', { name: 'Together' }).click();
-  await page.getByRole('button', { name: 'Together' }).evaluate((button) => button.scrollIntoView());
-  await shoot('together');
-  await page.getByRole('button', { name: 'Together' }).click();
-  await page.getByRole('radio', { name: 'Whole song' }).click();
-  await page
-    .getByRole('radio', { name: 'Whole song' })
-    .evaluate((button) => button.scrollIntoView({ block: 'end' }));
   await shoot('band');
   await page.getByRole('button', { name: 'Find a pattern for Guitar' }).click();
   await page.getByRole('button', { name: 'Try Ringing' }).click();
   await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
   await page.waitForTimeout(3000);
   await shoot('find');
+  await page.getByRole('button', { name: 'Let it go' }).click();
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await ownStyles(page, shoot);
+  await page.getByRole('link', { name: 'Notes' }).click();
+  await shoot('notes');
+}
+
+/** A band kept as a style, and the page of one's own styles; the style is deleted again. */
+async function ownStyles(page: Page, shoot: Shoot): Promise<void> {
+  const name = 'Late boat home';
+  await page.getByRole('button', { name: 'Keep this band as a style' }).click();
+  await page.getByLabel('Name of the style').fill(name);
+  await page.getByLabel('What the style is good for').fill('Slow songs by the water, two guitars');
+  await page.getByRole('button', { name: 'Keep as a style' }).click();
+  await page.getByText(/stands among the styles/).waitFor();
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await page.getByRole('button', { name: /^Yours/ }).click();
+  await page.getByRole('button', { name, exact: true }).click();
+  await shoot('own');
+  await page.getByRole('button', { name: `Delete ${name}` }).click();
+  await page.getByText(/is deleted/).waitFor();
+  await page.getByRole('button', { name: /^Close/ }).click();
 }
 
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
@@ -126,8 +138,16 @@ await view('wide', 'light', async (page, shoot) => {
   await shoot('find');
   await page.getByRole('button', { name: 'Let it go' }).click();
   await page.getByRole('button', { name: /^Close/ }).click();
+  await page.getByRole('button', { name: 'Page of Guitar' }).click();
+  await shoot('part');
   await page.getByRole('link', { name: 'Form' }).click();
   await shoot('form');
+});
+await view('lying', 'light', async (page, shoot) => {
+  await openSong(page);
+  await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
+  await openWay(page, 'pads');
+  await shoot('pads');
 });
 await view('wide', 'dark', async (page, shoot) => {
   await openSong(page);

@@ -19,7 +19,7 @@ export default function NotFound() {
       <Text style={[TYPE.body, { color: palette.quiet }]}>
         It may be misspelt, or lead to something that is no longer there. All songs are in the songbook.
       </Text>
-      <Button mode="contained" onPress={() => router.replace('/')}>
+      <Button mode="contained" onPress={() => router.dismissTo('/')}>
         Songbook
       </Button>
     </View>

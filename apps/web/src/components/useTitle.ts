@@ -2,9 +2,12 @@ import { useEffect } from 'react';
 
 const APP = 'Vivid Backline';
 
-/** What the page is called in the browser: what is open, then the app. */
+/** Calls the page in the browser by what is open, then the app. */
+export function setPageTitle(title: string | null): void {
+  document.title = title ? `${title} – ${APP}` : APP;
+}
+
+/** What the page is called as long as this is there. */
 export function useTitle(title: string | null): void {
-  useEffect(() => {
-    document.title = title ? `${title} – ${APP}` : APP;
-  }, [title]);
+  useEffect(() => setPageTitle(title), [title]);
 }

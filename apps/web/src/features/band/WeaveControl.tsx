@@ -135,7 +135,7 @@ export function WeaveControl(props: WeaveControlProps) {
       ref={strip}
       role="button"
       tabIndex={0}
-      aria-label={`Weave of ${name}: ${words}`}
+      aria-label={`Weave of ${name}: ${words}${rests ? '; rests here' : ''}`}
       aria-description={`${onOpen ? 'Enter opens its page. ' : ''}Up and down arrows: stronger, softer. Right and left: fuller, sparser. Page down: the next pattern that fits.`}
       onPointerDown={begin}
       onPointerMove={(event) => {

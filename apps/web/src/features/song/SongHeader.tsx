@@ -103,7 +103,7 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
     >
       <View role="heading" aria-level={1} aria-label={`${title}, ${screen}`} style={styles.unseen} />
       <View style={styles.row}>
-        {isWhole ? action('arrow-left', 'Songbook', () => router.replace('/')) : null}
+        {isWhole ? action('arrow-left', 'Songbook', () => router.dismissTo('/')) : null}
         <View style={isWhole ? styles.names : styles.inHand}>
           {isWhole ? (
             <TitleField />

@@ -138,7 +138,7 @@ function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: ()
           Keep my version as a new song
         </Button>
       ) : null}
-      <Button mode="outlined" onPress={() => router.replace('/')}>
+      <Button mode="outlined" onPress={() => router.dismissTo('/')}>
         Songbook
       </Button>
     </Notice>

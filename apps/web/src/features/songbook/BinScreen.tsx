@@ -47,7 +47,7 @@ export function BinScreen() {
           <IconButton
             icon="arrow-left"
             accessibilityLabel="Songbook"
-            onPress={() => router.replace('/')}
+            onPress={() => router.dismissTo('/')}
             style={styles.touch}
           />
           <Text role="heading" aria-level={1} style={[styles.heading, { color: palette.ink }]}>

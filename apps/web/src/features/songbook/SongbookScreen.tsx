@@ -1,5 +1,5 @@
-import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useFocusEffect, useRouter } from 'expo-router';
+import { useCallback, useState } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, Snackbar } from 'react-native-paper';
 import { mutate as mutateTags } from 'swr';
@@ -9,7 +9,7 @@ import { Button } from '../../components/Button';
 import { FileButton } from '../../components/FileButton';
 import { later } from '../../components/later';
 import { Notice } from '../../components/Notice';
-import { useTitle } from '../../components/useTitle';
+import { setPageTitle } from '../../components/useTitle';
 import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../state/api';
 import { download } from '../../state/download';
 import { begin } from '../../state/fresh';
@@ -22,7 +22,7 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { FindBar } from './FindBar';
 import { SongRow } from './SongRow';
-import { usePreview } from './usePreview';
+import { stopPreview, usePreview } from './usePreview';
 import { useSettled } from './useSettled';
 import { useSongList } from './useSongList';
 
@@ -105,16 +105,22 @@ export function SongbookScreen() {
   /** Ids of songs that are chosen; null while none are to be. */
   const [several, setSeveral] = useState<readonly string[] | null>(null);
   const preview = usePreview(setTrouble);
-  useTitle('Songbook');
 
-  useEffect(() => {
-    const send = (): void => void sendLeftovers().then(mutate);
-    send();
-    window.addEventListener('online', send);
-    return () => window.removeEventListener('online', send);
-    // Once for each visit; SWR gives another `mutate` at every drawing.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, []);
+  // It stays where it was while a song is open over it; at each return it is asked for anew.
+  useFocusEffect(
+    useCallback(() => {
+      const send = (): void => void sendLeftovers().then(() => Promise.all([mutate(), mutateTags(TAGS)]));
+      setPageTitle('Songbook');
+      send();
+      window.addEventListener('online', send);
+      return () => {
+        window.removeEventListener('online', send);
+        stopPreview();
+      };
+      // SWR gives another `mutate` at every drawing.
+      // eslint-disable-next-line react-hooks/exhaustive-deps
+    }, []),
+  );
 
   const attempt = async (work: () => Promise<unknown>): Promise<void> => {
     try {

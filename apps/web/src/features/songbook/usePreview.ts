@@ -1,7 +1,19 @@
-import { useEffect, useRef, useState } from 'react';
+import { create } from 'zustand';
 import { player, usePlayer } from '../../audio/player';
 import { fetchSong, songPath } from '../../state/api';
 import { playOther } from '../../state/band';
+
+/** The song that is heard from the list; null where none is. */
+const useHeard = create<{ readonly id: string | null }>(() => ({ id: null }));
+
+const hear = (id: string | null): void => useHeard.setState({ id });
+
+/** Ends what is heard from the list, if anything is. */
+export function stopPreview(): void {
+  if (useHeard.getState().id === null) return;
+  hear(null);
+  player.clear();
+}
 
 export interface Preview {
   /** The song that plays, or is about to; null where none does. */
@@ -11,30 +23,15 @@ export interface Preview {
 
 /** A song of the list is heard where it stands. @param onTrouble told why it is not. */
 export function usePreview(onTrouble: (why: string) => void): Preview {
-  const [id, setId] = useState<string | null>(null);
-  const wanted = useRef<string | null>(null);
+  const id = useHeard((s) => s.id);
   const active = usePlayer((s) => s.playing || s.starting);
-  useEffect(
-    () => () => {
-      if (wanted.current !== null) player.clear();
-    },
-    [],
-  );
-  const choose = (next: string | null): void => {
-    wanted.current = next;
-    setId(next);
-  };
   const toggle = (next: string): void => {
-    if (id === next && active) {
-      player.stop();
-      return choose(null);
-    }
-    choose(next);
+    if (id === next && active) return stopPreview();
+    hear(next);
     const fetched = fetchSong(songPath(next)).then(({ song }) => song);
     playOther(fetched).catch((error: unknown) => {
-      if (wanted.current !== next) return;
-      player.stop();
-      choose(null);
+      if (useHeard.getState().id !== next) return;
+      stopPreview();
       onTrouble(error instanceof Error ? error.message : String(error));
     });
   };
