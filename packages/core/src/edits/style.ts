@@ -2,7 +2,7 @@
 import { partOfBand, type Repertoire } from '../band/repertoire';
 import { LIMITS } from '../song/limits';
 import type { Song } from '../song/schema';
-import { kindsOfBand } from '../style/band';
+import { kindsOfBand } from '../style/bandKinds';
 import { findStyle } from '../style/set';
 import { edit, type Edit } from './apply';
 

@@ -10,7 +10,7 @@ import {
   tempoSchema,
 } from '../song/schema';
 import { HOMES } from '../theory/dress';
-import { kindsOfBand } from './band';
+import { kindsOfBand } from './bandKinds';
 import { FEELS, type Pattern } from './pattern';
 
 export const STYLE_FORMAT = 'vivid-backline-style';

@@ -18,7 +18,7 @@ import { OURS } from '@backline/core/styles/index';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { STYLES, song, withSettings } from '../support/music';
 import { notesOf, readStrictly } from '../formats/strictMidi';
-import { kindsOfBand } from '@backline/core/style/band';
+import { kindsOfBand } from '@backline/core/style/bandKinds';
 
 /** A kind as one folder would hold it: a bell that strikes the root of whatever sounds. */
 const bellPattern = z.strictObject({ ...patternHead, grids: gridsSchema(z.strictObject(timed)) });

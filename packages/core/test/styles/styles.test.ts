@@ -4,7 +4,7 @@ import { genresOf } from '@backline/core/fit/genres';
 import { OURS } from '@backline/core/styles/index';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
-import { kindsOfBand } from '@backline/core/style/band';
+import { kindsOfBand } from '@backline/core/style/bandKinds';
 
 const STYLES = OURS.styles.all;
 

@@ -9,7 +9,7 @@ import type { Settings, Song } from '@backline/core/song/schema';
 import { EVERYDAY_QUALITIES, ALL_QUALITIES } from '@backline/core/theory/qualities';
 import { bandOf, newPart, styleOf } from '@backline/core/band/repertoire';
 import { metreOf, METRE_NAMES } from '@backline/core/time/metre';
-import { kindsOfBand } from '@backline/core/style/band';
+import { kindsOfBand } from '@backline/core/style/bandKinds';
 import type { Style } from '@backline/core/style/schema';
 import type { Pattern } from '@backline/core/style/pattern';
 import { OURS } from '@backline/core/styles/index';

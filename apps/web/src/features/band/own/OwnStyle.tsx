@@ -5,7 +5,7 @@ import { Button } from '../../../components/Button';
 import { STYLE_ABOUT, STYLE_NAME } from '@backline/core/own/limits';
 import type { OwnDocument, StoredOwn } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
-import { kindsOfBand } from '@backline/core/style/band';
+import { kindsOfBand } from '@backline/core/style/bandKinds';
 import { fileNames } from '@backline/sound/fileNames';
 import { Fold } from '../../../components/Fold';
 import { download } from '../../../state/download';
