@@ -38,7 +38,7 @@ const LAYERS = [
   'styles',
   'fit',
   'formats',
-  'words',
+  'told',
   'own',
   'edits',
   'progressions',

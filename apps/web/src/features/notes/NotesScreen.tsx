@@ -3,7 +3,7 @@ import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { setSectionNote, setSongNote, setTags } from '@backline/core/edits/notes';
 import { LIMITS } from '@backline/core/song/limits';
-import { standing } from '@backline/core/words/standing';
+import { standing } from '@backline/core/told/standing';
 import { Field } from '../../components/Field';
 import { change, useOpenSong } from '../../state/openSong';
 import { repertoire, usePlayed } from '../../state/repertoire';

@@ -11,7 +11,7 @@ import { readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { summaryOf } from '@backline/core/song/transport';
 import { OURS } from '@backline/core/styles/index';
-import { standing } from '@backline/core/words/standing';
+import { standing } from '@backline/core/told/standing';
 
 const begun = readChart('title: Pier\nkey: G\ntempo: 96\n[Verse] x2\nG | C | D7 | G\n[Bridge]\nEm', OURS);
 const after = (song: Song, ...edits: Edit[]): Song =>
