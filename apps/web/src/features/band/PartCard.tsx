@@ -57,6 +57,18 @@ export function PartHearing({ part }: { part: Part }) {
   );
 }
 
+/** Whether a part plays, in the whole song or in a section. */
+export function PartPlays({ song, part, sectionId }: Omit<PartCardProps, 'open' | 'onOpen' | 'onFind'>) {
+  return (
+    <SwitchLine
+      bare
+      label={`${part.name} plays`}
+      on={playsIn(song, part, sectionId).on}
+      onTurn={(on) => void change(setSettings(part.id, sectionId, { on }))}
+    />
+  );
+}
+
 interface PartCardProps {
   readonly song: Song;
   readonly part: Part;
@@ -88,12 +100,7 @@ export function PartCard({ song, part, sectionId, open, onOpen, onFind }: PartCa
           <PartFacts {...{ song, part, sectionId }} />
         </View>
         <PartHearing part={part} />
-        <SwitchLine
-          bare
-          label={`${part.name} plays`}
-          on={plays.on}
-          onTurn={(on) => void change(setSettings(part.id, sectionId, { on }))}
-        />
+        <PartPlays {...{ song, part, sectionId }} />
       </View>
       <View style={styles.row}>
         <View style={styles.names}>

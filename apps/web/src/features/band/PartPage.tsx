@@ -1,16 +1,13 @@
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
-import { setSettings } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
-import { SwitchLine } from '../../components/SwitchLine';
 import { useReturnFocus } from '../../components/useReturnFocus';
-import { change } from '../../state/openSong';
-import { partKind, playsIn } from '../../state/repertoire';
+import { partKind } from '../../state/repertoire';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { PartFacts, PartHearing } from './PartCard';
+import { PartFacts, PartHearing, PartPlays } from './PartCard';
 import { PartWeave } from './PartWeave';
 import { PartMenu, PartSettings } from './laterSettings';
 
@@ -71,12 +68,7 @@ export function PartPage({ song, part, sectionId, where, onFind, onTurn, onClose
             <PartFacts {...{ song, part, sectionId }} />
           </View>
           <PartHearing part={part} />
-          <SwitchLine
-            bare
-            label={`${part.name} plays`}
-            on={playsIn(song, part, sectionId).on}
-            onTurn={(on) => void change(setSettings(part.id, sectionId, { on }))}
-          />
+          <PartPlays {...{ song, part, sectionId }} />
         </View>
         {kind ? (
           <>
