@@ -19,8 +19,10 @@ const FOR_LOUDNESS = 16_000;
 /** Bars from the middle of a song, where its players are together. */
 const BARS = 4;
 
-it('the first of them sounds from its beginning to its end, and is not clipped', async () => {
-  const score = scoreOf(renderBand(demoSong(DEMO_SONGS[0]!), OURS));
+it('the shortest of them sounds from its beginning to its end, and is not clipped', async () => {
+  const scores = DEMO_SONGS.map((demo) => scoreOf(renderBand(demoSong(demo), OURS)));
+  const seconds = (one: (typeof scores)[number]): number => tempoMap(one.tempos).secondsAt(one.length);
+  const score = scores.reduce((a, b) => (seconds(b) < seconds(a) ? b : a));
   const banks = await shippedBanks(banksOf(score));
   let frames = 0;
   let peak = 0;

@@ -12,6 +12,7 @@ import type { SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { Saved, StoredSong } from '@backline/core/song/transport';
 import { forgetEdits, keepEdit, keepWhole, markGone, ownEdits, watchKeeping } from './keptEdits';
+import { say } from './spoken';
 import { watchSaver, type SaveTrouble } from './saver';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'gone' | 'refused';
@@ -111,15 +112,17 @@ export function change(edit: Edit): boolean {
 export function undo(): void {
   const { song, past, future } = getState();
   const step = past[past.length - 1];
-  if (song && step)
-    put(undoStep(song, step), step.back, { past: past.slice(0, -1), future: [step, ...future] });
+  if (!song || !step) return;
+  put(undoStep(song, step), step.back, { past: past.slice(0, -1), future: [step, ...future] });
+  say(`Undone: ${step.name}`);
 }
 
 export function redo(): void {
   const { song, past, future } = getState();
   const step = future[0];
-  if (song && step)
-    put(redoStep(song, step), step.forward, { past: [...past, step], future: future.slice(1) });
+  if (!song || !step) return;
+  put(redoStep(song, step), step.forward, { past: [...past, step], future: future.slice(1) });
+  say(`Done again: ${step.name}`);
 }
 
 /** The server has taken a save: settled, unless the song was changed meanwhile. */

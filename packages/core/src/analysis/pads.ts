@@ -2,6 +2,7 @@
 import { parseChord } from '../theory/chordGrammar';
 import { chordsOfScale, type Richness } from '../theory/diatonic';
 import { romanNumeral, type Key } from '../theory/key';
+import { readNumeral } from '../theory/numerals';
 import type { ScaleName } from '../theory/scale';
 import { voice } from '../voicing/auto';
 import { homeIn, worksAs } from './stepCost';
@@ -19,6 +20,8 @@ export interface PadSettings {
   readonly rich: number;
   /** 0 low and close to 1 high and open. */
   readonly high: number;
+  /** Each pad the dominant seventh that leads to its degree. */
+  readonly dominants?: boolean;
 }
 
 /** Chords that lead are the first to grow richer, chords of rest the last. */
@@ -52,7 +55,7 @@ function chordsAt(key: Key, scale: ScaleName, level: Richness): string[] {
  * two more, for the raised seventh (common practice): E° and C in F minor.
  * @example pads(keyOf('C'), 'ionian', { rich: 0, high: 0.3 })[2].symbol // "Em"
  */
-export function pads(key: Key, scale: ScaleName, { rich, high }: PadSettings): Pad[] {
+export function pads(key: Key, scale: ScaleName, { rich, high, dominants = false }: PadSettings): Pad[] {
   const levels = ([0, 1, 2, 3, 4] as const).map((level) => chordsAt(key, scale, level));
   const home = homeIn(key);
   const aim = {
@@ -65,13 +68,15 @@ export function pads(key: Key, scale: ScaleName, { rich, high }: PadSettings): P
   };
   return levels[0]!.map((_, i) => {
     const works = worksAs(parseChord(levels[0]![i]!), home);
-    const symbol = levels[levelOf(rich, EAGERNESS[works])]![i]!;
+    const degree = /^[b#]*[ivIV]+/.exec(romanNumeral(parseChord(levels[0]![i]!), key))?.[0];
+    const leading = dominants && degree ? readNumeral(`V7/${degree}`, key) : null;
+    const symbol = leading ?? levels[levelOf(rich, EAGERNESS[works])]![i]!;
     const chord = parseChord(symbol);
     const voices = Math.max(4, Math.min(6, chord.degrees.length));
     return {
       number: i + 1,
       symbol,
-      numeral: romanNumeral(chord, key),
+      numeral: leading && degree ? `V7/${degree}` : romanNumeral(chord, key),
       pitches: voice([{ symbol, aim: { ...aim, voices } }])[0]!,
     };
   });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Key as TonalKey } from 'tonal';
-import { pads } from '@backline/core/analysis/pads';
+import { ownScale, pads } from '@backline/core/analysis/pads';
 import { chordPitchClasses } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { degreePc } from '@backline/core/theory/degree';
@@ -129,4 +129,13 @@ describe('chord-scales against the scales of solfege 3.23', () => {
     const steps = pcs.map((pc, i) => (pcs[i + 1] ?? 12) - pc).join('');
     expect(steps).toBe(structures.get(THEIRS[name]) ?? structures.get(`${THEIRS[name]}1`));
   });
+});
+
+it('pads can be the dominants that lead to each degree (secondary dominants, common practice)', () => {
+  const symbols = (key: string) =>
+    pads(keyOf(key), ownScale(keyOf(key)), { rich: 0, high: 0.3, dominants: true }).map((p) => p.symbol);
+  expect(symbols('C').slice(0, 6)).toEqual(['G7', 'A7', 'B7', 'C7', 'D7', 'E7']);
+  expect(symbols('Eb')[1]).toBe('C7');
+  const [tonic, second] = pads(keyOf('C'), 'ionian', { rich: 0, high: 0.3, dominants: true });
+  expect([tonic!.numeral, second!.numeral]).toEqual(['V7/I', 'V7/ii']);
 });

@@ -8,21 +8,14 @@ import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { costsOf } from '@backline/core/voicing/costs';
 import { voicesIn } from '@backline/core/voicing/manner';
 import { soundsChords } from '@backline/core/style/kind';
-import {
-  NECKS,
-  type Neck,
-  HIGHEST_CAPO,
-  TUNING_NAMES,
-  MANNERS,
-  type Manner,
-} from '@backline/core/song/choices';
+import { NECKS, type Neck, MANNERS, type Manner } from '@backline/core/song/choices';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { Range } from '../../components/Range';
-import { Stepper } from '../../components/Stepper';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import type { Setting } from './setting';
+import { TuningSettings } from './TuningSettings';
 import { VoicingMoves } from './VoicingMoves';
 
 const MANNER_WORDS: Record<Manner, string> = {
@@ -165,20 +158,7 @@ function Laid({ song, part, kind, sectionId, set, put }: Setting) {
       ) : null}
       {guitar ? (
         <>
-          <Picker
-            label="Tuning"
-            value={set.tuning}
-            choices={TUNING_NAMES.map((value) => ({ value, label: value }))}
-            onChoose={(tuning) => put({ tuning })}
-          />
-          <Stepper
-            label="Capo"
-            text={set.capo ? `at fret ${set.capo}` : 'none'}
-            less="Capo lower"
-            more="Capo higher"
-            onLess={set.capo > 0 ? () => put({ capo: set.capo - 1 }) : undefined}
-            onMore={set.capo < HIGHEST_CAPO ? () => put({ capo: set.capo + 1 }) : undefined}
-          />
+          <TuningSettings set={set} put={put} />
           <Choices
             label="On the neck"
             value={set.neck}

@@ -8,6 +8,7 @@ import type { StoredSong } from '@backline/core/song/transport';
 import { Boundary } from '../../components/Boundary';
 import { later } from '../../components/later';
 import { Notice } from '../../components/Notice';
+import { Spoken } from '../../components/Spoken';
 import { ApiError, fetchSong, restoreSong, songPath } from '../../state/api';
 import { openAnew, rehome } from '../../state/leftovers';
 import { useBandOfOpenSong } from '../../state/band';
@@ -189,6 +190,7 @@ export function SongShell() {
         {folded && low && beside ? <Transport folded inHeader /> : null}
       </SongHeader>
       <Troubles />
+      <Spoken />
       <View role="main" style={styles.screens}>
         {halves ? (
           <>

@@ -2,7 +2,8 @@
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { player } from '../../../audio/player';
-import { useOpenSong } from '../../../state/openSong';
+import { setSettings } from '@backline/core/edits/song';
+import { change, useOpenSong } from '../../../state/openSong';
 import { PartSettings } from '../../band/PartSettings';
 import { useShape } from '../voicing/shapes';
 import { chooseWay, select, useSelection } from '../selection';
@@ -156,6 +157,16 @@ function Settings({ id }: { id: string }) {
   const part = song.parts.find((p) => p.id === id)!;
   return <PartSettings song={song} part={part} kind={partKind(part)!} sectionId={null} />;
 }
+
+it('tuning and capo are reached from the guitar’s voicing, for the song or for a section that has its own', () => {
+  begin(0, 'guitar');
+  press('Capo higher');
+  const guitar = () => theSong().parts.find((p) => p.id === 'guitar')!.settings;
+  expect([guitar().capo, theSong().sections[0]!.settings.guitar]).toEqual([1, undefined]);
+  act(() => void change(setSettings('guitar', 's1', { capo: 3 })));
+  press('Capo lower');
+  expect([guitar().capo, theSong().sections[0]!.settings.guitar]).toEqual([1, { capo: 2 }]);
+});
 
 describe('settings of a part’s voicings', () => {
   const show = (id: string): void =>

@@ -5,6 +5,7 @@ import { readSong } from '@backline/core/song/read';
 import { player } from '../../../audio/player';
 import { simulatedKeyboard } from '../../../midi/devices';
 import { change, undo } from '../../../state/openSong';
+import { useSpoken } from '../../../state/spoken';
 import { chooseWay, selectBar, useSelection, type Way } from '../selection';
 import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 
@@ -138,6 +139,17 @@ describe('typed', () => {
     }
     expect(chords()).toEqual(['0:C', '4:F', '8:G7', '12:C']);
   });
+});
+
+it('what was put in and what was taken back is said', () => {
+  begin('pads', 1);
+  press('Pad 5: G major');
+  expect(useSpoken.getState().text).toBe('G major in Verse, bar 2');
+  act(() => undo());
+  expect(useSpoken.getState().text).toMatch(/^Undone: /);
+  fireEvent.click(screen.getByRole('radio', { name: 'dominants' }));
+  press('Pad 2: A seven');
+  expect(useSpoken.getState().text).toMatch(/^A seven in Verse, bar/);
 });
 
 describe('chosen', () => {

@@ -7,6 +7,7 @@ import { keyOf } from '@backline/core/theory/key';
 import { SCALE_NAMES, type ScaleName } from '@backline/core/theory/scale';
 import { keyInWords, spokenChord } from '@backline/core/theory/speech';
 import { ChordSymbol } from '../../../components/ChordSymbol';
+import { Choices, asNamed } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
 import { Range } from '../../../components/Range';
 import { SwitchLine } from '../../../components/SwitchLine';
@@ -34,12 +35,13 @@ export function PadsWay({ place }: { place: Place }) {
   const [scale, setScale] = useState<ScaleName | null>(null);
   const [rich, setRich] = useState(0);
   const [high, setHigh] = useState(0.3);
+  const [dominants, setDominants] = useState(false);
   const [writes, setWrites] = useState(true);
   const [last, setLast] = useState<Pad | null>(null);
   const shown = useMemo(() => {
     const parsed = keyOf(key);
-    return pads(parsed, scale ?? ownScale(parsed), { rich, high });
-  }, [key, scale, rich, high]);
+    return pads(parsed, scale ?? ownScale(parsed), { rich, high, dominants });
+  }, [key, scale, rich, high, dominants]);
 
   const play = (pad: Pad): void => {
     setLast(pad);
@@ -82,6 +84,16 @@ export function PadsWay({ place }: { place: Place }) {
           </View>
         ))}
       </View>
+      <Choices
+        label="Chords of the pads"
+        bare
+        value={dominants ? 'dominants' : rich < 1 ? 'triads' : 'sevenths'}
+        choices={asNamed(['triads', 'sevenths', 'dominants'] as const)}
+        onChoose={(chords) => {
+          setDominants(chords === 'dominants');
+          if (chords !== 'dominants') setRich(chords === 'triads' ? 0 : 1);
+        }}
+      />
       <Range
         label="How rich"
         value={rich}

@@ -8,9 +8,12 @@ import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
 import { sectionBars, type Bar } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/timeline/passes';
 import { slotsOf } from '@backline/core/time/beats';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { spokenChord } from '@backline/core/theory/speech';
 import { change, useOpenSong } from '../../../state/openSong';
 import { selectBar, useSelection, type Step } from '../selection';
 import { hearEntered } from '../../../state/hearing';
+import { say } from '../../../state/spoken';
 
 /** Entry's place in the song as it is now. */
 export interface Place {
@@ -74,6 +77,9 @@ export interface Entering {
   readonly heard?: boolean;
 }
 
+const spoken = (symbol: string | null): string =>
+  symbol === null ? 'No chord' : spokenChord(parseChord(symbol));
+
 /** Puts a chord at the place, sounds it, and goes on by the step that is set. */
 export function enter(symbol: string | null, { voicing, heard = false }: Entering = {}): void {
   const { song } = useOpenSong.getState();
@@ -83,6 +89,7 @@ export function enter(symbol: string | null, { voicing, heard = false }: Enterin
   if (!place) return;
   const { section, tick, bar } = place;
   write(place, setChordAt(section.id, tick, symbol, voicing ? { voicing } : {}));
+  say(`${spoken(symbol)} in ${section.name}, bar ${place.index + 1}`);
   const now = useOpenSong.getState().song!;
   const written = now.sections.find((s) => s.id === section.id)!;
   if (!heard) hearEntered(chordsInUse(written), tick);
@@ -93,6 +100,7 @@ export function enter(symbol: string | null, { voicing, heard = false }: Enterin
 export function putHere(place: Place, symbol: string): void {
   const { section, tick } = place;
   write(place, setChordAt(section.id, tick, symbol));
+  say(`${spoken(symbol)} in ${section.name}, bar ${place.index + 1}`);
   const written = useOpenSong.getState().song!.sections.find((s) => s.id === section.id)!;
   hearEntered(chordsInUse(written), tick);
 }

@@ -5,7 +5,8 @@ import { Button } from '../../../components/Button';
 import { voicedParts, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { backToAuto, setHands } from '@backline/core/edits/hand';
 import type { Kind } from '@backline/core/parts/kind';
-import type { Hand, Part } from '@backline/core/song/schema';
+import { setSettings } from '@backline/core/edits/song';
+import type { Hand, Part, Settings } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import type { Resolved } from '@backline/core/timeline/settings';
 import { describeVoicing } from '@backline/core/voicing/describe';
@@ -20,6 +21,7 @@ import { Notice } from '../../../components/Notice';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
+import { TuningSettings } from '../../band/TuningSettings';
 import { useSelection } from '../selection';
 import type { Place } from '../entry/entry';
 import { GuitarTones } from './GuitarTones';
@@ -147,6 +149,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
       ) : pitches.length ? (
         <Tones chord={chord} pitches={pitches} range={range} keyText={place.bar.key} onHand={take} />
       ) : null}
+      {open ? <TuningSettings set={set} put={(settings) => void setString(place, part, settings)} /> : null}
       <Motion voicings={voicings} auto={auto} index={chordIndex} name={section.name} />
       <View style={styles.wrap}>
         <Button mode="outlined" icon="content-copy" onPress={() => copyShape(part.id, voicing)}>
@@ -198,6 +201,13 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
       )}
     </>
   );
+}
+
+/** A guitar is tuned for the song, unless this section has a tuning or a capo of its own. */
+function setString({ section }: Place, part: Part, settings: Pick<Settings, 'tuning' | 'capo'>): void {
+  const own = section.settings[part.id];
+  const isOwn = own?.tuning !== undefined || own?.capo !== undefined;
+  change(setSettings(part.id, isOwn ? section.id : null, settings));
 }
 
 const guitarAim = ({ register, voices, neck, tuning, capo, manner }: Resolved) => ({
