@@ -5,8 +5,6 @@ import { later } from '../../../components/later';
 import { Sheet } from '../../../components/Sheet';
 import { Tabs, type Tab } from '../../../components/Tabs';
 import { chooseWay, select, useSelection, type Way } from '../selection';
-import { ChooseWay } from './ChooseWay';
-import { PadsWay } from './PadsWay';
 import { PlaceStrip } from './PlaceStrip';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
@@ -15,6 +13,8 @@ import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 
 const VoicingWay = later(() => import('../voicing/VoicingWay').then((m) => m.VoicingWay));
+const ChooseWay = later(() => import('./ChooseWay').then((m) => m.ChooseWay));
+const PadsWay = later(() => import('./PadsWay').then((m) => m.PadsWay));
 const PlayWay = later(() => import('./PlayWay').then((m) => m.PlayWay));
 const IdeasWay = later(() => import('./IdeasWay').then((m) => m.IdeasWay));
 const TimeWay = later(() => import('./TimeWay').then((m) => m.TimeWay));
