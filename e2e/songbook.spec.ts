@@ -26,6 +26,16 @@ test('a song is heard from the list, found by words and tag, renamed, doubled', 
   await find(page, title);
   await expect(page.getByRole('listitem')).toHaveCount(1);
   await expect(page.getByRole('listitem').getByText(/^today: the title/)).toBeVisible();
+  // Changed and left again, it is found as it is now, among what is looked for still.
+  await row(page, title).click();
+  await page.getByLabel('Title of the song').fill(`${title} a`);
+  await page.getByRole('button', { name: 'Songbook' }).click();
+  await expect(row(page, `${title} a`)).toBeVisible();
+  await expect(page.getByRole('listitem')).toHaveCount(1);
+  await page.getByRole('button', { name: `More about ${title} a` }).click();
+  await page.getByLabel(`Title of ${title} a`).fill(title);
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.getByRole('button', { name: `Hear ${title}` }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.003);
   await page.getByRole('button', { name: `Stop ${title}` }).click();

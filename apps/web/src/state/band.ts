@@ -140,16 +140,27 @@ export function useBandOfOpenSong(): void {
   );
 }
 
+/** Counts songs that were to be heard without being opened: one that was overtaken, or let go, is not heard. */
+let others = 0;
+
 /**
  * Plays a song that is not open, from its first bar. Call it from a tap: browsers let sound start only then.
  * @param fetched the song, once it has come.
  */
 export async function playOther(fetched: Promise<Song>): Promise<void> {
+  const mine = ++others;
   player.clear();
   // The sound starts with the tap; the band is heard as soon as there is one.
   void player.play(0).catch(() => undefined);
   const song = await fetched;
   await loadRepertoire();
+  if (mine !== others) return;
   const { facts, loop } = await generation.makeOther(song, usePlayed.getState().documents);
-  player.setScore(facts, loop);
+  if (mine === others) player.setScore(facts, loop);
+}
+
+/** Lets go of a song that is heard, or about to be, without being open. */
+export function stopOther(): void {
+  others++;
+  player.clear();
 }

@@ -40,16 +40,36 @@ export function takeOwn(own: readonly StoredOwn[]): void {
   usePlayed.setState({ own, documents, all: tools.repertoireWith(documents) });
 }
 
+/** True where the writer's own could not be had: songs are played by what is shipped, until they can. */
+let isOwnMissing = false;
+
+async function askForOwn(): Promise<StoredOwn[]> {
+  try {
+    const own = await fetchOwn();
+    isOwnMissing = false;
+    return own;
+  } catch {
+    isOwnMissing = true;
+    return [];
+  }
+}
+
 async function load(): Promise<Repertoire> {
-  // Where the server is away, a song is played by what is shipped.
-  const own = fetchOwn().catch((): StoredOwn[] => []);
+  const own = askForOwn();
   tools = await import('./repertoireTools');
   takeOwn(await own);
   return repertoire();
 }
 
-/** Fetches styles and patterns, once. What failed to come is asked for again. */
+/** Fetches styles and patterns, once. What failed to come is asked for again, with the next song that is opened. */
 export function loadRepertoire(): Promise<Repertoire> {
+  if (coming && isOwnMissing) {
+    isOwnMissing = false;
+    coming = coming.then(askForOwn).then((own) => {
+      if (own.length) takeOwn(own);
+      return repertoire();
+    });
+  }
   coming ??= load().catch((error: unknown) => {
     coming = null;
     throw new Error('The styles could not be loaded. Check the connection, then try again.', {

@@ -1,5 +1,5 @@
 import { useFocusEffect, useRouter } from 'expo-router';
-import { useCallback, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, Snackbar } from 'react-native-paper';
 import { mutate as mutateTags } from 'swr';
@@ -106,10 +106,16 @@ export function SongbookScreen() {
   const [several, setSeveral] = useState<readonly string[] | null>(null);
   const preview = usePreview(setTrouble);
 
+  // The list as it is asked for now: another search has another way to ask anew.
+  const asking = useRef(mutate);
+  useEffect(() => {
+    asking.current = mutate;
+  });
   // It stays where it was while a song is open over it; at each return it is asked for anew.
   useFocusEffect(
     useCallback(() => {
-      const send = (): void => void sendLeftovers().then(() => Promise.all([mutate(), mutateTags(TAGS)]));
+      const send = (): void =>
+        void sendLeftovers().then(() => Promise.all([asking.current(), mutateTags(TAGS)]));
       setPageTitle('Songbook');
       send();
       window.addEventListener('online', send);
@@ -117,8 +123,6 @@ export function SongbookScreen() {
         window.removeEventListener('online', send);
         stopPreview();
       };
-      // SWR gives another `mutate` at every drawing.
-      // eslint-disable-next-line react-hooks/exhaustive-deps
     }, []),
   );
 

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
-import { player, usePlayer } from '../../audio/player';
+import { usePlayer } from '../../audio/player';
 import { fetchSong, songPath } from '../../state/api';
-import { playOther } from '../../state/band';
+import { playOther, stopOther } from '../../state/band';
 
 /** The song that is heard from the list; null where none is. */
 const useHeard = create<{ readonly id: string | null }>(() => ({ id: null }));
@@ -12,7 +12,7 @@ const hear = (id: string | null): void => useHeard.setState({ id });
 export function stopPreview(): void {
   if (useHeard.getState().id === null) return;
   hear(null);
-  player.clear();
+  stopOther();
 }
 
 export interface Preview {

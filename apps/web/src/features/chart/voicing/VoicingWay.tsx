@@ -149,7 +149,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
       ) : pitches.length ? (
         <Tones chord={chord} pitches={pitches} range={range} keyText={place.bar.key} onHand={take} />
       ) : null}
-      {open ? <TuningSettings set={set} put={(settings) => void setString(place, part, settings)} /> : null}
+      {open ? <TuningSettings set={set} put={(settings) => void retune(place, part, settings)} /> : null}
       <Motion voicings={voicings} auto={auto} index={chordIndex} name={section.name} />
       <View style={styles.wrap}>
         <Button mode="outlined" icon="content-copy" onPress={() => copyShape(part.id, voicing)}>
@@ -204,7 +204,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
 }
 
 /** A guitar is tuned for the song, unless this section has a tuning or a capo of its own. */
-function setString({ section }: Place, part: Part, settings: Pick<Settings, 'tuning' | 'capo'>): void {
+function retune({ section }: Place, part: Part, settings: Pick<Settings, 'tuning' | 'capo'>): void {
   const own = section.settings[part.id];
   const isOwn = own?.tuning !== undefined || own?.capo !== undefined;
   change(setSettings(part.id, isOwn ? section.id : null, settings));
