@@ -5,6 +5,7 @@
  */
 import { chromium, type Page } from '@playwright/test';
 import { newSong } from '../e2e/support/songs';
+import { longChart } from './support';
 
 const SLOW = 50;
 const URL = process.env.BACKLINE_URL ?? 'http://127.0.0.1:4310';
@@ -29,11 +30,6 @@ async function frames(page: Page, act: () => Promise<void>): Promise<string> {
   return `${slow} of ${all} frames over ${SLOW} ms: ${((100 * slow) / all).toFixed(1)} %; bound 5 %`;
 }
 
-const line = 'Am7 D7 | Gmaj7 C | F#m7b5 B7 | Em E7';
-const section = (name: string, lines: number): string => `[${name}]\n${Array(lines).fill(line).join('\n')}`;
-const chart = ['Part 1', 'Part 2', 'Part 3'].map((name) => section(name, 16));
-const text = `title: Long\nkey: G\n\n${[...chart, section('Ending', 2)].join('\n\n')}`;
-
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
@@ -41,8 +37,9 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ baseURL: URL, viewport: { width: 390, height: 844 } });
 await newSong(page);
 await page.getByRole('button', { name: 'Chart as text' }).click();
-await page.getByLabel('Chart', { exact: true }).fill(text);
+await page.getByLabel('Chart', { exact: true }).fill(longChart(200));
 await page.getByRole('button', { name: 'Put it in' }).click();
+await page.getByRole('button', { name: /^Section Part 2 / }).scrollIntoViewIfNeeded();
 await page.getByRole('button', { name: /^Part 2, bar 10:/ }).click();
 await page.getByRole('tab', { name: 'Time' }).click();
 const grip = page.getByRole('slider', { name: /^Boundary between/ }).first();

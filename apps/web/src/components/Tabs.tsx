@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text } from 'react-native';
 import { Icon } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
@@ -17,7 +18,7 @@ export interface TabsProps<T extends string> {
 }
 
 /** Ways to do one thing, side by side; the chosen one is underlined. Arrow keys go along them. */
-export function Tabs<T extends string>({ label, value, tabs, onChoose }: TabsProps<T>) {
+function AllTabs<T extends string>({ label, value, tabs, onChoose }: TabsProps<T>) {
   const palette = usePalette();
   const step = (event: { key: string; preventDefault: () => void }, index: number): void => {
     const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
@@ -63,6 +64,8 @@ export function Tabs<T extends string>({ label, value, tabs, onChoose }: TabsPro
     </ScrollView>
   );
 }
+
+export const Tabs = memo(AllTabs) as typeof AllTabs;
 
 function TabList({ label, children }: { label: string; children: React.ReactNode }) {
   return (

@@ -15,7 +15,7 @@ import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
-import { barElementId, useRunKeys } from './run/useRunKeys';
+import { barElementId, elementOfBar, useRunKeys } from './run/useRunKeys';
 import { select, useSelection } from './selection';
 import { useFollow } from './useFollow';
 import { styleName } from '../../state/repertoire';
@@ -32,9 +32,7 @@ function useBarInSight(): void {
     }
     last.current = place;
     if (!place) return undefined;
-    const frame = requestAnimationFrame(() =>
-      document.getElementById(barElementId(place))?.scrollIntoView?.({ block: 'nearest' }),
-    );
+    const frame = requestAnimationFrame(() => elementOfBar(place)?.scrollIntoView?.({ block: 'nearest' }));
     return () => cancelAnimationFrame(frame);
   }, [selection, way]);
 }
@@ -74,6 +72,12 @@ function ChartHead({ song }: { song: Song }) {
   );
 }
 
+/** A chart of more bars than this draws only the lines in view. */
+const LONG = 128;
+
+const playedTimes = ({ form }: Song, section: string): number =>
+  form.reduce((sum, entry) => sum + (entry.section === section ? entry.repeats : 0), 0);
+
 /** The sections one below another, bars of chords with their length to be seen. */
 export function ChartScreen() {
   const palette = usePalette();
@@ -85,6 +89,7 @@ export function ChartScreen() {
   useBarInSight();
   const { ref, isAway, comeBack } = useFollow();
   if (!song) return null;
+  const isLong = song.sections.reduce((sum, section) => sum + section.bars, 0) > LONG;
   return (
     <View style={styles.screen}>
       <ScrollView
@@ -96,7 +101,16 @@ export function ChartScreen() {
         <View onLayout={measure}>
           {width > 0
             ? song.sections.map((section) => (
-                <SectionChart key={section.id} song={song} section={section} width={width} />
+                <SectionChart
+                  key={section.id}
+                  section={section}
+                  songKey={song.key}
+                  metre={song.metre}
+                  tempo={song.tempo}
+                  width={width}
+                  repeats={playedTimes(song, section.id)}
+                  isLong={isLong}
+                />
               ))
             : null}
         </View>
@@ -118,7 +132,7 @@ export function ChartScreen() {
           Back to what plays
         </Button>
       ) : null}
-      {beside ? null : <ChartSheet song={song} beside={false} />}
+      {beside ? null : <ChartSheet beside={false} />}
     </View>
   );
 }

@@ -1,6 +1,6 @@
-import type { Song } from '@backline/core/song/schema';
 import { later } from '../../components/later';
 import { EntrySheet } from './entry/EntrySheet';
+import { useOpenSong } from '../../state/openSong';
 import { useSelection } from './selection';
 
 const DraftsSheet = later(() => import('./section/DraftsSheet').then((m) => m.DraftsSheet));
@@ -11,9 +11,10 @@ const TextSheet = later(() => import('./section/TextSheet').then((m) => m.TextSh
 const RunSheet = later(() => import('./run/RunSheet').then((m) => m.RunSheet));
 
 /** What is selected on the chart: at the thumb, or beside the chart on a wide screen. */
-export function ChartSheet({ song, beside }: { song: Song; beside: boolean }) {
+export function ChartSheet({ beside }: { beside: boolean }) {
+  const song = useOpenSong((s) => s.song);
   const selection = useSelection((s) => s.selection);
-  if (!selection) return null;
+  if (!selection || !song) return null;
   const sectionOf = (id: string) => song.sections.find((s) => s.id === id);
   switch (selection.kind) {
     case 'text':

@@ -8,6 +8,7 @@ import { guideVoicings } from '@backline/core/voicing/guide';
 import { useBand } from '../../state/band';
 import { usePosition } from '../../audio/usePosition';
 import { usePlayer } from '../../audio/player';
+import { useOpenSong } from '../../state/openSong';
 import { focusSheet } from '../../components/Sheet';
 import { usePreferences } from '../../state/preferences';
 import { usePalette } from '../../theme/usePalette';
@@ -18,8 +19,9 @@ import { VoiceThreads } from './VoiceThreads';
 import { barLabel } from './barLabel';
 import { Boundaries, SectionEnd } from './Boundaries';
 import { layoutSection, type Line, type SectionLayout } from './layout';
-import { barElementId } from './run/useRunKeys';
+import { barElementId, rowElementId } from './run/useRunKeys';
 import { reachTo, select, selectBar, useSelection } from './selection';
+import { useNear } from './useNear';
 import { inQuarters, metreOf } from '@backline/core/time/metre';
 import { tempoText } from '../../components/tempoText';
 
@@ -28,10 +30,20 @@ const THREADS = 40;
 const DEGREE = 22;
 const HEIGHT = SYMBOL + THREADS + DEGREE;
 
+/** What of the song a section is drawn by. */
+type SongFacts = Pick<Song, 'key' | 'metre' | 'tempo'>;
+
 export interface SectionChartProps {
-  readonly song: Song;
+  readonly songKey: string;
+  readonly metre: string;
+  /** Beats a minute. */
+  readonly tempo: number;
   readonly section: Section;
   readonly width: number;
+  /** How often it is played. */
+  readonly repeats: number;
+  /** True where the chart is so long that only the lines in view are drawn. */
+  readonly isLong: boolean;
 }
 
 /** Index of the chord that sounds now in this section, or −1. */
@@ -57,7 +69,7 @@ const rangeOf = (voicings: readonly (readonly number[])[]): readonly [number, nu
 };
 
 interface ChartLineProps {
-  readonly song: Song;
+  readonly isLong: boolean;
   readonly section: Section;
   readonly line: Line;
   readonly layout: SectionLayout;
@@ -71,13 +83,13 @@ interface ChartLineProps {
 
 /** How a line's bars are marked: the bar in hand and the bars of the run, as one text so that a line is drawn again only when its own marks change. */
 function useMarks(
-  song: Song,
   section: string,
   line: Line,
 ): { readonly chosen: number; readonly run: readonly [number, number] } {
   const text = useSelection(({ selection }) => {
     if (selection?.kind === 'bar' && selection.section === section) return `${selection.bar}//`;
-    if (selection?.kind !== 'run') return '-1//';
+    const { song } = useOpenSong.getState();
+    if (selection?.kind !== 'run' || !song) return '-1//';
     const piece = runBetween(song, selection.anchor, selection.head).find((s) => s.section === section);
     const last = line.firstBar + line.bars.length - 1;
     if (!piece || piece.to < line.firstBar || piece.from > last) return '-1//';
@@ -97,15 +109,22 @@ function press(section: string, bar: number, shift: boolean): void {
 }
 
 const ChartLine = memo(function ChartLine(props: ChartLineProps) {
-  const { song, section, line, layout, voicings, range, playingChord, degrees, basses } = props;
+  const { isLong, section, line, layout, voicings, range, playingChord, degrees, basses } = props;
   const palette = usePalette();
-  const { chosen, run } = useMarks(song, section.id, line);
+  const { chosen, run } = useMarks(section.id, line);
+  const { ref, isNear } = useNear(isLong);
   const scale = line.fragments.length ? line.fragments[line.fragments.length - 1]!.right / line.length : 0;
   const width = line.length * scale;
   const height = degrees ? HEIGHT : HEIGHT - DEGREE + 6;
   const bar = line.bars[chosen - line.firstBar];
+  const row = {
+    ref: (view: View | null) => ref(view as unknown as HTMLElement | null),
+    id: rowElementId({ section: section.id, bar: line.firstBar }),
+    style: { height, width },
+  };
+  if (!isNear && !bar) return <View {...row} />;
   return (
-    <View style={{ height, width }}>
+    <View {...row}>
       {line.fragments.map((fragment) => (
         <ChordBlock
           key={`${fragment.index}`}
@@ -189,7 +208,7 @@ const changeWords = (bar: Bar, before: Bar | undefined): string =>
 const slowing = (bar: Bar): string => (bar.tempoTo < bar.tempo ? 'rit.' : 'accel.');
 
 /** What a section begins with where that is not the song's own. */
-function beginning(first: Bar, song: Song): string {
+function beginning(first: Bar, song: SongFacts): string {
   const keyed = first.key !== song.key || first.metre !== song.metre;
   const timed = first.tempo !== inQuarters(song.tempo, metreOf(song.metre));
   return [
@@ -200,19 +219,22 @@ function beginning(first: Bar, song: Song): string {
 }
 
 /** One section of the chart: lines of chords as wide as they last, their voices threaded through. */
-export const SectionChart = memo(function SectionChart({ song, section, width }: SectionChartProps) {
+export const SectionChart = memo(function SectionChart(props: SectionChartProps) {
+  const { section, songKey: key, metre, tempo, width, repeats, isLong } = props;
   const palette = usePalette();
-  const layout = useMemo(() => layoutSection(section, song, width), [section, song, width]);
+  const layout = useMemo(
+    () => layoutSection(section, { key, metre, tempo }, width),
+    [section, key, metre, tempo, width],
+  );
   const voicings = useMemo(() => guideVoicings(layout.chords), [layout]);
   const range = useMemo(() => rangeOf(voicings), [voicings]);
   const playingChord = usePlayingChord(section);
   const degrees = usePreferences((s) => s.degrees);
   const basses = usePreferences((s) => s.basses);
   const first = layout.lines[0]?.bars[0];
-  const note = first ? beginning(first, song) : '';
+  const note = first ? beginning(first, { key, metre, tempo }) : '';
   const drafts = section.drafts.length;
   const draft = section.drafts.findIndex((d) => d.id === section.draft);
-  const repeats = song.form.filter((e) => e.section === section.id).reduce((sum, e) => sum + e.repeats, 0);
   const facts = [
     `${section.bars} bars`,
     repeats === 1 ? '' : repeats === 0 ? 'not played' : `played ${repeats} times`,
@@ -236,7 +258,7 @@ export const SectionChart = memo(function SectionChart({ song, section, width }:
         {layout.lines.map((line) => (
           <ChartLine
             key={line.firstBar}
-            {...{ song, section, line, layout, voicings, range, degrees, basses }}
+            {...{ isLong, section, line, layout, voicings, range, degrees, basses }}
             playingChord={line.fragments.some((f) => f.index === playingChord) ? playingChord : -1}
           />
         ))}

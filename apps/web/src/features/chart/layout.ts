@@ -52,7 +52,11 @@ function barsPerLine(chords: readonly ChordEvent[], bars: readonly Bar[], width:
 }
 
 /** Lays a section out in lines of whole bars, each chord as wide as it lasts. */
-export function layoutSection(section: Section, song: Song, width: number): SectionLayout {
+export function layoutSection(
+  section: Section,
+  song: Pick<Song, 'key' | 'metre' | 'tempo'>,
+  width: number,
+): SectionLayout {
   const bars = sectionBars(section, song);
   const chords = chordsInUse(section);
   const count = barsPerLine(chords, bars, width);

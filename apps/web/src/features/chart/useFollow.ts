@@ -3,7 +3,7 @@ import { usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { useBand } from '../../state/band';
 import { useSelection } from './selection';
-import { barElementId } from './run/useRunKeys';
+import { elementOfBar } from './run/useRunKeys';
 
 /** What a writer scrolls by: none of it comes from the chart itself. */
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown'] as const;
@@ -39,7 +39,7 @@ export function useFollow(): Follow {
   const read = useCallback(
     (tick: number): string => {
       const bar = band?.bars.findLast((b) => b.start <= tick);
-      return bar ? barElementId({ section: bar.sectionId, bar: bar.index }) : '';
+      return bar ? `${bar.sectionId} ${bar.index}` : '';
     },
     [band],
   );
@@ -52,7 +52,8 @@ export function useFollow(): Follow {
   }
   const follows = playing && !isAway && !hasHand;
   useEffect(() => {
-    const element = follows && row ? document.getElementById(row) : null;
+    const [section, bar] = row.split(' ');
+    const element = follows && section ? elementOfBar({ section, bar: Number(bar) }) : null;
     if (element && scroller.current) bringIntoView(element, scroller.current);
   }, [follows, row]);
   useEffect(() => {

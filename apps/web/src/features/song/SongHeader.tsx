@@ -54,10 +54,10 @@ export interface SongHeaderProps {
 export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps) {
   const palette = usePalette();
   const router = useRouter();
-  const past = useOpenSong((s) => s.past);
-  const future = useOpenSong((s) => s.future);
-  const song = useOpenSong((s) => s.song);
-  const title = song?.title ?? '';
+  // What goes with every key pressed in the chart is kept out of here.
+  const done = useOpenSong((s) => s.past[s.past.length - 1]?.name);
+  const undone = useOpenSong((s) => s.future[0]?.name);
+  const title = useOpenSong((s) => s.song?.title ?? '');
   const screen = VIEWS.find((v) => v.view === view)!.label;
   useTitle(`${title}, ${screen}`);
   const action = (icon: string, label: string, onPress: () => void, disabled = false) => (
@@ -118,9 +118,9 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
         </View>
         {fold === 'one line' ? screens : null}
         {children}
-        {action('undo', past.length ? `Undo: ${past[past.length - 1]!.name}` : 'Undo', undo, !past.length)}
-        {action('redo', future.length ? `Redo: ${future[0]!.name}` : 'Redo', redo, !future.length)}
-        {isWhole ? action('download', 'Take the song away', onTake, !song) : null}
+        {action('undo', done ? `Undo: ${done}` : 'Undo', undo, !done)}
+        {action('redo', undone ? `Redo: ${undone}` : 'Redo', redo, !undone)}
+        {isWhole ? action('download', 'Take the song away', onTake) : null}
       </View>
       {fold === 'none' ? screens : null}
     </View>

@@ -146,6 +146,13 @@ function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: ()
   );
 }
 
+/** Saving and the making of the band go along with every change, and draw nothing. */
+function AtWork() {
+  useAutosave();
+  useBandOfOpenSong();
+  return null;
+}
+
 /** What all screens of a song share: header, transport, saving, keys. Wide, the chart stays and the rest opens beside it. */
 export function SongShell() {
   const { id } = useLocalSearchParams<{ id: string }>();
@@ -154,7 +161,7 @@ export function SongShell() {
   const { wide, low, beside } = useRoom();
   const [taking, setTaking] = useState(false);
   const { error, retry } = useSong(id);
-  const song = useOpenSong((s) => s.song);
+  const isOpen = useOpenSong((s) => s.song !== null);
   const selected = useSelection((s) => s.selection !== null);
   const inHand =
     useSelection((s) => s.selection?.kind === 'bar' || s.selection?.kind === 'run') && view === 'chart';
@@ -164,13 +171,12 @@ export function SongShell() {
   // A part's page beside the band takes the chart's place.
   const paged = useOpenPart((s) => s.id !== null) && view === 'band' && !selected;
   useEffect(() => () => select(null), [id]);
-  useAutosave();
-  useBandOfOpenSong();
   useKeys(useMemo(() => ({ play: togglePlay, undo, redo }), []));
 
-  if (!song) {
+  if (!isOpen) {
     return (
       <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
+        <AtWork />
         {error ? (
           <NotOpened id={id} error={error} retry={retry} />
         ) : (
@@ -189,6 +195,7 @@ export function SongShell() {
       >
         {folded && low && beside ? <Transport folded inHeader /> : null}
       </SongHeader>
+      <AtWork />
       <Troubles />
       <Spoken />
       <View role="main" style={styles.screens}>
@@ -203,7 +210,7 @@ export function SongShell() {
             )}
             <View style={styles.half}>
               <Boundary subject={`${view}/${selected}`} remedy={REMEDY}>
-                {selected ? <ChartSheet song={song} beside /> : <Slot />}
+                {selected ? <ChartSheet beside /> : <Slot />}
               </Boundary>
             </View>
           </>
@@ -213,7 +220,7 @@ export function SongShell() {
           </Boundary>
         )}
       </View>
-      {taking ? <TakeSheet song={song} onClose={() => setTaking(false)} /> : null}
+      {taking ? <TakeSheet onClose={() => setTaking(false)} /> : null}
       {folded && low && beside ? null : <Transport folded={folded} />}
     </View>
   );

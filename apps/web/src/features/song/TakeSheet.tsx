@@ -1,9 +1,9 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { Button } from '../../components/Button';
-import type { Song } from '@backline/core/song/schema';
 import { Sheet } from '../../components/Sheet';
 import { stopMaking, takeFile, useFiles, type FileKind } from '../../state/files';
+import { useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 
@@ -51,8 +51,13 @@ function Making({ kind, done }: { kind: FileKind; done: number }) {
   );
 }
 
+function take(kind: FileKind): void {
+  const { song } = useOpenSong.getState();
+  if (song) void takeFile(kind, song);
+}
+
 /** Files of the song to take away. */
-export function TakeSheet({ song, onClose }: { song: Song; onClose: () => void }) {
+export function TakeSheet({ onClose }: { onClose: () => void }) {
   const palette = usePalette();
   const { making, remark } = useFiles();
   return (
@@ -62,12 +67,7 @@ export function TakeSheet({ song, onClose }: { song: Song; onClose: () => void }
       ) : (
         KINDS.map(({ kind, label, icon, about }) => (
           <View key={kind} style={styles.row}>
-            <Button
-              mode="outlined"
-              icon={icon}
-              onPress={() => void takeFile(kind, song)}
-              style={styles.button}
-            >
+            <Button mode="outlined" icon={icon} onPress={() => take(kind)} style={styles.button}>
               {label}
             </Button>
             <Text style={[styles.words, { color: palette.quiet }]}>{about}</Text>

@@ -4,7 +4,7 @@ import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
 import { setTempo } from '@backline/core/edits/song';
-import { FASTEST, SLOWEST, type Song } from '@backline/core/song/schema';
+import { FASTEST, SLOWEST } from '@backline/core/song/schema';
 import { player, usePlayer } from '../../audio/player';
 import { Sheet } from '../../components/Sheet';
 import { SwitchLine } from '../../components/SwitchLine';
@@ -59,12 +59,14 @@ function Stepping({ by }: { by: 1 | -1 }) {
 }
 
 /** The tempo: typed, tapped in, or stepped; and whether playing counts in. */
-export function TempoSheet({ song, onClose }: { song: Song; onClose: () => void }) {
+export function TempoSheet({ onClose }: { onClose: () => void }) {
   const palette = usePalette();
+  const song = useOpenSong((s) => s.song);
   const countIn = usePlayer((s) => s.countIn);
   const [typed, setTyped] = useState<string | null>(null);
   const taps = useRef<readonly number[]>([]);
   const [said, setSaid] = useState('');
+  if (!song) return null;
   const wanted = typed === null ? song.tempo : Number(typed.replace(',', '.'));
   const isTempo = wanted >= SLOWEST && wanted <= FASTEST;
   const take = (): void => {

@@ -87,16 +87,34 @@ export interface TransportProps {
   readonly inHeader?: boolean;
 }
 
+/** The song's tempo, which opens what it is changed by. */
+function TempoButton({ isOpen, onPress }: { isOpen: boolean; onPress: () => void }) {
+  const palette = usePalette();
+  const words = useOpenSong(({ song }) => (song ? tempoInWords(song) : ''));
+  const text = useOpenSong(({ song }) => (song ? songTempoText(song) : ''));
+  return (
+    <Pressable
+      role="button"
+      aria-expanded={isOpen}
+      aria-label={`Tempo: ${words}. Change it, or count in`}
+      onPress={onPress}
+      style={[styles.tempo, { borderColor: palette.line }]}
+    >
+      <Text style={[styles.number, { color: palette.ink }]}>{text}</Text>
+    </Pressable>
+  );
+}
+
 /** Play, stop, position, loop and tempo: in reach on every screen of a song; folded, what a bar in hand needs. */
 export function Transport({ folded = false, inHeader = false }: TransportProps) {
   const palette = usePalette();
   const { wide } = useRoom();
   const band = useBand((s) => s.band);
-  const song = useOpenSong((s) => s.song);
+  const isOpen = useOpenSong((s) => s.song !== null);
   const { sound, loaded, toLoad, loop, problem } = usePlayer();
   const [open, setOpen] = useState<'places' | 'tempo' | null>(null);
   const place = usePlace(band);
-  if (!song) return null;
+  if (!isOpen) return null;
   const toggleLoop = (): void => {
     if (loop) return player.setLoop(null);
     const bar = band?.bars[barIndexAt(band.bars, player.tick())];
@@ -127,7 +145,7 @@ export function Transport({ folded = false, inHeader = false }: TransportProps) 
         />
       ) : null}
       {open === 'places' && band && !folded ? <PlacesSheet band={band} onClose={close} /> : null}
-      {open === 'tempo' && !folded ? <TempoSheet song={song} onClose={close} /> : null}
+      {open === 'tempo' && !folded ? <TempoSheet onClose={close} /> : null}
       <View style={styles.row}>
         <PlayButton size={folded ? TOUCH : 52} />
         <FromTheTop />
@@ -162,15 +180,10 @@ export function Transport({ folded = false, inHeader = false }: TransportProps) 
               accessibilityLabel={loop ? `Stop looping ${loop.name}` : 'Loop this section'}
               onPress={toggleLoop}
             />
-            <Pressable
-              role="button"
-              aria-expanded={open === 'tempo'}
-              aria-label={`Tempo: ${tempoInWords(song)}. Change it, or count in`}
+            <TempoButton
+              isOpen={open === 'tempo'}
               onPress={() => setOpen(open === 'tempo' ? null : 'tempo')}
-              style={[styles.tempo, { borderColor: palette.line }]}
-            >
-              <Text style={[styles.number, { color: palette.ink }]}>{songTempoText(song)}</Text>
-            </Pressable>
+            />
           </>
         )}
       </View>

@@ -1,6 +1,7 @@
 /** What is typed into a bar, as it is understood while it is typed. */
 import { barText, placesFrom, readBarText, readBarsText } from '@backline/core/edits/bars';
 import { ChartError, type Unread } from '@backline/core/formats/chart/error';
+import { isReadable } from '@backline/core/theory/chordGrammar';
 import type { Place } from './entry';
 
 export interface ReadBar {
@@ -59,5 +60,7 @@ export function isGrowing(text: string, place: Place): boolean {
   const reads = (whole: string): boolean => 'bars' in tryRead(whole, place);
   // An option in braces is written to its end.
   if (/\{[^}]*$/.test(text)) return reads(text.slice(0, text.lastIndexOf('{')));
+  // Most words are chords on their way, which is told without reading the whole bar.
+  if (!before.trim() && ENDINGS.some((ending) => isReadable(word + ending))) return true;
   return ENDINGS.some((ending) => reads(before + word + ending));
 }

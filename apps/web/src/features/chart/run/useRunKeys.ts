@@ -28,6 +28,20 @@ export function focusedBar(target: EventTarget | null): BarPlace | null {
 
 export const barElementId = ({ section, bar }: BarPlace): string => `bar-${section}-${bar}`;
 
+/** The line that begins with a bar. */
+export const rowElementId = ({ section, bar }: BarPlace): string => `row-${section}-${bar}`;
+
+/** Where a bar stands on the page: its own element, or its line's where that is too far away to be drawn. */
+export function elementOfBar({ section, bar }: BarPlace): HTMLElement | null {
+  const own = document.getElementById(barElementId({ section, bar }));
+  if (own) return own;
+  for (let first = bar; first >= 0; first--) {
+    const row = document.getElementById(rowElementId({ section, bar: first }));
+    if (row) return row;
+  }
+  return null;
+}
+
 /** The bar so many bars on, across sections. */
 function neighbour(song: Song, place: BarPlace, by: number): BarPlace | null {
   const all = song.sections.flatMap((s) =>
@@ -38,7 +52,13 @@ function neighbour(song: Song, place: BarPlace, by: number): BarPlace | null {
 }
 
 function focus(place: BarPlace): void {
-  document.getElementById(barElementId(place))?.focus();
+  const element = elementOfBar(place);
+  if (element?.id === barElementId(place)) return element.focus();
+  // Its line is drawn once it is in view.
+  element?.scrollIntoView({ block: 'nearest' });
+  requestAnimationFrame(() =>
+    requestAnimationFrame(() => document.getElementById(barElementId(place))?.focus()),
+  );
 }
 
 const STARTS_TYPING = /^[A-Ga-g1-7ivIVN#]$/;

@@ -14,7 +14,7 @@ configure({ defaultHidden: true });
 
 /** What is selected, as the chart shows it, following the song. */
 function OpenSheet() {
-  return <ChartSheet song={useOpenSong((s) => s.song)!} beside={false} />;
+  return <ChartSheet beside={false} />;
 }
 
 const ID = '6b1f0a52-3a7e-4a55-9a3e-1111111111ab';
