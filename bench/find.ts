@@ -5,7 +5,7 @@
 import { renderBand } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
 import { applyEdit } from '@backline/core/edits/apply';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { isPatternAsked, moreLike } from '@backline/core/fit/find';
 import { rankPatterns, rankStyles } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';

@@ -13,6 +13,7 @@ import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
 import type { RegionNote } from './playRegion';
 import type { Gesture } from '../groove/gestures';
+import { faded, fadeOf } from './fading';
 import { gesturesAt, joined } from './gestures';
 import { keptFor } from './kept';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
@@ -64,7 +65,7 @@ export interface BandBar {
   readonly section: string;
   readonly sectionId: string;
   readonly pass: number;
-  /** 0-based bar of its section. */
+  /** 0-based bar of its section: with first and second endings not one more than the bar before. */
   readonly index: number;
 }
 
@@ -102,6 +103,7 @@ function bandPart(
   passes: readonly Pass[],
   repertoire: Repertoire,
   memory: RegionMemory,
+  fade: ReturnType<typeof fadeOf>,
 ): BandPart {
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
@@ -137,7 +139,7 @@ function bandPart(
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     // Joined at once: flatMap over thousands of notes costs more than making them.
     notes: ([] as BandNote[]).concat(...runs),
-    gestures: joined(gestures),
+    gestures: faded(joined(gestures), fade),
   };
 }
 
@@ -148,11 +150,13 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   const { passes } = agreed;
   const regions = regionsOf(song, repertoire.kinds, style, agreed);
   const last = passes[passes.length - 1];
+  const bars = ([] as BandBar[]).concat(...passes.map(passBars));
+  const fade = fadeOf(song, bars);
   return {
     length: last ? last.start + last.length : 0,
-    bars: ([] as BandBar[]).concat(...passes.map(passBars)),
+    bars,
     chords: ([] as BandChord[]).concat(...passes.map(passChords)),
-    parts: song.parts.map((part, p) => bandPart(part, regions[p]!, passes, repertoire, memory)),
+    parts: song.parts.map((part, p) => bandPart(part, regions[p]!, passes, repertoire, memory, fade)),
     standIn: style.id === song.style ? null : style.name,
     agreed: inWords(agreed, song.parts),
     guide: song.guide?.playback ? guideNotes(passes) : [],
@@ -213,7 +217,7 @@ function passBars(pass: Pass): readonly BandBar[] {
   const of = [playing, pass.start, pass.section.id, pass.section.name, pass.index].join('/');
   const found = placedBars.get(pass.bars);
   if (found?.of === of) return found.bars;
-  const bars = pass.bars.map((bar, index) => ({
+  const bars = pass.bars.map((bar, i) => ({
     playing,
     start: pass.start + bar.start,
     length: bar.length,
@@ -225,7 +229,7 @@ function passBars(pass: Pass): readonly BandBar[] {
     section: pass.section.name,
     sectionId: pass.section.id,
     pass: pass.index + 1,
-    index,
+    index: pass.places[i]!,
   }));
   placedBars.set(pass.bars, { of, bars });
   return bars;

@@ -32,6 +32,7 @@ interface Known {
 const sameStretch = (a: Stretch, b: Stretch): boolean =>
   a.start === b.start &&
   a.end === b.end &&
+  a.hit === b.hit &&
   a.pattern === b.pattern &&
   (a.settings === b.settings || settingsText(a.settings) === settingsText(b.settings));
 

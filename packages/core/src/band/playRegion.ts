@@ -6,6 +6,7 @@ import { chosenNotes, type Source } from '../parts/choosing';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
 import { mod, pitchClass } from '../theory/pitch';
+import { EIGHTH } from '../time/ticks';
 import type { Region } from '../timeline/region';
 
 /** Ticks from the region's start. */
@@ -27,11 +28,25 @@ const patternSource = (kind: Kind, region: Region): Source => ({
 });
 
 /**
+ * A stop: where it begins the part strikes as it would on the song's last hit, and is silent until it is over, or until
+ * the chord is felt with which it goes on. A window that begins within one holds only the silence.
+ */
+const stopSources = (kind: Kind, region: Region): Source[] =>
+  region.stretches.flatMap(({ hit, start, end, settings }) => {
+    if (hit === null || !settings.on) return [];
+    const early = region.spans.find((span) => span.start === end)?.push ?? 0;
+    const spans = region.spans.map((span) => (span.start === hit ? { ...span, push: 0 } : span));
+    const notes = start === hit ? kind.generate({ ...region, spans, next: null, ending: 'hit', hit }) : [];
+    const struck = notes.filter((n) => n.start >= hit && n.start < hit + EIGHTH);
+    return [{ notes: struck, from: start, to: end - early }];
+  });
+
+/**
  * What is played in one region. The same region is played the same.
  * @param others what was played or taken, each in place of the pattern where it holds.
  */
 export const playRegion = (kind: Kind, region: Region, others: readonly Source[] = []): Played =>
-  playChosen(region, chosenNotes([patternSource(kind, region), ...others]));
+  playChosen(region, chosenNotes([patternSource(kind, region), ...others, ...stopSources(kind, region)]));
 
 /** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */
 export function playChosen(region: Region, chosen: readonly Note[]): Played {

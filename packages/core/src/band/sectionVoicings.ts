@@ -4,7 +4,7 @@ import { lastVoiced, regionVoicings, type Voiced } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
 import { agree } from '../ensemble';
 import { expandForm } from '../timeline/passes';
-import { regionsOf, type Region } from '../timeline/region';
+import { chordsFor, regionsOf, type Region } from '../timeline/region';
 import { windowsOf } from '../timeline/windows';
 import type { Frets } from '../voicing/guitar/shapes';
 import { kindOf, styleOf, type Repertoire } from './repertoire';
@@ -76,7 +76,7 @@ export function sectionVoicings(
   if (!found) return [];
   const voiced = voicingsOf(found.region);
   return found.region.spans.map((span, i) => {
-    const chord = found.pass.chords[i]!;
+    const chord = chordsFor(found.pass, partId)[i]!;
     const hand = chord.byHand?.[partId] ?? null;
     return {
       chordId: span.id,

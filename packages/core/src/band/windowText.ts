@@ -43,8 +43,8 @@ const spansText = once<readonly Span[]>((spans) => nameOf(spans.map(spanText).jo
 export const termsText = once<Region['terms']>((terms) => nameOf(JSON.stringify(terms)));
 
 export const settingsText = once<Stretch['settings']>((settings) => nameOf(JSON.stringify(settings)));
-const stretchText = ({ start, end, settings, pattern }: Stretch): string =>
-  `${start},${end},${identity(pattern)},${settingsText(settings)}`;
+const stretchText = ({ start, end, settings, pattern, hit }: Stretch): string =>
+  `${start},${end},${hit},${identity(pattern)},${settingsText(settings)}`;
 
 /** Everything the notes of a window depend on, as a text. */
 export function windowText(

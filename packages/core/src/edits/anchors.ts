@@ -59,6 +59,23 @@ export function movedCues(cues: readonly Cue[], to: TickMap, end: number): Cue[]
 }
 
 /**
+ * Endings at their new places: one whose bars are all gone is no more, and where fewer than two are left, or nothing
+ * in front of them, the section is played through.
+ */
+function movedEndings(endings: readonly number[], old: number, barOf: BarMap, bars: number): number[] | null {
+  const lengths: number[] = [];
+  let from = old - endings.reduce((sum, length) => sum + length, 0);
+  const starts = endings.map((length) => {
+    const start = from;
+    from += length;
+    return heir(barOf, start, from);
+  });
+  const there = starts.filter((start) => start !== null && start < bars);
+  there.forEach((start, i) => lengths.push((there[i + 1] ?? bars) - start!));
+  return lengths.length > 1 && there[0]! > 0 ? lengths : null;
+}
+
+/**
  * Gives a section another run of bars: what holds from a bar on goes along with it (what held from
  * one that is gone begins in the next), and so do bars of their own length and cues.
  * @returns where each tick has gone, for the chords.
@@ -77,6 +94,11 @@ export function rebar(section: Draft<Section>, song: Draft<Song>, bars: number, 
     const bar = barOf(own.bar);
     return bar === null || bar >= bars ? [] : [{ ...own, bar }];
   });
+  if (section.endings) {
+    const endings = movedEndings(section.endings, old.length, barOf, bars);
+    if (endings) section.endings = endings;
+    else delete section.endings;
+  }
   section.bars = bars;
   const now = sectionBars(section, song);
   const to = tickMap(old, now, barOf);

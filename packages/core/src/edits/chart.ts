@@ -25,8 +25,9 @@ function chordsTaken(written: readonly ChordEvent[], before: readonly ChordEvent
 
 /** A section as written, with all that a chart cannot say taken over from the one it was. */
 function merged(written: Section, before: Section, end: number): Section {
+  const { endings: _endings, partChords: _own, ...kept } = before;
   return {
-    ...before,
+    ...kept,
     name: written.name,
     bars: written.bars,
     changes: written.changes,
@@ -39,8 +40,17 @@ function merged(written: Section, before: Section, end: number): Section {
     })),
     ownLengths: written.ownLengths,
     cues: movedCues(before.cues, (tick) => tick, end),
+    ...(before.partChords && { partChords: cutTo(before.partChords, end) }),
+    ...(fittingEndings(before, written.bars) && { endings: before.endings }),
   };
 }
+
+const cutTo = (lists: NonNullable<Section['partChords']>, end: number): Section['partChords'] =>
+  Object.fromEntries(Object.entries(lists).map(([part, chords]) => [part, holdUntilNext(chords, end)]));
+
+/** Endings stay where as many bars are written as there were. */
+const fittingEndings = ({ endings, bars }: Section, written: number): boolean =>
+  endings !== undefined && bars === written;
 
 /**
  * Which section of the song each written one is: that of its name, else (renamed in the text) one
@@ -136,7 +146,13 @@ export const takeChart = (written: Song): Edit =>
       const old = places[i];
       const id = old?.id ?? freeId('e', takenPlaces);
       if (!old) takenPlaces.push(id);
-      return { id, section, repeats, ...(old?.passes ? { passes: old.passes } : {}) };
+      return {
+        id,
+        section,
+        repeats,
+        ...(old?.passes && { passes: old.passes }),
+        ...(old?.lifts && { lifts: old.lifts }),
+      };
     });
     const { title, key, metre, tempo, style } = written;
     Object.assign(song, { title, key, metre, tempo, style });

@@ -4,7 +4,9 @@ import { freeId, freeName } from '../song/names';
 import type { FormEntry, Section, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { metreOf } from '../time/metre';
+import type { SectionType } from '../song/choices';
 import { edit, type Edit } from './apply';
+import { setSectionType } from './sectionType';
 
 const freeSectionId = (song: Draft<Song>): string =>
   freeId(
@@ -46,8 +48,11 @@ export const doubleSection = (id: string): Edit =>
     song.form.splice(inForm < 0 ? song.form.length : inForm + 1, 0, placeFor(song, copy.id));
   });
 
-/** A new section of four bars on the key's own chord, at the end of the form. */
-export const addSection = (name: string, symbol: string): Edit =>
+/**
+ * A new section of four bars on the key's own chord, at the end of the form.
+ * @param type what it is to the song; it is then set up as such a section is.
+ */
+export const addSection = (name: string, symbol: string, type?: SectionType): Edit =>
   edit('add a section', (song) => {
     const id = freeSectionId(song);
     const bar = metreOf(song.metre).length;
@@ -63,6 +68,7 @@ export const addSection = (name: string, symbol: string): Edit =>
       cues: [],
     });
     song.form.push(placeFor(song, id));
+    if (type) setSectionType(id, type).change(song);
   });
 
 /** Removes a section and every place it has in the form; the last section stays. */
@@ -73,20 +79,26 @@ export const removeSection = (id: string): Edit =>
     song.form = song.form.filter((e) => e.section !== id);
   });
 
-/** Moves an entry of the form earlier (−1) or later (1). */
-export const moveEntry = (index: number, by: -1 | 1): Edit =>
+/** Moves an entry of the form by so many places, earlier below 0; over the edge it stays at the edge. */
+export const moveEntry = (index: number, by: number): Edit =>
   edit('change the form', (song) => {
-    const entry = song.form[index];
-    const other = song.form[index + by];
-    if (!entry || !other) return;
-    song.form[index] = other;
-    song.form[index + by] = entry;
+    const to = Math.max(0, Math.min(song.form.length - 1, index + by));
+    if (!song.form[index] || to === index) return;
+    const [entry] = song.form.splice(index, 1);
+    song.form.splice(to, 0, entry!);
   });
 
 export const setRepeats = (index: number, repeats: number): Edit =>
   edit('change the repeats', (song) => {
     const entry = song.form[index];
-    if (entry) entry.repeats = Math.max(1, Math.min(LIMITS.repeats, Math.round(repeats)));
+    if (!entry) return;
+    entry.repeats = Math.max(1, Math.min(LIMITS.repeats, Math.round(repeats)));
+    // What was set for repeats that are no more is let go with them; undo brings both back.
+    for (const of of ['passes', 'lifts'] as const) {
+      for (const pass of Object.keys(entry[of] ?? {}))
+        if (Number(pass) >= entry.repeats) delete entry[of]![pass];
+      if (entry[of] && Object.keys(entry[of]).length === 0) delete entry[of];
+    }
   });
 
 export const removeEntry = (index: number): Edit =>

@@ -10,7 +10,7 @@ import { inBeats, inQuarters, metreOf, type Metre } from '../time/metre';
 import { movedCues, tickMap } from './anchors';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
-import { squeezed, chordsNow, putChords } from './within';
+import { chordLists, squeezed, chordsNow, putChords } from './within';
 
 /** Where a key or metre holds from: the whole song, a section, or a bar (0-based) of a section. */
 export interface Place {
@@ -65,8 +65,8 @@ export const setKey = (place: Place, key: string | null, manner: KeyManner): Edi
       const old = before.get(section.id)!;
       const now = sectionBars(section, song);
       if (old.every((bar, i) => bar.key === now[i]!.key)) continue;
-      for (const draft of section.drafts) {
-        for (const chord of draft.chords) {
+      for (const list of chordLists(section)) {
+        for (const chord of list.chords) {
           const bar = barIndexAt(old, chord.start);
           carried(chord, old[bar]!.key, now[bar]!.key, manner);
         }
@@ -100,9 +100,9 @@ function keepPace(song: Draft<Song>, metre: Metre): void {
 
 /** Every chord stays in its bar: on its beat where all fit, else squeezed in proportion. */
 function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Bar[]): void {
-  for (const draft of section.drafts) {
+  for (const list of chordLists(section)) {
     const byBar = old.map((): ChordEvent[] => []);
-    for (const chord of chordsNow(draft)) byBar[barIndexAt(old, chord.start)]!.push(chord);
+    for (const chord of chordsNow(list)) byBar[barIndexAt(old, chord.start)]!.push(chord);
     const placed = byBar.flatMap((chords, i) => {
       const offsets = squeezed(
         chords.map((c) => c.start - old[i]!.start),
@@ -111,7 +111,7 @@ function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Ba
       );
       return chords.map((c, n) => ({ ...c, start: now[i]!.start + offsets[n]! }));
     });
-    putChords(draft, holdUntilNext(placed, barsLength(now)));
+    putChords(list, holdUntilNext(placed, barsLength(now)));
   }
   section.cues = movedCues(
     section.cues,
@@ -166,10 +166,11 @@ function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar
   const counted = countedAnew(placed, barsLength(old), metreOf(song.metre), own?.length ?? null);
   section.changes = counted.changes;
   section.ownLengths = own ? [{ ...own }] : [];
+  if (section.endings && counted.bars !== section.bars) delete section.endings;
   section.bars = counted.bars;
   const end = barsLength(sectionBars(section, song));
   section.cues = movedCues(section.cues, (tick) => tick, end);
-  for (const draft of section.drafts) putChords(draft, holdUntilNext(chordsNow(draft), end));
+  for (const list of chordLists(section)) putChords(list, holdUntilNext(chordsNow(list), end));
 }
 
 /**

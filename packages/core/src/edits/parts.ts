@@ -5,6 +5,7 @@ import { freeId, freeName } from '../song/names';
 import type { KeptPlaying, Part, Settings, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
+import { chordLists } from './within';
 
 /** Adds a part at the end of the band; an id or a name that is taken gets a number. */
 export const addPart = (part: Part): Edit =>
@@ -36,11 +37,15 @@ export const removePart = (id: string): Edit =>
     for (const section of song.sections) {
       for (const cue of section.cues) cue.parts = cue.parts.filter((p) => p !== id);
       section.cues = section.cues.filter((cue) => cue.parts.length > 0);
-      for (const draft of section.drafts) {
-        for (const chord of draft.chords) {
-          if (!chord.byHand?.[id]) continue;
-          delete chord.byHand[id];
-          if (Object.keys(chord.byHand).length === 0) delete chord.byHand;
+      if (section.partChords) {
+        delete section.partChords[id];
+        if (Object.keys(section.partChords).length === 0) delete section.partChords;
+      }
+      for (const chord of chordLists(section).flatMap((list) => list.chords)) {
+        for (const own of ['byHand', 'settings'] as const) {
+          if (!chord[own]?.[id]) continue;
+          delete chord[own][id];
+          if (Object.keys(chord[own]).length === 0) delete chord[own];
         }
       }
     }
@@ -71,9 +76,13 @@ export const doublePart = (id: string): Edit =>
       for (const cue of section.cues) {
         if (cue.parts.includes(id) && cue.parts.length < LIMITS.parts) cue.parts.push(copy.id);
       }
-      for (const chord of section.drafts.flatMap((d) => d.chords)) {
+      const follows = section.partChords?.[id];
+      if (follows) section.partChords![copy.id] = copyOf(follows);
+      for (const chord of chordLists(section).flatMap((list) => list.chords)) {
         const hand = chord.byHand?.[id];
         if (hand) chord.byHand![copy.id] = copyOf(hand);
+        const settings = chord.settings?.[id];
+        if (settings) chord.settings![copy.id] = copyOf(settings);
       }
     }
   });

@@ -1,6 +1,6 @@
 import { USUAL_GUIDE } from '../song/create';
 import { LIMITS } from '../song/limits';
-import type { Groove, Guide, Mix, Part, Settings, Song } from '../song/schema';
+import type { Groove, Guide, Mix } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
 
@@ -16,9 +16,6 @@ export const setTitle = (title: string): Edit =>
 
 export const setTempo = (tempo: number): Edit =>
   edit('change the tempo', (s) => void (s.tempo = tempo), 'tempo');
-
-export const setEnding = (ending: Song['ending']): Edit =>
-  edit('change the ending', (s) => void (s.ending = ending));
 
 /** Another style: tempo and parts stay, patterns the style does not know fall back to its own. */
 export const setStyle = (style: string): Edit => edit('change the style', (s) => void (s.style = style));
@@ -36,34 +33,6 @@ export const setGuide = (guide: Partial<Guide>): Edit =>
 
 /** Another seed gives other fills, lines and accents for the same song. */
 export const setSeed = (seed: number): Edit => edit('vary the whole band', (s) => void (s.seed = seed));
-
-/** Sets a part's settings for the whole song or for one section. `undefined` lets the weaker level show again. */
-export function setSettings(partId: string, sectionId: string | null, settings: Settings): Edit {
-  return edit(
-    sectionId ? 'change a part in a section' : 'change a part',
-    (song) => {
-      const part = song.parts.find((p) => p.id === partId);
-      const section = song.sections.find((s) => s.id === sectionId);
-      if (!part || (sectionId && !section)) return;
-      const level: Settings = section ? (section.settings[partId] ??= {}) : part.settings;
-      for (const [name, value] of Object.entries(settings)) {
-        if (value === undefined) delete level[name as keyof Settings];
-        else Object.assign(level, { [name]: value });
-      }
-      if (section && Object.keys(level).length === 0) delete section.settings[partId];
-    },
-    `${partId}/${sectionId ?? ''}/${Object.keys(settings).join()}`,
-  );
-}
-
-/** Several parts' patterns at once, for the whole song or for one section. */
-export const setPatterns = (
-  patterns: readonly { readonly part: Pick<Part, 'id'>; readonly pattern: string }[],
-  sectionId: string | null,
-): Edit =>
-  edit('throw the dice for patterns', (song) => {
-    for (const { part, pattern } of patterns) setSettings(part.id, sectionId, { pattern }).change(song);
-  });
 
 export const setMix = (partId: string, mix: Partial<Mix>): Edit =>
   edit(

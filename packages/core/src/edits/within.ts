@@ -12,19 +12,39 @@ export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undef
 export const draftIn = (section: Draft<Section>) =>
   section.drafts.find((d) => d.id === section.draft) ?? section.drafts[0]!;
 
+/** A list of chords that goes along with its section's bars. */
+type ChordList = Pick<Draft<ChordDraft>, 'chords'>;
+
+/** Every list of chords of a section: its drafts, and what parts follow instead. */
+export const chordLists = (section: Draft<Section>): ChordList[] => [
+  ...section.drafts,
+  ...Object.values(section.partChords ?? {}).map((chords) => ({ chords })),
+];
+
 export const sectionLength = (section: Section, song: Song): number => barsLength(sectionBars(section, song));
 
-const FIELDS = ['id', 'start', 'length', 'symbol', 'push', 'leadIn', 'scale', 'voicing', 'byHand'] as const;
+const FIELDS = [
+  'id',
+  'start',
+  'length',
+  'symbol',
+  'push',
+  'leadIn',
+  'scale',
+  'voicing',
+  'byHand',
+  'settings',
+] as const;
 
 const sameChord = (a: ChordEvent, b: ChordEvent): boolean =>
   a === b || FIELDS.every((field) => a[field] === b[field]);
 
 /** The chords of a draft as they are now, plain: reading them one by one through a change in the making is slow. */
-export const chordsNow = (draft: Draft<ChordDraft>): readonly ChordEvent[] =>
+export const chordsNow = (draft: ChordList): readonly ChordEvent[] =>
   isDraft(draft.chords) ? current(draft.chords) : draft.chords;
 
 /** Puts chords in the place of a draft's, so that what stays is left alone: a change is what changed. */
-export function putChords(draft: Draft<ChordDraft>, chords: readonly ChordEvent[]): void {
+export function putChords(draft: ChordList, chords: readonly ChordEvent[]): void {
   const before = chordsNow(draft);
   const most = Math.min(before.length, chords.length);
   let head = 0;
@@ -70,7 +90,7 @@ export function clearedBetween(chords: readonly ChordEvent[], from: number, to: 
 /** Chords of every draft at their new ticks, each held until the next one. */
 function moveChords(section: Draft<Section>, song: Draft<Song>, to: TickMap): void {
   const end = sectionLength(section, song);
-  for (const draft of section.drafts) {
+  for (const draft of chordLists(section)) {
     putChords(
       draft,
       holdUntilNext(
@@ -102,7 +122,8 @@ export function takeBars(section: Draft<Section>, song: Draft<Song>, at: number,
   const run = sectionBars(section, song).slice(at, at + count);
   if (!run.length || run.length >= section.bars) return;
   const from = run[0]!.start;
-  for (const draft of section.drafts) draft.chords = clearedBetween(draft.chords, from, barsLength(run));
+  for (const list of chordLists(section))
+    putChords(list, clearedBetween(chordsNow(list), from, barsLength(run)));
   const left = section.bars - run.length;
   const to = rebar(section, song, left, (bar) => {
     if (bar < at) return bar;
@@ -115,7 +136,7 @@ export function takeBars(section: Draft<Section>, song: Draft<Song>, at: number,
 export function cutToLength(section: Draft<Section>, song: Draft<Song>, bars: number): void {
   rebar(section, song, bars, (bar) => (bar < bars ? bar : null));
   const end = sectionLength(section, song);
-  for (const draft of section.drafts) putChords(draft, holdUntilNext(chordsNow(draft), end));
+  for (const list of chordLists(section)) putChords(list, holdUntilNext(chordsNow(list), end));
 }
 
 /** A tick kept within a bar of another length: the place in beats where all fit, else in proportion. */

@@ -2,7 +2,7 @@
 import { hash, noise } from '../random/stream';
 import type { ChordEvent } from '../song/schema';
 import type { Style } from '../style/schema';
-import { roomBefore, type Pass } from '../timeline/passes';
+import { chordsInUse, roomBefore, type Pass } from '../timeline/passes';
 import { EIGHTH, PPQ } from '../time/ticks';
 
 /** A chord has to last this long on both sides of an early change, ticks. */
@@ -54,5 +54,23 @@ export function withEarly(pass: Pass, seed: number, style: Style): Pass {
     return push ? pushed(chord, push) : chord;
   });
   known.set(pass.chords, { key, chords });
+  return { ...pass, chords };
+}
+
+/** Chords pushed by one value, as they were made last. */
+const pushedLists = new WeakMap<
+  readonly ChordEvent[],
+  { readonly push: number; readonly chords: readonly ChordEvent[] }
+>();
+
+/** A playing whose chords are all taken early by one value; those with a push of their own, even of none, keep it. */
+export function withPush(pass: Pass, push: number): Pass {
+  const found = pushedLists.get(pass.chords);
+  if (found?.push === push) return { ...pass, chords: found.chords };
+  const own = new Set(chordsInUse(pass.section).flatMap((c) => (c.push === undefined ? [] : [c.id])));
+  const chords = pass.chords.map((chord) =>
+    own.has(chord.id) || chord.symbol === null ? chord : pushed(chord, push),
+  );
+  pushedLists.set(pass.chords, { push, chords });
   return { ...pass, chords };
 }

@@ -9,7 +9,8 @@ import type { Agreed, Agreement } from '../timeline/agreement';
 import type { Player } from '../timeline/doubles';
 import type { Pass } from '../timeline/passes';
 import { playersOf } from '../timeline/players';
-import { withEarly } from './early';
+import { withEarly, withPush } from './early';
+import { liftedBy } from './lift';
 import { roomsOf } from './rooms';
 import { barTerms, densityLift, intoOf } from './shape';
 import { marksOf, silencesOf } from './silence';
@@ -49,10 +50,14 @@ function agreementOf(
 /** What is agreed through the form of a song. */
 export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Pass[]): Agreed {
   const points = form.map(({ section }) => pointsOf(song, section));
-  const passes = form.map((pass, i) => (points[i]!.early ? withEarly(pass, song.seed, style) : pass));
+  const passes = form.map((pass, i) => {
+    const push = pass.section.together?.push ?? song.together?.push ?? 0;
+    const early = points[i]!.early ? withEarly(pass, song.seed, style) : pass;
+    return push ? withPush(early, push) : early;
+  });
   const players = playersOf(song, kinds, style, passes).map((own, i) => {
     const by = points[i]!.shape ? densityLift(passes[i]!) : 0;
-    return own.map((player) => lifted(player, by));
+    return own.map((player) => liftedBy(lifted(player, by), passes[i]!.lift));
   });
   return {
     passes,

@@ -1,5 +1,8 @@
 /** What a section is to a song, by its name: how far above or under the others it stands before anything is set. */
 
+import type { SectionType } from '../song/choices';
+import type { Section } from '../song/schema';
+
 /** From under to over; common practice in songs of verses and choruses. */
 const ROLES: readonly (readonly [RegExp, number])[] = [
   [/\b(break ?down|interlude)/i, -1.4],
@@ -11,5 +14,18 @@ const ROLES: readonly (readonly [RegExp, number])[] = [
   [/\b(solo|instrumental)/i, 0.5],
 ];
 
-/** −1.4 to 1; 0 for a name that says nothing. */
-export const liftOf = (name: string): number => ROLES.find(([words]) => words.test(name))?.[1] ?? 0;
+/** The same by the type a writer gives a section. */
+const BY_TYPE: Readonly<Record<SectionType, number>> = {
+  intro: -1,
+  verse: -1,
+  'pre-chorus': 0,
+  chorus: 1,
+  bridge: 0.2,
+  break: -1.4,
+  solo: 0.5,
+  ending: -0.4,
+};
+
+/** −1.4 to 1: by its type, else by its name; 0 for a name that says nothing. */
+export const liftOf = ({ name, type }: Pick<Section, 'name' | 'type'>): number =>
+  type ? BY_TYPE[type] : (ROLES.find(([words]) => words.test(name))?.[1] ?? 0);

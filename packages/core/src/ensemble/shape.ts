@@ -25,7 +25,7 @@ const turnOf = (bar: number, bars: number): BarTerms['turn'] => {
  */
 export function barTerms(pass: Pass, builds: number): BarTerms[] {
   const count = pass.bars.length;
-  const base = LIFT * liftOf(pass.section.name) + Math.min(MOST_AGAIN, AGAIN * pass.repeat);
+  const base = LIFT * liftOf(pass.section) + Math.min(MOST_AGAIN, AGAIN * pass.repeat);
   return pass.bars.map((_, i) => ({
     strength: Math.round(builds * (base + GROWTH * (count > 1 ? i / (count - 1) - 0.5 : 0))) || 0,
     turn: turnOf(i, count),
@@ -34,10 +34,10 @@ export function barTerms(pass: Pass, builds: number): BarTerms[] {
 
 /** What a playing leads into. */
 export function intoOf(pass: Pass, next: Pass | undefined, ending: Song['ending']): Into | null {
-  if (!next) return ending === 'open' ? null : 'ending';
+  if (!next) return ending === 'open' || ending === 'fade' ? null : 'ending';
   if (!next.entersNew) return 'repeat';
-  return liftOf(next.section.name) < liftOf(pass.section.name) ? 'drop' : 'section';
+  return liftOf(next.section) < liftOf(pass.section) ? 'drop' : 'section';
 }
 
 /** How many levels of density a section stands above what is set for the song. */
-export const densityLift = (pass: Pass): number => (liftOf(pass.section.name) >= 1 ? 1 : 0);
+export const densityLift = (pass: Pass): number => (liftOf(pass.section) >= 1 ? 1 : 0);

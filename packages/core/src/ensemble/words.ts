@@ -77,7 +77,7 @@ function roomInWords(
 }
 
 function shapeInWords({ section }: Pass): string {
-  const lift = liftOf(section.name);
+  const lift = liftOf(section);
   const stands =
     lift >= 1 ? 'stronger and fuller' : lift > 0 ? 'a little stronger' : lift < 0 ? 'softer' : 'as it is set';
   return `${section.name} stands ${stands}, and grows from its first bar to its last.`;

@@ -313,7 +313,7 @@ export function distinctDrumBars(band: Band, repertoire: Repertoire): number {
 export function fillsAtSeams(band: Band, repertoire: Repertoire): Share {
   const { drums } = rolesOf(band, repertoire);
   if (!drums.length) return share([]);
-  const seams = band.bars.filter((bar, i) => i > 1 && bar.index === 0);
+  const seams = band.bars.filter((bar, i) => i > 1 && bar.playing !== band.bars[i - 1]!.playing);
   return share(
     seams.map(({ start }) => {
       const from = start - 2 * PPQ - TOGETHER;

@@ -125,7 +125,9 @@ function missingOnsets<E extends Timed>(
 
 /** Where the song's last chord is struck to end on, or null where this region goes on as usual. */
 export function lastHit(region: Region): number | null {
-  if (region.next || region.ending === 'open' || region.bars.length < 2) return null;
+  if (region.hit !== null) return region.hit;
+  const goesOn = region.ending === 'open' || region.ending === 'fade';
+  if (region.next || goesOn || region.bars.length < 2) return null;
   const bar = region.bars[region.bars.length - 1]!;
   const spans = region.spans.filter((s) => s.start >= bar.start);
   const last = spans[spans.length - 1];

@@ -68,3 +68,27 @@ export type Swell = (typeof SWELLS)[number];
 /** How fast a part goes through its patterns against the beat: a feel, never another tempo. */
 export const FEELS = ['half time', 'as written', 'double time'] as const;
 export type Feel = (typeof FEELS)[number];
+
+/** What a section is to its song. */
+export const SECTION_TYPES = [
+  'intro',
+  'verse',
+  'pre-chorus',
+  'chorus',
+  'bridge',
+  'break',
+  'solo',
+  'ending',
+] as const;
+export type SectionType = (typeof SECTION_TYPES)[number];
+
+/** What a lift moves together, each to be left out. */
+export const LIFTED = ['density', 'dynamics', 'register', 'spread', 'parts'] as const;
+export type Lifted = (typeof LIFTED)[number];
+
+/** How far a section can be lifted, or calmed where it is below 0. */
+export const MOST_LIFT = 3;
+
+/** How the song ends: the last chord held, cut short, the band playing on, or fading as it plays on. */
+export const ENDINGS = ['hold', 'hit', 'open', 'fade'] as const;
+export type Ending = (typeof ENDINGS)[number];

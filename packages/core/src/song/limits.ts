@@ -13,6 +13,10 @@ export const LIMITS = {
   drafts: 20,
   changes: 999,
   cues: 500,
+  /** First, second and further endings of a section. */
+  endings: 6,
+  /** Bars at the song's end that slow down, fade, or are repeated. */
+  closingBars: 16,
   formEntries: 200,
   repeats: 16,
   parts: 16,

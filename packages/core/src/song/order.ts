@@ -1,16 +1,17 @@
 /** What must be in order within a section, so that everything after may rely on it. */
 import { barsLength, sectionBars } from '../time/bars';
-import type { Draft as ChordDraft, Section, Song } from './schema';
+import type { ChordEvent, Section, Song } from './schema';
 
 const twice = (ids: readonly string[]): boolean => new Set(ids).size < ids.length;
 
-function draftTrouble({ name, chords }: ChordDraft, length: number): string | null {
-  if (twice(chords.map((c) => c.id))) return `Two chords of the draft "${name}" share an id.`;
+/** @param where whose chords they are: `the draft "First"`. */
+function chordsTrouble(where: string, chords: readonly ChordEvent[], length: number): string | null {
+  if (twice(chords.map((c) => c.id))) return `Two chords of ${where} share an id.`;
   for (const [i, chord] of chords.entries()) {
     const next = chords[i + 1];
-    if (next && next.start <= chord.start) return `The chords of the draft "${name}" are out of order.`;
-    if (next && chord.start + chord.length > next.start) return `Two chords of the draft "${name}" overlap.`;
-    if (chord.start >= length) return `A chord of the draft "${name}" begins after the section's end.`;
+    if (next && next.start <= chord.start) return `The chords of ${where} are out of order.`;
+    if (next && chord.start + chord.length > next.start) return `Two chords of ${where} overlap.`;
+    if (chord.start >= length) return `A chord of ${where} begins after the section's end.`;
   }
   return null;
 }
@@ -33,8 +34,16 @@ export function orderTrouble(section: Section, song: Pick<Song, 'key' | 'metre' 
   ) {
     return "A change or cue stands after the section's end.";
   }
-  for (const draft of drafts) {
-    const trouble = draftTrouble(draft, length);
+  // Something is left in front of the endings.
+  if (section.endings && section.endings.reduce((sum, bars) => sum + bars, 0) >= section.bars) {
+    return 'The endings of a section are longer than the section.';
+  }
+  for (const { name, chords } of drafts) {
+    const trouble = chordsTrouble(`the draft "${name}"`, chords, length);
+    if (trouble) return trouble;
+  }
+  for (const chords of Object.values(section.partChords ?? {})) {
+    const trouble = chordsTrouble("a part's own chords", chords, length);
     if (trouble) return trouble;
   }
   return null;

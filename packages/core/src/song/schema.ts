@@ -13,11 +13,15 @@ import {
   CYMBALS,
   DESKS,
   DYNAMICS,
+  ENDINGS,
   FEELS,
   HIGHEST_CAPO,
   LEAD_INS,
+  LIFTED,
   MANNERS,
+  MOST_LIFT,
   NECKS,
+  SECTION_TYPES,
   SHORTEST_LENGTH,
   SLIDES,
   SWELLS,
@@ -105,6 +109,9 @@ export const grooveSchema = z.strictObject({
   strength: z.number().min(0).max(30).optional(),
 });
 
+/** Ticks: a half note. */
+const LONGEST_PUSH = 960;
+
 /** What can be set for a part at every level; each is optional at every level. */
 export const settingsSchema = z.strictObject({
   on: z.boolean().optional(),
@@ -155,6 +162,8 @@ export const settingsSchema = z.strictObject({
   variation: z.number().int().min(0).max(9999).optional(),
   /** How freely a repeat is told. */
   telling: z.enum(TELLINGS).optional(),
+  /** How early it takes up each chord, ticks: before the others, who take it where it stands. */
+  push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
   /** False where the part keeps to itself: it takes up nothing of what the players agree on. */
   listens: z.boolean().optional(),
 });
@@ -173,6 +182,8 @@ export const togetherSchema = z.strictObject({
   shape: z.boolean().optional(),
   /** The drums lead into what comes. */
   fills: z.boolean().optional(),
+  /** How early all of them take up each chord, ticks; a chord with a push of its own keeps it. */
+  push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
   telling: z.enum(TELLINGS).optional(),
 });
 
@@ -201,13 +212,15 @@ export const chordEventSchema = z.strictObject({
     .nullable(),
   scale: z.enum(SCALE_NAMES).optional(),
   /** How early the chord is played, ticks before its start. */
-  push: z.number().int().min(0).max(960).optional(),
+  push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
   /** How the bass leads into it; left out where its pattern says. */
   leadIn: z.enum(LEAD_INS).optional(),
   /** Exact tones set by hand for every part that uses voicings, MIDI numbers, ascending. */
   voicing: pitchesSchema.optional(),
   /** By part: what the writer set for that part alone. */
   byHand: z.record(id, handSchema).optional(),
+  /** By part: what it plays for this chord only. */
+  settings: z.record(id, settingsSchema.pick({ pattern: true, atChange: true })).optional(),
 });
 
 export const draftSchema = z.strictObject({
@@ -244,7 +257,10 @@ export const changeSchema = z
 /** A bar that is shorter than its metre. The first of a section is then a pick-up: it holds the end of a bar. */
 export const ownLengthSchema = z.strictObject({ bar: barNumber, length: ticks.min(LIMITS.shortestBar) });
 
-/** From a tick of the section on, and until another where it ends, some parts play by other settings. */
+/**
+ * From a tick of the section on, and until another where it ends, some parts play by other settings; with a `hit`
+ * they strike once and are silent.
+ */
 export const cueSchema = z
   .strictObject({
     id,
@@ -252,11 +268,18 @@ export const cueSchema = z
     until: ticks.optional(),
     parts: z.array(id).min(1).max(LIMITS.parts),
     settings: settingsSchema,
+    hit: z.literal(true).optional(),
   })
   .refine((cue) => cue.until === undefined || cue.until > cue.at, 'A cue ends before it begins.');
 
 /** What was written into a bar and cannot be read: it stays there, with the tick its bar starts at, until it is mended. */
 export const unreadSchema = z.strictObject({ at: ticks, text: lineSchema.min(1).max(LIMITS.unreadLength) });
+
+/** How far a section stands above what is set for it, or below; `without` leaves some of what it moves as it is. */
+export const liftSchema = z.strictObject({
+  by: z.number().int().min(-MOST_LIFT).max(MOST_LIFT),
+  without: z.array(z.enum(LIFTED)).max(LIFTED.length).optional(),
+});
 
 /** A section's own shape; order.ts adds what must be in order within it. */
 export const sectionSchema = z.strictObject({
@@ -273,10 +296,21 @@ export const sectionSchema = z.strictObject({
   /** Left out where it holds what the song says. */
   together: togetherSchema.optional(),
   cues: z.array(cueSchema).max(LIMITS.cues),
+  /** Left out where its name says enough. */
+  type: z.enum(SECTION_TYPES).optional(),
+  lift: liftSchema.optional(),
+  /** Lengths in bars of its first, second and further endings, which are its last bars, one behind the other. */
+  endings: z.array(z.number().int().min(1).max(LIMITS.barsPerSection)).min(2).max(LIMITS.endings).optional(),
+  /** By part: chords it follows instead of the chart's. */
+  partChords: z.record(id, z.array(chordEventSchema).min(1).max(LIMITS.chordsPerDraft)).optional(),
   unread: z.array(unreadSchema).max(LIMITS.barsPerSection).optional(),
   /** Why it is as it is, for whoever comes back to it. */
   note: noteSchema.optional(),
 });
+
+/** Which pass of an entry, 0-based. */
+const passNumber = z.string().regex(/^\d{1,2}$/);
+const closingBars = z.number().int().min(1).max(LIMITS.closingBars);
 
 export const formEntrySchema = z.strictObject({
   /** Seeds hang on it, so that a playing added in front changes nothing behind it. */
@@ -284,7 +318,19 @@ export const formEntrySchema = z.strictObject({
   section: id,
   repeats: z.number().int().min(1).max(LIMITS.repeats),
   /** Settings for one pass (0-based) of this entry only. */
-  passes: z.record(z.string().regex(/^\d{1,2}$/), bySettings).optional(),
+  passes: z.record(passNumber, bySettings).optional(),
+  /** How far one pass is lifted, in place of what its section says. */
+  lifts: z.record(passNumber, liftSchema).optional(),
+});
+
+/** How the song comes to its end, beside what its last chord does. */
+export const closeSchema = z.strictObject({
+  /** The last so many bars slow down evenly, to so many percent of their tempo. */
+  slow: z.strictObject({ bars: closingBars, to: z.number().int().min(30).max(95) }).optional(),
+  /** The last so many bars are played so many times more. */
+  tag: z.strictObject({ bars: closingBars, times: z.number().int().min(1).max(4) }).optional(),
+  /** Bars through which it fades, where it ends so. */
+  fade: closingBars.optional(),
 });
 
 export const mixSchema = z.strictObject({
@@ -348,8 +394,8 @@ export const songShape = z.strictObject({
   style: slugSchema,
   seed: z.number().int().min(0).max(2_147_483_647),
   groove: grooveSchema,
-  /** How the last bar ends: held, cut short, or played on like the bars before. */
-  ending: z.enum(['hold', 'hit', 'open']),
+  ending: z.enum(ENDINGS),
+  close: closeSchema.optional(),
   parts: z.array(partSchema).max(LIMITS.parts),
   sections: z.array(sectionSchema).min(1).max(LIMITS.sections),
   form: z.array(formEntrySchema).max(LIMITS.formEntries),
@@ -369,6 +415,8 @@ export type Hand = z.infer<typeof handSchema>;
 export type Change = z.infer<typeof changeSchema>;
 export type OwnLength = z.infer<typeof ownLengthSchema>;
 export type Cue = z.infer<typeof cueSchema>;
+export type Lift = z.infer<typeof liftSchema>;
+export type Close = z.infer<typeof closeSchema>;
 export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;
 export type KeptPlaying = z.infer<typeof keptPlayingSchema>;

@@ -1,6 +1,8 @@
-import type { ChordEvent, FormEntry, Section, Settings, Song } from '../song/schema';
+import type { ChordEvent, Cue, FormEntry, Lift, Section, Settings, Song } from '../song/schema';
 import { PPQ } from '../time/ticks';
 import { barsLength, sectionBars, type Bar } from '../time/bars';
+import { barsPlayed, excerptOf, type Excerpt } from './playedBars';
+import { slowed } from './slowing';
 
 /** One playing of a section: where it starts in the song and what comes before and after it. */
 export interface Pass {
@@ -12,12 +14,19 @@ export interface Pass {
   readonly repeat: number;
   /** Settings that hold for this pass only, by part. */
   readonly settings: Readonly<Record<string, Settings>>;
+  /** How far it stands above what is set, or below; null where nothing is said of that. */
+  readonly lift: Lift | null;
   readonly start: number;
   /** Ticks before its start into which its first chord may be pushed. */
   readonly lead: number;
   readonly length: number;
   readonly bars: readonly Bar[];
+  /** Which bar of its section each of them is, from 0. */
+  readonly places: readonly number[];
   readonly chords: readonly ChordEvent[];
+  /** By part: the chords it follows instead. */
+  readonly partChords: Readonly<Record<string, readonly ChordEvent[]>>;
+  readonly cues: readonly Cue[];
   /** True where another section (or nothing) sounded before. */
   readonly entersNew: boolean;
 }
@@ -33,8 +42,41 @@ const LEAST_LEFT = PPQ / 4;
 
 export const roomBefore = (length: number): number => Math.max(length - LEAST_LEFT, Math.floor(length / 2));
 
-const repetitions = (form: readonly FormEntry[]) =>
-  form.flatMap((entry) => Array.from({ length: entry.repeats }, (_, pass) => ({ entry, pass })));
+interface Playing {
+  readonly entry: FormEntry;
+  readonly section: Section;
+  readonly pass: number;
+  readonly excerpt: Excerpt;
+}
+
+/** What is played, in order: every pass of every section. */
+function playingsOf(song: Song): Playing[] {
+  const byId = new Map(song.sections.map((s) => [s.id, s]));
+  return song.form.flatMap((entry) => {
+    const section = byId.get(entry.section);
+    if (!section) return [];
+    const bars = sectionBars(section, song);
+    const chords = chordsInUse(section);
+    return Array.from({ length: entry.repeats }, (_, pass) => {
+      const places = barsPlayed(section, pass, entry.repeats);
+      return { entry, section, pass, excerpt: excerptOf(section, bars, chords, places) };
+    });
+  });
+}
+
+/** The last bars of the song, played again as a tag; each time is a playing of its own. */
+function tagsOf(song: Song, last: Playing): Playing[] {
+  const tag = song.close?.tag;
+  if (!tag) return [];
+  const { section, excerpt } = last;
+  const again = excerptOf(
+    section,
+    sectionBars(section, song),
+    chordsInUse(section),
+    excerpt.places.slice(-tag.bars),
+  );
+  return Array.from({ length: tag.times }, (_, i) => ({ ...last, pass: last.pass + 1 + i, excerpt: again }));
+}
 
 /** What the last chord of a playing leaves to the first of the next one. */
 function leadOf({ chords, length }: Pass): number {
@@ -42,36 +84,51 @@ function leadOf({ chords, length }: Pass): number {
   return roomBefore(last ? length - last.start : length);
 }
 
+/** Playings whose last bars slow down, where the song says so. */
+function withClose(song: Song, passes: readonly Pass[]): readonly Pass[] {
+  const slow = song.close?.slow;
+  const last = passes[passes.length - 1];
+  if (!slow || !last) return passes;
+  const end = last.start + last.length;
+  const starts = passes.flatMap((pass) => pass.bars.map((bar) => pass.start + bar.start));
+  const from = starts[Math.max(0, starts.length - slow.bars)]!;
+  return passes.map((pass) =>
+    pass.start + pass.length <= from
+      ? pass
+      : { ...pass, bars: slowed(pass.bars, slow, from - pass.start, end - pass.start) },
+  );
+}
+
 /** The form played out: every pass of every section in order, with ticks from the song's start. */
-export function expandForm(song: Song): Pass[] {
-  const byId = new Map(song.sections.map((s) => [s.id, s]));
-  const barsOf = new Map(song.sections.map((s) => [s.id, sectionBars(s, song)]));
+export function expandForm(song: Song): readonly Pass[] {
   const played = new Map<string, number>();
   const passes: Pass[] = [];
   let start = 0;
   let before = '';
-  for (const { entry, pass } of repetitions(song.form)) {
-    const section = byId.get(entry.section);
-    if (!section) continue;
-    const bars = barsOf.get(section.id)!;
+  const playings = playingsOf(song);
+  const last = playings[playings.length - 1];
+  const all = last ? [...playings, ...tagsOf(song, last)] : [];
+  for (const { entry, section, pass, excerpt } of all) {
     const index = played.get(section.id) ?? 0;
-    const length = barsLength(bars);
+    const length = barsLength(excerpt.bars);
+    // A tag is told as the playing it repeats.
+    const set = Math.min(pass, entry.repeats - 1);
     passes.push({
       section,
       index,
       entry: entry.id,
       repeat: pass,
-      settings: entry.passes?.[pass] ?? {},
+      settings: entry.passes?.[set] ?? {},
+      lift: entry.lifts?.[set] ?? section.lift ?? null,
       start,
       lead: before ? leadOf(passes[passes.length - 1]!) : 0,
       length,
-      bars,
-      chords: chordsInUse(section),
+      ...excerpt,
       entersNew: section.id !== before,
     });
     played.set(section.id, index + 1);
     start += length;
     before = section.id;
   }
-  return passes;
+  return withClose(song, passes);
 }

@@ -1,5 +1,5 @@
 /** Who plays in each playing of a section, and by which settings. */
-import type { Part, Song } from '../song/schema';
+import type { ChordEvent, Part, Song } from '../song/schema';
 import type { KindFacts, KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Player } from './doubles';
@@ -16,9 +16,30 @@ interface Known {
 const known = new WeakMap<Part, Map<string, Known>>();
 const MOST_PLAYINGS = 4000;
 
+/** Which chords have settings for parts, as they were found last: most have none. */
+const withSettings = new WeakMap<readonly ChordEvent[], readonly ChordEvent[]>();
+
+/** What is set for single chords and a part, as a text. */
+function setForChords(chords: readonly ChordEvent[], part: string): string {
+  let found = withSettings.get(chords);
+  if (!found) withSettings.set(chords, (found = chords.filter((c) => c.settings)));
+  return found
+    .filter((c) => c.settings![part])
+    .map((c) => `${c.start},${c.length},${JSON.stringify(c.settings![part])}`)
+    .join(';');
+}
+
 function resolved(kind: KindFacts, style: Style, song: Song, part: Part, pass: Pass): readonly Stretch[] {
-  const { section, settings, length } = pass;
-  const own = [section.settings[part.id], section.cues, section.together, settings[part.id], length];
+  const { section, settings, length, cues, chords } = pass;
+  const own = [
+    section.settings[part.id],
+    cues,
+    section.together,
+    settings[part.id],
+    length,
+    (pass.lift?.by ?? 0) !== 0,
+    setForChords(chords, part.id),
+  ];
   const of = [kind, style, song.groove, song.together, ...own];
   let playings = known.get(part);
   if (!playings || playings.size > MOST_PLAYINGS) known.set(part, (playings = new Map()));

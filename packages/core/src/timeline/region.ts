@@ -74,6 +74,8 @@ export interface Region<P extends Pattern = Pattern> {
   /** The last chord as it was voiced before it in the same playing; null where voices begin anew. */
   readonly before: VoicedChord | null;
   readonly ending: Song['ending'];
+  /** Where all of it is one stroke, as at a stop: the tick of the stroke. Null where it is played through. */
+  readonly hit: number | null;
   /** What the players agree on, as far as it concerns these bars. */
   readonly terms: Agreement;
   readonly room: Room;
@@ -164,7 +166,41 @@ export function regionsOf(
   return song.parts.map((part, p) => {
     const kind = kinds.get(part.kind);
     if (!kind) return null;
-    return passes.map((_, i) => regionOf(song, kind, style, part, p, agreed, spans, i));
+    const stretches = passes.map((_, i) => apart(players[i]!, p));
+    const heard = passes.map((pass, i) =>
+      takenEarly(heardSpans(pass, part.id, spans[i]!, players[i]!), stretches[i]!, pass.lead),
+    );
+    return passes.map((_, i) =>
+      regionOf(song, kind, style, part, agreed, heard, stretches[i]!, agreed.rooms[i]![p]!, i),
+    );
+  });
+}
+
+/** The chords of a playing that a part follows: its own in place of the chart's. */
+export const chordsFor = (pass: Pass, partId: string): readonly ChordEvent[] =>
+  pass.partChords[partId] ?? pass.chords;
+
+/** The chords of a playing as a part hears them. */
+const heardSpans = (
+  pass: Pass,
+  partId: string,
+  chart: readonly Span[],
+  players: readonly (Player | null)[],
+): readonly Span[] => {
+  const chords = pass.partChords[partId];
+  return chords ? spansOf({ ...pass, chords }, players) : chart;
+};
+
+/** Chords that a part takes earlier than the others do. */
+function takenEarly(spans: readonly Span[], stretches: readonly Stretch[], lead: number): readonly Span[] {
+  if (stretches.every((s) => s.settings.push === 0)) return spans;
+  return spans.map((span, i) => {
+    const { push } = settingsAt(stretches, span.start);
+    const before = spans[i - 1];
+    const room = before ? roomBefore(span.start - before.start) : lead;
+    const early = Math.min(push, room);
+    if (early <= span.push || span.symbol === null) return span;
+    return variant(span, `early ${early}`, () => ({ ...span, push: early }));
   });
 }
 
@@ -201,13 +237,13 @@ function ownSpans(
   kind: KindFacts,
   part: Part,
   style: Style,
-  pass: Pass,
+  chords: readonly ChordEvent[],
   spans: readonly Span[],
   stretches: readonly Stretch[],
 ): readonly Span[] {
   if (!soundsChords(kind)) return spans;
   const own = spans.map((span, i) => {
-    const hand = pass.chords[i]!.byHand?.[part.id];
+    const hand = chords[i]!.byHand?.[part.id];
     if (hand) return handSpan(span, hand);
     const { richness } = settingsAt(stretches, span.start);
     if (span.symbol === null || span.voicing || richness === 'as written') return span;
@@ -221,14 +257,14 @@ function regionOf(
   kind: KindFacts,
   style: Style,
   part: Part,
-  place: number,
-  { passes, players, agreements, rooms }: Agreed,
+  { passes, agreements }: Agreed,
   spans: readonly (readonly Span[])[],
+  stretches: readonly Stretch[],
+  room: Room | null,
   index: number,
 ): Region {
   const pass = passes[index]!;
   const following = passes[index + 1];
-  const stretches = apart(players[index]!, place);
   const home = [song.seed, part.id, pass.section.id].join('/');
   const exact = stretches.every((s) => s.settings.telling === 'exactly');
   const listens = stretches.every((s) => s.settings.listens);
@@ -242,7 +278,7 @@ function regionOf(
     bars: pass.bars,
     firstBar: 0,
     before: null,
-    spans: ownSpans(kind, part, style, pass, spans[index]!, stretches),
+    spans: ownSpans(kind, part, style, chordsFor(pass, part.id), spans[index]!, stretches),
     stretches,
     first: index === 0,
     entersNew: pass.entersNew,
@@ -257,7 +293,8 @@ function regionOf(
         }
       : null,
     ending: song.ending,
+    hit: null,
     terms: listens ? agreements[index]! : unheard(pass.bars.length),
-    room: rooms[index]![place] ?? kind.range,
+    room: room ?? kind.range,
   };
 }

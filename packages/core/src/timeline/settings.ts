@@ -1,10 +1,11 @@
-import type { Cue, Part, Section, Settings, Song } from '../song/schema';
+import type { ChordEvent, Part, Section, Settings, Song } from '../song/schema';
 import type {
   Backbeat,
   Cymbal,
   Desk,
   Dynamics,
   Feel,
+  Lifted,
   Manner,
   Neck,
   Slides,
@@ -56,6 +57,8 @@ export interface Resolved {
   readonly variation: number;
   readonly telling: Telling;
   readonly listens: boolean;
+  /** How early it takes up each chord, ticks. */
+  readonly push: number;
 }
 
 /** What holds where nothing has been set, not even by the kind of part. */
@@ -90,6 +93,7 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   variation: 0,
   telling: 'a little',
   listens: true,
+  push: 0,
 };
 
 /** Lays settings over one another, weakest first; what a layer leaves out shows through. */
@@ -174,46 +178,89 @@ export interface Stretch<P extends Pattern = Pattern> {
   readonly pattern: P;
   /** What the writer has set for the part: its register anywhere, its density in this section or for less. */
   readonly own: { readonly register: boolean; readonly density: boolean };
+  /** Of what is lifted here: what is set for less than the section and so stays; and whether it plays, where the section says. */
+  readonly exact: readonly Lifted[];
+  /** Where all that it plays is one stroke: the tick of the stroke. Null where it plays on. */
+  readonly hit: number | null;
 }
 
 /** True where two settings are alike in every value. */
 const isSame = (a: Resolved, b: Resolved): boolean =>
   (Object.keys(a) as (keyof Resolved)[]).every((name) => a[name] === b[name]);
 
-const isAlike = (a: Stretch['own'], b: Stretch['own']): boolean =>
-  a.register === b.register && a.density === b.density;
+const isAlike = (a: Stretch, b: Omit<Stretch, 'pattern'>): boolean =>
+  a.own.register === b.own.register &&
+  a.own.density === b.own.density &&
+  a.hit === b.hit &&
+  a.exact.join() === b.exact.join() &&
+  isSame(a.settings, b.settings);
 
-const holdsAt = (cue: Cue, tick: number): boolean => cue.at <= tick && (cue.until ?? Infinity) > tick;
+/** What of a layer stands as it is set when its section is lifted. */
+const exactIn = (layer: Settings | undefined): Lifted[] =>
+  !layer
+    ? []
+    : [
+        ...(layer.density === undefined ? [] : (['density'] as const)),
+        ...(layer.dynamics === undefined ? [] : (['dynamics'] as const)),
+        ...(layer.register === undefined && layer.octave === undefined ? [] : (['register'] as const)),
+        ...(layer.spread === undefined ? [] : (['spread'] as const)),
+      ];
 
-/** Settings of a part through a pass, cut at its cues. A cue holds until its end or the end of the pass. */
+/** What is set for single chords, as a cue is set for a stretch of ticks. */
+const chordLayers = (chords: readonly ChordEvent[], part: string) =>
+  chords.flatMap(({ start, length, settings }) => {
+    const own: Settings | undefined = settings?.[part];
+    return own ? [{ at: start, until: start + length, settings: own }] : [];
+  });
+
+interface Held {
+  readonly at: number;
+  readonly until?: number | undefined;
+}
+
+const holdsAt = (held: Held, tick: number): boolean => held.at <= tick && (held.until ?? Infinity) > tick;
+
+/** Settings of a part through a pass, cut at its cues and chords. A cue holds until its end or the end of the pass. */
 export function stretchesOf(
   kind: KindFacts,
   style: Style,
   song: Song,
   part: Part,
-  pass: Pick<Pass, 'section' | 'settings' | 'length'>,
+  pass: Pick<Pass, 'section' | 'settings' | 'lift' | 'length' | 'cues' | 'chords'>,
 ): Stretch[] {
-  const cues = pass.section.cues.filter((cue) => cue.parts.includes(part.id)).sort((a, b) => a.at - b.at);
-  const base = [pass.section.settings[part.id], pass.settings[part.id]];
-  const turns = [0, pass.length, ...cues.flatMap((cue) => [cue.at, cue.until ?? pass.length])];
+  const cues = pass.cues.filter((cue) => cue.parts.includes(part.id)).sort((a, b) => a.at - b.at);
+  const chords = chordLayers(pass.chords, part.id);
+  const section = pass.section.settings[part.id];
+  const own = pass.settings[part.id];
+  const turns = [0, pass.length, ...[...cues, ...chords].flatMap((c) => [c.at, c.until ?? pass.length])];
   const starts = [...new Set(turns)].filter((tick) => tick <= pass.length).sort((a, b) => a - b);
+  const isLifted = (pass.lift?.by ?? 0) !== 0;
   const stretches: Stretch[] = [];
   for (let i = 0; i + 1 < starts.length; i++) {
     const start = starts[i]!;
     const end = starts[i + 1]!;
-    const layers = [...base, ...cues.filter((cue) => holdsAt(cue, start)).map((cue) => cue.settings)];
+    const held = cues.filter((cue) => holdsAt(cue, start));
+    const less = [own, ...[...held, ...chords.filter((c) => holdsAt(c, start))].map((c) => c.settings)];
+    const layers = [section, ...less];
     const settings = resolveSettings(kind, style, song, part, layers, pass.section);
-    const own = {
-      register: [part.settings, ...layers].some((l) => l?.register !== undefined || l?.octave !== undefined),
-      density: layers.some((l) => l?.density !== undefined),
+    const on = layers.some((l) => l?.on !== undefined);
+    const stretch = {
+      start,
+      end,
+      settings,
+      own: {
+        register: [part.settings, ...layers].some(
+          (l) => l?.register !== undefined || l?.octave !== undefined,
+        ),
+        density: layers.some((l) => l?.density !== undefined),
+      },
+      exact: isLifted ? [...new Set([...less.flatMap(exactIn), ...(on ? (['parts'] as const) : [])])] : [],
+      hit: held.findLast((cue) => cue.hit)?.at ?? null,
     };
     const before = stretches[stretches.length - 1];
     // A cue that changes nothing cuts nothing.
-    if (before && isSame(before.settings, settings) && isAlike(before.own, own)) {
-      stretches[stretches.length - 1] = { ...before, end };
-      continue;
-    }
-    stretches.push({ start, end, settings, pattern: patternOf(kind, style, settings.pattern), own });
+    if (before && isAlike(before, stretch)) stretches[stretches.length - 1] = { ...before, end };
+    else stretches.push({ ...stretch, pattern: patternOf(kind, style, settings.pattern) });
   }
   return stretches;
 }

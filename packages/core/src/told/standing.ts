@@ -112,7 +112,7 @@ export function standing(song: Song, repertoire: Repertoire): Standing {
     const name = nameOf.get(section) ?? section;
     return repeats > 1 ? `${name} ${times(repeats)}` : name;
   });
-  const bars = expandForm(song).reduce((sum, pass) => sum + pass.section.bars, 0);
+  const bars = expandForm(song).reduce((sum, pass) => sum + pass.bars.length, 0);
   return {
     song: [
       `${keyInWords(song.key)}, ${song.metre}, ${song.tempo} beats a minute, in the style ${styleInWords(repertoire.styles, song.style)}.`,

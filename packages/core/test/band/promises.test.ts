@@ -4,7 +4,7 @@ import { renderBand, type BandPart } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { setBar } from '@backline/core/edits/bars';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { applyEdit } from '@backline/core/edits/apply';
 import { expandForm } from '@backline/core/timeline/passes';
 import { BAND_KINDS, anyBandedSong, longSong, patternsIn, song, withSettings, apart } from '../support/music';

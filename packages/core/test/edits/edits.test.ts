@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { applyEdit, joinSteps, redoStep, undoStep, type Edit } from '@backline/core/edits/apply';
+import { EditRefused, applyEdit, joinSteps, redoStep, undoStep, type Edit } from '@backline/core/edits/apply';
 import { barText, insertBar, removeBars, setBar } from '@backline/core/edits/bars';
 import { takeChart } from '@backline/core/edits/chart';
 import { doubleSection, removeEntry, removeSection } from '@backline/core/edits/form';
-import { setMix, setSettings, setTitle } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
+import { setMix, setTitle } from '@backline/core/edits/song';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
@@ -30,7 +31,8 @@ describe('every edit', () => {
             try {
               done = applyEdit(now, make(now, n));
             } catch (error) {
-              expect(error).toBeInstanceOf(ChartError);
+              // Refused with a sentence, and nothing is changed.
+              if (!(error instanceof EditRefused)) expect(error).toBeInstanceOf(ChartError);
             }
             if (!done) continue;
             const checked = songSchema.safeParse(done.song);

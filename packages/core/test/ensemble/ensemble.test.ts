@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { setTogether } from '@backline/core/edits/together';
 import * as heard from '@backline/core/listening/figures';
 import type { Song, Together } from '@backline/core/song/schema';

@@ -1,6 +1,6 @@
 /** The dice for several parts: fair, fitting, one edit, and never for who is frozen or not chosen. */
 import { applyEdit, undoStep } from '@backline/core/edits/apply';
-import { setPatterns } from '@backline/core/edits/song';
+import { setPatterns } from '@backline/core/edits/settings';
 import { rankPatterns } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';
 import { throwFor } from '@backline/core/fit/throw';

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { isAudible } from '@backline/core/band/audible';
 import { renderBand, type BandPart } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { readChart } from '@backline/core/formats/chart/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { newPart, repertoireOf } from '@backline/core/band/repertoire';

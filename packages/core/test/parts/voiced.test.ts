@@ -4,7 +4,7 @@ import { autoVoicings, sectionVoicings, voicedParts } from '@backline/core/band/
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { backToAuto, isByHand, setHands } from '@backline/core/edits/hand';
 import { transposeRun } from '@backline/core/edits/runs';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { songSchema } from '@backline/core/song/check';
 import type { Hand, Settings, Song } from '@backline/core/song/schema';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';

@@ -36,18 +36,19 @@ import {
   renameSection,
   setRepeats,
 } from '@backline/core/edits/form';
+import { setEnding } from '@backline/core/edits/closing';
+import { setSettings } from '@backline/core/edits/settings';
 import {
-  setEnding,
   setGroove,
   setGuide,
   setMix,
   setSeed,
-  setSettings,
   setStyle,
   setTempo,
   setTitle,
 } from '@backline/core/edits/song';
 import { ChartError } from '@backline/core/formats/chart/index';
+import { FORM_EDITS } from './formEdits';
 import type { Song } from '@backline/core/song/schema';
 
 const nthChord = (s: Song, n: number): string => {
@@ -167,6 +168,7 @@ export const anyEdit = fc.oneof(
     () => setGroove({ swing: 60 }),
     (_, n) => setSeed(n),
   ),
+  fc.constantFrom(...FORM_EDITS),
 );
 
 /** Edits one after another; those that are refused with a sentence are left out. */

@@ -2,7 +2,7 @@
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { setSectionNote, setSongNote, setTags, tagsOf } from '@backline/core/edits/notes';
 import { describePart } from '@backline/core/edits/parts';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { keepUnread } from '@backline/core/edits/unread';
 import { readChart } from '@backline/core/formats/chart/index';
 import { changedInWords } from '@backline/core/song/changed';

@@ -37,10 +37,7 @@ function takeStyle(name: string): void {
 }
 
 /** What is selected, as the chart shows it, following the song. */
-function OpenSheet() {
-  const opened = useOpenSong((s) => s.song)!;
-  return <ChartSheet song={opened} beside={false} />;
-}
+const OpenSheet = () => <ChartSheet beside={false} />;
 
 beforeEach(() => {
   localStorage.clear();

@@ -1,7 +1,8 @@
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, Text, View, type ViewStyle } from 'react-native';
 import { Button } from '../../components/Button';
-import { setEnding, setGroove, setSeed } from '@backline/core/edits/song';
+import { setEnding } from '@backline/core/edits/closing';
+import { setGroove, setSeed } from '@backline/core/edits/song';
 import type { Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
 import { Range } from '../../components/Range';

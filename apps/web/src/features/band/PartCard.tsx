@@ -1,6 +1,7 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
-import { setMix, setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
+import { setMix } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
 import { SwitchLine } from '../../components/SwitchLine';

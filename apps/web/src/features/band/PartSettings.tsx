@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Button } from '../../components/Button';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import type { Settings } from '@backline/core/song/schema';
 import { Fold } from '../../components/Fold';

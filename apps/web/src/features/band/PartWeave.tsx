@@ -1,4 +1,4 @@
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { rankPatterns } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';
 import type { Kind } from '@backline/core/parts/kind';

@@ -3,7 +3,7 @@ import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent }
 import { IconButton } from 'react-native-paper';
 import type { Band } from '@backline/core/band/index';
 import { moveEntry, removeEntry, setRepeats } from '@backline/core/edits/form';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
 import { Notice } from '../../components/Notice';

@@ -33,12 +33,24 @@ export function strokesOf(part: BandPart, from: number, to: number, apart = 0): 
   return strokes;
 }
 
+/** One playing of a section, as the band plays it. */
+export interface Pass {
+  readonly sectionId: string;
+  /** The place of the form and its repeat. */
+  readonly playing: string;
+  readonly start: number;
+  readonly end: number;
+  readonly bars: number;
+}
+
 /** Start and end of each playing of each section, in order of time. */
-export function passesOf(band: Band): { sectionId: string; start: number; end: number }[] {
-  const passes: { sectionId: string; start: number; end: number }[] = [];
-  for (const bar of band.bars) {
-    if (bar.index === 0) passes.push({ sectionId: bar.sectionId, start: bar.start, end: bar.start });
-    passes[passes.length - 1]!.end = bar.start + bar.length;
+export function passesOf(band: Pick<Band, 'bars'>): Pass[] {
+  const passes: Pass[] = [];
+  for (const { sectionId, playing, start, length } of band.bars) {
+    const last = passes[passes.length - 1];
+    if (last?.playing === playing) {
+      passes[passes.length - 1] = { ...last, end: start + length, bars: last.bars + 1 };
+    } else passes.push({ sectionId, playing, start, end: start + length, bars: 1 });
   }
   return passes;
 }

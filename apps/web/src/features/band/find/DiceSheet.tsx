@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button } from '../../../components/Button';
-import { setPatterns } from '@backline/core/edits/song';
+import { setPatterns } from '@backline/core/edits/settings';
 import { throwFor, type Thrown } from '@backline/core/fit/throw';
 import type { Song } from '@backline/core/song/schema';
 import { Sheet } from '../../../components/Sheet';

@@ -1,5 +1,5 @@
 import { useMemo, useRef } from 'react';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { anotherOf, isPatternAsked, moreLike, opposites } from '@backline/core/fit/find';
 import { factsOf, rankPatterns } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';

@@ -2,7 +2,7 @@
 import { act, cleanup, fireEvent, render, screen, within } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { player } from '../../../audio/player';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import { change, useOpenSong } from '../../../state/openSong';
 import { PartSettings } from '../../band/PartSettings';
 import { useShape } from '../voicing/shapes';

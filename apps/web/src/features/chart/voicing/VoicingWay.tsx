@@ -5,7 +5,7 @@ import { Button } from '../../../components/Button';
 import { voicedParts, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { backToAuto, setHands } from '@backline/core/edits/hand';
 import type { Kind } from '@backline/core/parts/kind';
-import { setSettings } from '@backline/core/edits/song';
+import { setSettings } from '@backline/core/edits/settings';
 import type { Hand, Part, Settings } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import type { Resolved } from '@backline/core/timeline/settings';

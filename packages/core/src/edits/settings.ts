@@ -1,0 +1,149 @@
+/** Edits of what is set for parts: for the whole song, for a section, or for one of its playings. */
+import type { Draft } from 'immer';
+import type { FormEntry, Part, Settings, Song } from '../song/schema';
+import { overlay } from '../timeline/settings';
+import { edit, type Edit } from './apply';
+
+/** One pass (0-based) of an entry of the form. */
+export interface Playing {
+  readonly entry: string;
+  readonly pass: number;
+}
+
+/** What settings are for: the whole song (null), a section by its id, or one playing. */
+export type Where = string | Playing | null;
+
+/** A part in a place. */
+export interface Cell {
+  readonly part: string;
+  readonly where: Where;
+}
+
+const isPlaying = (where: Where): where is Playing => typeof where === 'object' && where !== null;
+
+const entryOf = (song: Song, { entry }: Playing): FormEntry | undefined =>
+  song.form.find((e) => e.id === entry);
+
+/** What is set for a part just there; nothing of what shows through from weaker levels. */
+export function settingsAtPlace(song: Song, { part, where }: Cell): Settings {
+  if (where === null) return song.parts.find((p) => p.id === part)?.settings ?? {};
+  if (!isPlaying(where)) return song.sections.find((s) => s.id === where)?.settings[part] ?? {};
+  return entryOf(song, where)?.passes?.[where.pass]?.[part] ?? {};
+}
+
+/** The section a place is of; null for the whole song, and for what is not there any more. */
+export const sectionOfPlace = (song: Song, where: Where): string | null =>
+  isPlaying(where) ? (entryOf(song, where)?.section ?? null) : where;
+
+/** What is set for a part where it plays: for the section and, stronger, for the playing. */
+export function settingsThere(song: Song, { part, where }: Cell): Settings {
+  const section = sectionOfPlace(song, where);
+  return overlay([
+    section === null ? undefined : settingsAtPlace(song, { part, where: section }),
+    isPlaying(where) ? settingsAtPlace(song, { part, where }) : undefined,
+  ]);
+}
+
+type BySettings = Record<string, Settings>;
+
+/** The records of the level of a place, made where there are none; null where it is not there. */
+function recordsAt(song: Draft<Song>, where: Exclude<Where, null>): BySettings | null {
+  if (!isPlaying(where)) return song.sections.find((s) => s.id === where)?.settings ?? null;
+  const entry = song.form.find((e) => e.id === where.entry);
+  if (!entry || where.pass < 0 || where.pass >= entry.repeats) return null;
+  entry.passes ??= {};
+  return (entry.passes[where.pass] ??= {});
+}
+
+/** Takes away records of playings in which nothing is set. */
+function tidyPlaying(song: Draft<Song>, where: Where): void {
+  if (!isPlaying(where)) return;
+  const entry = song.form.find((e) => e.id === where.entry);
+  if (!entry?.passes) return;
+  for (const [pass, records] of Object.entries(entry.passes)) {
+    if (Object.keys(records).length === 0) delete entry.passes[pass];
+  }
+  if (Object.keys(entry.passes).length === 0) delete entry.passes;
+}
+
+/** Lays settings over what a cell has; `undefined` lets the weaker level show again. */
+function lay(song: Draft<Song>, { part: id, where }: Cell, settings: Settings): void {
+  const part = song.parts.find((p) => p.id === id);
+  if (!part) return;
+  const records = where === null ? null : recordsAt(song, where);
+  if (where !== null && !records) return;
+  const level: Settings = records ? (records[id] ??= {}) : part.settings;
+  for (const [name, value] of Object.entries(settings)) {
+    if (value === undefined) delete level[name as keyof Settings];
+    else Object.assign(level, { [name]: value });
+  }
+  if (records && Object.keys(level).length === 0) delete records[id];
+  tidyPlaying(song, where);
+}
+
+const NAMES = { song: 'change a part', section: 'change a part in a section', playing: 'change one playing' };
+
+const levelOf = (where: Where): keyof typeof NAMES =>
+  where === null ? 'song' : isPlaying(where) ? 'playing' : 'section';
+
+const placeText = (where: Where): string =>
+  isPlaying(where) ? `${where.entry}.${where.pass}` : (where ?? '');
+
+/** Sets a part's settings for the whole song, a section or one playing. */
+export const setSettings = (part: string, where: Where, settings: Settings): Edit =>
+  edit(
+    NAMES[levelOf(where)],
+    (song) => lay(song, { part, where }, settings),
+    `${part}/${placeText(where)}/${Object.keys(settings).join()}`,
+  );
+
+/** Sets the same for several cells at once. */
+export const setCells = (cells: readonly Cell[], settings: Settings): Edit =>
+  edit(
+    'change several cells',
+    (song) => cells.forEach((cell) => lay(song, cell, settings)),
+    `${cells.map(({ part, where }) => `${part}/${placeText(where)}`).join()}/${Object.keys(settings).join()}`,
+  );
+
+const without = (settings: Settings): Settings =>
+  Object.fromEntries(Object.keys(settings).map((name) => [name, undefined]));
+
+/** Puts what is set in one cell onto others, in place of what they have. */
+export const copyCell = (from: Cell, to: readonly Cell[]): Edit =>
+  edit('copy a cell', (song) => {
+    const settings = JSON.parse(JSON.stringify(settingsThere(song, from))) as Settings;
+    for (const cell of to) lay(song, cell, { ...without(settingsAtPlace(song, cell)), ...settings });
+  });
+
+/** Lets what is set in cells go, so that the weaker levels show. */
+export const clearCells = (cells: readonly Cell[]): Edit =>
+  edit('let settings go', (song) => {
+    for (const cell of cells) lay(song, cell, without(settingsAtPlace(song, cell)));
+  });
+
+const MOST_VARIATIONS = 10_000;
+
+/** Another of the same: each cell told by another variation. */
+export const varyCells = (cells: readonly Cell[]): Edit =>
+  edit('another like this', (song) => {
+    for (const cell of cells) {
+      const part = song.parts.find((p) => p.id === cell.part);
+      const now = overlay([part?.settings, settingsThere(song, cell)]).variation ?? 0;
+      lay(song, cell, { variation: (now + 1) % MOST_VARIATIONS });
+    }
+  });
+
+/** One part alone: all others rest there. */
+export const playAlone = (part: string, where: Exclude<Where, null>): Edit =>
+  edit('let a part play alone', (song) => {
+    for (const { id } of song.parts) lay(song, { part: id, where }, { on: id === part });
+  });
+
+/** Several parts' patterns at once. */
+export const setPatterns = (
+  patterns: readonly { readonly part: Pick<Part, 'id'>; readonly pattern: string }[],
+  where: Where,
+): Edit =>
+  edit('throw the dice for patterns', (song) => {
+    for (const { part, pattern } of patterns) lay(song, { part: part.id, where }, { pattern });
+  });

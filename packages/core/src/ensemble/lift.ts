@@ -1,0 +1,68 @@
+/** What a lift does to a player: how full, how strong, how high and how wide it plays, and whether it plays at all. */
+import { DYNAMICS, type Lifted } from '../song/choices';
+import type { Lift } from '../song/schema';
+import type { Player } from '../timeline/doubles';
+import type { Resolved, Stretch } from '../timeline/settings';
+
+/** Steps of density and dynamics at a lift of 1, 2 and 3. */
+const STEPS = [0, 1, 1, 2] as const;
+/** Semitones up, and wider between the tones of a voicing, for each step of a lift. */
+const HIGHER = 2;
+const WIDER = 0.75;
+/** From this calm on, those who adorn rest; from the next on, those who accompany beside the chords. */
+const THINS = -2;
+const THINNEST = -3;
+/** From this lift on, those come in who rest through the song. */
+const FILLS = 2;
+
+/** Kinds that leave first: they adorn (common practice: a break-down keeps drums, bass and one that plays chords). */
+const ADORN: readonly string[] = ['percussion', 'horns', 'arp'];
+const ACCOMPANY: readonly string[] = ['strings', 'guitar'];
+
+/** Steps of density and dynamics that a lift moves by. */
+export const stepsOf = (by: number): number => Math.sign(by) * (STEPS[Math.abs(by)] ?? 0) || 0;
+export const semitonesOf = (by: number): number => HIGHER * by;
+export const spreadOf = (by: number): number => WIDER * by;
+
+const within = (value: number, low: number, high: number): number => Math.max(low, Math.min(high, value));
+
+/** Whether one of a kind rests for a section so calm. */
+export const restsAt = (kind: string, by: number): boolean =>
+  (by <= THINS && ADORN.includes(kind)) || (by <= THINNEST && ACCOMPANY.includes(kind));
+
+/** Whether who rests through the song comes in for a section lifted so far. */
+export const comesInAt = (by: number): boolean => by >= FILLS;
+
+function liftedSettings(kind: string, stretch: Stretch, { by, without = [] }: Lift): Resolved {
+  const { settings, exact } = stretch;
+  const moves = (what: Lifted): boolean => !without.includes(what) && !exact.includes(what);
+  const steps = stepsOf(by);
+  const dynamics = DYNAMICS.indexOf(settings.dynamics) + steps;
+  const on = settings.on ? !restsAt(kind, by) : comesInAt(by);
+  return {
+    ...settings,
+    ...(moves('density') ? { density: within(settings.density + steps, 1, 5) } : {}),
+    ...(moves('dynamics') ? { dynamics: DYNAMICS[within(dynamics, 0, DYNAMICS.length - 1)]! } : {}),
+    ...(moves('register') ? { register: within(settings.register + semitonesOf(by), 23, 84) } : {}),
+    ...(moves('spread') ? { spread: within(settings.spread + spreadOf(by), 2, 12) } : {}),
+    ...(moves('parts') ? { on } : {}),
+  };
+}
+
+/** Players as they were lifted last, by what made them. */
+const known = new WeakMap<
+  readonly Stretch[],
+  { readonly of: string; readonly stretches: readonly Stretch[] }
+>();
+
+/** A player in a section that is lifted; what is set for less than the section stays as it is set. */
+export function liftedBy(player: Player | null, lift: Lift | null): Player | null {
+  if (!player || !lift || lift.by === 0) return player;
+  const { kind, stretches } = player;
+  const of = `${lift.by} ${lift.without?.join()}`;
+  const found = known.get(stretches);
+  if (found?.of === of) return { kind, stretches: found.stretches };
+  const lifted = stretches.map((s) => ({ ...s, settings: liftedSettings(kind.id, s, lift) }));
+  known.set(stretches, { of, stretches: lifted });
+  return { kind, stretches: lifted };
+}
