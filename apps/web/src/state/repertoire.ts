@@ -7,7 +7,9 @@ import type { Part, Song } from '@backline/core/song/schema';
 import { kindSet } from '@backline/core/style/kind';
 import type { Style } from '@backline/core/style/schema';
 import { styleInWords } from '@backline/core/style/set';
-import { patternOf, sectionSettings, type Resolved } from '@backline/core/timeline/settings';
+import { settingsPlayed } from '@backline/core/ensemble/lift';
+import type { Where } from '@backline/core/timeline/places';
+import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { fetchOwn } from './api';
 import type * as RepertoireTools from './repertoireTools';
 
@@ -114,14 +116,14 @@ export const partKind = (part: Pick<Part, 'kind'>): Kind | null =>
 
 const ONLY_KINDS: Pick<Repertoire, 'kinds'> = { kinds: KINDS_HERE };
 
-/** Settings of a part in a section before its cues; in the whole song without one. */
-export const settingsIn = (song: Song, kind: Kind, part: Part, sectionId: string | null): Resolved =>
-  sectionSettings(kind, songStyle(song), song, part, sectionId ?? '');
+/** Settings of a part in a place before its cues, as it plays by them. */
+export const settingsIn = (song: Song, kind: Kind, part: Part, where: Where): Resolved =>
+  settingsPlayed(kind, songStyle(song), song, part, where);
 
-/** What a part plays in a section, for lists and pictures; a part of an unknown kind rests. */
-export function playsIn(song: Song, part: Part, sectionId: string | null) {
+/** What a part plays in a place, for lists and pictures; a part of an unknown kind rests. */
+export function playsIn(song: Song, part: Part, where: Where) {
   const kind = partKind(part);
   if (!kind) return { on: false, pattern: 'unknown', density: 0, dynamics: 'mf' } as const;
-  const { on, pattern, density, dynamics } = settingsIn(song, kind, part, sectionId);
+  const { on, pattern, density, dynamics } = settingsIn(song, kind, part, where);
   return { on, pattern: patternOf(kind, songStyle(song), pattern).name, density, dynamics };
 }

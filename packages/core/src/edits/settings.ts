@@ -1,48 +1,9 @@
 /** Edits of what is set for parts: for the whole song, for a section, or for one of its playings. */
 import type { Draft } from 'immer';
-import type { FormEntry, Part, Settings, Song } from '../song/schema';
+import type { Part, Settings, Song } from '../song/schema';
+import { isPlaying, settingsAtPlace, settingsThere, type Cell, type Where } from '../timeline/places';
 import { overlay } from '../timeline/settings';
 import { edit, type Edit } from './apply';
-
-/** One pass (0-based) of an entry of the form. */
-export interface Playing {
-  readonly entry: string;
-  readonly pass: number;
-}
-
-/** What settings are for: the whole song (null), a section by its id, or one playing. */
-export type Where = string | Playing | null;
-
-/** A part in a place. */
-export interface Cell {
-  readonly part: string;
-  readonly where: Where;
-}
-
-const isPlaying = (where: Where): where is Playing => typeof where === 'object' && where !== null;
-
-const entryOf = (song: Song, { entry }: Playing): FormEntry | undefined =>
-  song.form.find((e) => e.id === entry);
-
-/** What is set for a part just there; nothing of what shows through from weaker levels. */
-export function settingsAtPlace(song: Song, { part, where }: Cell): Settings {
-  if (where === null) return song.parts.find((p) => p.id === part)?.settings ?? {};
-  if (!isPlaying(where)) return song.sections.find((s) => s.id === where)?.settings[part] ?? {};
-  return entryOf(song, where)?.passes?.[where.pass]?.[part] ?? {};
-}
-
-/** The section a place is of; null for the whole song, and for what is not there any more. */
-export const sectionOfPlace = (song: Song, where: Where): string | null =>
-  isPlaying(where) ? (entryOf(song, where)?.section ?? null) : where;
-
-/** What is set for a part where it plays: for the section and, stronger, for the playing. */
-export function settingsThere(song: Song, { part, where }: Cell): Settings {
-  const section = sectionOfPlace(song, where);
-  return overlay([
-    section === null ? undefined : settingsAtPlace(song, { part, where: section }),
-    isPlaying(where) ? settingsAtPlace(song, { part, where }) : undefined,
-  ]);
-}
 
 type BySettings = Record<string, Settings>;
 

@@ -1,8 +1,11 @@
 /** What a lift does to a player: how full, how strong, how high and how wide it plays, and whether it plays at all. */
 import { DYNAMICS, type Lifted } from '../song/choices';
-import type { Lift } from '../song/schema';
+import type { Lift, Part, Song } from '../song/schema';
+import type { KindFacts } from '../style/kind';
+import type { Style } from '../style/schema';
 import type { Player } from '../timeline/doubles';
-import type { Resolved, Stretch } from '../timeline/settings';
+import { liftAt, resolvedAt, settingsThere, type Where } from '../timeline/places';
+import { exactOf, type Resolved, type Stretch } from '../timeline/settings';
 
 /** Steps of density and dynamics at a lift of 1, 2 and 3. */
 const STEPS = [0, 1, 1, 2] as const;
@@ -33,8 +36,13 @@ export const restsAt = (kind: string, by: number): boolean =>
 /** Whether who rests through the song comes in for a section lifted so far. */
 export const comesInAt = (by: number): boolean => by >= FILLS;
 
-function liftedSettings(kind: string, stretch: Stretch, { by, without = [] }: Lift): Resolved {
-  const { settings, exact } = stretch;
+/** Settings as a lift moves them, but for what is exact. */
+export function liftedSettings(
+  kind: string,
+  settings: Resolved,
+  exact: readonly Lifted[],
+  { by, without = [] }: Lift,
+): Resolved {
   const moves = (what: Lifted): boolean => !without.includes(what) && !exact.includes(what);
   const steps = stepsOf(by);
   const dynamics = DYNAMICS.indexOf(settings.dynamics) + steps;
@@ -49,20 +57,37 @@ function liftedSettings(kind: string, stretch: Stretch, { by, without = [] }: Li
   };
 }
 
+/** A part's settings in a place as it plays by them: those that hold, lifted as the place is. Cues come on top. */
+export function settingsPlayed(
+  kind: KindFacts,
+  style: Style,
+  song: Song,
+  part: Part,
+  where: Where,
+): Resolved {
+  const settings = resolvedAt(kind, style, song, part, where);
+  const lift = where === null ? null : liftAt(song, where);
+  if (!lift || lift.by === 0) return settings;
+  return liftedSettings(kind.id, settings, exactOf([settingsThere(song, { part: part.id, where })]), lift);
+}
+
 /** Players as they were lifted last, by what made them. */
 const known = new WeakMap<
   readonly Stretch[],
   { readonly of: string; readonly stretches: readonly Stretch[] }
 >();
 
-/** A player in a section that is lifted; what is set for less than the section stays as it is set. */
+/** A player in a section that is lifted; what the writer has set there stays as it is set. */
 export function liftedBy(player: Player | null, lift: Lift | null): Player | null {
   if (!player || !lift || lift.by === 0) return player;
   const { kind, stretches } = player;
   const of = `${lift.by} ${lift.without?.join()}`;
   const found = known.get(stretches);
   if (found?.of === of) return { kind, stretches: found.stretches };
-  const lifted = stretches.map((s) => ({ ...s, settings: liftedSettings(kind.id, s, lift) }));
+  const lifted = stretches.map((s) => ({
+    ...s,
+    settings: liftedSettings(kind.id, s.settings, s.exact, lift),
+  }));
   known.set(stretches, { of, stretches: lifted });
   return { kind, stretches: lifted };
 }

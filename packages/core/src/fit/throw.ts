@@ -2,7 +2,8 @@
 import type { Repertoire } from '../band/repertoire';
 import { kindOf, styleOf } from '../band/repertoire';
 import type { Part, Song } from '../song/schema';
-import { patternsAtHand, sectionSettings } from '../timeline/settings';
+import { resolvedAt, type Where } from '../timeline/places';
+import { patternsAtHand } from '../timeline/settings';
 import { anotherOf } from './find';
 import { rankPatterns } from './rank';
 import { songFacts } from './song';
@@ -18,7 +19,7 @@ export interface Thrown {
 const APART = 7919;
 
 /**
- * Another fitting pattern for each of some parts, in the whole song or in a section; a part of a kind that is not at
+ * Another fitting pattern for each of some parts, in the whole song, a section or one playing; a part of a kind that is not at
  * hand, one that is frozen and one that nothing else fits keep what they have.
  * @param throwOf which throw it is: another number, other choices.
  */
@@ -26,7 +27,7 @@ export function throwFor(
   song: Song,
   repertoire: Repertoire,
   partIds: readonly string[],
-  sectionId: string | null,
+  where: Where,
   throwOf: number,
 ): Thrown[] {
   const facts = songFacts(song, repertoire);
@@ -34,7 +35,7 @@ export function throwFor(
   return song.parts.flatMap((part, i) => {
     const kind = kindOf(part, repertoire);
     if (!kind || part.frozen || !partIds.includes(part.id)) return [];
-    const { pattern } = sectionSettings(kind, style, song, part, sectionId ?? '');
+    const { pattern } = resolvedAt(kind, style, song, part, where);
     const found = anotherOf(rankPatterns(patternsAtHand(kind, style), facts), pattern, throwOf + i * APART);
     return found ? [{ part, pattern: found.id, name: found.name }] : [];
   });

@@ -178,7 +178,7 @@ export interface Stretch<P extends Pattern = Pattern> {
   readonly pattern: P;
   /** What the writer has set for the part: its register anywhere, its density in this section or for less. */
   readonly own: { readonly register: boolean; readonly density: boolean };
-  /** Of what is lifted here: what is set for less than the section and so stays; and whether it plays, where the section says. */
+  /** Of what is lifted here: what the writer has set for the section or for less, and so stays. */
   readonly exact: readonly Lifted[];
   /** Where all that it plays is one stroke: the tick of the stroke. Null where it plays on. */
   readonly hit: number | null;
@@ -195,16 +195,19 @@ const isAlike = (a: Stretch, b: Omit<Stretch, 'pattern'>): boolean =>
   a.exact.join() === b.exact.join() &&
   isSame(a.settings, b.settings);
 
-/** What of a layer stands as it is set when its section is lifted. */
-const exactIn = (layer: Settings | undefined): Lifted[] =>
-  !layer
-    ? []
-    : [
-        ...(layer.density === undefined ? [] : (['density'] as const)),
-        ...(layer.dynamics === undefined ? [] : (['dynamics'] as const)),
-        ...(layer.register === undefined && layer.octave === undefined ? [] : (['register'] as const)),
-        ...(layer.spread === undefined ? [] : (['spread'] as const)),
-      ];
+const MOVED: readonly (readonly [keyof Settings, Lifted])[] = [
+  ['density', 'density'],
+  ['dynamics', 'dynamics'],
+  ['register', 'register'],
+  ['octave', 'register'],
+  ['spread', 'spread'],
+  ['on', 'parts'],
+];
+
+/** What the writer has set for a section or for less, and so stays as it is set where the section is lifted. */
+export const exactOf = (layers: readonly (Settings | undefined)[]): readonly Lifted[] => [
+  ...new Set(MOVED.flatMap(([name, what]) => (layers.some((l) => l?.[name] !== undefined) ? [what] : []))),
+];
 
 /** What is set for single chords, as a cue is set for a stretch of ticks. */
 const chordLayers = (chords: readonly ChordEvent[], part: string) =>
@@ -240,10 +243,9 @@ export function stretchesOf(
     const start = starts[i]!;
     const end = starts[i + 1]!;
     const held = cues.filter((cue) => holdsAt(cue, start));
-    const less = [own, ...[...held, ...chords.filter((c) => holdsAt(c, start))].map((c) => c.settings)];
-    const layers = [section, ...less];
+    const less = [...held, ...chords.filter((c) => holdsAt(c, start))];
+    const layers = [section, own, ...less.map((c) => c.settings)];
     const settings = resolveSettings(kind, style, song, part, layers, pass.section);
-    const on = layers.some((l) => l?.on !== undefined);
     const stretch = {
       start,
       end,
@@ -254,7 +256,7 @@ export function stretchesOf(
         ),
         density: layers.some((l) => l?.density !== undefined),
       },
-      exact: isLifted ? [...new Set([...less.flatMap(exactIn), ...(on ? (['parts'] as const) : [])])] : [],
+      exact: isLifted ? exactOf(layers) : [],
       hit: held.findLast((cue) => cue.hit)?.at ?? null,
     };
     const before = stretches[stretches.length - 1];
@@ -275,15 +277,3 @@ export function stretchAt<P extends Pattern>(stretches: readonly Stretch<P>[], t
 /** The settings that hold at a tick of the pass. */
 export const settingsAt = (stretches: readonly Stretch[], tick: number): Resolved =>
   stretchAt(stretches, tick).settings;
-
-/** Settings a part has in a section before its cues: what the Form and Band screens show. */
-export const sectionSettings = (
-  kind: KindFacts,
-  style: Style,
-  song: Song,
-  part: Part,
-  sectionId: string,
-): Resolved => {
-  const section = song.sections.find((s) => s.id === sectionId);
-  return resolveSettings(kind, style, song, part, [section?.settings[part.id]], section);
-};

@@ -6,7 +6,12 @@ import { styleInWords } from '../style/set';
 import { keyInWords } from '../theory/speech';
 import { sectionBars } from '../time/bars';
 import { chordsInUse, expandForm } from '../timeline/passes';
-import { patternOf, sectionSettings } from '../timeline/settings';
+import { resolvedAt } from '../timeline/places';
+import { patternOf } from '../timeline/settings';
+import { cueInWords } from './cues';
+import { liftInWords } from './lifted';
+import { counted, listed, times } from './listed';
+import { pushInWords } from './set';
 
 export interface SectionStanding {
   readonly id: string;
@@ -21,16 +26,6 @@ export interface Standing {
   /** A sentence for each part. */
   readonly band: readonly string[];
   readonly sections: readonly SectionStanding[];
-}
-
-const TIMES = ['', 'once', 'twice'];
-const times = (count: number): string => TIMES[count] ?? `${count} times`;
-const counted = (count: number, one: string, many = `${one}s`): string =>
-  count === 1 ? `one ${one}` : `${count} ${many}`;
-
-function listed(words: readonly string[]): string {
-  const last = words.at(-1);
-  return words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${last!}` : (last ?? '');
 }
 
 /** What each setting is called where it is said that it was set by hand. */
@@ -60,7 +55,7 @@ function partSays(song: Song, part: Part, repertoire: Repertoire): string {
   const kind = kindOf(part, repertoire);
   if (!kind) return `${part.name} is of a kind that is not here, and rests.`;
   const style = styleOf(song, repertoire);
-  const { pattern, density, dynamics, instrument, on } = sectionSettings(kind, style, song, part, '');
+  const { pattern, density, dynamics, instrument, on } = resolvedAt(kind, style, song, part, null);
   const resting = song.sections.filter((s) => s.settings[part.id]?.on === false).map((s) => s.name);
   const byHand = setByHand(part.settings);
   const plays = on
@@ -78,7 +73,29 @@ function partSays(song: Song, part: Part, repertoire: Repertoire): string {
     .join(' ');
 }
 
-function sectionSays(song: Song, section: Section): string[] {
+/** What is set for single playings of a section. */
+function playingsSay(song: Song, section: Section): string[] {
+  let time = 0;
+  return song.form.flatMap((entry) =>
+    entry.section !== section.id
+      ? []
+      : Array.from({ length: entry.repeats }, (_, pass) => {
+          time++;
+          const set = entry.passes?.[pass] ?? {};
+          const lift = entry.lifts?.[pass];
+          const resting = song.parts.filter((p) => set[p.id]?.on === false).map((p) => p.name);
+          const others = song.parts.filter((p) => setByHand(set[p.id]).length).map((p) => p.name);
+          const says = [
+            resting.length ? `without ${listed(resting)}` : '',
+            others.length ? `${listed(others)} otherwise` : '',
+            lift ? liftInWords(lift.by).toLowerCase() : '',
+          ].filter(Boolean);
+          return says.length ? `Time ${time}: ${says.join(', ')}.` : '';
+        }),
+  );
+}
+
+function sectionSays(song: Song, section: Section, repertoire: Repertoire): string[] {
   const first = sectionBars(section, song)[0]!;
   const chords = chordsInUse(section);
   const sounding = chords.filter((c) => c.symbol !== null);
@@ -97,12 +114,31 @@ function sectionSays(song: Song, section: Section): string[] {
     byHand ? `${counted(byHand, 'voicing')} set by hand.` : '',
     others.length ? `Its own settings: ${listed(others)}.` : '',
     resting.length ? `${listed(resting)} ${resting.length === 1 ? 'rests' : 'rest'}.` : '',
-    section.cues.length ? `${counted(section.cues.length, 'cue')}.` : '',
+    section.lift ? `${liftInWords(section.lift.by)}.` : '',
+    section.endings ? `Endings of ${listed(section.endings.map((n) => counted(n, 'bar')))}.` : '',
+    ...song.parts
+      .filter((p) => section.partChords?.[p.id])
+      .map((p) => `${p.name} follows chords of its own.`),
+    section.together?.push ? `Chords are taken ${pushInWords(section.together.push)}.` : '',
+    ...section.cues.map((cue) => cueInWords(song, section, cue, repertoire)),
+    ...playingsSay(song, section),
     section.drafts.length > 1
       ? `${counted(section.drafts.length, 'draft')}; ${section.drafts.find((d) => d.id === section.draft)!.name} is in use.`
       : '',
     unread ? `${counted(unread, 'bar')} cannot be read.` : '',
   ].filter(Boolean);
+}
+
+function closeSays({ ending, close, together }: Song): string[] {
+  const says = [
+    close?.tag ? `the last ${counted(close.tag.bars, 'bar')} ${times(close.tag.times)} more` : '',
+    close?.slow ? `slowing to ${close.slow.to} % over ${counted(close.slow.bars, 'bar')}` : '',
+    ending === 'fade' ? `fading over ${counted(close?.fade ?? 4, 'bar')}` : '',
+  ].filter(Boolean);
+  return [
+    ...(says.length ? [`It ends ${listed(says)}.`] : []),
+    ...(together?.push ? [`Chords are taken ${pushInWords(together.push)}.`] : []),
+  ];
 }
 
 /** @returns sentences without notes, which the writer has in their own words. */
@@ -117,12 +153,13 @@ export function standing(song: Song, repertoire: Repertoire): Standing {
     song: [
       `${keyInWords(song.key)}, ${song.metre}, ${song.tempo} beats a minute, in the style ${styleInWords(repertoire.styles, song.style)}.`,
       form.length ? `${listed(form)}: ${counted(bars, 'bar')} in all.` : 'No section is played.',
+      ...closeSays(song),
     ],
     band: song.parts.map((part) => partSays(song, part, repertoire)),
     sections: song.sections.map((section) => ({
       id: section.id,
       name: section.name,
-      says: sectionSays(song, section),
+      says: sectionSays(song, section, repertoire),
     })),
   };
 }

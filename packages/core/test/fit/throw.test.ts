@@ -6,7 +6,8 @@ import { songFacts } from '@backline/core/fit/song';
 import { throwFor } from '@backline/core/fit/throw';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { patternsAtHand, sectionSettings } from '@backline/core/timeline/settings';
+import { resolvedAt } from '@backline/core/timeline/places';
+import { patternsAtHand } from '@backline/core/timeline/settings';
 
 const song = readChart('tempo: 110\n[Verse]\nC | Am | F | G\n[Chorus]\nF | G', OURS);
 const all = song.parts.map((p) => p.id);
@@ -17,7 +18,7 @@ it('gives each chosen part another pattern that fits, and the others none', () =
   for (const { part, pattern } of thrown) {
     const kind = OURS.kinds.get(part.kind)!;
     const style = OURS.styles.standIn;
-    expect(sectionSettings(kind, style, song, part, '').pattern).not.toBe(pattern);
+    expect(resolvedAt(kind, style, song, part, null).pattern).not.toBe(pattern);
     const ranked = rankPatterns(patternsAtHand(kind, style), songFacts(song, OURS));
     const { score } = ranked.find(({ item }) => item.id === pattern)!;
     expect(score).toBeGreaterThanOrEqual(ranked[0]!.score * 0.8);

@@ -24,13 +24,12 @@ import {
   setCells,
   setSettings,
   varyCells,
-  type Cell,
-  type Where,
 } from '@backline/core/edits/settings';
 import { setTogether } from '@backline/core/edits/together';
 import { ENDINGS, SECTION_TYPES } from '@backline/core/song/choices';
 import type { Section, Song } from '@backline/core/song/schema';
 import { chordsInUse } from '@backline/core/timeline/passes';
+import type { Cell, Where } from '@backline/core/timeline/places';
 
 const pick = <T>(list: readonly T[], n: number): T => list[n % list.length]!;
 const sectionOf = (s: Song, n: number): Section => pick(s.sections, n);

@@ -1,7 +1,6 @@
 import { useEffect, useState } from 'react';
 import { ScrollView, StyleSheet, Text, View, type ViewStyle } from 'react-native';
 import { Button } from '../../components/Button';
-import { setEnding } from '@backline/core/edits/closing';
 import { setGroove, setSeed } from '@backline/core/edits/song';
 import type { Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
@@ -64,7 +63,7 @@ function StyleLine({ song, onOpen }: { song: Song; onOpen: (over: Over) => void 
   );
 }
 
-/** The song's feel and ending: what all parts share. */
+/** The song's feel: what all parts share. */
 function Shared({ song }: { song: Song }) {
   const style = songStyle(song);
   const swing = song.groove.swing ?? style.groove.swing;
@@ -78,16 +77,6 @@ function Shared({ song }: { song: Song }) {
         step={0.5}
         text={swing === 50 ? 'straight' : `off-beat at ${swing} %`}
         onChange={(value) => change(setGroove({ swing: value }))}
-      />
-      <Choices
-        label="The last chord"
-        value={song.ending}
-        choices={[
-          { value: 'hold', label: 'Held' },
-          { value: 'hit', label: 'A hit' },
-          { value: 'open', label: 'Plays on' },
-        ]}
-        onChoose={(ending) => change(setEnding(ending))}
       />
       <Button
         mode="outlined"
@@ -152,7 +141,7 @@ export function BandScreen() {
               key={part.id}
               song={song}
               part={part}
-              sectionId={sectionId}
+              where={sectionId}
               open={page === part}
               onOpen={() => openPart(page === part ? null : part.id)}
               onFind={() => setOver({ part: part.id })}
@@ -173,8 +162,8 @@ export function BandScreen() {
               key={page.id}
               song={song}
               part={page}
-              sectionId={sectionId}
-              where={section ? `in ${section.name}` : 'in the whole song'}
+              where={sectionId}
+              place={section ? `in ${section.name}` : 'in the whole song'}
               onFind={() => setOver({ part: page.id })}
               onTurn={openPart}
               onClose={() => openPart(null)}
@@ -183,7 +172,7 @@ export function BandScreen() {
         ) : null}
       </View>
       {over === 'style' ? <StyleFinder song={song} onClose={close} /> : null}
-      {over === 'dice' ? <DiceSheet song={song} sectionId={sectionId} onClose={close} /> : null}
+      {over === 'dice' ? <DiceSheet song={song} where={sectionId} onClose={close} /> : null}
       {over === 'keep' ? <KeepBandSheet song={song} onClose={close} /> : null}
       {over === 'own' ? <OwnStylesSheet song={song} onClose={close} /> : null}
       {found && kind ? (
@@ -192,7 +181,7 @@ export function BandScreen() {
           song={song}
           part={found}
           kind={kind}
-          sectionId={sectionId}
+          where={sectionId}
           onClose={close}
         />
       ) : null}

@@ -1,3 +1,4 @@
+import type { Where } from '@backline/core/timeline/places';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Part, Song } from '@backline/core/song/schema';
@@ -14,16 +15,16 @@ import { PartMenu, PartSettings } from './laterSettings';
 export interface PartPageProps {
   readonly song: Song;
   readonly part: Part;
-  readonly sectionId: string | null;
-  /** Where the settings are for, in words. */
-  readonly where: string;
+  readonly where: Where;
+  /** What the settings are for, in words. */
+  readonly place: string;
   readonly onFind: () => void;
   readonly onTurn: (part: string) => void;
   readonly onClose: () => void;
 }
 
 /** One part: its weave, and behind it everything that can be set for it. */
-export function PartPage({ song, part, sectionId, where, onFind, onTurn, onClose }: PartPageProps) {
+export function PartPage({ song, part, where, place, onFind, onTurn, onClose }: PartPageProps) {
   const palette = usePalette();
   useReturnFocus();
   const kind = partKind(part);
@@ -57,7 +58,7 @@ export function PartPage({ song, part, sectionId, where, onFind, onTurn, onClose
           <Text role="heading" aria-level={2} numberOfLines={1} style={[styles.name, { color: palette.ink }]}>
             {part.name}
           </Text>
-          <Text style={[TYPE.tiny, { color: palette.quiet }]}>{where}</Text>
+          <Text style={[TYPE.tiny, { color: palette.quiet }]}>{place}</Text>
         </View>
         <IconButton {...beside(-1)} />
         <IconButton {...beside(1)} />
@@ -65,15 +66,15 @@ export function PartPage({ song, part, sectionId, where, onFind, onTurn, onClose
       <ScrollView contentContainerStyle={styles.content}>
         <View style={styles.facts}>
           <View style={styles.names}>
-            <PartFacts {...{ song, part, sectionId }} />
+            <PartFacts {...{ song, part, where }} />
           </View>
           <PartHearing part={part} />
-          <PartPlays {...{ song, part, sectionId }} />
+          <PartPlays {...{ song, part, where }} />
         </View>
         {kind ? (
           <>
-            <PartWeave {...{ song, part, kind, sectionId }} />
-            <PartSettings {...{ song, part, kind, sectionId, onFind }} isWhole />
+            <PartWeave {...{ song, part, kind, where }} />
+            <PartSettings {...{ song, part, kind, where, onFind }} isWhole />
           </>
         ) : (
           <PartMenu song={song} part={part} />

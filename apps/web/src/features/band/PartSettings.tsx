@@ -1,3 +1,4 @@
+import { isPlaying, settingsAtPlace, type Where } from '@backline/core/timeline/places';
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Button } from '../../components/Button';
@@ -22,6 +23,10 @@ type Group = 'plays' | 'touch' | 'instrument' | 'place' | 'voicing' | 'part';
 /** Groups that are unfolded, on every part's page alike: who sets one part's touch sets the next one's. */
 let unfolded: readonly Group[] = ['plays'];
 
+/** Where a part stands when what is set in a place is let go. */
+const asBefore = (where: Where): string =>
+  where === null ? 'As the style has it' : isPlaying(where) ? 'As in its section' : 'As in the whole song';
+
 export interface PartSettingsProps extends Omit<Setting, 'set' | 'put'> {
   /** Opens the list of patterns; left out where there is none. */
   readonly onFind?: () => void;
@@ -31,9 +36,9 @@ export interface PartSettingsProps extends Omit<Setting, 'set' | 'put'> {
 
 /** Everything that can be set for one part, in the order in which players think; heard as it is set. */
 export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsProps) {
-  const { song, part, kind, sectionId } = of;
-  const set = settingsIn(song, kind, part, sectionId);
-  const put = (settings: Settings): void => void change(setSettings(part.id, sectionId, settings));
+  const { song, part, kind, where } = of;
+  const set = settingsIn(song, kind, part, where);
+  const put = (settings: Settings): void => void change(setSettings(part.id, where, settings));
   const setting: Setting = { ...of, set, put };
   const [open, setOpen] = useState(unfolded);
   const fold = (group: Group, title: string, facts?: string) => ({
@@ -43,12 +48,12 @@ export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsPro
     onTurn: () =>
       setOpen((unfolded = open.includes(group) ? open.filter((g) => g !== group) : [...open, group])),
   });
-  const own = sectionId ? song.sections.find((s) => s.id === sectionId)?.settings[part.id] : part.settings;
-  const isSet = own !== undefined && Object.keys(own).length > 0;
+  const own = settingsAtPlace(song, { part: part.id, where });
+  const isSet = Object.keys(own).length > 0;
   const { level, pan } = part.mix;
   return (
     <>
-      <Fold {...fold('plays', 'What it plays', playsIn(song, part, sectionId).pattern)}>
+      <Fold {...fold('plays', 'What it plays', playsIn(song, part, where).pattern)}>
         <PlaysSettings {...setting} onFind={onFind} />
       </Fold>
       {hasTouch(kind) ? (
@@ -85,9 +90,9 @@ export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsPro
         icon="restore"
         style={styles.start}
         disabled={!isSet}
-        onPress={() => put(Object.fromEntries(Object.keys(own ?? {}).map((k) => [k, undefined])))}
+        onPress={() => put(Object.fromEntries(Object.keys(own).map((k) => [k, undefined])))}
       >
-        {sectionId ? 'As in the whole song' : 'As the style has it'}
+        {asBefore(where)}
       </Button>
     </>
   );

@@ -1,3 +1,4 @@
+import type { Where } from '@backline/core/timeline/places';
 import { setSettings } from '@backline/core/edits/settings';
 import { rankPatterns } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';
@@ -11,10 +12,10 @@ import { letGo, tryOut } from '../../state/trying';
 import { WeaveControl } from './WeaveControl';
 
 /** The pattern beside the one in hand among those that fit: the style's own first, then the library's. */
-function besideOf(song: Song, part: Part, kind: Kind, sectionId: string | null, way: 1 | -1): string | null {
+function besideOf(song: Song, part: Part, kind: Kind, where: Where, way: 1 | -1): string | null {
   const all = patternsAtHand(kind, songStyle(song));
   const fitting = rankPatterns(all, songFacts(song, repertoire())).filter(({ reasons }) => !reasons.length);
-  const { pattern } = settingsIn(song, kind, part, sectionId);
+  const { pattern } = settingsIn(song, kind, part, where);
   const at = fitting.findIndex(({ item }) => item.id === pattern);
   return fitting[(at + way + fitting.length) % Math.max(1, fitting.length)]?.item.id ?? null;
 }
@@ -23,15 +24,15 @@ export interface PartWeaveProps {
   readonly song: Song;
   readonly part: Part;
   readonly kind: Kind;
-  readonly sectionId: string | null;
+  readonly where: Where;
   /** What a tap does; left out where its page is open already. */
   readonly onOpen?: (() => void) | undefined;
 }
 
 /** A part's weave in the song, as the control of how it plays there. */
-export function PartWeave({ song, part, kind, sectionId, onOpen }: PartWeaveProps) {
+export function PartWeave({ song, part, kind, where, onOpen }: PartWeaveProps) {
   const band = useBand((s) => s.band);
-  const plays = playsIn(song, part, sectionId);
+  const plays = playsIn(song, part, where);
   if (!band || !plays.on) return null;
   return (
     <WeaveControl
@@ -40,14 +41,14 @@ export function PartWeave({ song, part, kind, sectionId, onOpen }: PartWeaveProp
       name={part.name}
       words={`${plays.pattern}, density ${plays.density}, ${plays.dynamics}`}
       at={{ dynamics: plays.dynamics, density: plays.density }}
-      onPull={(to) => tryOut(`${part.id} held`, setSettings(part.id, sectionId, to), part.id)}
+      onPull={(to) => tryOut(`${part.id} held`, setSettings(part.id, where, to), part.id)}
       onRelease={(to) => {
         letGo();
-        if (to) change(setSettings(part.id, sectionId, to));
+        if (to) change(setSettings(part.id, where, to));
       }}
       onFlick={(way) => {
-        const pattern = besideOf(song, part, kind, sectionId, way);
-        if (pattern) change(setSettings(part.id, sectionId, { pattern }));
+        const pattern = besideOf(song, part, kind, where, way);
+        if (pattern) change(setSettings(part.id, where, { pattern }));
       }}
       onOpen={onOpen}
     />

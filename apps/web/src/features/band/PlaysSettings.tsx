@@ -2,11 +2,15 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../../components/Button';
 import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
+import { pushInWords } from '@backline/core/told/set';
 import { Choices, asNamed } from '../../components/Choices';
 import { songStyle } from '../../state/repertoire';
 import { RhythmOf } from './RhythmOf';
 import type { Setting } from './setting';
 import { TELLING_WORDS } from './telling';
+
+/** How early a part takes up each chord, ticks. */
+const PUSHES = [0, 120, 240];
 
 const levels = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
 
@@ -72,6 +76,14 @@ export function PlaysSettings({
           onChoose={(atChange) => put({ atChange })}
         />
       ) : null}
+      {kind.nature === 'percussion' ? null : (
+        <Choices
+          label="Takes chords"
+          value={set.push}
+          choices={PUSHES.map((value) => ({ value, label: pushInWords(value) }))}
+          onChoose={(push) => put({ push })}
+        />
+      )}
       <Choices
         label="Repeats"
         value={set.telling}

@@ -1,3 +1,4 @@
+import { sectionOfPlace, type Where } from '@backline/core/timeline/places';
 import { StyleSheet, Text } from 'react-native';
 import type { Control, Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
@@ -48,9 +49,9 @@ const mannersOf = (kind: Kind): readonly Manner[] =>
     : MANNERS.filter((m) => m !== 'two hands' || kind.controls.includes('hands'));
 
 /** How many chords of a part a setting moves, and how many stay as they were set by hand. */
-function countChords(song: Song, part: Part, sectionId: string | null): readonly [number, number] {
+function countChords(song: Song, part: Part, where: Where): readonly [number, number] {
   const sounding = song.sections
-    .filter((s) => sectionId === null || s.id === sectionId)
+    .filter((s) => where === null || s.id === sectionOfPlace(song, where))
     .flatMap((s) => chordsInUse(s))
     .filter((c) => c.symbol !== null);
   const fixed = sounding.filter((c) => c.voicing || c.byHand?.[part.id]).length;
@@ -124,12 +125,13 @@ export function VoicingSettings(props: Setting) {
   );
 }
 
-function Laid({ song, part, kind, sectionId, set, put }: Setting) {
+function Laid({ song, part, kind, where, set, put }: Setting) {
   const palette = usePalette();
-  const [moving, fixed] = countChords(song, part, sectionId);
+  const [moving, fixed] = countChords(song, part, where);
   const guitar = kind.controls.includes('neck');
   const section =
-    song.sections.find((s) => s.id === (sectionId ?? song.form[0]?.section)) ?? song.sections[0]!;
+    song.sections.find((s) => s.id === (sectionOfPlace(song, where) ?? song.form[0]?.section)) ??
+    song.sections[0]!;
   return (
     <>
       <VoicingMoves key={`${section.id}/${part.id}`} song={song} section={section} part={part.id} />

@@ -1,3 +1,4 @@
+import type { Where } from '@backline/core/timeline/places';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Resolved } from '@backline/core/timeline/settings';
@@ -7,8 +8,8 @@ export interface Setting {
   readonly song: Song;
   readonly part: Part;
   readonly kind: Kind;
-  /** The section the settings are for, or null for the whole song. */
-  readonly sectionId: string | null;
+  /** What the settings are for: the whole song, a section, or one playing. */
+  readonly where: Where;
   readonly set: Resolved;
   readonly put: (settings: Settings) => void;
 }

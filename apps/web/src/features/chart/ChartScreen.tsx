@@ -110,6 +110,7 @@ export function ChartScreen() {
                   width={width}
                   repeats={playedTimes(song, section.id)}
                   isLong={isLong}
+                  parts={song.parts}
                 />
               ))
             : null}

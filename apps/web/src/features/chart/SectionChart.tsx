@@ -2,6 +2,7 @@ import { memo, useCallback, useMemo } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { runBetween } from '@backline/core/edits/run';
 import type { Section, Song } from '@backline/core/song/schema';
+import { barMarks } from '@backline/core/told/marks';
 import { keyInWords } from '@backline/core/theory/speech';
 import type { Bar } from '@backline/core/time/bars';
 import { guideVoicings } from '@backline/core/voicing/guide';
@@ -21,7 +22,7 @@ import { Boundaries, SectionEnd } from './Boundaries';
 import { layoutSection, type Line, type SectionLayout } from './layout';
 import { barElementId, rowElementId } from './run/useRunKeys';
 import { reachTo, select, selectBar, useSelection } from './selection';
-import { useNear } from './useNear';
+import { useNear } from '../../components/useNear';
 import { inQuarters, metreOf } from '@backline/core/time/metre';
 import { tempoText } from '../../components/tempoText';
 
@@ -44,6 +45,7 @@ export interface SectionChartProps {
   readonly repeats: number;
   /** True where the chart is so long that only the lines in view are drawn. */
   readonly isLong: boolean;
+  readonly parts: Song['parts'];
 }
 
 /** Index of the chord that sounds now in this section, or −1. */
@@ -70,6 +72,7 @@ const rangeOf = (voicings: readonly (readonly number[])[]): readonly [number, nu
 
 interface ChartLineProps {
   readonly isLong: boolean;
+  readonly parts: Song['parts'];
   readonly section: Section;
   readonly line: Line;
   readonly layout: SectionLayout;
@@ -109,7 +112,7 @@ function press(section: string, bar: number, shift: boolean): void {
 }
 
 const ChartLine = memo(function ChartLine(props: ChartLineProps) {
-  const { isLong, section, line, layout, voicings, range, playingChord, degrees, basses } = props;
+  const { isLong, parts, section, line, layout, voicings, range, playingChord, degrees, basses } = props;
   const palette = usePalette();
   const { chosen, run } = useMarks(section.id, line);
   const { ref, isNear } = useNear(isLong);
@@ -142,14 +145,16 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
       {line.bars.map((b, i) => {
         const index = line.firstBar + i;
         const inRun = index >= run[0] && index <= run[1];
-        const note = changeWords(b, line.bars[i - 1]);
+        const marks = barMarks(section, parts, index, b.start, b.start + b.length);
+        const changes = i > 0 ? changeWords(b, line.bars[i - 1]) : '';
+        const note = [changes, marks].filter(Boolean).join(' · ');
         const unread = section.unread?.find((u) => u.at === b.start);
         return (
           <Pressable
             key={index}
             id={barElementId({ section: section.id, bar: index })}
             role="button"
-            aria-label={barLabel(section, b, index, layout, voicings)}
+            aria-label={barLabel(section, b, index, layout, voicings, marks)}
             aria-pressed={index === chosen || inRun}
             onPress={(event) =>
               press(section.id, index, (event.nativeEvent as unknown as MouseEvent).shiftKey)
@@ -179,7 +184,11 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
                 </Text>
               </View>
             ) : null}
-            {note && i > 0 ? <Text style={[styles.change, { color: palette.quiet }]}>{note}</Text> : null}
+            {note ? (
+              <Text numberOfLines={1} style={[styles.change, { color: palette.quiet }]}>
+                {note}
+              </Text>
+            ) : null}
           </Pressable>
         );
       })}
@@ -220,7 +229,7 @@ function beginning(first: Bar, song: SongFacts): string {
 
 /** One section of the chart: lines of chords as wide as they last, their voices threaded through. */
 export const SectionChart = memo(function SectionChart(props: SectionChartProps) {
-  const { section, songKey: key, metre, tempo, width, repeats, isLong } = props;
+  const { section, songKey: key, metre, tempo, width, repeats, isLong, parts } = props;
   const palette = usePalette();
   const layout = useMemo(
     () => layoutSection(section, { key, metre, tempo }, width),
@@ -258,7 +267,7 @@ export const SectionChart = memo(function SectionChart(props: SectionChartProps)
         {layout.lines.map((line) => (
           <ChartLine
             key={line.firstBar}
-            {...{ isLong, section, line, layout, voicings, range, degrees, basses }}
+            {...{ isLong, parts, section, line, layout, voicings, range, degrees, basses }}
             playingChord={line.fragments.some((f) => f.index === playingChord) ? playingChord : -1}
           />
         ))}
@@ -276,5 +285,5 @@ const styles = StyleSheet.create({
   threads: { position: 'absolute', left: 0, top: SYMBOL },
   bar: { position: 'absolute', top: 0, borderLeftWidth: 1.5 },
   unread: { position: 'absolute', top: 4, left: 4, right: 4, padding: 2, borderWidth: 1.5, borderRadius: 4 },
-  change: { position: 'absolute', top: -13, left: 2, fontFamily: FONT.text, fontSize: 11 },
+  change: { position: 'absolute', top: -14, left: 2, right: 0, fontFamily: FONT.text, fontSize: 11 },
 });

@@ -8,13 +8,17 @@ import type { Bar } from '@backline/core/time/bars';
 import { isByHand } from '@backline/core/edits/hand';
 import type { SectionLayout } from './layout';
 
-/** A bar as it is read out: "Verse, bar 3: B minor seven, 2 beats; voices step down". */
+/**
+ * A bar as it is read out: "Verse, bar 3: B minor seven, 2 beats; voices step down".
+ * @param marks what stands over it.
+ */
 export function barLabel(
   section: Section,
   bar: Bar,
   index: number,
   { chords }: SectionLayout,
   voicings: readonly (readonly number[])[],
+  marks = '',
 ): string {
   const unread = section.unread?.find((u) => u.at === bar.start);
   if (unread) return `${section.name}, bar ${index + 1}: “${unread.text}” cannot be read`;
@@ -22,7 +26,8 @@ export function barLabel(
   const inBar = chords
     .map((chord, i) => ({ chord, i }))
     .filter(({ chord }) => chord.start >= bar.start && chord.start < end);
-  if (!inBar.length) return `${section.name}, bar ${index + 1}: the chord before is held`;
+  const marked = marks ? `; ${marks}` : '';
+  if (!inBar.length) return `${section.name}, bar ${index + 1}: the chord before is held${marked}`;
   const spoken = inBar.map(({ chord, i }) => {
     const length = spokenBeats(beatsIn(bar, chord.start, Math.min(chord.start + chord.length, end)));
     if (chord.symbol === null) return `no chord, ${length}`;
@@ -31,5 +36,5 @@ export function barLabel(
     const before = i > 0 ? `; ${motionInWords(voicings[i - 1]!, voicings[i]!)}` : '';
     return `${spokenChord(parseChord(chord.symbol), keyOf(bar.key))}, ${length}${push}${hand}${before}`;
   });
-  return `${section.name}, bar ${index + 1}: ${spoken.join('; ')}`;
+  return `${section.name}, bar ${index + 1}: ${spoken.join('; ')}${marked}`;
 }

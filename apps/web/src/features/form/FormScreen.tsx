@@ -1,115 +1,44 @@
-import { useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
+import { useEffect, useMemo, useState } from 'react';
+import { ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
 import { IconButton } from 'react-native-paper';
-import type { Band } from '@backline/core/band/index';
-import { moveEntry, removeEntry, setRepeats } from '@backline/core/edits/form';
-import { setSettings } from '@backline/core/edits/settings';
-import type { Part, Song } from '@backline/core/song/schema';
+import { addSection, playAgain, setRepeats } from '@backline/core/edits/form';
+import { LIMITS } from '@backline/core/song/limits';
+import type { Song } from '@backline/core/song/schema';
+import { keyOf, keyText } from '@backline/core/theory/key';
+import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
 import { Notice } from '../../components/Notice';
-import { PartBadge } from '../../components/PartBadge';
-import { Sheet } from '../../components/Sheet';
+import { Toggle } from '../../components/Toggle';
 import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
-import { partKind, playsIn } from '../../state/repertoire';
+import { usePlayed } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
-import { FONT, SIZE } from '../../theme/tokens';
-import { PartSettings } from '../band/laterSettings';
-import { WeaveCell } from './WeaveCell';
-import { passesOf } from './weave';
+import { CueLane } from './CueLane';
+import { chooseSeveral, choosePlaying, draw, openOver, resetForm, useForm, type Open } from './formState';
+import { Glance } from './Glance';
+import { Grid, NAME } from './Grid';
+import { LiftLine } from './LiftLine';
+import { formPlayings, placeOf, playingWords, type FormPlaying, type Scope } from './playings';
+import { CellSheet, ScopeChoice } from './sheets/CellSheet';
+import { CloseSheet } from './sheets/CloseSheet';
+import { CompareSheet } from './sheets/CompareSheet';
+import { CueSheet } from './sheets/CueSheet';
+import { OrderSheet } from './sheets/OrderSheet';
+import { OwnChordsSheet } from './sheets/OwnChordsSheet';
+import { SectionSheet } from './sheets/SectionSheet';
+import { SeveralSheet } from './sheets/SeveralSheet';
 
-/** An entry of the form with the ticks of its first playing. */
-interface Column {
-  readonly index: number;
-  readonly sectionId: string;
-  readonly name: string;
-  readonly bars: number;
-  readonly repeats: number;
-  readonly start: number;
-  readonly end: number;
-}
-
-function columnsOf(song: Song, band: Band): Column[] {
-  const passes = passesOf(band);
-  let pass = 0;
-  return song.form.flatMap((entry, index): Column[] => {
-    const section = song.sections.find((s) => s.id === entry.section);
-    const found = passes[pass];
-    if (!section || !found) return [];
-    pass += entry.repeats;
-    const { id: sectionId, name, bars } = section;
-    return [{ index, sectionId, name, bars, repeats: entry.repeats, start: found.start, end: found.end }];
-  });
-}
-
-interface CellProps {
-  readonly song: Song;
-  readonly part: Part;
-  readonly band: Band;
-  readonly column: Column;
-  readonly width: number;
-  readonly height: number;
-  readonly withLabel: boolean;
-  readonly onOpen: () => void;
-}
-
-/** Who plays what in one section: its rhythm to be seen, its settings one tap away. */
-function Cell({ song, part, band, column, width, height, withLabel, onOpen }: CellProps) {
+/** How often the section in sight is played at its place of the form. */
+function Repeats({ song, playing }: { song: Song; playing: FormPlaying }) {
   const palette = usePalette();
-  const plays = playsIn(song, part, column.sectionId);
-  const bandPart = band.parts.find((p) => p.id === part.id);
-  const words = plays.on ? `${plays.pattern}, density ${plays.density}` : 'rests';
-  return (
-    <Pressable
-      role="button"
-      aria-label={`${part.name} in ${column.name}: ${words}`}
-      onPress={onOpen}
-      style={[
-        styles.cell,
-        {
-          width,
-          height,
-          borderColor: palette.line,
-          backgroundColor: plays.on ? palette.raised : palette.paper,
-        },
-      ]}
-    >
-      {bandPart && width > 6 ? (
-        <WeaveCell
-          part={bandPart}
-          from={column.start}
-          to={column.end}
-          width={width - 2}
-          height={height - 2}
-          label={withLabel ? words : ''}
-        />
-      ) : null}
-    </Pressable>
-  );
-}
-
-/** Order and repeats of one entry. */
-function EntryControls({
-  song,
-  column,
-  onMoved,
-}: {
-  song: Song;
-  column: Column;
-  onMoved: (to: number) => void;
-}) {
-  const palette = usePalette();
-  const { index, repeats, name } = column;
-  // What is moved stays in hand: pressed again it goes on.
-  const move = (by: -1 | 1): void => {
-    if (change(moveEntry(index, by))) onMoved(index + by);
-  };
-  const touch = (icon: string, label: string, onPress: () => void, disabled = false) => (
+  const { index, name } = playing;
+  const repeats = song.form[index]?.repeats ?? 1;
+  const touch = (icon: string, label: string, to: number, disabled: boolean) => (
     <IconButton
       icon={icon}
       accessibilityLabel={label}
-      onPress={onPress}
+      onPress={() => change(setRepeats(index, to))}
       disabled={disabled}
       size={22}
       style={styles.touch}
@@ -117,126 +46,172 @@ function EntryControls({
   );
   return (
     <View style={styles.controls}>
-      {touch('arrow-left', `Play ${name} earlier`, () => move(-1), index === 0)}
-      {touch('arrow-right', `Play ${name} later`, () => move(1), index + 1 >= song.form.length)}
-      {touch('minus', `${name} once less`, () => change(setRepeats(index, repeats - 1)), repeats < 2)}
+      {touch('minus', `${name} once less`, repeats - 1, repeats < 2)}
       <Text style={[styles.repeats, { color: palette.ink }]} aria-live="polite">
         {repeats === 1 ? 'once' : `${repeats} times`}
       </Text>
-      {touch('plus', `${name} once more`, () => change(setRepeats(index, repeats + 1)), repeats >= 16)}
-      {touch(
-        'playlist-remove',
-        `Take ${name} out here`,
-        () => change(removeEntry(index)),
-        song.form.length < 2,
-      )}
+      {touch('plus', `${name} once more`, repeats + 1, repeats >= LIMITS.repeats)}
     </View>
   );
 }
 
-const ROW = 58;
-const NAME = 124;
+/** Adds a section at the end, goes to it, and asks what it is. */
+function addAndOpen(song: Song): void {
+  if (!change(addSection('Section', keyText(keyOf(song.key))))) return;
+  const made = useOpenSong.getState().song?.form.at(-1);
+  if (made) choosePlaying(`${made.id}/0`);
+  openOver({ kind: 'section' });
+}
 
-/** Who plays where: parts by sections. One section at a time on a narrow screen, all of them on a wide one. */
+/** Sections that no place of the form plays, with the way back. */
+function NotPlayed({ song }: { song: Song }) {
+  const palette = usePalette();
+  const played = new Set(song.form.map((e) => e.section));
+  const left = song.sections.filter((s) => !played.has(s.id));
+  if (!left.length) return null;
+  return (
+    <View style={styles.row}>
+      <Text style={[TYPE.words, { color: palette.quiet }]}>Not played:</Text>
+      {left.map((section) => (
+        <Button
+          key={section.id}
+          compact
+          mode="outlined"
+          icon="playlist-plus"
+          accessibilityLabel={`${section.name}: play it again`}
+          onPress={() => change(playAgain(section.id))}
+        >
+          {section.name}
+        </Button>
+      ))}
+    </View>
+  );
+}
+
+interface OverProps {
+  readonly song: Song;
+  readonly open: Open;
+  readonly playings: readonly FormPlaying[];
+  readonly playing: FormPlaying;
+  readonly scope: Scope;
+  readonly width: number;
+}
+
+/** What lies over the grid. */
+function Over({ song, open, playings, playing, scope, width }: OverProps) {
+  const band = useBand((s) => s.band);
+  const section = song.sections.find((s) => s.id === playing.sectionId);
+  const part = 'part' in open ? song.parts.find((p) => p.id === open.part) : undefined;
+  if (!section || !band) return null;
+  switch (open.kind) {
+    case 'cell':
+      return part ? <CellSheet key={`${part.id} ${playing.id}`} {...{ song, part, playing, scope }} /> : null;
+    case 'own chords':
+      return part ? (
+        <OwnChordsSheet key={`${part.id} ${section.id}`} {...{ song, section, part, width }} />
+      ) : null;
+    case 'cue':
+      return (
+        <CueSheet
+          key={`${section.id} ${open.id}`}
+          song={song}
+          section={section}
+          id={open.id}
+          at={open.at}
+          parts={open.parts}
+        />
+      );
+    case 'section':
+      return <SectionSheet key={section.id} {...{ song, section, playing, scope }} />;
+    case 'compare':
+      return <CompareSheet {...{ song, band, playings, playing, width }} />;
+    case 'order':
+      return <OrderSheet song={song} />;
+    case 'close':
+      return <CloseSheet song={song} />;
+  }
+}
+
+/** Who plays what, where: the song at a glance, one playing or all of them, and what leads further. */
 export function FormScreen() {
   const palette = usePalette();
+  const id = useOpenSong((s) => s.id);
   const song = useOpenSong((s) => s.song);
+  // Drawn anew where a style of the writer's own is changed.
+  usePlayed((s) => s.all);
   const { band, failed } = useBand();
-  const [chosen, setChosen] = useState(0);
-  const [open, setOpen] = useState<string | null>(null);
+  const { playing: chosen, scope, open, several, drawing } = useForm();
   const [width, setWidth] = useState(0);
+  useEffect(() => resetForm, [id]);
+  const playings = useMemo(() => (song && band ? formPlayings(song, band) : []), [song, band]);
   if (!song) return null;
   if (failed) return <Notice text={failed} />;
   if (!band) return null;
-  const columns = columnsOf(song, band);
-  const column = columns.find((c) => c.index === chosen) ?? columns[0];
-  if (!column)
-    return <Notice text="No section is played. On the chart, open a section and let it play again." />;
-  const wide = width > 540;
-  const total = columns.reduce((sum, c) => sum + c.bars, 0);
-  const room = width - NAME - 4;
-  const shown = wide ? columns : [column];
-  const widthOf = (c: Column): number => Math.floor(wide ? (room * c.bars) / total : room);
-  const part = song.parts.find((p) => p.id === open);
-  const kind = part && partKind(part);
-  const openCell = (c: Column, p: Part): void => {
-    setChosen(c.index);
-    setOpen(p.id);
-  };
+  const playing = playings.find((p) => p.id === chosen) ?? playings[0];
+  if (!playing)
+    return (
+      <Notice text="No section is played.">
+        <NotPlayed song={song} />
+      </Notice>
+    );
+  const section = song.sections.find((s) => s.id === playing.sectionId)!;
+  const lifted = placeOf(song, playing, scope === 'song' ? 'section' : scope)!;
+  const way = (label: string, icon: string, onPress: () => void) => (
+    <Button compact mode="outlined" icon={icon} style={styles.way} onPress={onPress}>
+      {label}
+    </Button>
+  );
   return (
     <View style={[styles.screen, { backgroundColor: palette.paper }]}>
       <ScrollView contentContainerStyle={styles.content}>
-        <Choices
-          label="Form"
-          value={column.index}
-          choices={columns.map((c) => ({
-            value: c.index,
-            label: c.repeats > 1 ? `${c.name} ×${c.repeats}` : c.name,
-          }))}
-          onChoose={setChosen}
-        />
-        <EntryControls song={song} column={column} onMoved={setChosen} />
         <View onLayout={(e: LayoutChangeEvent) => setWidth(Math.floor(e.nativeEvent.layout.width))}>
-          {wide ? (
-            <View style={styles.row} aria-hidden>
-              <View style={styles.part} />
-              {columns.map((c) => (
-                <Text
-                  key={c.index}
-                  numberOfLines={1}
-                  style={[
-                    styles.column,
-                    {
-                      width: widthOf(c),
-                      color: palette.ink,
-                      fontFamily: c === column ? FONT.strong : FONT.text,
-                    },
-                    { borderColor: c === column ? palette.action : 'transparent' },
-                  ]}
-                >
-                  {c.name}
-                </Text>
-              ))}
-            </View>
-          ) : null}
-          {width > 0
-            ? song.parts.map((p) => {
-                const on = playsIn(song, p, column.sectionId).on;
-                return (
-                  <View key={p.id} role="group" aria-label={p.name} style={styles.row}>
-                    <Pressable
-                      role="switch"
-                      aria-checked={on}
-                      aria-label={`${p.name} plays in ${column.name}`}
-                      onPress={() => change(setSettings(p.id, column.sectionId, { on: !on }))}
-                      style={styles.part}
-                    >
-                      <PartBadge kind={p.kind} quiet={!on} />
-                      <Text style={[styles.name, { color: palette.ink }]}>{p.name}</Text>
-                    </Pressable>
-                    {shown.map((c) => (
-                      <Cell
-                        key={c.index}
-                        song={song}
-                        part={p}
-                        band={band}
-                        column={c}
-                        width={widthOf(c)}
-                        height={ROW}
-                        withLabel={!wide}
-                        onOpen={() => openCell(c, p)}
-                      />
-                    ))}
-                  </View>
-                );
-              })
-            : null}
+          {width > 0 ? <Glance {...{ song, band, playings, width, drawing }} chosen={playing} /> : null}
         </View>
+        <Choices
+          label="Playing in sight"
+          bare
+          inARow
+          value={playing.id}
+          choices={playings.map((p) => ({
+            value: p.id,
+            label: p.of > 1 ? `${p.name} ·${p.time}` : p.name,
+            spoken: p.of > 1 ? `${p.name} ·${p.time}, time ${p.time} of ${p.of}` : p.name,
+          }))}
+          onChoose={choosePlaying}
+        />
+        <View style={styles.head}>
+          <Repeats song={song} playing={playing} />
+          <LiftLine
+            song={song}
+            where={lifted}
+            name={scope === 'playing' ? playingWords(playing) : section.name}
+          />
+        </View>
+        <ScopeChoice {...{ song, playing, scope }} />
+        {width > 0 ? (
+          <>
+            <Grid {...{ song, band, playings, playing, scope, width, several }} choosing={several !== null} />
+            <View style={styles.cues}>
+              <CueLane song={song} section={section} width={width - NAME} />
+            </View>
+          </>
+        ) : null}
+        <View style={styles.row}>
+          {way(`About ${section.name}`, 'information-outline', () => openOver({ kind: 'section' }))}
+          {way('Order', 'swap-vertical', () => openOver({ kind: 'order' }))}
+          {way('Cue', 'flag-outline', () => openOver({ kind: 'cue', id: null, at: 0, parts: [] }))}
+          {way('Several cells', 'select-multiple', () => chooseSeveral(several === null))}
+          {way('Compare', 'compare-horizontal', () => openOver({ kind: 'compare' }))}
+          {way('Beginning and end', 'ray-start-end', () => openOver({ kind: 'close' }))}
+          <Toggle label="Draw a build" on={drawing} onPress={() => draw(!drawing)} />
+          {way('Add a section', 'plus', () => addAndOpen(song))}
+        </View>
+        <NotPlayed song={song} />
       </ScrollView>
-      {part ? (
-        <Sheet title={`${part.name} in ${column.name}`} onClose={() => setOpen(null)}>
-          {kind ? <PartSettings {...{ song, part, kind }} sectionId={column.sectionId} /> : null}
-        </Sheet>
+      {several !== null ? (
+        <SeveralSheet {...{ song, playings, scope, several }} />
+      ) : open ? (
+        <Over {...{ song, open, playings, playing, scope, width }} />
       ) : null}
     </View>
   );
@@ -245,12 +220,11 @@ export function FormScreen() {
 const styles = StyleSheet.create({
   screen: { flex: 1, minHeight: 0 },
   content: { padding: 14, gap: 8, paddingBottom: 24 },
+  head: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'flex-start', columnGap: 6 },
   controls: { flexDirection: 'row', alignItems: 'center' },
   touch: { width: 44, height: 44, margin: 0 },
-  repeats: { ...TYPE.words, minWidth: 52, textAlign: 'center' },
-  row: { flexDirection: 'row', alignItems: 'center', marginBottom: 4 },
-  part: { width: NAME, flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: 44 },
-  name: TYPE.strong,
-  column: { fontSize: SIZE.tiny, paddingHorizontal: 3, borderBottomWidth: 2.5 },
-  cell: { borderWidth: 1, borderRadius: 6, overflow: 'hidden' },
+  repeats: { ...TYPE.words, minWidth: 48, textAlign: 'center' },
+  cues: { paddingLeft: NAME },
+  row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6 },
+  way: { minHeight: 44, justifyContent: 'center' },
 });

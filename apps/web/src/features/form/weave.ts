@@ -1,5 +1,5 @@
 import type { BandNote } from '@backline/core/band/bandNote';
-import type { Band, BandPart } from '@backline/core/band/index';
+import type { BandPart } from '@backline/core/band/index';
 import { firstFrom } from '@backline/core/time/search';
 
 /** Notes of a sorted list that start within a stretch of ticks. */
@@ -31,26 +31,4 @@ export function strokesOf(part: BandPart, from: number, to: number, apart = 0): 
     strokes.push({ at: (start - from) / (to - from), strength });
   }
   return strokes;
-}
-
-/** One playing of a section, as the band plays it. */
-export interface Pass {
-  readonly sectionId: string;
-  /** The place of the form and its repeat. */
-  readonly playing: string;
-  readonly start: number;
-  readonly end: number;
-  readonly bars: number;
-}
-
-/** Start and end of each playing of each section, in order of time. */
-export function passesOf(band: Pick<Band, 'bars'>): Pass[] {
-  const passes: Pass[] = [];
-  for (const { sectionId, playing, start, length } of band.bars) {
-    const last = passes[passes.length - 1];
-    if (last?.playing === playing) {
-      passes[passes.length - 1] = { ...last, end: start + length, bars: last.bars + 1 };
-    } else passes.push({ sectionId, playing, start, end: start + length, bars: 1 });
-  }
-  return passes;
 }

@@ -1,3 +1,4 @@
+import type { Where } from '@backline/core/timeline/places';
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button } from '../../../components/Button';
@@ -16,29 +17,29 @@ import { hear } from './hear';
 export interface DiceSheetProps {
   readonly song: Song;
   /** The section it is for, or null for the whole song. */
-  readonly sectionId: string | null;
+  readonly where: Where;
   readonly onClose: () => void;
 }
 
 /** The dice for any number of parts: other patterns that fit, heard before they are kept. */
-export function DiceSheet({ song, sectionId, onClose }: DiceSheetProps) {
+export function DiceSheet({ song, where, onClose }: DiceSheetProps) {
   const palette = usePalette();
   const [without, setWithout] = useState<readonly string[]>([]);
   const [count, setCount] = useState(0);
   const [thrown, setThrown] = useState<readonly Thrown[]>([]);
   useEffect(() => letGo, []);
-  const parts = song.parts.filter((part) => !part.frozen && playsIn(song, part, sectionId).on);
+  const parts = song.parts.filter((part) => !part.frozen && playsIn(song, part, where).on);
   const chosen = parts.filter(({ id }) => !without.includes(id)).map(({ id }) => id);
   const give = (): void => {
     letGo();
     setThrown([]);
   };
   const roll = (): void => {
-    const found = throwFor(song, repertoire(), chosen, sectionId, song.seed * 1000 + count);
+    const found = throwFor(song, repertoire(), chosen, where, song.seed * 1000 + count);
     setCount(count + 1);
     setThrown(found);
     if (!found.length) return letGo();
-    tryOut(`dice ${count}`, setPatterns(found, sectionId), null);
+    tryOut(`dice ${count}`, setPatterns(found, where), null);
     hear();
   };
   return (
@@ -73,7 +74,7 @@ export function DiceSheet({ song, sectionId, onClose }: DiceSheetProps) {
               mode="contained"
               icon="check"
               onPress={() => {
-                change(setPatterns(thrown, sectionId));
+                change(setPatterns(thrown, where));
                 give();
               }}
             >

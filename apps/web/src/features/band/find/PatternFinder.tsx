@@ -1,3 +1,4 @@
+import type { Where } from '@backline/core/timeline/places';
 import { useMemo, useRef } from 'react';
 import { setSettings } from '@backline/core/edits/settings';
 import { anotherOf, isPatternAsked, moreLike, opposites } from '@backline/core/fit/find';
@@ -17,7 +18,7 @@ export interface PatternFinderProps {
   readonly part: Part;
   readonly kind: Kind;
   /** The section it is for, or null for the whole song. */
-  readonly sectionId: string | null;
+  readonly where: Where;
   readonly onClose: () => void;
 }
 
@@ -29,10 +30,10 @@ function inALine(pattern: Pattern, isOwn: boolean): string {
 }
 
 /** Any pattern of a kind of part, tried in the song before it is kept. */
-export function PatternFinder({ song, part, kind, sectionId, onClose }: PatternFinderProps) {
+export function PatternFinder({ song, part, kind, where, onClose }: PatternFinderProps) {
   const style = songStyle(song);
   const own = patternsOf(kind, style);
-  const { pattern: inHand } = settingsIn(song, kind, part, sectionId);
+  const { pattern: inHand } = settingsIn(song, kind, part, where);
   const throws = useRef(0);
   const tried = useTrying((s) => s.id);
   const ranked = useMemo(
@@ -52,7 +53,7 @@ export function PatternFinder({ song, part, kind, sectionId, onClose }: PatternF
     () => [...new Set(ranked.flatMap(({ item }) => factsOf(item).genres))].sort(),
     [ranked],
   );
-  const editTo = (pattern: string) => setSettings(part.id, sectionId, { pattern });
+  const editTo = (pattern: string) => setSettings(part.id, where, { pattern });
   const from = (): Pattern => patternOf(kind, style, tried ?? inHand);
   const fitting = ranked.filter(({ reasons }) => reasons.length === 0).map(({ item }) => item);
   return (

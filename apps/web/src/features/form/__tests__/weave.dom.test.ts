@@ -1,20 +1,12 @@
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
-import { notesWithin, passesOf, strokesOf } from '../weave';
+import { notesWithin, strokesOf } from '../weave';
 import { OURS } from '@backline/core/styles/index';
 
 const band = renderBand(readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS), OURS);
 const guitar = band.parts.find((p) => p.kind === 'guitar')!;
 
 describe('the weave', () => {
-  it('finds the playings of the sections in order', () => {
-    expect(passesOf(band).map((p) => [p.sectionId, p.start, p.end])).toEqual([
-      ['s1', 0, 3840],
-      ['s1', 3840, 7680],
-      ['s2', 7680, 11520],
-    ]);
-  });
-
   it('shows the real notes: a stroke of six strings is one, as tall as its strongest', () => {
     const strokes = strokesOf(guitar, 0, 1920);
     const notes = notesWithin(guitar.notes, 0, 1920);

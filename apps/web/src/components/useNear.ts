@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 
-/** How far above and below the view a row is made ready, px: more than a flick of the finger goes. */
+/** How far around the view a row or column is made ready, px: more than a flick of the finger goes. */
 const AROUND = 900;
 
 const told = new WeakMap<Element, (near: boolean) => void>();
@@ -11,7 +11,7 @@ function rowWatcher(): IntersectionObserver | null {
   if (typeof IntersectionObserver === 'undefined') return null;
   watcher ??= new IntersectionObserver(
     (entries) => entries.forEach((entry) => told.get(entry.target)?.(entry.isIntersecting)),
-    { rootMargin: `${AROUND}px 0px` },
+    { rootMargin: `${AROUND}px` },
   );
   return watcher;
 }

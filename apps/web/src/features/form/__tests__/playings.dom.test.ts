@@ -1,0 +1,43 @@
+import { renderBand } from '@backline/core/band/index';
+import { applyEdit } from '@backline/core/edits/apply';
+import { addSecondEnding, setClose } from '@backline/core/edits/closing';
+import { readChart } from '@backline/core/formats/chart/index';
+import { OURS } from '@backline/core/styles/index';
+import { formPlayings, isOfForm, placeOf, playingWords } from '../playings';
+
+const song = readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS);
+
+it('finds the playings of the sections in order, and says which time each is', () => {
+  const playings = formPlayings(song, renderBand(song, OURS));
+  expect(playings.map((p) => [playingWords(p), p.start, p.end, p.bars])).toEqual([
+    ['Verse, time 1', 0, 3840, 2],
+    ['Verse, time 2', 3840, 7680, 2],
+    ['Chorus', 7680, 11520, 2],
+  ]);
+  expect(['song', 'section', 'playing'].map((s) => placeOf(song, playings[1]!, s as 'song'))).toEqual([
+    null,
+    's1',
+    { entry: 'e1', pass: 1 },
+  ]);
+});
+
+it('a tag is a playing, and is set with what it repeats; endings are counted as they are played', () => {
+  const told = [addSecondEnding('s1', 1), setClose({ tag: { bars: 1, times: 2 } })].reduce(
+    (now, edit) => applyEdit(now, edit)!.song,
+    song,
+  );
+  const playings = formPlayings(told, renderBand(told, OURS));
+  expect(playings.map((p) => [p.name, p.bars, isOfForm(told, p)])).toEqual([
+    ['Verse', 2, true],
+    ['Verse', 2, true],
+    ['Chorus', 2, true],
+    ['Chorus', 1, false],
+    ['Chorus', 1, false],
+  ]);
+  expect(placeOf(told, playings[4]!, 'playing')).toBe('s2');
+});
+
+it('a place of the form that is no more is left out until the band is made anew', () => {
+  const band = renderBand(song, OURS);
+  expect(formPlayings({ ...song, form: song.form.slice(1) }, band).map((p) => p.name)).toEqual(['Chorus']);
+});

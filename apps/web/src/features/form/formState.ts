@@ -1,0 +1,67 @@
+import { create } from 'zustand';
+import type { Cell } from '@backline/core/timeline/places';
+import type { Scope } from './playings';
+
+/** What is open over the grid. */
+export type Open =
+  | { readonly kind: 'cell'; readonly part: string }
+  | { readonly kind: 'own chords'; readonly part: string }
+  | {
+      readonly kind: 'cue';
+      readonly id: string | null;
+      readonly at: number;
+      readonly parts: readonly string[];
+    }
+  | { readonly kind: 'section' }
+  | { readonly kind: 'order' }
+  | { readonly kind: 'compare' }
+  | { readonly kind: 'close' };
+
+export interface FormState {
+  /** The playing in sight; null for the first. */
+  readonly playing: string | null;
+  readonly scope: Scope;
+  readonly open: Open | null;
+  /** Cells in hand, as texts; null while none are chosen. */
+  readonly several: readonly string[] | null;
+  /** The cell whose settings are put onto others. */
+  readonly copied: Cell | null;
+  /** True while a build is drawn. */
+  readonly drawing: boolean;
+}
+
+const AT_FIRST: FormState = {
+  playing: null,
+  scope: 'section',
+  open: null,
+  several: null,
+  copied: null,
+  drawing: false,
+};
+
+export const useForm = create<FormState>(() => AT_FIRST);
+const { setState, getState } = useForm;
+
+export const choosePlaying = (playing: string): void => setState({ playing });
+export const chooseScope = (scope: Scope): void => setState({ scope });
+export const openOver = (open: Open | null): void => setState({ open });
+export const copyFrom = (copied: Cell): void => setState({ copied });
+export const draw = (drawing: boolean): void => setState({ drawing, open: null, several: null });
+
+/** A cell as a text: the part and the playing. */
+export const cellText = (part: string, playing: string): string => `${part} ${playing}`;
+
+/** Begins to choose several cells, or ends it. */
+export const chooseSeveral = (on: boolean): void => setState({ several: on ? [] : null, open: null });
+
+/** Takes cells in hand, or lets them go where all of them are. */
+export function turnCells(texts: readonly string[]): void {
+  const now = getState().several ?? [];
+  const all = texts.every((text) => now.includes(text));
+  setState({
+    several: all ? now.filter((text) => !texts.includes(text)) : [...new Set([...now, ...texts])],
+  });
+}
+
+/** Another song begins at its beginning. */
+export const resetForm = (): void => setState(AT_FIRST);

@@ -1,0 +1,135 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { Button } from '../../../components/Button';
+import { Choices } from '../../../components/Choices';
+import { Fold } from '../../../components/Fold';
+import { Sheet } from '../../../components/Sheet';
+import { clearCells, copyCell, playAlone, setSettings, varyCells } from '@backline/core/edits/settings';
+import type { Part, Settings, Song } from '@backline/core/song/schema';
+import { settingsAtPlace } from '@backline/core/timeline/places';
+import { settingsInWords } from '@backline/core/told/set';
+import { change } from '../../../state/openSong';
+import { partKind, songStyle } from '../../../state/repertoire';
+import { usePalette } from '../../../theme/usePalette';
+import { TYPE } from '../../../theme/styles';
+import { PartSettings } from '../../band/laterSettings';
+import { chooseScope, copyFrom, openOver, useForm } from '../formState';
+import { isOfForm, placeOf, playingWords, scopeWords, type FormPlaying, type Scope } from '../playings';
+import { ForChords } from './ForChords';
+
+export interface CellSheetProps {
+  readonly song: Song;
+  readonly part: Part;
+  readonly playing: FormPlaying;
+  readonly scope: Scope;
+}
+
+const SCOPES: readonly Scope[] = ['song', 'section', 'playing'];
+
+/** What settings are for: the whole song, the section, or this time only. */
+export function ScopeChoice({ song, playing, scope }: Omit<CellSheetProps, 'part'>) {
+  const scopes = SCOPES.filter((s) => s !== 'playing' || isOfForm(song, playing));
+  return (
+    <Choices
+      label="Set for"
+      bare
+      inARow
+      value={scopes.includes(scope) ? scope : 'section'}
+      choices={scopes.map((value) => ({
+        value,
+        label:
+          value === 'song'
+            ? 'For the song'
+            : value === 'section'
+              ? `For ${playing.name}`
+              : `Time ${playing.time} only`,
+        spoken:
+          value === 'song'
+            ? 'For the song'
+            : value === 'section'
+              ? `For ${playing.name}${playing.of > 1 ? ', every time' : ''}`
+              : `Time ${playing.time} only`,
+      }))}
+      onChoose={chooseScope}
+    />
+  );
+}
+
+/** One part in one playing: what is set for it where, in words that can be let go one by one; and everything that can be set. */
+export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
+  const palette = usePalette();
+  const [single, setSingle] = useState(false);
+  const copied = useForm((s) => s.copied);
+  const kind = partKind(part);
+  const where = placeOf(song, playing, scope);
+  const cell = { part: part.id, where };
+  const set = settingsInWords(kind, songStyle(song), settingsAtPlace(song, cell));
+  const letGo = (name: keyof Settings): void =>
+    void change(setSettings(part.id, where, { [name]: undefined }));
+  const from = song.parts.find((p) => p.id === copied?.part);
+  const act = (label: string, icon: string, onPress: () => void, disabled = false) => (
+    <Button compact mode="outlined" icon={icon} disabled={disabled} style={styles.act} onPress={onPress}>
+      {label}
+    </Button>
+  );
+  return (
+    <Sheet
+      tall
+      title={`${part.name} in ${playingWords(playing)}`}
+      onClose={() => openOver(null)}
+      top={
+        <View style={styles.top}>
+          <ScopeChoice {...{ song, playing, scope }} />
+        </View>
+      }
+    >
+      <View style={styles.set}>
+        <Text style={[TYPE.words, { color: palette.quiet }]}>
+          {set.length
+            ? `Set for ${scopeWords(playing, scope)}:`
+            : `Nothing is set for ${scopeWords(playing, scope)}.`}
+        </Text>
+        {set.map(({ name, says }) => (
+          <Button
+            key={name}
+            compact
+            mode="outlined"
+            icon="close"
+            contentStyle={styles.letGo}
+            accessibilityLabel={`${says}: let it go`}
+            style={styles.act}
+            onPress={() => letGo(name)}
+          >
+            {says}
+          </Button>
+        ))}
+      </View>
+      <View style={styles.set}>
+        {act('Another like this', 'dice-multiple-outline', () => change(varyCells([cell])))}
+        {where === null ? null : act('Alone', 'account-outline', () => change(playAlone(part.id, where)))}
+        {act('Copy', 'content-copy', () => copyFrom(cell))}
+        {copied && from
+          ? act(`Put ${from.name}’s here`, 'content-paste', () => change(copyCell(copied, [cell])))
+          : null}
+        {act('Let all go', 'restore', () => change(clearCells([cell])), set.length === 0)}
+        {kind && kind.nature !== 'percussion'
+          ? act('Own chords', 'music-note-outline', () => openOver({ kind: 'own chords', part: part.id }))
+          : null}
+        {act('Cue', 'flag-outline', () => openOver({ kind: 'cue', id: null, at: 0, parts: [part.id] }))}
+      </View>
+      {kind && kind.nature !== 'percussion' ? (
+        <Fold title="For single chords" open={single} onTurn={() => setSingle(!single)}>
+          <ForChords song={song} part={part} kind={kind} sectionId={playing.sectionId} />
+        </Fold>
+      ) : null}
+      {kind ? <PartSettings {...{ song, part, kind, where }} /> : null}
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  top: { paddingHorizontal: 16 },
+  set: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6 },
+  act: { minHeight: 44, justifyContent: 'center' },
+  letGo: { flexDirection: 'row-reverse' },
+});

@@ -1,0 +1,186 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { addIntro, setClose, setEnding } from '@backline/core/edits/closing';
+import { setTogether } from '@backline/core/edits/together';
+import type { Ending } from '@backline/core/song/choices';
+import { LIMITS } from '@backline/core/song/limits';
+import type { Song } from '@backline/core/song/schema';
+import { pushInWords } from '@backline/core/told/set';
+import { player, usePlayer } from '../../../audio/player';
+import { Button } from '../../../components/Button';
+import { Choices } from '../../../components/Choices';
+import { Range } from '../../../components/Range';
+import { Sheet } from '../../../components/Sheet';
+import { Stepper } from '../../../components/Stepper';
+import { SwitchLine } from '../../../components/SwitchLine';
+import { Toggle } from '../../../components/Toggle';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { TYPE } from '../../../theme/styles';
+import { openOver } from '../formState';
+
+const ENDS: readonly { readonly value: Ending; readonly label: string }[] = [
+  { value: 'hold', label: 'Held, rings out' },
+  { value: 'hit', label: 'A hit' },
+  { value: 'fade', label: 'Fades' },
+  { value: 'open', label: 'Plays on' },
+];
+
+const bars = (count: number): string => (count === 1 ? '1 bar' : `${count} bars`);
+
+/** A number of bars, from none up. */
+function Bars(props: {
+  label: string;
+  value: number;
+  none: string;
+  most: number;
+  onSet: (value: number) => void;
+}) {
+  const { label, value, none, most, onSet } = props;
+  return (
+    <Stepper
+      label={label}
+      text={value ? bars(value) : none}
+      less={`${label}: a bar less`}
+      more={`${label}: a bar more`}
+      onLess={value > 0 ? () => onSet(value - 1) : undefined}
+      onMore={value < most ? () => onSet(value + 1) : undefined}
+    />
+  );
+}
+
+/** An intro of the first chords, with those who play in it. */
+function Intro({ song }: { song: Song }) {
+  const palette = usePalette();
+  const [length, setLength] = useState(2);
+  const usual = song.parts.filter((p) => p.kind === 'bass' || p.kind === 'drums').map((p) => p.id);
+  const [only, setOnly] = useState<readonly string[]>(usual.length ? usual : song.parts.map((p) => p.id));
+  const first = song.sections.find((s) => s.id === song.form[0]?.section);
+  const most = Math.min(8, first?.bars ?? 1);
+  const count = Math.min(length, most);
+  return (
+    <>
+      <Stepper
+        label="An intro of"
+        text={bars(count)}
+        less="Intro a bar shorter"
+        more="Intro a bar longer"
+        onLess={count > 1 ? () => setLength(count - 1) : undefined}
+        onMore={count < most ? () => setLength(count + 1) : undefined}
+      />
+      <View role="group" aria-label="Who plays in the intro" style={styles.row}>
+        {song.parts.map((part) => {
+          const on = only.includes(part.id);
+          return (
+            <Toggle
+              key={part.id}
+              label={part.name}
+              on={on}
+              onPress={() => setOnly(on ? only.filter((id) => id !== part.id) : [...only, part.id])}
+            />
+          );
+        })}
+      </View>
+      <Button
+        mode="outlined"
+        icon="playlist-plus"
+        style={styles.act}
+        disabled={!first || !only.length}
+        onPress={() => change(addIntro(count, only.length === song.parts.length ? null : only))}
+      >
+        Add the intro
+      </Button>
+      <Text style={[TYPE.tiny, { color: palette.quiet }]}>
+        It is made of the first chords of {first?.name ?? 'the song'}. A pick-up is set on the chart, under a
+        bar’s Time.
+      </Text>
+    </>
+  );
+}
+
+/** How the song begins and ends. */
+export function CloseSheet({ song }: { song: Song }) {
+  const palette = usePalette();
+  const countIn = usePlayer((s) => s.countIn);
+  const { ending, close } = song;
+  const slow = close?.slow;
+  const tag = close?.tag;
+  return (
+    <Sheet tall title="Beginning and end" onClose={() => openOver(null)}>
+      <Text role="heading" aria-level={3} style={[TYPE.strong, { color: palette.ink }]}>
+        It begins
+      </Text>
+      <SwitchLine label="Count-in" on={countIn} onTurn={(on) => player.setCountIn(on)} />
+      <Intro song={song} />
+      <Text role="heading" aria-level={3} style={[TYPE.strong, { color: palette.ink }]}>
+        It ends
+      </Text>
+      <Choices
+        label="The last chord"
+        value={ending}
+        choices={ENDS}
+        onChoose={(value) => change(setEnding(value))}
+      />
+      {ending === 'fade' ? (
+        <Bars
+          label="Fading over"
+          value={close?.fade ?? 4}
+          none="4 bars"
+          most={LIMITS.closingBars}
+          onSet={(fade) => change(setClose({ fade: Math.max(1, fade) }))}
+        />
+      ) : null}
+      <Bars
+        label="Ritardando over"
+        value={slow?.bars ?? 0}
+        none="none"
+        most={LIMITS.closingBars}
+        onSet={(count) => change(setClose({ slow: count ? { bars: count, to: slow?.to ?? 70 } : undefined }))}
+      />
+      {slow ? (
+        <Range
+          label="Slowing to"
+          value={slow.to}
+          low={30}
+          high={95}
+          text={`${slow.to} % of the tempo`}
+          onChange={(to) => change(setClose({ slow: { ...slow, to } }))}
+        />
+      ) : null}
+      <Bars
+        label="A tag of"
+        value={tag?.bars ?? 0}
+        none="none"
+        most={LIMITS.closingBars}
+        onSet={(count) =>
+          change(setClose({ tag: count ? { bars: count, times: tag?.times ?? 1 } : undefined }))
+        }
+      />
+      {tag ? (
+        <Stepper
+          label="Played"
+          text={tag.times === 1 ? 'once more' : `${tag.times} times more`}
+          less="The tag once less"
+          more="The tag once more"
+          onLess={
+            tag.times > 1 ? () => change(setClose({ tag: { ...tag, times: tag.times - 1 } })) : undefined
+          }
+          onMore={
+            tag.times < 4 ? () => change(setClose({ tag: { ...tag, times: tag.times + 1 } })) : undefined
+          }
+        />
+      ) : null}
+      <Choices
+        label="Through the song all take chords"
+        value={song.together?.push ?? 0}
+        choices={[0, 120, 240].map((value) => ({ value, label: pushInWords(value) }))}
+        onChoose={(push) => change(setTogether(null, { push: push || undefined }))}
+      />
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  act: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
+});

@@ -1,0 +1,135 @@
+import { useEffect, useRef, useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import type { Band } from '@backline/core/band/index';
+import type { Song } from '@backline/core/song/schema';
+import { compare, type Side } from '@backline/core/told/compare';
+import { Button } from '../../../components/Button';
+import { Picker } from '../../../components/Picker';
+import { Sheet } from '../../../components/Sheet';
+import { PartBadge } from '../../../components/PartBadge';
+import { player, usePlayer } from '../../../audio/player';
+import { repertoire } from '../../../state/repertoire';
+import { usePalette } from '../../../theme/usePalette';
+import { TYPE } from '../../../theme/styles';
+import { openOver } from '../formState';
+import { playingWords, type FormPlaying } from '../playings';
+import { WeaveCell } from '../WeaveCell';
+
+interface CompareProps {
+  readonly song: Song;
+  readonly band: Band;
+  readonly playings: readonly FormPlaying[];
+  readonly playing: FormPlaying;
+  readonly width: number;
+}
+
+/** How often it is looked whether the first has been played, milliseconds. */
+const LOOK = 20;
+
+/** Plays one stretch, then the other, then stops. */
+function useOneAfterTheOther(): (sides: readonly [Side, Side]) => void {
+  const timer = useRef<ReturnType<typeof setInterval> | null>(null);
+  const give = (): void => {
+    if (timer.current) clearInterval(timer.current);
+    timer.current = null;
+  };
+  useEffect(() => give, []);
+  return ([a, b]) => {
+    give();
+    player.setLoop(null);
+    let second = false;
+    // Call it from a tap: browsers let sound start only then.
+    void player.play(a.from).catch(() => undefined);
+    timer.current = setInterval(() => {
+      const { playing, sound } = usePlayer.getState();
+      if (!playing && sound !== 'loading') return give();
+      const tick = player.tick();
+      if (!second && tick >= a.until) {
+        second = true;
+        // Right behind it the song goes on by itself.
+        if (b.from !== a.until) player.seek(b.from);
+      } else if (second && tick >= b.until) {
+        player.stop();
+        give();
+      }
+    }, LOOK);
+  };
+}
+
+/** Two playings side by side: chords, parts, strength, in words and pictures; and heard one after the other. */
+export function CompareSheet({ song, band, playings, playing, width }: CompareProps) {
+  const palette = usePalette();
+  const others = playings.filter((p) => p.id !== playing.id);
+  const again = others.find((p) => p.sectionId === playing.sectionId);
+  const [chosen, setChosen] = useState((again ?? others[0])?.id ?? '');
+  const other = others.find((p) => p.id === chosen) ?? others[0];
+  const hear = useOneAfterTheOther();
+  const found = other ? compare(song, band, playing, other, repertoire()) : null;
+  const half = (width - 32 - 8 - 34) / 2;
+  return (
+    <Sheet tall title={`Compare ${playingWords(playing)}`} onClose={() => openOver(null)}>
+      {other ? (
+        <Picker
+          label="With"
+          value={other.id}
+          choices={others.map((p) => ({ value: p.id, label: playingWords(p) }))}
+          onChoose={setChosen}
+        />
+      ) : (
+        <Text style={[TYPE.words, { color: palette.quiet }]}>
+          Nothing else is played yet. Add a section, or repeat this one.
+        </Text>
+      )}
+      {found ? (
+        <>
+          <Button mode="outlined" icon="play" style={styles.act} onPress={() => hear(found.sides)}>
+            Hear one after the other
+          </Button>
+          <View style={styles.says}>
+            {found.says.map((sentence) => (
+              <Text key={sentence} style={[TYPE.words, { color: palette.ink }]}>
+                {sentence}
+              </Text>
+            ))}
+          </View>
+          <View style={styles.row} aria-hidden>
+            <View style={styles.badge} />
+            {found.sides.map((side) => (
+              <View key={side.from} style={{ width: half }}>
+                <Text numberOfLines={1} style={[TYPE.strong, { color: palette.ink }]}>
+                  {side.name}
+                </Text>
+                <Text numberOfLines={2} style={[TYPE.tiny, { color: palette.quiet }]}>
+                  {side.chords.map((c) => c ?? 'N.C.').join('  ')}
+                </Text>
+              </View>
+            ))}
+          </View>
+          {band.parts.map((part) => (
+            <View key={part.id} style={styles.row} aria-hidden>
+              <View style={styles.badge}>
+                <PartBadge kind={part.kind} />
+              </View>
+              {found.sides.map((side) => (
+                <View
+                  key={side.from}
+                  style={[styles.weave, { borderColor: palette.line, backgroundColor: palette.paper }]}
+                >
+                  <WeaveCell part={part} from={side.from} to={side.until} width={half} height={40} label="" />
+                </View>
+              ))}
+            </View>
+          ))}
+        </>
+      ) : null}
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  act: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
+  says: { gap: 2 },
+  row: { flexDirection: 'row', alignItems: 'center', gap: 4 },
+  badge: { width: 34 },
+  weave: { borderWidth: 1, borderRadius: 6, overflow: 'hidden' },
+});

@@ -1,0 +1,247 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { addSecondEnding, setEndings } from '@backline/core/edits/closing';
+import { joinSections, splitSection } from '@backline/core/edits/cutting';
+import { doubleSection, playAgain, removeSection, renameSection } from '@backline/core/edits/form';
+import { beginningOf, setSectionType } from '@backline/core/edits/sectionType';
+import { setCells, varyCells } from '@backline/core/edits/settings';
+import { setTogether } from '@backline/core/edits/together';
+import { FEELS, SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
+import { LIMITS } from '@backline/core/song/limits';
+import type { Section, Song } from '@backline/core/song/schema';
+import { listed } from '@backline/core/told/listed';
+import { pushInWords } from '@backline/core/told/set';
+import { Button } from '../../../components/Button';
+import { Choices, asNamed } from '../../../components/Choices';
+import { Field } from '../../../components/Field';
+import { Fold } from '../../../components/Fold';
+import { Picker } from '../../../components/Picker';
+import { Sheet } from '../../../components/Sheet';
+import { Stepper } from '../../../components/Stepper';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { TYPE } from '../../../theme/styles';
+import { openOver } from '../formState';
+import { placeOf, type FormPlaying, type Scope } from '../playings';
+
+interface SectionSheetProps {
+  readonly song: Song;
+  readonly section: Section;
+  readonly playing: FormPlaying;
+  readonly scope: Scope;
+}
+
+const NO_TYPE = 'none';
+const bars = (count: number): string => (count === 1 ? '1 bar' : `${count} bars`);
+
+/** What a type would set up, in words. */
+function beginningInWords(song: Song, type: SectionType): string {
+  const { lift, rests } = beginningOf(type);
+  const names = song.parts.filter((p) => rests.includes(p.kind)).map((p) => p.name);
+  const says = [
+    ...(lift ? [`${lift > 0 ? 'lifted' : 'calmed'} by ${Math.abs(lift)}`] : []),
+    ...(names.length ? [`without ${listed(names)}`] : []),
+  ];
+  return says.length ? `It begins ${listed(says)}, where nothing else was set.` : 'It begins as it is set.';
+}
+
+/** First and second endings: added as a copy of the last bars, lengthened and shortened, taken away. */
+function Endings({ song, section }: { song: Song; section: Section }) {
+  const palette = usePalette();
+  const [length, setLength] = useState(1);
+  const { endings } = section;
+  const repeats = song.form.filter((e) => e.section === section.id).map((e) => e.repeats);
+  const body = endings ? section.bars - endings.reduce((sum, n) => sum + n, 0) : section.bars;
+  if (!endings) {
+    return (
+      <>
+        <Stepper
+          label="Bars of the ending"
+          text={bars(length)}
+          less="A bar less"
+          more="A bar more"
+          onLess={length > 1 ? () => setLength(length - 1) : undefined}
+          onMore={length < section.bars - 1 ? () => setLength(length + 1) : undefined}
+        />
+        <Button
+          mode="outlined"
+          icon="source-branch"
+          disabled={section.bars < 2}
+          style={styles.act}
+          onPress={() => change(addSecondEnding(section.id, Math.min(length, section.bars - 1)))}
+        >
+          Add a second ending
+        </Button>
+      </>
+    );
+  }
+  const put = (i: number, by: number): void =>
+    void change(
+      setEndings(
+        section.id,
+        endings.map((n, k) => (k === i ? n + by : n)),
+      ),
+    );
+  return (
+    <>
+      <Text style={[TYPE.words, { color: palette.quiet }]}>
+        {`${bars(body)}, then one ending each time.`}
+        {repeats.some((n) => n > 1) ? '' : ' Played once it takes the last; repeat it to hear the first.'}
+      </Text>
+      {endings.map((n, i) => (
+        <Stepper
+          key={i}
+          label={`Ending ${i + 1}`}
+          text={bars(n)}
+          less={`Ending ${i + 1} a bar shorter`}
+          more={`Ending ${i + 1} a bar longer`}
+          onLess={n > 1 ? () => put(i, -1) : undefined}
+          onMore={body > 1 ? () => put(i, 1) : undefined}
+        />
+      ))}
+      <Button
+        mode="outlined"
+        icon="close"
+        style={styles.act}
+        onPress={() => change(setEndings(section.id, null))}
+      >
+        Play all bars every time
+      </Button>
+    </>
+  );
+}
+
+/** Where a section is cut in two, and whether it is joined to the one behind it. */
+function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'scope'>) {
+  const [at, setAt] = useState(Math.max(1, Math.floor(section.bars / 2)));
+  const bar = Math.min(at, section.bars - 1);
+  const next = song.sections.find((s) => s.id === song.form[playing.index + 1]?.section);
+  return (
+    <>
+      <Stepper
+        label="Cut before"
+        text={`bar ${bar + 1}`}
+        less="A bar earlier"
+        more="A bar later"
+        onLess={bar > 1 ? () => setAt(bar - 1) : undefined}
+        onMore={bar < section.bars - 1 ? () => setAt(bar + 1) : undefined}
+      />
+      <View style={styles.acts}>
+        <Button
+          mode="outlined"
+          icon="content-cut"
+          disabled={section.bars < 2}
+          style={styles.act}
+          onPress={() => change(splitSection(section.id, bar))}
+        >
+          Split it
+        </Button>
+        <Button
+          mode="outlined"
+          icon="link-variant"
+          disabled={!next}
+          style={styles.act}
+          onPress={() => change(joinSections(playing.index))}
+        >
+          {next ? `Join with ${next.name}` : 'Join with the next'}
+        </Button>
+      </View>
+    </>
+  );
+}
+
+/** A section as a whole: its name and what it is, its way of ending, how it is cut, doubled, moved and removed. */
+export function SectionSheet({ song, section, playing, scope }: SectionSheetProps) {
+  const palette = usePalette();
+  const [name, setName] = useState(section.name);
+  const [open, setOpen] = useState<string | null>(null);
+  const { id, type } = section;
+  const where = placeOf(song, playing, scope === 'song' ? 'section' : scope);
+  const cells = song.parts.map((p) => ({ part: p.id, where }));
+  const fold = (title: string, facts: string) => ({
+    title,
+    facts,
+    open: open === title,
+    onTurn: () => setOpen(open === title ? null : title),
+  });
+  const feels = new Set(song.parts.map((p) => section.settings[p.id]?.feel ?? 'as written'));
+  const act = (label: string, icon: string, onPress: () => void, disabled = false) => (
+    <Button compact mode="outlined" icon={icon} disabled={disabled} style={styles.act} onPress={onPress}>
+      {label}
+    </Button>
+  );
+  return (
+    <Sheet title={`About ${section.name}`} tall onClose={() => openOver(null)}>
+      <Field
+        label="Name of the section"
+        accessibilityLabel="Name of the section"
+        value={name}
+        maxLength={LIMITS.nameLength}
+        onChangeText={(next) => {
+          setName(next);
+          change(renameSection(id, next));
+        }}
+      />
+      <Picker
+        label="It is"
+        value={type ?? NO_TYPE}
+        choices={[
+          { value: NO_TYPE, label: 'as its name says' },
+          ...SECTION_TYPES.map((value) => ({ value, label: value })),
+        ]}
+        onChoose={(value) => change(setSectionType(id, SECTION_TYPES.find((t) => t === value) ?? null))}
+      />
+      {type ? (
+        <Text style={[TYPE.words, { color: palette.quiet }]}>{beginningInWords(song, type)}</Text>
+      ) : null}
+      <View style={styles.acts}>
+        {act('Another like this', 'dice-multiple-outline', () => change(varyCells(cells)))}
+        {act('Double', 'content-copy', () => change(doubleSection(id)))}
+        {act('Play again at the end', 'playlist-plus', () => change(playAgain(id)))}
+        {act(
+          'Remove',
+          'delete-outline',
+          () => {
+            change(removeSection(id));
+            openOver(null);
+          },
+          song.sections.length < 2,
+        )}
+      </View>
+      <Fold
+        {...fold('First and second endings', section.endings ? section.endings.map(bars).join(', ') : 'none')}
+      >
+        <Endings song={song} section={section} />
+      </Fold>
+      <Fold {...fold('Split and join', bars(section.bars))}>
+        <Cutting {...{ song, section, playing }} />
+      </Fold>
+      <Fold {...fold('Feel and push of all', feels.size === 1 ? [...feels].join() : 'several')}>
+        <Choices
+          label={`Feel of all in ${section.name}`}
+          value={feels.size === 1 ? [...feels][0]! : null}
+          choices={asNamed(FEELS)}
+          onChoose={(feel) =>
+            change(
+              setCells(
+                song.parts.map((p) => ({ part: p.id, where: id })),
+                { feel },
+              ),
+            )
+          }
+        />
+        <Choices
+          label="All take chords"
+          value={section.together?.push ?? song.together?.push ?? 0}
+          choices={[0, 120, 240].map((value) => ({ value, label: pushInWords(value) }))}
+          onChoose={(push) => change(setTogether(id, { push }))}
+        />
+      </Fold>
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  act: { minHeight: 44, justifyContent: 'center', alignSelf: 'flex-start' },
+});

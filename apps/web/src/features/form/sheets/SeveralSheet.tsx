@@ -1,0 +1,93 @@
+import { StyleSheet, Text, View } from 'react-native';
+import { DYNAMICS } from '@backline/core/song/choices';
+import { clearCells, copyCell, setCells, varyCells } from '@backline/core/edits/settings';
+import type { Settings, Song } from '@backline/core/song/schema';
+import type { Cell, Where } from '@backline/core/timeline/places';
+import { Button } from '../../../components/Button';
+import { Choices, asNamed } from '../../../components/Choices';
+import { Sheet } from '../../../components/Sheet';
+import { change } from '../../../state/openSong';
+import { usePalette } from '../../../theme/usePalette';
+import { TYPE } from '../../../theme/styles';
+import { chooseSeveral, turnCells, useForm } from '../formState';
+import { cellText } from '../formState';
+import { placeOf, type FormPlaying, type Scope } from '../playings';
+
+interface SeveralProps {
+  readonly song: Song;
+  readonly playings: readonly FormPlaying[];
+  readonly scope: Scope;
+  readonly several: readonly string[];
+}
+
+const placeText = (where: Where): string => JSON.stringify(where);
+
+/** Cells in hand as places: with a scope of sections each section once. */
+function cellsOf({ song, playings, scope, several }: SeveralProps): Cell[] {
+  const found = new Map<string, Cell>();
+  for (const playing of playings) {
+    const where = placeOf(song, playing, scope);
+    for (const { id: part } of song.parts) {
+      if (several.includes(cellText(part, playing.id))) {
+        found.set(`${part} ${placeText(where)}`, { part, where });
+      }
+    }
+  }
+  return [...found.values()];
+}
+
+const DENSITIES = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
+
+/** Several cells at once: a row, a column, or any choice of them. */
+export function SeveralSheet(props: SeveralProps) {
+  const palette = usePalette();
+  const copied = useForm((s) => s.copied);
+  const { song, playings, several } = props;
+  const cells = cellsOf(props);
+  const none = cells.length === 0;
+  const all = song.parts.flatMap((part) => playings.map((p) => cellText(part.id, p.id)));
+  const set = (settings: Settings): void => void change(setCells(cells, settings));
+  const act = (label: string, icon: string, onPress: () => void, disabled = none) => (
+    <Button compact mode="outlined" icon={icon} disabled={disabled} style={styles.act} onPress={onPress}>
+      {label}
+    </Button>
+  );
+  return (
+    <Sheet title="Several cells" onClose={() => chooseSeveral(false)} leavesFocus>
+      <Text role="status" style={[TYPE.words, { color: palette.quiet }]}>
+        {none
+          ? 'Choose cells, a part’s name for its row, the head of a playing for all of it.'
+          : `${several.length === 1 ? 'One cell' : `${several.length} cells`} in hand.`}
+      </Text>
+      <View style={styles.acts}>
+        {act('All', 'select-all', () => turnCells(all), false)}
+        {act('Play', 'volume-high', () => set({ on: true }))}
+        {act('Rest', 'volume-off', () => set({ on: false }))}
+        {act('Another like this', 'dice-multiple-outline', () => change(varyCells(cells)))}
+        {copied ? act('Put what was copied', 'content-paste', () => change(copyCell(copied, cells))) : null}
+        {act('Let all go', 'restore', () => change(clearCells(cells)))}
+      </View>
+      {none ? null : (
+        <>
+          <Choices
+            label="Density, 1 sparse to 5 busy"
+            value={null}
+            choices={DENSITIES}
+            onChoose={(density) => set({ density })}
+          />
+          <Choices
+            label="Dynamics"
+            value={null}
+            choices={asNamed(DYNAMICS)}
+            onChoose={(dynamics) => set({ dynamics })}
+          />
+        </>
+      )}
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  act: { minHeight: 44, justifyContent: 'center' },
+});
