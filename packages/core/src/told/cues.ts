@@ -14,8 +14,11 @@ export function placeInWords(bars: readonly Bar[], tick: number): string {
   return beat === 1 ? `bar ${index + 1}` : `bar ${index + 1}, beat ${Math.round(beat * 100) / 100}`;
 }
 
+const isWholeBand = (song: Song, cue: Pick<Cue, 'parts'>): boolean =>
+  cue.parts.length === song.parts.length && song.parts.length > 1;
+
 function doing(song: Song, cue: Cue, repertoire: Repertoire): string {
-  const several = cue.parts.length > 1;
+  const several = cue.parts.length > 1 && !isWholeBand(song, cue);
   if (cue.hit) return several ? 'strike once and stop' : 'strikes once and stops';
   const { on, ...settings } = cue.settings;
   const part = song.parts.find((p) => p.id === cue.parts[0]);
@@ -28,7 +31,7 @@ function doing(song: Song, cue: Cue, repertoire: Repertoire): string {
 
 /** Who a cue is for: names, or the whole band. */
 export const cueParts = (song: Song, cue: Pick<Cue, 'parts'>): string =>
-  cue.parts.length === song.parts.length && song.parts.length > 1
+  isWholeBand(song, cue)
     ? 'The band'
     : listed(song.parts.filter((p) => cue.parts.includes(p.id)).map((p) => p.name));
 

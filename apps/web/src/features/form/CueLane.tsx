@@ -53,6 +53,7 @@ function CueBlock({ song, section, width, cue, ticks, length }: BlockProps) {
   const [now, setNow] = useState<{ readonly at: number; readonly until: number } | null>(null);
   const { at, until } = now ?? { at: cue.at, until: cue.until ?? length };
   const scale = width / length;
+  const mark = cueMark(cue, song.parts);
   const words = cueInWords(song, section, cue, repertoire());
   const put = (to: { readonly at: number; readonly until: number }): void =>
     void change(changeCue(section.id, cue.id, to));
@@ -106,7 +107,7 @@ function CueBlock({ song, section, width, cue, ticks, length }: BlockProps) {
     <div
       role="button"
       tabIndex={0}
-      aria-label={words}
+      aria-label={`${mark}. ${words}`}
       aria-description="Arrow keys move it, with Shift they stretch it, Delete takes it out."
       onPointerDown={begin}
       onPointerMove={drag}
@@ -138,7 +139,7 @@ function CueBlock({ song, section, width, cue, ticks, length }: BlockProps) {
       }}
     >
       <Text numberOfLines={2} style={[TYPE.tiny, styles.words, { color: palette.ink }]}>
-        {cueMark(cue, song.parts)}
+        {mark}
       </Text>
     </div>
   );

@@ -1,0 +1,261 @@
+/** A loop becomes a song: the form, by touch on a phone and by keyboard. */
+import { expect, test, type Page } from '@playwright/test';
+import { findings } from './support/axe';
+import { listen, takeHeard } from './support/hearing';
+import { chordNames, newSong, saved, takeMidi } from './support/songs';
+import { smallTargets } from './support/targets';
+import { notesOf, type ReadFile } from '../packages/core/test/formats/strictMidi';
+
+const BAR = 1920;
+const LOOP =
+  'title: Low Tide\nkey: C\ntempo: 240\nstyle: quayside\n\n[Verse]\nC | Am7 | F | G7 | C | Am7 | Dm7 | G7';
+
+const button = (page: Page, name: string | RegExp) =>
+  page.getByRole('button', typeof name === 'string' ? { name, exact: true } : { name });
+const radio = (page: Page, name: string | RegExp) =>
+  page.getByRole('radio', typeof name === 'string' ? { name, exact: true } : { name });
+const part = (page: Page, name: string | RegExp) =>
+  page.getByRole('switch', typeof name === 'string' ? { name, exact: true } : { name });
+
+async function loopInForm(page: Page): Promise<void> {
+  await newSong(page);
+  await button(page, 'Chart as text').click();
+  await page.getByLabel('Chart', { exact: true }).fill(LOOP);
+  await button(page, 'Put it in').click();
+  await page.getByRole('link', { name: 'Form' }).click();
+  await expect(part(page, 'Bass plays in Verse')).toBeChecked();
+}
+
+/** Starts of a part's notes between two bars, in bars. */
+function heardIn(file: ReadFile, name: string, from: number, to: number): number {
+  const track = file.tracks.find((t) => t.some((e) => e.kind === 'meta' && e.a === 3 && e.text === name));
+  return track
+    ? notesOf(track).filter((n) => n.start >= from * BAR - 30 && n.start < to * BAR - 30).length
+    : 0;
+}
+
+/** Mean velocity of all that is struck between two bars. */
+function meanStrength(file: ReadFile, from: number, to: number): number {
+  const struck = file.tracks
+    .flat()
+    .filter((e) => e.kind === 'note on' && e.b > 0 && e.tick >= from * BAR && e.tick < to * BAR);
+  return struck.reduce((sum, e) => sum + e.b, 0) / Math.max(1, struck.length);
+}
+
+test('from an eight-bar loop to a whole song, by touch on a phone', async ({ page }) => {
+  await loopInForm(page);
+  const troubles: Record<string, unknown> = {};
+  const look = async (name: string): Promise<void> => {
+    await page.waitForTimeout(200);
+    const [axe, small] = [await findings(page), await smallTargets(page)];
+    if (axe.length || small.length) troubles[name] = { axe, small };
+  };
+  await look('form');
+
+  // Told twice; the guitar enters at the second, the keys rest in the first only.
+  await button(page, 'Verse once more').tap();
+  await expect(radio(page, /^Verse ·2/)).toBeVisible();
+  await radio(page, /^Verse ·1/).tap();
+  await radio(page, 'Time 1 only').tap();
+  for (const name of ['Guitar', 'Keys']) {
+    await part(page, `${name} plays in Verse, time 1`).tap();
+    await expect(part(page, `${name} plays in Verse, time 1`)).not.toBeChecked();
+  }
+  await expect(button(page, /^Guitar in Verse, time 1: rests, set for this time/)).toBeVisible();
+  await radio(page, /^Verse ·2/).tap();
+  await expect(button(page, /^Guitar in Verse, time 2: .*other than before/)).toBeVisible();
+
+  // A chorus made of the verse, and lifted.
+  await button(page, 'About Verse').tap();
+  await look('about a section');
+  await button(page, 'Double').tap();
+  await button(page, 'Close About Verse').tap();
+  await radio(page, 'Verse 2').tap();
+  await button(page, 'About Verse 2').tap();
+  await page.getByLabel('Name of the section').fill('Chorus');
+  await page.getByLabel('It is').selectOption('chorus');
+  await expect(page.getByText('Lifted by 2', { exact: true })).toBeVisible();
+  await button(page, /^Close About/).tap();
+  await expect(page.getByRole('group', { name: 'What the lift moves' })).toBeVisible();
+
+  // A bridge, in which the strings follow chords of their own.
+  await button(page, 'Add a section').tap();
+  await page.getByLabel('Name of the section').fill('Bridge');
+  await button(page, /^Close About/).tap();
+  await radio(page, 'For Bridge').tap();
+  await button(page, /^Strings in Bridge/).tap();
+  await look('a cell');
+  await button(page, 'Own chords').tap();
+  await page.getByLabel('Bars, as the chart writes them').fill('Dm7 | X | Bb | F');
+  await button(page, 'Write them').tap();
+  await expect(page.getByRole('alert')).toContainText('X');
+  await page.getByLabel('Bars, as the chart writes them').fill('Dm7 | / / / / | Bb | F');
+  await button(page, 'Write them').tap();
+  await expect(page.getByRole('img', { name: /^Strings: Dm7, Bb, F/ })).toBeVisible();
+  await look('own chords');
+  await button(page, /^Close Chords of Strings/).tap();
+
+  // A stop in the second bar of the bridge.
+  await button(page, 'Cue').tap();
+  await look('a cue');
+  await button(page, 'A bar later').tap();
+  await button(page, 'Add the cue').tap();
+  await button(page, 'Close Cue in Bridge').tap();
+  await expect(button(page, 'stop. Bar 2: The band strikes once and stops, until bar 3.')).toBeVisible();
+
+  // The order, by dragging a handle over several places.
+  await button(page, 'Order').tap();
+  await look('order');
+  const handle = button(page, 'Move Bridge, place 3 of 3');
+  const [from, to] = [await handle.boundingBox(), await button(page, /^Move Chorus/).boundingBox()];
+  await page.mouse.move(from!.x + 20, from!.y + 20);
+  await page.mouse.down();
+  for (let i = 1; i <= 6; i++) {
+    await page.mouse.move(from!.x + 20, from!.y + 20 + ((to!.y - from!.y) * i) / 6);
+  }
+  await page.mouse.up();
+  await expect(button(page, 'Move Bridge, place 2 of 3')).toBeVisible();
+  await button(page, 'Close Order of the sections').tap();
+
+  // How it begins and ends.
+  await button(page, 'Beginning and end').tap();
+  await look('beginning and end');
+  await button(page, 'Add the intro').tap();
+  await button(page, 'Ritardando over: a bar more').tap();
+  await button(page, 'Ritardando over: a bar more').tap();
+  await radio(page, 'Held, rings out').tap();
+  await button(page, 'Close Beginning and end').tap();
+  await expect(radio(page, 'Intro')).toBeVisible();
+
+  // Told in words and pictures.
+  await button(page, 'Compare').tap();
+  await look('compare');
+  await button(page, /^Close Compare/).tap();
+  await button(page, 'Several cells').tap();
+  await look('several');
+  await button(page, 'Close Several cells').tap();
+  expect(troubles).toEqual({});
+
+  await saved(page);
+  const file = await takeMidi(page);
+  // Intro 0–2, Verse 2–10 and 10–18, Bridge 18–22, Chorus 22–30.
+  const markers = file.tracks[0]!.filter((e) => e.kind === 'meta' && e.a === 6).map((e) => [
+    e.tick / BAR,
+    e.text,
+  ]);
+  expect(markers).toEqual([
+    [0, 'Intro'],
+    [2, 'Verse'],
+    [10, 'Verse'],
+    [18, 'Bridge'],
+    [22, 'Chorus'],
+  ]);
+  const silent = (name: string, a: number, b: number) =>
+    expect([name, a, heardIn(file, name, a, b)]).toEqual([name, a, 0]);
+  const plays = (name: string, a: number, b: number) =>
+    expect([name, a, heardIn(file, name, a, b) > 0]).toEqual([name, a, true]);
+  for (const name of ['Bass', 'Drums']) plays(name, 0, 2);
+  for (const name of ['Keys', 'Guitar', 'Strings', 'Arp', 'Solo']) silent(name, 0, 2);
+  for (const name of ['Keys', 'Guitar']) {
+    silent(name, 2, 9.8);
+    plays(name, 10, 18);
+  }
+  for (const name of ['Bass', 'Keys', 'Drums', 'Guitar']) {
+    expect([name, heardIn(file, name, 19.3, 19.8)]).toEqual([name, 0]);
+    plays(name, 20, 22);
+  }
+  expect(meanStrength(file, 22, 28)).toBeGreaterThan(meanStrength(file, 10, 18) + 8);
+  const tempos = file.tracks[0]!.filter((e) => e.kind === 'meta' && e.a === 0x51);
+  expect(tempos.length).toBeGreaterThan(4);
+  expect(tempos.every((e, i) => i === 0 || e.tick >= 28 * BAR)).toBe(true);
+  expect(chordNames(file).slice(0, 2)).toEqual(['C', 'Am7']);
+
+  // Heard over every boundary: never a gap, and nothing rings on behind the end.
+  await listen(page);
+  await page.reload();
+  await expect(radio(page, 'Intro')).toBeVisible();
+  await button(page, 'Play').tap();
+  await expect(button(page, 'Stop')).toBeVisible();
+  await page.waitForFunction(() => document.querySelector('[aria-valuetext^="Verse"]') !== null);
+  await takeHeard(page);
+  let silences = 0;
+  for (let i = 0; i < 200 && !(await button(page, 'Play').isVisible()); i++) {
+    await page.waitForTimeout(400);
+    const { samples, loudness } = await takeHeard(page);
+    if (samples > 0 && loudness < 0.002) silences++;
+  }
+  await expect(button(page, 'Play')).toBeVisible();
+  // The stop is the only silence, and what rings out after the last chord.
+  expect(silences).toBeLessThan(6);
+  await page.waitForTimeout(6000);
+  await takeHeard(page);
+  await page.waitForTimeout(1000);
+  expect((await takeHeard(page)).peak).toBeLessThan(0.001);
+});
+
+test('the form by keyboard: go, lift, move, cue, cells, undo', async ({ page }) => {
+  await loopInForm(page);
+  const press = async (...keys: string[]): Promise<void> => {
+    for (const key of keys) await page.keyboard.press(key);
+  };
+  await button(page, 'Verse once more').focus();
+  await press('Enter');
+  await expect(radio(page, /^Verse ·2/)).toBeVisible();
+  const glance = page.getByRole('slider', { name: 'The song at a glance' });
+  await glance.focus();
+  await press('ArrowRight');
+  await expect(glance).toHaveAttribute('aria-valuetext', /^Verse, time 2, \d of \d play/);
+  // A build: the second time is lifted.
+  await button(page, 'Draw a build').focus();
+  await press('Enter');
+  await page.getByRole('slider', { name: 'The build of the song' }).focus();
+  await press('ArrowUp', 'ArrowUp');
+  await expect(page.getByRole('slider', { name: 'The build of the song' })).toHaveAttribute(
+    'aria-valuetext',
+    /lifted by 2$/,
+  );
+  // A cue on its lane is moved, stretched and taken out.
+  await button(page, 'Cue').focus();
+  await press('Enter');
+  await button(page, 'Add the cue').focus();
+  await press('Enter');
+  await page.keyboard.press('Escape');
+  const cue = page.getByRole('group', { name: 'Cues of Verse' }).getByRole('button');
+  await cue.focus();
+  await press('ArrowRight', 'Shift+ArrowRight');
+  await expect(cue).toHaveAttribute(
+    'aria-label',
+    'stop. Bar 1, beat 2: The band strikes once and stops, until bar 2, beat 3.',
+  );
+  await cue.focus();
+  await press('Delete');
+  await expect(cue).toHaveCount(0);
+  // Two cells of a row at once.
+  await button(page, 'Several cells').focus();
+  await press('Enter');
+  await button(page, 'Keys: take all of it in hand').focus();
+  await press('Enter');
+  await expect(page.getByText('2 cells in hand.')).toBeVisible();
+  await button(page, 'Rest').focus();
+  await press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(part(page, 'Keys plays in Verse')).not.toBeChecked();
+  // The order: picked up, moved, put down.
+  await button(page, 'Add a section').focus();
+  await press('Enter');
+  await page.keyboard.press('Escape');
+  await button(page, 'Order').focus();
+  await press('Enter');
+  await button(page, 'Move Section, place 2 of 2').focus();
+  await press('Space');
+  await page.waitForTimeout(300);
+  await press('ArrowUp');
+  await page.waitForTimeout(300);
+  await press('Space');
+  await expect(button(page, 'Move Section, place 1 of 2')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await button(page, /^Undo: change the form/).focus();
+  await press('Enter');
+  await expect(radio(page, /^Verse ·1/)).toBeVisible();
+  await saved(page);
+});
