@@ -22,6 +22,7 @@ const OUTSIDE_CORE = [
 
 /** Folders of the core, each of which may import only those before it. */
 const LAYERS = [
+  'memory',
   'random',
   'time',
   'theory',

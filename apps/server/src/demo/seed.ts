@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import { applyEdit } from '@backline/core/edits/apply';
 import { readChart } from '@backline/core/formats/chart/index';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
@@ -7,13 +8,14 @@ import { DEMO_SONGS, type DemoSong } from './songs';
 import { OURS } from '@backline/core/styles/index';
 
 /** A demo song as a checked document. */
-export function demoSong({ chart, parts = {}, sections = {} }: DemoSong): Song {
+export function demoSong({ chart, parts = {}, sections = {}, told = [] }: DemoSong): Song {
   const song = readChart(chart, OURS);
-  return songSchema.parse({
+  const set = songSchema.parse({
     ...song,
     parts: song.parts.map((part) => ({ ...part, settings: { ...part.settings, ...parts[part.id] } })),
     sections: song.sections.map((section) => ({ ...section, settings: sections[section.name] ?? {} })),
   });
+  return told.reduce((now, edit) => applyEdit(now, edit(now))?.song ?? now, set);
 }
 
 /**

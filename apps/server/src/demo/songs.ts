@@ -2,7 +2,20 @@
  * The demo songbook: a songwriter's set for the Harbour Lights evening of a small, made-up
  * ferry town. Written for this app.
  */
-import type { Settings } from '@backline/core/song/schema';
+import type { Edit } from '@backline/core/edits/apply';
+import { setBar } from '@backline/core/edits/bars';
+import { addSecondEnding, setClose, setEnding } from '@backline/core/edits/closing';
+import { addCue } from '@backline/core/edits/cues';
+import { setCurve, setLift, setPlayingLift } from '@backline/core/edits/lift';
+import { setSectionNote } from '@backline/core/edits/notes';
+import { pedalPartChords, thinPartChords } from '@backline/core/edits/partChords';
+import { setForChords } from '@backline/core/edits/perChord';
+import { setSettings } from '@backline/core/edits/settings';
+import { setTogether } from '@backline/core/edits/together';
+import type { Settings, Song } from '@backline/core/song/schema';
+import { sectionBars } from '@backline/core/time/bars';
+import { chordsInUse } from '@backline/core/song/inUse';
+import type { Playing } from '@backline/core/timeline/places';
 
 export interface DemoSong {
   readonly chart: string;
@@ -10,7 +23,37 @@ export interface DemoSong {
   readonly parts?: Readonly<Record<string, Settings>>;
   /** Settings by section name, then by part. */
   readonly sections?: Readonly<Record<string, Readonly<Record<string, Settings>>>>;
+  /** How its form is told, one edit after another. */
+  readonly told?: readonly ((song: Song) => Edit)[];
 }
+
+const sectionOf = (song: Song, name: string) => song.sections.find((s) => s.name === name)!;
+const idOf = (song: Song, name: string): string => sectionOf(song, name).id;
+
+/** The nth time (from 1) a section is played. */
+function timeOf(song: Song, name: string, time: number): Playing {
+  const all = song.form.flatMap((entry) =>
+    entry.section === idOf(song, name)
+      ? Array.from({ length: entry.repeats }, (_, pass) => ({ entry: entry.id, pass }))
+      : [],
+  );
+  return all[time - 1]!;
+}
+
+/** A bar (from 1) in which everybody strikes once and is silent. */
+const stopIn =
+  (name: string, bar: number) =>
+  (song: Song): Edit => {
+    const section = sectionOf(song, name);
+    const { start, length } = sectionBars(section, song)[bar - 1]!;
+    return addCue(section.id, {
+      at: start,
+      until: start + length,
+      parts: song.parts.map((p) => p.id),
+      settings: {},
+      hit: true,
+    });
+  };
 
 const off = { on: false } as const;
 
@@ -59,6 +102,16 @@ style: quayside
     Bridge: { guitar: { pattern: 'backbeat' }, drums: { pattern: 'half-time' }, keys: { pattern: 'broken' } },
     Coda: { solo: off, arp: off, drums: { density: 2 }, guitar: { pattern: 'fingers' } },
   },
+  told: [
+    (song) => setSettings('keys', timeOf(song, 'Verse', 1), { on: false }),
+    (song) => setSettings('arp', timeOf(song, 'Verse', 3), { on: true, density: 2 }),
+    (song) => setPlayingLift(timeOf(song, 'Chorus', 3), { by: 1 }),
+    (song) => setLift(idOf(song, 'Bridge'), { by: -1, without: ['parts'] }),
+    (song) => pedalPartChords(idOf(song, 'Bridge'), 'strings', 'Eb'),
+    stopIn('Bridge', 8),
+    () => setClose({ slow: { bars: 3, to: 66 } }),
+    (song) => setSectionNote(idOf(song, 'Bridge'), 'Thin, so that the last chorus opens up behind the stop.'),
+  ],
 };
 
 const lampRoom: DemoSong = {
@@ -91,6 +144,12 @@ style: lamplight
     },
     Last: { solo: off, guitar: { pattern: 'answers' } },
   },
+  told: [
+    (song) => setSettings('bass', timeOf(song, 'Head', 1), { pattern: 'two-feel' }),
+    (song) => setSettings('guitar', timeOf(song, 'Head', 1), { on: false }),
+    () => setClose({ tag: { bars: 2, times: 1 } }),
+    () => setEnding('hit'),
+  ],
 };
 
 const saltOnTheGlass: DemoSong = {
@@ -115,6 +174,12 @@ style: turnabout
     Verse: { drums: { density: 1 }, strings: off, guitar: { pattern: 'waltz-picking' } },
     Chorus: { keys: { pattern: 'waltz-keys' }, strings: { density: 4 }, guitar: { pattern: 'waltz-strum' } },
   },
+  told: [
+    (song) => addSecondEnding(idOf(song, 'Verse'), 2),
+    (song) => setBar(idOf(song, 'Verse'), 8, 'Gm7 A7'),
+    (song) => setBar(idOf(song, 'Verse'), 9, 'Dm C7'),
+    () => setClose({ slow: { bars: 4, to: 60 } }),
+  ],
 };
 
 const tideTables: DemoSong = {
@@ -150,6 +215,18 @@ key: D
     },
     'Last chorus': { drums: { pattern: 'steppers-kit', density: 4 }, horns: { density: 4 } },
   },
+  told: [
+    (song) =>
+      setCurve([
+        { ...timeOf(song, 'Verse', 1), by: -1 },
+        { ...timeOf(song, 'Chorus', 1), by: 0 },
+        { ...timeOf(song, 'Chorus', 2), by: 1 },
+        { ...timeOf(song, 'Lift', 1), by: 0 },
+        { ...timeOf(song, 'Last chorus', 1), by: 1 },
+      ]),
+    () => setEnding('fade'),
+    () => setClose({ fade: 6 }),
+  ],
 };
 
 const lanternsOnTheSlip: DemoSong = {
@@ -176,6 +253,11 @@ style: slowtide
     Verse: { strings: off, keys: { pattern: 'broken' }, drums: { pattern: 'soft' } },
     Chorus: { strings: { density: 4 } },
   },
+  told: [
+    (song) => thinPartChords(idOf(song, 'Chorus'), 'strings', 2),
+    (song) => setPlayingLift(timeOf(song, 'Chorus', 3), { by: 1 }),
+    () => setClose({ slow: { bars: 2, to: 70 } }),
+  ],
 };
 
 const twoCoinsForTheMeter: DemoSong = {
@@ -203,6 +285,16 @@ style: copperline
     Verse: { horns: { density: 1 }, keys: { pattern: 'chops' }, solo: off },
     Chorus: { horns: { pattern: 'swells' }, drums: { pattern: 'open' } },
   },
+  told: [
+    (song) =>
+      setForChords(idOf(song, 'Verse'), [chordsInUse(sectionOf(song, 'Verse'))[3]!.id], 'keys', {
+        atChange: 'restart',
+        pattern: 'held',
+      }),
+    (song) => setTogether(idOf(song, 'Chorus'), { push: 120 }),
+    stopIn('Verse', 8),
+    () => setEnding('hit'),
+  ],
 };
 
 /** In the order of the set; the first is the one a new writer meets. */

@@ -1,10 +1,20 @@
-/** What reads and makes styles: it comes in one piece with the styles themselves, after the first load. */
+/**
+ * What reads and makes styles, and what tells of songs in words: it comes in one piece with the styles themselves,
+ * after the first load.
+ */
 import { LIBRARY } from '@backline/core/library/index';
 import { styleFromSong, type KeptAs } from '@backline/core/own/keep';
 import type { Repertoire } from '@backline/core/band/repertoire';
 import type { Song } from '@backline/core/song/schema';
 import type { StyleFile } from '@backline/core/style/schema';
 
+export { compare } from '@backline/core/told/compare';
+export { cueInWords, placeInWords } from '@backline/core/told/cues';
+export { liftInWords, liftItems } from '@backline/core/told/lifted';
+export { listed } from '@backline/core/told/listed';
+export { pushInWords, settingsInWords } from '@backline/core/told/set';
+export { standing } from '@backline/core/told/standing';
+export { tensionBetween, tensionOf } from '@backline/core/told/tension';
 export { bandInWords, canBeKept } from '@backline/core/own/keep';
 export { nameOfOwn, readOwn } from '@backline/core/own/read';
 export { freeStyleName, ownId, repertoireWith } from '@backline/core/own/repertoire';

@@ -1,20 +1,15 @@
 /** Gestures of windows as those of a part through the song. */
+import { lastMade } from '../memory/lastMade';
 import { AT_REST, type Gesture, type Moved } from '../groove/gestures';
 
-/** Where a window's gestures were placed last: most stay where they were. */
-const placements = new WeakMap<
-  readonly Gesture[],
-  { readonly at: number; readonly gestures: readonly Gesture[] }
->();
+/** A window's gestures where they were placed: most stay where they were. */
+const samePlacement = lastMade<readonly Gesture[]>();
 
 /** A window's gestures in the song's time. */
-export function gesturesAt(at: number, own: readonly Gesture[]): readonly Gesture[] {
-  const known = placements.get(own);
-  if (known?.at === at) return known.gestures;
-  const gestures = own.map((gesture) => ({ ...gesture, start: Math.max(0, at + gesture.start) }));
-  placements.set(own, { at, gestures });
-  return gestures;
-}
+export const gesturesAt = (at: number, own: readonly Gesture[]): readonly Gesture[] =>
+  samePlacement(own, String(at), [], () =>
+    own.map((gesture) => ({ ...gesture, start: Math.max(0, at + gesture.start) })),
+  );
 
 const isInOrder = (gestures: readonly Gesture[]): boolean =>
   gestures.every((g, i) => i === 0 || gestures[i - 1]!.start <= g.start);

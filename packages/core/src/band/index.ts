@@ -1,4 +1,5 @@
 /** Song and seed to notes: the one entry point. Nothing downstream invents notes. */
+import { lastMade } from '../memory/lastMade';
 import type { Part, Song } from '../song/schema';
 import type { Nature } from '../style/kind';
 import type { Bar } from '../time/bars';
@@ -97,6 +98,11 @@ const instrumentsOf = (passes: readonly Pass[], regions: readonly Region[]) => {
 const troubleIn = (name: string, sections: readonly string[]): string =>
   `${name} cannot be played in ${sections.join(', ')} and rests there. Choose another pattern, voicing or chord.`;
 
+const sameNotes = lastMade<readonly BandNote[]>();
+const sameGestures = lastMade<readonly Gesture[]>();
+const samePart = lastMade<BandPart>();
+const sameChords = lastMade<readonly BandChord[]>();
+
 function bandPart(
   part: Part,
   regions: readonly Region[] | null,
@@ -138,8 +144,10 @@ function bandPart(
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     // Joined at once: flatMap over thousands of notes costs more than making them.
-    notes: ([] as BandNote[]).concat(...runs),
-    gestures: faded(joined(gestures), fade),
+    notes: sameNotes(part, 'notes', runs, () => ([] as BandNote[]).concat(...runs)),
+    gestures: sameGestures(part, 'gestures', [fade?.join(), ...gestures], () =>
+      faded(joined(gestures), fade),
+    ),
   };
 }
 
@@ -156,7 +164,12 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
     length: last ? last.start + last.length : 0,
     bars,
     chords: ([] as BandChord[]).concat(...passes.map(passChords)),
-    parts: song.parts.map((part, p) => bandPart(part, regions[p]!, passes, repertoire, memory, fade)),
+    parts: song.parts.map((part, p) => {
+      const own = regions[p]!;
+      const make = (): BandPart => bandPart(part, own, passes, repertoire, memory, fade);
+      if (memory === forgetful || !own) return make();
+      return samePart(part, 'part', [repertoire, memory, fade?.join(), ...own], make);
+    }),
     standIn: style.id === song.style ? null : style.name,
     agreed: inWords(agreed, song.parts),
     guide: song.guide?.playback ? guideNotes(passes) : [],
@@ -165,23 +178,15 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
 
 const playingOf = (pass: Pass): string => `${pass.entry}/${pass.repeat}`;
 
-interface Placement {
-  readonly start: number;
-  readonly playing: string;
-  readonly notes: readonly BandNote[];
-}
-
-/** Where a remembered region's notes were placed last: most stay where they were. */
-const placements = new WeakMap<readonly RegionNote[], Placement>();
+/** A remembered region's notes where they were placed: most stay where they were. */
+const samePlacement = lastMade<readonly BandNote[]>();
 
 /** A region's notes in the song's time. */
 function placedAt(pass: Pass, region: readonly RegionNote[]): readonly BandNote[] {
   const { start } = pass;
   const playing = playingOf(pass);
-  const known = placements.get(region);
-  if (known?.start === start && known.playing === playing) return known.notes;
-  const notes = region.map(
-    ({ start: at, duration, pitch, velocity, why, chord, against, touch }): BandNote => ({
+  return samePlacement(region, `${start} ${playing}`, [], () =>
+    region.map(({ start: at, duration, pitch, velocity, why, chord, against, touch }): BandNote => ({
       start: Math.max(0, start + at),
       duration,
       pitch,
@@ -191,10 +196,8 @@ function placedAt(pass: Pass, region: readonly RegionNote[]): readonly BandNote[
       against,
       touch,
       playing,
-    }),
+    })),
   );
-  placements.set(region, { start, playing, notes });
-  return notes;
 }
 
 /** Places of beats, worked out once for bars that are made alike. */
@@ -235,7 +238,9 @@ function passBars(pass: Pass): readonly BandBar[] {
   return bars;
 }
 
-const passChords = (pass: Pass): BandChord[] =>
+const passChords = (pass: Pass): readonly BandChord[] => sameChords(pass, 'chords', [], () => chordsOf(pass));
+
+const chordsOf = (pass: Pass): BandChord[] =>
   passSpans(pass).map((span) => ({
     symbol: span.symbol,
     start: pass.start + span.start,

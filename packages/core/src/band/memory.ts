@@ -102,6 +102,8 @@ function inTurn(
 /** @param size windows that are kept, those used last: enough for the longest songs. */
 export function regionMemory(size = 20_000): RegionMemory {
   const known = new Map<string, Made>();
+  /** What was made of a region: one that is asked for again is the same. */
+  const whole = new WeakMap<Region, { readonly kind: Kind; readonly made: readonly Made[] }>();
   /** What was asked for last, by seed: most of it stays through an edit. */
   const latest = new Map<string, Known>();
   let computed = 0;
@@ -119,6 +121,8 @@ export function regionMemory(size = 20_000): RegionMemory {
   }
   return {
     made(kind, region) {
+      const asked = whole.get(region);
+      if (asked?.kind === kind) return asked.made;
       const cut = cutOf(region);
       const last = latest.get(region.seed);
       const before = last?.kind === kind && sameFrame(last.region, region) ? last : null;
@@ -129,6 +133,7 @@ export function regionMemory(size = 20_000): RegionMemory {
       );
       if (latest.size > size) latest.clear();
       latest.set(region.seed, { kind, region, cut, ...now });
+      whole.set(region, { kind, made: now.made });
       return now.made;
     },
     get computed() {

@@ -8,7 +8,7 @@ import { LIMITS } from '../song/limits';
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { barsLength, sectionBars, type Bar } from '../time/bars';
 import { beatsOf } from '../time/beats';
-import { chordsInUse } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
 import { edit, type Edit } from './apply';
 import { freeIds } from '../song/names';
 import { mended } from './unread';

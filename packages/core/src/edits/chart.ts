@@ -3,7 +3,7 @@ import { freeId, freeIds } from '../song/names';
 import { holdUntilNext } from '../song/hold';
 import type { ChordEvent, FormEntry, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
-import { chordsInUse } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
 import { movedCues } from './anchors';
 import { edit, type Edit } from './apply';
 

@@ -4,7 +4,7 @@ import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
 import type { Close, Settings, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
-import { chordsInUse } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
 import { EditRefused, edit, type Edit } from './apply';
 import { sectionIn } from './within';
 

@@ -8,7 +8,7 @@ import { parseChord } from '../theory/chordGrammar';
 import { keyOf, keyText } from '../theory/key';
 import { shiftSymbol } from '../theory/transposition';
 import { barAt, sectionBars } from '../time/bars';
-import { chordsInUse } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
 import { EditRefused, edit, type Edit } from './apply';
 import { readBarsText, placesFrom } from './bars';
 import { sectionIn, sectionLength } from './within';

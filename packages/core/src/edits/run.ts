@@ -2,7 +2,7 @@
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { metreOf } from '../time/metre';
 import { sectionBars } from '../time/bars';
-import { chordsInUse } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
 import { startsWithin } from './within';
 
 /** One bar of the chart: a section and a 0-based bar. */

@@ -1,8 +1,10 @@
 /** Chords that all feel early together, beside those the writer pushes. */
+import { lastMade } from '../memory/lastMade';
 import { hash, noise } from '../random/stream';
 import type { ChordEvent } from '../song/schema';
 import type { Style } from '../style/schema';
-import { chordsInUse, roomBefore, type Pass } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
+import { roomBefore, type Pass } from '../timeline/passes';
 import { EIGHTH, PPQ } from '../time/ticks';
 
 /** A chord has to last this long on both sides of an early change, ticks. */
@@ -41,20 +43,26 @@ function pushed(chord: ChordEvent, push: number): ChordEvent {
   return copy;
 }
 
+const samePass = lastMade<Pass>();
+
+/** A playing with other chords, the very same one for the same chords. */
+const withChords = (pass: Pass, chords: Pass['chords']): Pass =>
+  samePass(pass, 'chords', [chords], () => ({ ...pass, chords }));
+
 /** A playing whose chords carry the pushes that were agreed. */
 export function withEarly(pass: Pass, seed: number, style: Style): Pass {
   const { share } = style.early;
   if (share === 0) return pass;
   const key = `${seed}/${pass.section.id}/${share}`;
   const found = known.get(pass.chords);
-  if (found?.key === key) return { ...pass, chords: found.chords };
+  if (found?.key === key) return withChords(pass, found.chords);
   const draws = hash(`${seed}/${pass.section.id}/early`);
   const chords = pass.chords.map((chord, i) => {
     const push = agreedEarly(draws, share, chord, pass.chords[i - 1]);
     return push ? pushed(chord, push) : chord;
   });
   known.set(pass.chords, { key, chords });
-  return { ...pass, chords };
+  return withChords(pass, chords);
 }
 
 /** Chords pushed by one value, as they were made last. */
@@ -66,11 +74,11 @@ const pushedLists = new WeakMap<
 /** A playing whose chords are all taken early by one value; those with a push of their own, even of none, keep it. */
 export function withPush(pass: Pass, push: number): Pass {
   const found = pushedLists.get(pass.chords);
-  if (found?.push === push) return { ...pass, chords: found.chords };
+  if (found?.push === push) return withChords(pass, found.chords);
   const own = new Set(chordsInUse(pass.section).flatMap((c) => (c.push === undefined ? [] : [c.id])));
   const chords = pass.chords.map((chord) =>
     own.has(chord.id) || chord.symbol === null ? chord : pushed(chord, push),
   );
   pushedLists.set(pass.chords, { push, chords });
-  return { ...pass, chords };
+  return withChords(pass, chords);
 }

@@ -2,6 +2,8 @@
  * The players before they play: what they agree on for each playing of a section. It depends on the section, its
  * settings and what follows it, and on nothing that is played elsewhere.
  */
+import equal from 'fast-deep-equal';
+import { lastMade } from '../memory/lastMade';
 import type { Song } from '../song/schema';
 import type { KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
@@ -20,13 +22,21 @@ import { pointsOf, type Points } from './terms';
 /** A player as the section lifts it, unless the writer has said how full it is here. */
 function lifted(player: Player | null, by: number): Player | null {
   if (!player || by === 0) return player;
-  const stretches = player.stretches.map((stretch) => {
-    const { settings, own } = stretch;
-    if (own.density || !settings.listens) return stretch;
-    return { ...stretch, settings: { ...settings, density: Math.min(5, settings.density + by) } };
-  });
-  return { ...player, stretches };
+  return sameLifted(player, 'fuller', [by], () => ({
+    ...player,
+    stretches: player.stretches.map((stretch) => {
+      const { settings, own } = stretch;
+      if (own.density || !settings.listens) return stretch;
+      return { ...stretch, settings: { ...settings, density: Math.min(5, settings.density + by) } };
+    }),
+  }));
 }
+
+const sameLifted = lastMade<Player>();
+const sameLift = lastMade<readonly (Player | null)[]>();
+/** What was agreed stays the very same where the players agree on the same again. */
+const sameAgreement = lastMade<Agreement>(equal);
+const sameRooms = lastMade<ReturnType<typeof roomsOf>>();
 
 function agreementOf(
   song: Song,
@@ -57,14 +67,34 @@ export function agree(song: Song, kinds: KindSet, style: Style, form: readonly P
   });
   const players = playersOf(song, kinds, style, passes).map((own, i) => {
     const by = points[i]!.shape ? densityLift(passes[i]!) : 0;
-    return own.map((player) => liftedBy(lifted(player, by), passes[i]!.lift));
+    const { lift } = passes[i]!;
+    return sameLift(passes[i]!, 'lifted', [own, by, lift], () =>
+      own.map((player) => liftedBy(lifted(player, by), lift)),
+    );
   });
   return {
     passes,
     players,
-    agreements: passes.map((pass, i) =>
-      agreementOf(song, pass, passes[i + 1], players[i]!, points[i]!, style),
+    agreements: passes.map((pass, i) => {
+      const next = passes[i + 1];
+      const of = [
+        pass.bars,
+        pass.chords,
+        pass.repeat,
+        pass.lead,
+        next?.section,
+        next?.entersNew,
+        song.ending,
+        style,
+        ...Object.values(points[i]!),
+        players[i],
+      ];
+      return sameAgreement(pass.section, `${pass.entry}/${pass.repeat}`, of, () =>
+        agreementOf(song, pass, next, players[i]!, points[i]!, style),
+      );
+    }),
+    rooms: players.map((own, i) =>
+      sameRooms(passes[i]!, 'rooms', [points[i]!.room, own], () => roomsOf(own, points[i]!.room)),
     ),
-    rooms: players.map((own, i) => roomsOf(own, points[i]!.room)),
   };
 }

@@ -1,11 +1,12 @@
 /** What a lift does to a player: how full, how strong, how high and how wide it plays, and whether it plays at all. */
+import { lastMade } from '../memory/lastMade';
 import { DYNAMICS, type Lifted } from '../song/choices';
 import type { Lift, Part, Song } from '../song/schema';
 import type { KindFacts } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Player } from '../timeline/doubles';
 import { liftAt, resolvedAt, settingsThere, type Where } from '../timeline/places';
-import { exactOf, type Resolved, type Stretch } from '../timeline/settings';
+import { exactOf, type Resolved } from '../timeline/settings';
 
 /** Steps of density and dynamics at a lift of 1, 2 and 3. */
 const STEPS = [0, 1, 1, 2] as const;
@@ -71,23 +72,14 @@ export function settingsPlayed(
   return liftedSettings(kind.id, settings, exactOf([settingsThere(song, { part: part.id, where })]), lift);
 }
 
-/** Players as they were lifted last, by what made them. */
-const known = new WeakMap<
-  readonly Stretch[],
-  { readonly of: string; readonly stretches: readonly Stretch[] }
->();
+const samePlayer = lastMade<Player>();
 
 /** A player in a section that is lifted; what the writer has set there stays as it is set. */
 export function liftedBy(player: Player | null, lift: Lift | null): Player | null {
   if (!player || !lift || lift.by === 0) return player;
   const { kind, stretches } = player;
-  const of = `${lift.by} ${lift.without?.join()}`;
-  const found = known.get(stretches);
-  if (found?.of === of) return { kind, stretches: found.stretches };
-  const lifted = stretches.map((s) => ({
-    ...s,
-    settings: liftedSettings(kind.id, s.settings, s.exact, lift),
+  return samePlayer(player, 'lifted', [lift.by, lift.without?.join()], () => ({
+    kind,
+    stretches: stretches.map((s) => ({ ...s, settings: liftedSettings(kind.id, s.settings, s.exact, lift) })),
   }));
-  known.set(stretches, { of, stretches: lifted });
-  return { kind, stretches: lifted };
 }

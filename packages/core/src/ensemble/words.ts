@@ -3,7 +3,8 @@ import type { Part } from '../song/schema';
 import { barIndexAt } from '../time/bars';
 import type { Agreed, Agreement, Room } from '../timeline/agreement';
 import type { Player } from '../timeline/doubles';
-import { chordsInUse, type Pass } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
+import type { Pass } from '../timeline/passes';
 import { liftOf } from './roles';
 import type { Points } from './terms';
 

@@ -6,7 +6,7 @@ import type { Style } from '../style/schema';
 import { parseChord } from '../theory/chordGrammar';
 import { metreOf } from '../time/metre';
 import { PPQ } from '../time/ticks';
-import { chordsInUse } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
 import { genresOf } from './genres';
 
 export interface SongFacts {

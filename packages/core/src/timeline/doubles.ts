@@ -1,4 +1,5 @@
 /** Parts of one kind that would play the same: each after the first takes another place, so that two guitars are two. */
+import { lastMade } from '../memory/lastMade';
 import type { KindFacts } from '../style/kind';
 import { settingsAt, type Resolved, type Stretch } from './settings';
 
@@ -58,11 +59,19 @@ function moved({ nature, range }: KindFacts, settings: Resolved, nth: number): R
   }
 }
 
+const sameStretches = lastMade<readonly Stretch[]>();
+
 /** The stretches of a part among all players of its pass, moved to a place of its own where others play alike. */
 export function apart(players: readonly (Player | null)[], index: number): readonly Stretch[] {
-  const { kind, stretches } = players[index]!;
-  return stretches.map((stretch) => {
-    const nth = nthOf(players, index, stretch.start);
-    return nth === 0 ? stretch : { ...stretch, settings: moved(kind, stretch.settings, nth) };
-  });
+  const player = players[index]!;
+  const { kind, stretches } = player;
+  // Only parts of its own kind can play as it does.
+  const alike = players.slice(0, index).filter((p) => p?.kind === kind);
+  if (!alike.length) return stretches;
+  return sameStretches(player, 'apart', alike, () =>
+    stretches.map((stretch) => {
+      const nth = nthOf(players, index, stretch.start);
+      return nth === 0 ? stretch : { ...stretch, settings: moved(kind, stretch.settings, nth) };
+    }),
+  );
 }

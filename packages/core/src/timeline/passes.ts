@@ -1,4 +1,6 @@
 import type { ChordEvent, Cue, FormEntry, Lift, Section, Settings, Song } from '../song/schema';
+import { chordsInUse } from '../song/inUse';
+import { lastMade } from '../memory/lastMade';
 import { PPQ } from '../time/ticks';
 import { barsLength, sectionBars, type Bar } from '../time/bars';
 import { barsPlayed, excerptOf, type Excerpt } from './playedBars';
@@ -29,12 +31,6 @@ export interface Pass {
   readonly cues: readonly Cue[];
   /** True where another section (or nothing) sounded before. */
   readonly entersNew: boolean;
-}
-
-/** The chords of the draft in use, in order. */
-export function chordsInUse(section: Section): readonly ChordEvent[] {
-  const draft = section.drafts.find((d) => d.id === section.draft) ?? section.drafts[0]!;
-  return draft.chords;
 }
 
 /** Ticks a chord keeps, however early the next one is pushed: a sixteenth, or half of a shorter one. */
@@ -84,6 +80,9 @@ function leadOf({ chords, length }: Pass): number {
   return roomBefore(last ? length - last.start : length);
 }
 
+const withBars = (pass: Pass, bars: Pass['bars']): Pass =>
+  sameSlowed(pass, 'slowed', [bars], () => ({ ...pass, bars }));
+
 /** Playings whose last bars slow down, where the song says so. */
 function withClose(song: Song, passes: readonly Pass[]): readonly Pass[] {
   const slow = song.close?.slow;
@@ -95,9 +94,15 @@ function withClose(song: Song, passes: readonly Pass[]): readonly Pass[] {
   return passes.map((pass) =>
     pass.start + pass.length <= from
       ? pass
-      : { ...pass, bars: slowed(pass.bars, slow, from - pass.start, end - pass.start) },
+      : withBars(pass, slowed(pass.bars, slow, from - pass.start, end - pass.start)),
   );
 }
+
+const NOTHING_SET: Pass['settings'] = {};
+
+/** A playing in which nothing changed is the very same. */
+const samePass = lastMade<Pass>();
+const sameSlowed = lastMade<Pass>();
 
 /** The form played out: every pass of every section in order, with ticks from the song's start. */
 export function expandForm(song: Song): readonly Pass[] {
@@ -113,19 +118,24 @@ export function expandForm(song: Song): readonly Pass[] {
     const length = barsLength(excerpt.bars);
     // A tag is told as the playing it repeats.
     const set = Math.min(pass, entry.repeats - 1);
-    passes.push({
+    const own = {
       section,
       index,
       entry: entry.id,
       repeat: pass,
-      settings: entry.passes?.[set] ?? {},
+      settings: entry.passes?.[set] ?? NOTHING_SET,
       lift: entry.lifts?.[set] ?? section.lift ?? null,
       start,
       lead: before ? leadOf(passes[passes.length - 1]!) : 0,
       length,
-      ...excerpt,
       entersNew: section.id !== before,
-    });
+    };
+    passes.push(
+      samePass(section, `${entry.id}/${pass}`, [excerpt, ...Object.values(own)], () => ({
+        ...own,
+        ...excerpt,
+      })),
+    );
     played.set(section.id, index + 1);
     start += length;
     before = section.id;

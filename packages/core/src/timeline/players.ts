@@ -1,4 +1,5 @@
 /** Who plays in each playing of a section, and by which settings. */
+import { lastMade } from '../memory/lastMade';
 import type { ChordEvent, Part, Song } from '../song/schema';
 import type { KindFacts, KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
@@ -51,19 +52,29 @@ function resolved(kind: KindFacts, style: Style, song: Song, part: Part, pass: P
   return stretches;
 }
 
-/** By playing and part; null for a part of a kind that is not at hand. */
+const samePlayer = lastMade<Player>();
+
+/** A player, the very same one where nothing about it changed. */
+const playerOf = (part: Part, { entry, repeat }: Pass, kind: KindFacts, stretches: Player['stretches']) =>
+  samePlayer(part, `${entry}/${repeat}`, [kind, stretches], () => ({ kind, stretches }));
+
+const samePlayers = lastMade<readonly (Player | null)[]>();
+
+/** By playing and part; null for a part of a kind that is not at hand. A playing in which nothing changed has the very same ones. */
 export const playersOf = (
   song: Song,
   kinds: KindSet,
   style: Style,
   passes: readonly Pass[],
-): (Player | null)[][] =>
+): (readonly (Player | null)[])[] =>
   passes.map((pass) =>
-    inRhythm(
-      song.parts.map((part) => {
-        const kind = kinds.get(part.kind);
-        return kind ? { kind, stretches: resolved(kind, style, song, part, pass) } : null;
-      }),
-      song.parts.map((p) => p.id),
+    samePlayers(pass, 'players', [kinds, style, song.groove, song.together, song.parts], () =>
+      inRhythm(
+        song.parts.map((part) => {
+          const kind = kinds.get(part.kind);
+          return kind ? playerOf(part, pass, kind, resolved(kind, style, song, part, pass)) : null;
+        }),
+        song.parts.map((p) => p.id),
+      ),
     ),
   );

@@ -1,3 +1,4 @@
+import { lastMade } from '../memory/lastMade';
 import type { LeadIn } from '../song/choices';
 import type { ChordEvent, Part, Song } from '../song/schema';
 import { soundsChords, type KindFacts, type KindSet } from '../style/kind';
@@ -162,17 +163,35 @@ export function regionsOf(
   agreed: Agreed,
 ): (readonly Region[] | null)[] {
   const { passes, players } = agreed;
-  const spans = passes.map((pass, i) => spansOf(pass, players[i]!));
+  const spans = passes.map((pass, i) =>
+    sameSpans(pass, 'spans', [players[i]], () => spansOf(pass, players[i]!)),
+  );
   return song.parts.map((part, p) => {
     const kind = kinds.get(part.kind);
     if (!kind) return null;
-    const stretches = passes.map((_, i) => apart(players[i]!, p));
-    const heard = passes.map((pass, i) =>
-      takenEarly(heardSpans(pass, part.id, spans[i]!, players[i]!), stretches[i]!, pass.lead),
-    );
-    return passes.map((_, i) =>
-      regionOf(song, kind, style, part, agreed, heard, stretches[i]!, agreed.rooms[i]![p]!, i),
-    );
+    const alike = song.parts.flatMap((other, o) => (o < p && other.kind === part.kind ? [o] : []));
+    const of: unknown[] = [kind, style, song.seed, song.ending, song.key];
+    passes.forEach((pass, i) => {
+      of.push(
+        ...placeOf(pass, part),
+        players[i]![p],
+        agreed.agreements[i],
+        agreed.rooms[i]![p]?.join(),
+        spans[i],
+      );
+      for (const o of alike) of.push(players[i]![o]);
+      // Chords of its own lie over whoever carries the bass.
+      if (pass.partChords[part.id]) of.push(players[i]);
+    });
+    return sameRegions(part, 'regions', of, () => {
+      const stretches = passes.map((_, i) => apart(players[i]!, p));
+      const heard = passes.map((pass, i) =>
+        takenEarly(heardSpans(pass, part.id, spans[i]!, players[i]!), stretches[i]!, pass.lead),
+      );
+      return passes.map((_, i) =>
+        regionOf(song, kind, style, part, agreed, heard, stretches[i]!, agreed.rooms[i]![p]!, i),
+      );
+    });
   });
 }
 
@@ -252,6 +271,24 @@ function ownSpans(
   return own.every((span, i) => span === spans[i]) ? spans : own;
 }
 
+/** What of a playing a part hears or is placed by; what is set for others in it is not of it. */
+const placeOf = (pass: Pass, part: Part): readonly unknown[] => [
+  pass.section.id,
+  pass.section.name,
+  pass.bars,
+  pass.chords,
+  pass.partChords[part.id],
+  pass.start,
+  pass.lead,
+  pass.entersNew,
+];
+
+const sameRegions = lastMade<readonly Region[]>();
+const sameSpans = lastMade<readonly Span[]>();
+
+/** A region in which nothing changed is the very same, and so is all that was made of it. */
+const sameRegion = lastMade<Region>();
+
 function regionOf(
   song: Song,
   kind: KindFacts,
@@ -265,36 +302,55 @@ function regionOf(
 ): Region {
   const pass = passes[index]!;
   const following = passes[index + 1];
-  const home = [song.seed, part.id, pass.section.id].join('/');
-  const exact = stretches.every((s) => s.settings.telling === 'exactly');
-  const listens = stretches.every((s) => s.settings.listens);
+  const own = ownSpans(kind, part, style, chordsFor(pass, part.id), spans[index]!, stretches);
   const firstNext = spans[index + 1]?.[0];
-  return {
+  const isLast = following === undefined;
+  const nextKey = following?.bars[0]?.key ?? song.key;
+  const entersNew = following?.entersNew ?? false;
+  const inputs = [
     kind,
-    // Told exactly every playing is the section's own.
-    seed: exact ? home : `${home}/${pass.entry}/${pass.repeat}`,
-    home,
-    length: pass.length,
-    bars: pass.bars,
-    firstBar: 0,
-    before: null,
-    spans: ownSpans(kind, part, style, chordsFor(pass, part.id), spans[index]!, stretches),
+    own,
     stretches,
-    first: index === 0,
-    entersNew: pass.entersNew,
-    again: !exact && !pass.entersNew,
-    next: following
-      ? {
-          chord: firstNext && firstNext.start === 0 ? firstNext.chord : null,
-          key: following.bars[0]?.key ?? song.key,
-          push: firstNext && firstNext.start === 0 ? firstNext.push : 0,
-          newSection: following.entersNew,
-          leadIn: firstNext && firstNext.start === 0 ? firstNext.leadIn : null,
-        }
-      : null,
-    ending: song.ending,
-    hit: null,
-    terms: listens ? agreements[index]! : unheard(pass.bars.length),
-    room: room ?? kind.range,
-  };
+    agreements[index],
+    room?.join(),
+    firstNext,
+    isLast,
+    nextKey,
+    entersNew,
+  ];
+  const of = [...placeOf(pass, part), ...inputs, song.seed, song.ending, index === 0];
+  return sameRegion(part, `${pass.entry}/${pass.repeat}`, of, () => {
+    const home = [song.seed, part.id, pass.section.id].join('/');
+    const exact = stretches.every((s) => s.settings.telling === 'exactly');
+    const listens = stretches.every((s) => s.settings.listens);
+    const onBar = firstNext?.start === 0 ? firstNext : null;
+    return {
+      kind,
+      // Told exactly every playing is the section's own.
+      seed: exact ? home : `${home}/${pass.entry}/${pass.repeat}`,
+      home,
+      length: pass.length,
+      bars: pass.bars,
+      firstBar: 0,
+      before: null,
+      spans: own,
+      stretches,
+      first: index === 0,
+      entersNew: pass.entersNew,
+      again: !exact && !pass.entersNew,
+      next: isLast
+        ? null
+        : {
+            chord: onBar?.chord ?? null,
+            key: nextKey,
+            push: onBar?.push ?? 0,
+            newSection: entersNew,
+            leadIn: onBar?.leadIn ?? null,
+          },
+      ending: song.ending,
+      hit: null,
+      terms: listens ? agreements[index]! : unheard(pass.bars.length),
+      room: room ?? kind.range,
+    };
+  });
 }

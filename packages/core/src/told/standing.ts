@@ -5,7 +5,8 @@ import type { Part, Section, Song } from '../song/schema';
 import { styleInWords } from '../style/set';
 import { keyInWords } from '../theory/speech';
 import { sectionBars } from '../time/bars';
-import { chordsInUse, expandForm } from '../timeline/passes';
+import { chordsInUse } from '../song/inUse';
+import { expandForm } from '../timeline/passes';
 import { resolvedAt } from '../timeline/places';
 import { patternOf } from '../timeline/settings';
 import { cueInWords } from './cues';
@@ -88,7 +89,7 @@ function playingsSay(song: Song, section: Section): string[] {
           const says = [
             resting.length ? `without ${listed(resting)}` : '',
             others.length ? `${listed(others)} otherwise` : '',
-            lift ? liftInWords(lift.by).toLowerCase() : '',
+            lift && lift.by !== (section.lift?.by ?? 0) ? liftInWords(lift.by).toLowerCase() : '',
           ].filter(Boolean);
           return says.length ? `Time ${time}: ${says.join(', ')}.` : '';
         }),
@@ -131,7 +132,7 @@ function sectionSays(song: Song, section: Section, repertoire: Repertoire): stri
 
 function closeSays({ ending, close, together }: Song): string[] {
   const says = [
-    close?.tag ? `the last ${counted(close.tag.bars, 'bar')} ${times(close.tag.times)} more` : '',
+    close?.tag ? `with the last ${counted(close.tag.bars, 'bar')} ${times(close.tag.times)} more` : '',
     close?.slow ? `slowing to ${close.slow.to} % over ${counted(close.slow.bars, 'bar')}` : '',
     ending === 'fade' ? `fading over ${counted(close?.fade ?? 4, 'bar')}` : '',
   ].filter(Boolean);

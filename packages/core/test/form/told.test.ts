@@ -30,7 +30,8 @@ import { OURS } from '@backline/core/styles/index';
 import { tempoMap } from '@backline/core/time/tempo';
 import { tempoPoints } from '@backline/core/time/tempos';
 import { barsPlayed } from '@backline/core/timeline/playedBars';
-import { chordsInUse, expandForm } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
+import { expandForm } from '@backline/core/timeline/passes';
 import { notesOf, readStrictly } from '../formats/strictMidi';
 import { regionsIn, song, together } from '../support/music';
 

@@ -7,7 +7,7 @@ import { readSong } from '@backline/core/song/read';
 import type { Section, Settings, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { barsLength, sectionBars } from '@backline/core/time/bars';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { afterEdits, anyEdit } from '../support/edits';
 import { anySong, song } from '../support/music';
 import { OURS } from '@backline/core/styles/index';

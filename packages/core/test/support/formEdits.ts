@@ -28,7 +28,7 @@ import {
 import { setTogether } from '@backline/core/edits/together';
 import { ENDINGS, SECTION_TYPES } from '@backline/core/song/choices';
 import type { Section, Song } from '@backline/core/song/schema';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import type { Cell, Where } from '@backline/core/timeline/places';
 
 const pick = <T>(list: readonly T[], n: number): T => list[n % list.length]!;

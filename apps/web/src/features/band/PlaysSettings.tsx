@@ -2,9 +2,8 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../../components/Button';
 import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
-import { pushInWords } from '@backline/core/told/set';
 import { Choices, asNamed } from '../../components/Choices';
-import { songStyle } from '../../state/repertoire';
+import { songStyle, repertoireTools } from '../../state/repertoire';
 import { RhythmOf } from './RhythmOf';
 import type { Setting } from './setting';
 import { TELLING_WORDS } from './telling';
@@ -80,7 +79,7 @@ export function PlaysSettings({
         <Choices
           label="Takes chords"
           value={set.push}
-          choices={PUSHES.map((value) => ({ value, label: pushInWords(value) }))}
+          choices={PUSHES.map((value) => ({ value, label: repertoireTools().pushInWords(value) }))}
           onChoose={(push) => put({ push })}
         />
       )}

@@ -3,7 +3,7 @@ import { StyleSheet, Text } from 'react-native';
 import type { Control, Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
 import { RICHNESS } from '@backline/core/theory/dress';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { keyOf } from '@backline/core/theory/key';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { costsOf } from '@backline/core/voicing/costs';

@@ -1,6 +1,6 @@
 import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
 import { sectionBars, type Bar } from '@backline/core/time/bars';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { symbolWidth } from '../../components/ChordSymbol';
 
 /** A chord, or the part of it that stands on one line. Places are px from the line's left edge. */

@@ -58,11 +58,7 @@ export const Cell = memo(function Cell(props: CellProps) {
     ...(other ? ['other than before'] : []),
   ].join(', ');
   return (
-    <Pressable
-      role={chosen === null ? 'button' : 'checkbox'}
-      {...(chosen === null ? {} : { 'aria-checked': chosen })}
-      aria-label={`${part.name} in ${playingWords(playing)}: ${said}`}
-      onPress={onPress}
+    <View
       style={[
         styles.cell,
         {
@@ -87,6 +83,7 @@ export const Cell = memo(function Cell(props: CellProps) {
       {other ? <View style={[styles.other, { borderTopColor: palette.action }]} /> : null}
       {set && withLabel ? (
         <Text
+          aria-hidden
           numberOfLines={1}
           style={[TYPE.tiny, styles.set, { color: palette.ink, backgroundColor: palette.raised }]}
         >
@@ -96,7 +93,14 @@ export const Cell = memo(function Cell(props: CellProps) {
           ].join(' · ')}
         </Text>
       ) : null}
-    </Pressable>
+      <Pressable
+        role={chosen === null ? 'button' : 'checkbox'}
+        {...(chosen === null ? {} : { 'aria-checked': chosen })}
+        aria-label={`${part.name} in ${playingWords(playing)}: ${said}`}
+        onPress={onPress}
+        style={StyleSheet.absoluteFill}
+      />
+    </View>
   );
 });
 

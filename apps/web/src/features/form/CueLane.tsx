@@ -4,10 +4,9 @@ import { changeCue, removeCue } from '@backline/core/edits/cues';
 import type { Cue, Section, Song } from '@backline/core/song/schema';
 import { barsLength, sectionBars } from '@backline/core/time/bars';
 import { beatsBetween } from '@backline/core/time/beats';
-import { cueInWords } from '@backline/core/told/cues';
 import { cueMark } from '@backline/core/told/marks';
 import { change } from '../../state/openSong';
-import { repertoire } from '../../state/repertoire';
+import { repertoire, repertoireTools } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
@@ -54,7 +53,7 @@ function CueBlock({ song, section, width, cue, ticks, length }: BlockProps) {
   const { at, until } = now ?? { at: cue.at, until: cue.until ?? length };
   const scale = width / length;
   const mark = cueMark(cue, song.parts);
-  const words = cueInWords(song, section, cue, repertoire());
+  const words = repertoireTools().cueInWords(song, section, cue, repertoire());
   const put = (to: { readonly at: number; readonly until: number }): void =>
     void change(changeCue(section.id, cue.id, to));
   const begin = (event: PointerEvent<HTMLDivElement>): void => {

@@ -6,10 +6,9 @@ import { setCurve } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
 import type { Song } from '@backline/core/song/schema';
 import { liftAt } from '@backline/core/timeline/places';
-import { liftInWords } from '@backline/core/told/lifted';
-import { tensionBetween, tensionOf } from '@backline/core/told/tension';
 import { player, usePlayer } from '../../audio/player';
 import { change } from '../../state/openSong';
+import { repertoireTools } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { choosePlaying } from './formState';
@@ -52,7 +51,7 @@ export function Glance({ song, band, playings, chosen, width, drawing }: GlanceP
   /** The curve while it is drawn, by playing. */
   const [curve, setDrawn] = useState<ReadonlyMap<string, number> | null>(null);
   const x = (tick: number): number => (tick / Math.max(1, band.length)) * width;
-  const tension = useMemo(() => tensionOf(band, song.key), [band, song.key]);
+  const tension = useMemo(() => repertoireTools().tensionOf(band, song.key), [band, song.key]);
   const area = useMemo(() => {
     const tops = band.bars.map(({ start, length }, i) => {
       const y = (height - 4 - tension[i]!.tension * (height - 18)).toFixed(1);
@@ -67,12 +66,12 @@ export function Glance({ song, band, playings, chosen, width, drawing }: GlanceP
     .map((p, i) => `${i ? 'L' : 'M'}${x((p.start + p.end) / 2).toFixed(1)},${yOf(byOf(p)).toFixed(1)}`)
     .join('');
   const at = playings.findIndex((p) => p.id === chosen.id);
-  const heard = tensionBetween(band, song.key, chosen.start, chosen.end);
+  const heard = repertoireTools().tensionBetween(band, song.key, chosen.start, chosen.end);
   const words = [
     playingWords(chosen),
     `${heard.players} of ${band.parts.length} play`,
     strong(heard.tension),
-    ...(byOf(chosen) ? [liftInWords(byOf(chosen)).toLowerCase()] : []),
+    ...(byOf(chosen) ? [repertoireTools().liftInWords(byOf(chosen)).toLowerCase()] : []),
   ].join(', ');
 
   const playingAt = (clientX: number): FormPlaying | undefined => {

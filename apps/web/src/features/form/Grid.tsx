@@ -42,6 +42,7 @@ const Column = memo(function Column(props: ColumnProps) {
   const palette = usePalette();
   const { ref, isNear } = useNear(isLong);
   const inHand = several === null ? null : new Set(several.split(' '));
+  const short = playing.of > 1 ? `${playing.name} ·${playing.time}` : playing.name;
   const press = (part: Part): void => {
     choosePlaying(playing.id);
     if (inHand) turnCells([cellText(part.id, playing.id)]);
@@ -63,11 +64,7 @@ const Column = memo(function Column(props: ColumnProps) {
           {withHead ? (
             <Pressable
               role="button"
-              aria-label={
-                inHand
-                  ? `${playingWords(playing)}: take all parts in hand`
-                  : `${playingWords(playing)}${isChosen ? ', in sight' : ''}`
-              }
+              aria-label={`${short}, time ${playing.time}: ${inHand ? 'take all parts in hand' : 'bring it in sight'}`}
               onPress={pressHead}
               style={[styles.head, { borderColor: isChosen ? palette.action : 'transparent' }]}
             >
@@ -79,7 +76,7 @@ const Column = memo(function Column(props: ColumnProps) {
                   fontFamily: isChosen ? FONT.strong : FONT.text,
                 }}
               >
-                {playing.of > 1 ? `${playing.name} ·${playing.time}` : playing.name}
+                {short}
               </Text>
             </Pressable>
           ) : null}

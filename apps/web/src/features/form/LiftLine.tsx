@@ -4,10 +4,9 @@ import { setLift, setPlayingLift } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
 import type { Lift, Song } from '@backline/core/song/schema';
 import { isPlaying, liftAt, type Where } from '@backline/core/timeline/places';
-import { liftInWords, liftItems } from '@backline/core/told/lifted';
 import { Toggle } from '../../components/Toggle';
 import { change } from '../../state/openSong';
-import { repertoire } from '../../state/repertoire';
+import { repertoire, repertoireTools } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 
@@ -23,7 +22,7 @@ export function LiftLine({ song, where, name }: LiftLineProps) {
   const palette = usePalette();
   const lift = liftAt(song, where) ?? { by: 0 };
   const { by } = lift;
-  const items = liftItems(song, where, repertoire());
+  const items = repertoireTools().liftItems(song, where, repertoire());
   const put = (next: Lift): void => {
     // None at all is said of a playing only, whose section may say otherwise.
     if (isPlaying(where)) change(setPlayingLift(where, next));
@@ -42,7 +41,7 @@ export function LiftLine({ song, where, name }: LiftLineProps) {
           style={TOUCH_SQUARE}
         />
         <Text aria-live="polite" style={[TYPE.strong, styles.words, { color: palette.ink }]}>
-          {liftInWords(by)}
+          {repertoireTools().liftInWords(by)}
         </Text>
         <IconButton
           icon="arrow-up"

@@ -3,10 +3,9 @@ import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { setSectionNote, setSongNote, setTags } from '@backline/core/edits/notes';
 import { LIMITS } from '@backline/core/song/limits';
-import { standing } from '@backline/core/told/standing';
 import { Field } from '../../components/Field';
 import { change, useOpenSong } from '../../state/openSong';
-import { repertoire, usePlayed } from '../../state/repertoire';
+import { repertoire, usePlayed, repertoireTools } from '../../state/repertoire';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
@@ -83,7 +82,10 @@ export function NotesScreen() {
   const palette = usePalette();
   const song = useOpenSong((s) => s.song);
   const played = usePlayed((s) => s.all);
-  const told = useMemo(() => song && standing(song, played ?? repertoire()), [song, played]);
+  const told = useMemo(
+    () => song && repertoireTools().standing(song, played ?? repertoire()),
+    [song, played],
+  );
   if (!song || !told) return null;
   return (
     <ScrollView style={{ backgroundColor: palette.paper }} contentContainerStyle={styles.content}>

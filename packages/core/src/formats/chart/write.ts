@@ -1,5 +1,5 @@
 import { parseChord } from '../../theory/chordGrammar';
-import { chordsInUse } from '../../timeline/passes';
+import { chordsInUse } from '../../song/inUse';
 import { sectionBars, type Bar } from '../../time/bars';
 import { inBeats, inQuarters, metreOf } from '../../time/metre';
 import type { Section, Song } from '../../song/schema';

@@ -5,7 +5,7 @@ import { Button } from '../../../components/Button';
 import { barText, readBarText, setBar, setBars } from '@backline/core/edits/bars';
 import { keepUnread, unreadIn } from '@backline/core/edits/unread';
 import { LIMITS } from '@backline/core/song/limits';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';

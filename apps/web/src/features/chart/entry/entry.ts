@@ -6,7 +6,7 @@ import { chordAt } from '@backline/core/edits/within';
 import { LIMITS } from '@backline/core/song/limits';
 import type { ChordEvent, Section, Song } from '@backline/core/song/schema';
 import { sectionBars, type Bar } from '@backline/core/time/bars';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { slotsOf } from '@backline/core/time/beats';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';

@@ -7,7 +7,7 @@ import { clipOf, runBetween, runInWords, runTicks, type BarPlace, type Run } fro
 import type { Paste } from '@backline/core/edits/runs';
 import { progressionOf } from '@backline/core/progressions/fit';
 import type { Song } from '@backline/core/song/schema';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
 import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';

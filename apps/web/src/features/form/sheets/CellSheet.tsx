@@ -7,9 +7,8 @@ import { Sheet } from '../../../components/Sheet';
 import { clearCells, copyCell, playAlone, setSettings, varyCells } from '@backline/core/edits/settings';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import { settingsAtPlace } from '@backline/core/timeline/places';
-import { settingsInWords } from '@backline/core/told/set';
 import { change } from '../../../state/openSong';
-import { partKind, songStyle } from '../../../state/repertoire';
+import { partKind, songStyle, repertoireTools } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { PartSettings } from '../../band/laterSettings';
@@ -63,7 +62,7 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
   const kind = partKind(part);
   const where = placeOf(song, playing, scope);
   const cell = { part: part.id, where };
-  const set = settingsInWords(kind, songStyle(song), settingsAtPlace(song, cell));
+  const set = repertoireTools().settingsInWords(kind, songStyle(song), settingsAtPlace(song, cell));
   const letGo = (name: keyof Settings): void =>
     void change(setSettings(part.id, where, { [name]: undefined }));
   const from = song.parts.find((p) => p.id === copied?.part);

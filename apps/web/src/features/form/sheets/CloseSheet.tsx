@@ -5,7 +5,6 @@ import { setTogether } from '@backline/core/edits/together';
 import type { Ending } from '@backline/core/song/choices';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import { pushInWords } from '@backline/core/told/set';
 import { player, usePlayer } from '../../../audio/player';
 import { Button } from '../../../components/Button';
 import { Choices } from '../../../components/Choices';
@@ -15,6 +14,7 @@ import { Stepper } from '../../../components/Stepper';
 import { SwitchLine } from '../../../components/SwitchLine';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
+import { repertoireTools } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
@@ -173,7 +173,7 @@ export function CloseSheet({ song }: { song: Song }) {
       <Choices
         label="Through the song all take chords"
         value={song.together?.push ?? 0}
-        choices={[0, 120, 240].map((value) => ({ value, label: pushInWords(value) }))}
+        choices={[0, 120, 240].map((value) => ({ value, label: repertoireTools().pushInWords(value) }))}
         onChoose={(push) => change(setTogether(null, { push: push || undefined }))}
       />
     </Sheet>

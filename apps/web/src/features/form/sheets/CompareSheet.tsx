@@ -2,13 +2,13 @@ import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import type { Band } from '@backline/core/band/index';
 import type { Song } from '@backline/core/song/schema';
-import { compare, type Side } from '@backline/core/told/compare';
+import type { Side } from '@backline/core/told/compare';
 import { Button } from '../../../components/Button';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { PartBadge } from '../../../components/PartBadge';
 import { player, usePlayer } from '../../../audio/player';
-import { repertoire } from '../../../state/repertoire';
+import { repertoire, repertoireTools } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
@@ -64,7 +64,7 @@ export function CompareSheet({ song, band, playings, playing, width }: ComparePr
   const [chosen, setChosen] = useState((again ?? others[0])?.id ?? '');
   const other = others.find((p) => p.id === chosen) ?? others[0];
   const hear = useOneAfterTheOther();
-  const found = other ? compare(song, band, playing, other, repertoire()) : null;
+  const found = other ? repertoireTools().compare(song, band, playing, other, repertoire()) : null;
   const half = (width - 32 - 8 - 34) / 2;
   return (
     <Sheet tall title={`Compare ${playingWords(playing)}`} onClose={() => openOver(null)}>

@@ -7,7 +7,6 @@ import type { Cue, Section, Song } from '@backline/core/song/schema';
 import { barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
 import { beatsBetween } from '@backline/core/time/beats';
 import { patternsAtHand } from '@backline/core/timeline/settings';
-import { placeInWords } from '@backline/core/told/cues';
 import { Button } from '../../../components/Button';
 import { Choices, asNamed } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
@@ -16,7 +15,7 @@ import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { Toggle } from '../../../components/Toggle';
 import { change, useOpenSong } from '../../../state/openSong';
-import { partKind, songStyle } from '../../../state/repertoire';
+import { partKind, songStyle, repertoireTools } from '../../../state/repertoire';
 import { openOver } from '../formState';
 
 /** What a cue does. */
@@ -202,7 +201,7 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
       />
       <Stepper
         label="From"
-        text={placeInWords(bars, cue.at)}
+        text={repertoireTools().placeInWords(bars, cue.at)}
         less="A bar earlier"
         more="A bar later"
         onLess={moveTo(barBy(cue.at, -1))}
@@ -210,7 +209,7 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
       />
       <Stepper
         label="From, by beats"
-        text={placeInWords(bars, cue.at)}
+        text={repertoireTools().placeInWords(bars, cue.at)}
         less="A beat earlier"
         more="A beat later"
         onLess={moveTo(beatBy(cue.at, -1))}
@@ -218,7 +217,7 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
       />
       <Stepper
         label="Until"
-        text={until >= length ? 'the end' : placeInWords(bars, until)}
+        text={until >= length ? 'the end' : repertoireTools().placeInWords(bars, until)}
         less="End a bar earlier"
         more="End a bar later"
         onLess={endAt(barBy(until, -1))}
@@ -226,7 +225,7 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
       />
       <Stepper
         label="Until, by beats"
-        text={until >= length ? 'the end' : placeInWords(bars, until)}
+        text={until >= length ? 'the end' : repertoireTools().placeInWords(bars, until)}
         less="End a beat earlier"
         more="End a beat later"
         onLess={endAt(beatBy(until, -1))}

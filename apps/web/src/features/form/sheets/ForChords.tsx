@@ -3,7 +3,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import { setForChords } from '@backline/core/edits/perChord';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { patternOf, patternsAtHand } from '@backline/core/timeline/settings';
 import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';

@@ -13,7 +13,7 @@ import {
 import { ChartError } from '@backline/core/formats/chart/error';
 import type { ChordEvent, Part, Section, Song } from '@backline/core/song/schema';
 import { barsLength, sectionBars } from '@backline/core/time/bars';
-import { chordsInUse } from '@backline/core/timeline/passes';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { Button } from '../../../components/Button';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Field } from '../../../components/Field';

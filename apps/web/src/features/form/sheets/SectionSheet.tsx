@@ -9,8 +9,6 @@ import { setTogether } from '@backline/core/edits/together';
 import { FEELS, SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Section, Song } from '@backline/core/song/schema';
-import { listed } from '@backline/core/told/listed';
-import { pushInWords } from '@backline/core/told/set';
 import { Button } from '../../../components/Button';
 import { Choices, asNamed } from '../../../components/Choices';
 import { Field } from '../../../components/Field';
@@ -19,6 +17,7 @@ import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
+import { repertoireTools } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
@@ -40,9 +39,11 @@ function beginningInWords(song: Song, type: SectionType): string {
   const names = song.parts.filter((p) => rests.includes(p.kind)).map((p) => p.name);
   const says = [
     ...(lift ? [`${lift > 0 ? 'lifted' : 'calmed'} by ${Math.abs(lift)}`] : []),
-    ...(names.length ? [`without ${listed(names)}`] : []),
+    ...(names.length ? [`without ${repertoireTools().listed(names)}`] : []),
   ];
-  return says.length ? `It begins ${listed(says)}, where nothing else was set.` : 'It begins as it is set.';
+  return says.length
+    ? `It begins ${repertoireTools().listed(says)}, where nothing else was set.`
+    : 'It begins as it is set.';
 }
 
 /** First and second endings: added as a copy of the last bars, lengthened and shortened, taken away. */
@@ -233,7 +234,7 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
         <Choices
           label="All take chords"
           value={section.together?.push ?? song.together?.push ?? 0}
-          choices={[0, 120, 240].map((value) => ({ value, label: pushInWords(value) }))}
+          choices={[0, 120, 240].map((value) => ({ value, label: repertoireTools().pushInWords(value) }))}
           onChoose={(push) => change(setTogether(id, { push }))}
         />
       </Fold>

@@ -1,0 +1,64 @@
+/**
+ * A form of 2,000 bars with ten parts: what one changed cell costs against that part in that section alone, what
+ * the whole of it costs, and what is told of it. Run with: npx tsx bench/form.ts
+ */
+import { renderBand } from '@backline/core/band/index';
+import { regionMemory } from '@backline/core/band/memory';
+import { newPart } from '@backline/core/band/repertoire';
+import { applyEdit } from '@backline/core/edits/apply';
+import { setSettings } from '@backline/core/edits/settings';
+import type { Song } from '@backline/core/song/schema';
+import { OURS } from '@backline/core/styles/index';
+import { tensionOf } from '@backline/core/told/tension';
+import { longSong } from '../packages/core/test/support/music';
+import { medians, ms } from './support';
+
+const MORE = ['guitar', 'horns', 'percussion'] as const;
+
+/** Sections of 16 bars, played until there are so many bars; ten parts. */
+export function longForm(bars: number): Song {
+  const song = longSong(128);
+  const parts = MORE.reduce((all, kind) => [...all, newPart(OURS.kinds.get(kind)!, all)], song.parts);
+  const form = Array.from({ length: Math.ceil(bars / 16) }, (_, i) => ({
+    id: `e${i + 1}`,
+    section: song.sections[i % song.sections.length]!.id,
+    repeats: 1,
+  }));
+  return { ...song, parts, form };
+}
+
+const song = longForm(2000);
+const memory = regionMemory();
+const cold = performance.now();
+const band = renderBand(song, OURS, memory);
+const whole = performance.now() - cold;
+console.log(
+  `${band.bars.length} bars, ${band.parts.length} parts, ${band.parts.reduce((n, p) => n + p.notes.length, 0)} notes: ${ms(whole)}`,
+);
+
+let turn = 0;
+const cell = { entry: song.form[60]!.id, pass: 0 };
+let now = song;
+const change = (): void => {
+  now = applyEdit(now, setSettings('bass', cell, { density: (turn++ % 5) + 1, variation: turn }))!.song;
+  renderBand(now, OURS, memory);
+};
+/** That part in that section, by itself and with nothing remembered. */
+const alone: Song = {
+  ...song,
+  parts: structuredClone(song.parts.filter((p) => p.id === 'bass')),
+  form: [song.form[60]!],
+};
+const [changed, one, same] = medians([
+  change,
+  () => void renderBand(alone, OURS),
+  () => void renderBand(now, OURS, memory),
+]) as [number, number, number];
+console.log(
+  `one cell changed: ${ms(changed)}; the part in the section alone: ${ms(one)}; nothing changed: ${ms(same)}`,
+);
+console.log(
+  `above the part alone: ${ms(changed - one)}; bound 2 ms; ${((changed - one) / 2).toFixed(2)} of it`,
+);
+const told = medians([() => void tensionOf({ ...band }, song.key)], 9, 3)[0]!;
+console.log(`the line of tension: ${ms(told)}`);
