@@ -1,10 +1,8 @@
 import { create } from 'zustand';
-import { kindOf, styleOf, type Repertoire } from '@backline/core/band/repertoire';
+import { styleOf, type Repertoire } from '@backline/core/band/repertoire';
 import type { OwnDocument, StoredOwn } from '@backline/core/own/transport';
-import { KINDS } from '@backline/core/parts/index';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
-import { kindSet } from '@backline/core/style/kind';
 import type { Style } from '@backline/core/style/schema';
 import { styleInWords } from '@backline/core/style/set';
 import { settingsPlayed } from '@backline/core/ensemble/lift';
@@ -97,9 +95,6 @@ export function repertoireTools(): Tools {
   return tools;
 }
 
-/** Kinds of part by themselves, which are here from the start. */
-export const KINDS_HERE = kindSet(KINDS);
-
 /** The style a song plays in: its own, or the stand-in where that is not at hand. */
 export const songStyle = (song: Pick<Song, 'style'>): Style => styleOf(song, repertoire());
 
@@ -110,11 +105,11 @@ const asName = (id: string): string => id.replace(/(^|-)([a-z])/g, (_, dash: str
 export const styleName = (id: string): string =>
   usePlayed.getState().all ? styleInWords(repertoire().styles, id) : asName(id);
 
-/** The kind of a part; null where it is not at hand. */
-export const partKind = (part: Pick<Part, 'kind'>): Kind | null =>
-  kindOf(part, usePlayed.getState().all ?? ONLY_KINDS);
+/** A kind of part by its id; null where it is not at hand. Kinds come with the styles. */
+export const kindHere = (id: string): Kind | null => usePlayed.getState().all?.kinds.get(id) ?? null;
 
-const ONLY_KINDS: Pick<Repertoire, 'kinds'> = { kinds: KINDS_HERE };
+/** The kind of a part; null where it is not at hand. */
+export const partKind = (part: Pick<Part, 'kind'>): Kind | null => kindHere(part.kind);
 
 /** Settings of a part in a place before its cues, as it plays by them. */
 export const settingsIn = (song: Song, kind: Kind, part: Part, where: Where): Resolved =>

@@ -1,4 +1,4 @@
-import { KINDS_HERE } from '../state/repertoire';
+import { kindHere } from '../state/repertoire';
 
 /** Every colour, size and font of the app, in one place. */
 export interface Palette {
@@ -44,8 +44,7 @@ export const DARK: Palette = {
 };
 
 /** The ink of a kind of part, for strokes and fills, never for text; a kind without one takes the text's own. */
-export const partInk = (kind: string, palette: Palette): string =>
-  KINDS_HERE.get(kind)?.look.ink ?? palette.ink;
+export const partInk = (kind: string, palette: Palette): string => kindHere(kind)?.look.ink ?? palette.ink;
 
 /** Relative luminance of a colour (WCAG 2). */
 function luminance(colour: string): number {
@@ -67,7 +66,7 @@ export const needsEdge = (kind: string, palette: Palette): boolean =>
   contrast(partInk(kind, palette), palette.paper) < 3;
 
 /** The icon of a kind of part; one that is not at hand has a question mark. */
-export const partIcon = (kind: string): string => KINDS_HERE.get(kind)?.look.icon ?? 'help';
+export const partIcon = (kind: string): string => kindHere(kind)?.look.icon ?? 'help';
 
 export const FONT = {
   text: 'Atkinson',

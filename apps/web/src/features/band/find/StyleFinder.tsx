@@ -7,7 +7,7 @@ import { rankStyles } from '@backline/core/fit/rank';
 import { songFacts } from '@backline/core/fit/song';
 import type { Song } from '@backline/core/song/schema';
 import { change } from '../../../state/openSong';
-import { KINDS_HERE, repertoire, styleName, usePlayed } from '../../../state/repertoire';
+import { kindHere, repertoire, styleName, usePlayed } from '../../../state/repertoire';
 import { tryOut, useTrying } from '../../../state/trying';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
@@ -15,7 +15,7 @@ import { FindSheet, askedIn, type Entry, type Wanted } from './FindSheet';
 
 /** What a style brings and what it leaves, in one sentence. */
 function inASentence(song: Song, id: string): string {
-  const kinds = missingFrom(song, id, repertoire()).map((kind) => KINDS_HERE.get(kind)?.name ?? kind);
+  const kinds = missingFrom(song, id, repertoire()).map((kind) => kindHere(kind)?.name ?? kind);
   const brings = ['patterns', 'groove', ...kinds.map((name) => name.toLowerCase())];
   const last = brings.pop()!;
   return `${styleName(id)} brings its ${brings.join(', ')} and ${last}; your chords, voicings, parts and all you set yourself stay.`;

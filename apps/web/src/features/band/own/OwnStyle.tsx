@@ -10,7 +10,7 @@ import { fileNames } from '@backline/sound/fileNames';
 import { Fold } from '../../../components/Fold';
 import { download } from '../../../state/download';
 import { isStyle, nameIn } from '../../../state/ownStyles';
-import { KINDS_HERE, repertoire, repertoireTools } from '../../../state/repertoire';
+import { kindHere, repertoire, repertoireTools } from '../../../state/repertoire';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 
@@ -23,7 +23,7 @@ export interface OwnStyleProps {
   readonly onRemove: () => void;
 }
 
-const kindName = (kind: string): string => (KINDS_HERE.get(kind)?.name ?? kind).toLowerCase();
+const kindName = (kind: string): string => (kindHere(kind)?.name ?? kind).toLowerCase();
 
 /** What a document is, in a line. */
 function inALine({ document, songs }: StoredOwn): string {
