@@ -63,7 +63,7 @@ test.describe('upright', () => {
     await page.mouse.wheel(0, -2000);
     const back = page.getByRole('button', { name: 'Back to what plays' });
     await expect(back).toBeVisible();
-    expect(await isInSight(page, bridge)).toBe(false);
+    await expect.poll(() => isInSight(page, bridge)).toBe(false);
     await back.click();
     await inSight(page, page.getByRole('button', { name: /^Bridge, bar [1-8]:/ }).first(), 'what plays');
     await expect(back).toHaveCount(0);

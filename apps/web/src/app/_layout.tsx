@@ -10,6 +10,7 @@ import { useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { SWRConfig } from 'swr';
 import { Boundary } from '../components/Boundary';
+import { quietly } from '../components/later';
 import type { IconName } from '../components/PartBadge';
 import { darkTheme, lightTheme } from '../theme/paper';
 import { FONT } from '../theme/tokens';
@@ -60,13 +61,7 @@ function useVisibleHeight(): void {
   }, []);
 }
 
-/** From the second visit on the app opens without the network. Where the browser has no room for that, it goes on as it is. */
-function useOffline(): void {
-  useEffect(() => {
-    if (process.env.NODE_ENV !== 'production') return;
-    void navigator.serviceWorker?.register('/offline.js').catch(() => undefined);
-  }, []);
-}
+const NewVersion = quietly(() => import('../components/NewVersion').then((m) => m.NewVersion));
 
 export default function RootLayout() {
   const dark = useColorScheme() === 'dark';
@@ -79,7 +74,6 @@ export default function RootLayout() {
   });
   usePageColours();
   useVisibleHeight();
-  useOffline();
   if (!ready && !failed) return null;
   return (
     <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
@@ -91,6 +85,7 @@ export default function RootLayout() {
           ),
         }}
       >
+        <NewVersion />
         <Boundary>
           <Stack
             screenOptions={{

@@ -22,3 +22,17 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>): 
     return Content ? <Content {...props} /> : <ActivityIndicator accessibilityLabel="Opening" />;
   };
 }
+
+/** The same for what nobody waits for: nothing stands in its place until it comes, and nothing is said if it does not. */
+export function quietly(load: () => Promise<ComponentType>): ComponentType {
+  return function Quietly() {
+    const [Content, setContent] = useState<ComponentType | null>(null);
+    useEffect(() => {
+      load().then(
+        (component) => setContent(() => component),
+        () => undefined,
+      );
+    }, []);
+    return Content ? <Content /> : null;
+  };
+}

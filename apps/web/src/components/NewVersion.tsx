@@ -1,0 +1,45 @@
+import { useEffect } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { keepForOffline, keepOldVersion, takeNewVersion, useNewVersion } from '../state/offline';
+import { TYPE } from '../theme/styles';
+import { usePalette } from '../theme/usePalette';
+import { Button } from './Button';
+
+/** Says that a new version of the app is there, and uses it when the writer says so. */
+export function NewVersion() {
+  const palette = usePalette();
+  const waiting = useNewVersion((s) => s.waiting);
+  useEffect(() => {
+    if (process.env.NODE_ENV === 'production') void keepForOffline();
+  }, []);
+  if (!waiting) return null;
+  return (
+    <View
+      role="region"
+      aria-label="A new version"
+      style={[styles.line, { backgroundColor: palette.sunken, borderColor: palette.action }]}
+    >
+      <Text role="status" style={[TYPE.words, styles.words, { color: palette.ink }]}>
+        A new version is here. Nothing is lost by using it now.
+      </Text>
+      <Button compact mode="contained" onPress={() => takeNewVersion()}>
+        Use it
+      </Button>
+      <Button compact mode="text" onPress={keepOldVersion}>
+        Next time
+      </Button>
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  line: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    gap: 6,
+    paddingHorizontal: 14,
+    borderBottomWidth: 2,
+  },
+  words: { flexGrow: 1 },
+});
