@@ -4,28 +4,12 @@
  */
 import { renderBand } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
-import { newPart } from '@backline/core/band/repertoire';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/settings';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { tensionOf } from '@backline/core/told/tension';
-import { longSong } from '../packages/core/test/support/music';
-import { medians, ms } from './support';
-
-const MORE = ['guitar', 'horns', 'percussion'] as const;
-
-/** Sections of 16 bars, played until there are so many bars; ten parts. */
-export function longForm(bars: number): Song {
-  const song = longSong(128);
-  const parts = MORE.reduce((all, kind) => [...all, newPart(OURS.kinds.get(kind)!, all)], song.parts);
-  const form = Array.from({ length: Math.ceil(bars / 16) }, (_, i) => ({
-    id: `e${i + 1}`,
-    section: song.sections[i % song.sections.length]!.id,
-    repeats: 1,
-  }));
-  return { ...song, parts, form };
-}
+import { longForm, medians, ms } from './support';
 
 const song = longForm(2000);
 const memory = regionMemory();

@@ -4,8 +4,7 @@
  * Run with: npm start in one shell, npx tsx bench/picture.ts in another (BACKLINE_URL names another address).
  */
 import { chromium } from '@playwright/test';
-import { newSong } from '../e2e/support/songs';
-import { longChart } from './support';
+import { longChart, newSong } from '../e2e/support/songs';
 
 const SLOWER = 4;
 const BOUND = 100;

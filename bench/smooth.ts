@@ -4,8 +4,7 @@
  * Run with: npm start in one shell, npx tsx bench/smooth.ts in another (BACKLINE_URL names another address).
  */
 import { chromium, type Page } from '@playwright/test';
-import { newSong } from '../e2e/support/songs';
-import { longChart } from './support';
+import { longChart, newSong } from '../e2e/support/songs';
 
 const SLOW = 50;
 const URL = process.env.BACKLINE_URL ?? 'http://127.0.0.1:4310';

@@ -1,3 +1,8 @@
+import { newPart } from '@backline/core/band/repertoire';
+import type { Song } from '@backline/core/song/schema';
+import { OURS } from '@backline/core/styles/index';
+import { longSong } from '../packages/core/test/support/music';
+
 /** Median times of several runs, taken in turn so that a drifting machine drifts for all; warmed up first. Milliseconds. */
 export function medians(runs: readonly (() => void)[], times = 21, warm = 8): number[] {
   const took: number[][] = runs.map(() => []);
@@ -13,14 +18,16 @@ export function medians(runs: readonly (() => void)[], times = 21, warm = 8): nu
 
 export const ms = (value: number): string => `${value.toFixed(2)} ms`;
 
-const LINE = 'Am7 D7 | Gmaj7 C | F#m7b5 B7 | Em E7';
+const MORE = ['guitar', 'horns', 'percussion'] as const;
 
-/** A chart of so many bars in sections of at most 64. */
-export function longChart(bars: number): string {
-  const sections: string[] = [];
-  for (let left = bars; left > 0; left -= 64) {
-    const lines = Math.min(left, 64) / 4;
-    sections.push(`[Part ${sections.length + 1}]\n${Array(lines).fill(LINE).join('\n')}`);
-  }
-  return `title: Long\nkey: G\n\n${sections.join('\n\n')}`;
+/** Sections of 16 bars, played until there are so many bars; ten parts. */
+export function longForm(bars: number): Song {
+  const song = longSong(128);
+  const parts = MORE.reduce((all, kind) => [...all, newPart(OURS.kinds.get(kind)!, all)], song.parts);
+  const form = Array.from({ length: Math.ceil(bars / 16) }, (_, i) => ({
+    id: `e${i + 1}`,
+    section: song.sections[i % song.sections.length]!.id,
+    repeats: 1,
+  }));
+  return { ...song, parts, form };
 }

@@ -1,8 +1,12 @@
 /** A loop becomes a song: the form, by touch on a phone and by keyboard. */
 import { expect, test, type Page } from '@playwright/test';
+import { readChart } from '@backline/core/formats/chart/index';
+import type { Song } from '@backline/core/song/schema';
+import type { StoredSong } from '@backline/core/song/transport';
+import { OURS } from '@backline/core/styles/index';
 import { findings } from './support/axe';
 import { listen, takeHeard } from './support/hearing';
-import { chordNames, newSong, saved, takeMidi } from './support/songs';
+import { chordNames, newSong, openSongbook, saved, takeMidi } from './support/songs';
 import { smallTargets } from './support/targets';
 import { notesOf, type ReadFile } from '../packages/core/test/formats/strictMidi';
 
@@ -193,69 +197,186 @@ test('from an eight-bar loop to a whole song, by touch on a phone', async ({ pag
   expect((await takeHeard(page)).peak).toBeLessThan(0.001);
 });
 
-test('the form by keyboard: go, lift, move, cue, cells, undo', async ({ page }) => {
+test('the same song by keyboard alone', async ({ page }) => {
   await loopInForm(page);
-  const press = async (...keys: string[]): Promise<void> => {
-    for (const key of keys) await page.keyboard.press(key);
+  const keys = async (...pressed: string[]): Promise<void> => {
+    for (const key of pressed) await page.keyboard.press(key);
   };
-  await button(page, 'Verse once more').focus();
-  await press('Enter');
+  /** Presses a control as a keyboard does. */
+  const press = async (name: string | RegExp): Promise<void> => {
+    await button(page, name).focus();
+    await keys('Enter');
+  };
+  const turn = async (name: string): Promise<void> => {
+    await part(page, name).focus();
+    await keys('Space');
+    await expect(part(page, name)).not.toBeChecked();
+  };
+  const choose = async (name: string | RegExp): Promise<void> => {
+    await radio(page, name).focus();
+    await keys('Space');
+    await expect(radio(page, name)).toBeChecked();
+  };
+  await press('Verse once more');
   await expect(radio(page, /^Verse ·2/)).toBeVisible();
   const glance = page.getByRole('slider', { name: 'The song at a glance' });
+  await choose('Time 1 only');
+  await turn('Keys plays in Verse, time 1');
+  await turn('Guitar plays in Verse, time 1');
   await glance.focus();
-  await press('ArrowRight');
+  await keys('ArrowRight');
   await expect(glance).toHaveAttribute('aria-valuetext', /^Verse, time 2, \d of \d play/);
-  // A build: the second time is lifted.
-  await button(page, 'Draw a build').focus();
-  await press('Enter');
-  await page.getByRole('slider', { name: 'The build of the song' }).focus();
-  await press('ArrowUp', 'ArrowUp');
-  await expect(page.getByRole('slider', { name: 'The build of the song' })).toHaveAttribute(
-    'aria-valuetext',
-    /lifted by 2$/,
-  );
-  // A cue on its lane is moved, stretched and taken out.
-  await button(page, 'Cue').focus();
-  await press('Enter');
-  await button(page, 'Add the cue').focus();
-  await press('Enter');
-  await page.keyboard.press('Escape');
-  const cue = page.getByRole('group', { name: 'Cues of Verse' }).getByRole('button');
+
+  // A chorus made of the verse, lifted.
+  await press('About Verse');
+  await press('Double');
+  await keys('Escape');
+  await expect(radio(page, 'Verse 2')).toBeVisible();
+  await glance.focus();
+  await keys('End');
+  await press('About Verse 2');
+  await page.getByLabel('Name of the section').focus();
+  await keys('Control+a');
+  await page.keyboard.type('Chorus');
+  await keys('Escape');
+  await choose('For Chorus');
+  await press('Lift Chorus');
+  await press('Lift Chorus');
+  await expect(page.getByText('Lifted by 2', { exact: true })).toBeVisible();
+  // What a lift moves is left out, and taken back in.
+  const fuller = page.getByRole('group', { name: 'What the lift moves' }).getByRole('button').first();
+  await fuller.focus();
+  await keys('Enter');
+  await expect(fuller).toHaveAttribute('aria-pressed', 'false');
+  await keys('Enter');
+  await expect(fuller).toHaveAttribute('aria-pressed', 'true');
+
+  // A bridge with own chords for the strings, and a stop that is moved, stretched and taken back.
+  await press('Add a section');
+  await page.getByLabel('Name of the section').focus();
+  await keys('Control+a');
+  await page.keyboard.type('Bridge');
+  await keys('Escape');
+  await press(/^Strings in Bridge/);
+  await press('Own chords');
+  const field = page.getByLabel('Bars, as the chart writes them');
+  await field.focus();
+  await keys('Control+a');
+  await page.keyboard.type('Dm7 | / / / / | Bb | F');
+  await keys('Enter');
+  await expect(page.getByRole('img', { name: /^Strings: Dm7, Bb, F/ })).toBeVisible();
+  await keys('Escape');
+  await press('Cue');
+  await press('Add the cue');
+  await keys('Escape');
+  const cue = page.getByRole('group', { name: 'Cues of Bridge' }).getByRole('button');
   await cue.focus();
-  await press('ArrowRight', 'Shift+ArrowRight');
+  await keys('ArrowRight', 'Shift+ArrowRight');
   await expect(cue).toHaveAttribute(
     'aria-label',
     'stop. Bar 1, beat 2: The band strikes once and stops, until bar 2, beat 3.',
   );
   await cue.focus();
-  await press('Delete');
+  await keys('Delete');
   await expect(cue).toHaveCount(0);
-  // Two cells of a row at once.
-  await button(page, 'Several cells').focus();
-  await press('Enter');
-  await button(page, 'Keys: take all of it in hand').focus();
-  await press('Enter');
-  await expect(page.getByText('2 cells in hand.')).toBeVisible();
-  await button(page, 'Rest').focus();
-  await press('Enter');
-  await page.keyboard.press('Escape');
-  await expect(part(page, 'Keys plays in Verse')).not.toBeChecked();
+  await press(/^Undo: remove a cue/);
+  await expect(cue).toHaveCount(1);
+
   // The order: picked up, moved, put down.
-  await button(page, 'Add a section').focus();
-  await press('Enter');
-  await page.keyboard.press('Escape');
-  await button(page, 'Order').focus();
-  await press('Enter');
-  await button(page, 'Move Section, place 2 of 2').focus();
-  await press('Space');
+  await press('Order');
+  await button(page, 'Move Bridge, place 3 of 3').focus();
+  await keys('Space');
   await page.waitForTimeout(300);
-  await press('ArrowUp');
+  await keys('ArrowUp');
   await page.waitForTimeout(300);
-  await press('Space');
-  await expect(button(page, 'Move Section, place 1 of 2')).toBeVisible();
-  await page.keyboard.press('Escape');
-  await button(page, /^Undo: change the form/).focus();
-  await press('Enter');
-  await expect(radio(page, /^Verse ·1/)).toBeVisible();
+  await keys('Space');
+  await expect(button(page, 'Move Bridge, place 2 of 3')).toBeVisible();
+  await keys('Escape');
+
+  // Two cells of a row at once, let go again.
+  await press('Several cells');
+  await press('Arp: take all of it in hand');
+  await expect(page.getByText('4 cells in hand.')).toBeVisible();
+  await press('Rest');
+  await keys('Escape');
+  await expect(button(page, /^Arp in Bridge: rests/)).toBeVisible();
+
+  // A build over the playings, an intro, a ritardando.
+  await press('Draw a build');
+  const build = page.getByRole('slider', { name: 'The build of the song' });
+  await build.focus();
+  await keys('Home', 'ArrowDown');
+  await expect(build).toHaveAttribute('aria-valuetext', /^Verse, time 1.*calmed by 1$/);
+  await press('Draw a build');
+  await press('Beginning and end');
+  await press('Add the intro');
+  await press('Ritardando over: a bar more');
+  await keys('Escape');
+  await expect(radio(page, 'Intro')).toBeVisible();
   await saved(page);
+  const file = await takeMidi(page);
+  const markers = file.tracks[0]!.filter((e) => e.kind === 'meta' && e.a === 6).map((e) => e.text);
+  expect(markers).toEqual(['Intro', 'Verse', 'Verse', 'Bridge', 'Chorus']);
+  expect(['Keys', 'Guitar', 'Strings'].map((name) => heardIn(file, name, 0, 2))).toEqual([0, 0, 0]);
+  expect([heardIn(file, 'Keys', 2, 9.8), heardIn(file, 'Keys', 10, 18) > 0]).toEqual([0, true]);
+});
+
+/** Songs nobody would draw: no parts at all, nothing played, names that do not fit, a form of two hundred places. */
+const ODD: readonly (readonly [string, (song: Song) => Song])[] = [
+  ['no parts', (song) => ({ ...song, parts: [] })],
+  ['nothing is played', (song) => ({ ...song, form: [] })],
+  [
+    'long names',
+    (song) => ({
+      ...song,
+      parts: song.parts.map((p, i) => ({ ...p, name: `${'Very long name '.repeat(5)}${i}`.slice(0, 80) })),
+      sections: song.sections.map((s) => ({
+        ...s,
+        name: 'A section with a name that goes on and on '.repeat(2).slice(0, 79),
+      })),
+    }),
+  ],
+  [
+    'two hundred places',
+    (song) => ({
+      ...song,
+      form: Array.from({ length: 200 }, (_, i) => ({ id: `x${i}`, section: 's1', repeats: 1 })),
+    }),
+  ],
+  [
+    'no chord anywhere',
+    (song) => ({
+      ...song,
+      sections: song.sections.map((s) => ({
+        ...s,
+        drafts: s.drafts.map((d) => ({ ...d, chords: d.chords.map((c) => ({ ...c, symbol: null })) })),
+      })),
+    }),
+  ],
+];
+
+test('odd songs: the form stands, and every sheet of it', async ({ page }) => {
+  const song = readChart(LOOP, OURS);
+  await openSongbook(page);
+  for (const [name, made] of ODD) {
+    const answer = await page.request.post('/api/songs', { data: { song: made(song) } });
+    const { id } = (await answer.json()) as StoredSong;
+    await page.goto(`/song/${id}/form`);
+    if (name === 'nothing is played') {
+      await expect(page.getByText('No section is played.')).toBeVisible();
+      await button(page, 'Verse: play it again').click();
+    }
+    await expect(page.getByRole('slider', { name: 'The song at a glance' })).toBeVisible();
+    for (const sheet of [/^About /, 'Order', 'Cue', 'Several cells', 'Compare', 'Beginning and end']) {
+      await button(page, sheet).click();
+      await expect(page.getByRole('dialog'), `${name}: ${String(sheet)}`).toBeVisible();
+      await page.keyboard.press('Escape');
+    }
+    await button(page, /^Lift /).click();
+    await expect(page.getByText('Lifted by 1', { exact: true }), name).toBeVisible();
+    await page.getByRole('slider', { name: 'The song at a glance' }).focus();
+    await page.keyboard.press('End');
+    await expect(page.getByRole('alert'), name).toHaveCount(0);
+    await saved(page);
+  }
 });

@@ -2,7 +2,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { smallTargets } from './support/targets';
-import { firstVisit, openBar, typeSong } from './support/songs';
+import { firstVisit, longChart, newSong, openBar, saved, typeSong } from './support/songs';
 
 /** Whether all of something stands between the top of the screen and what lies at its bottom. */
 async function isInSight(page: Page, what: Locator): Promise<boolean> {
@@ -212,4 +212,40 @@ test.describe('what is touched', () => {
     await look('songbook');
     expect(small).toEqual({});
   });
+});
+
+test('of a chart of 300 bars only what is near is in the page; keys, playing and finding go on as ever', async ({
+  page,
+}) => {
+  await newSong(page);
+  await page.getByRole('button', { name: 'Chart as text' }).click();
+  await page.getByLabel('Chart', { exact: true }).fill(longChart(300));
+  await page.getByRole('button', { name: 'Put it in' }).click();
+  await expect(page.getByRole('button', { name: /^Part 1, bar 1:/ })).toBeVisible();
+  const drawn = page.locator('[id^="bar-"]');
+  await expect.poll(() => drawn.count()).toBeLessThan(70);
+  expect(await drawn.count()).toBeGreaterThan(8);
+  // The keyboard goes on past what was drawn, and what has the focus is in sight.
+  await page.getByRole('button', { name: /^Part 1, bar 1:/ }).focus();
+  for (let i = 0; i < 45; i++) {
+    await page.keyboard.press('ArrowRight');
+    await page.waitForTimeout(30);
+  }
+  const bar = page.getByRole('button', { name: /^Part 1, bar 46:/ });
+  await expect(bar).toBeFocused();
+  await inSight(page, bar, 'the bar that has the focus');
+  await expect.poll(() => drawn.count()).toBeLessThan(110);
+  // Playing far away is followed there.
+  await page.getByRole('button', { name: /^Places of the song/ }).click();
+  await page.getByRole('button', { name: 'Part 5, 44 bars' }).click();
+  await page.getByRole('button', { name: 'Close Places of the song' }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await inSight(page, page.getByRole('button', { name: /^Part 5, bar [1-4]:/ }).first(), 'what plays');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  // A bar that is written keeps its place, and the chart around it.
+  await page.getByRole('button', { name: /^Part 5, bar 3:/ }).click();
+  await page.getByLabel('Chords of this bar').fill('Ebmaj7');
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await expect(page.getByRole('button', { name: /^Part 5, bar 3: E flat major seven/ })).toBeVisible();
+  await saved(page);
 });

@@ -83,3 +83,15 @@ export async function typeSong(page: Page, bars: readonly string[]): Promise<voi
   }
   await page.getByRole('button', { name: /^Close/ }).click();
 }
+
+const LINE = 'Am7 D7 | Gmaj7 C | F#m7b5 B7 | Em E7';
+
+/** A chart of so many bars in sections of at most 64. */
+export function longChart(bars: number): string {
+  const sections: string[] = [];
+  for (let left = bars; left > 0; left -= 64) {
+    const lines = Math.min(left, 64) / 4;
+    sections.push(`[Part ${sections.length + 1}]\n${Array(lines).fill(LINE).join('\n')}`);
+  }
+  return `title: Long\nkey: G\n\n${sections.join('\n\n')}`;
+}

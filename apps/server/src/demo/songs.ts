@@ -219,9 +219,9 @@ key: D
     (song) =>
       setCurve([
         { ...timeOf(song, 'Verse', 1), by: -1 },
-        { ...timeOf(song, 'Chorus', 1), by: 0 },
-        { ...timeOf(song, 'Chorus', 2), by: 1 },
-        { ...timeOf(song, 'Lift', 1), by: 0 },
+        { ...timeOf(song, 'Chorus', 1), by: -1 },
+        { ...timeOf(song, 'Chorus', 2), by: 0 },
+        { ...timeOf(song, 'Lift', 1), by: -1 },
         { ...timeOf(song, 'Last chorus', 1), by: 1 },
       ]),
     () => setEnding('fade'),

@@ -132,7 +132,9 @@ function sectionSays(song: Song, section: Section, repertoire: Repertoire): stri
 
 function closeSays({ ending, close, together }: Song): string[] {
   const says = [
-    close?.tag ? `with the last ${counted(close.tag.bars, 'bar')} ${times(close.tag.times)} more` : '',
+    close?.tag
+      ? `with the last ${close.tag.bars === 1 ? 'bar' : `${close.tag.bars} bars`} ${times(close.tag.times)} more`
+      : '',
     close?.slow ? `slowing to ${close.slow.to} % over ${counted(close.slow.bars, 'bar')}` : '',
     ending === 'fade' ? `fading over ${counted(close?.fade ?? 4, 'bar')}` : '',
   ].filter(Boolean);

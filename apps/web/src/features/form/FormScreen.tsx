@@ -29,6 +29,15 @@ import { OwnChordsSheet } from './sheets/OwnChordsSheet';
 import { SectionSheet } from './sheets/SectionSheet';
 import { SeveralSheet } from './sheets/SeveralSheet';
 
+/** Most playings that stand in a row; of a longer form those around the one in sight. */
+const IN_A_ROW = 40;
+
+function around(playings: readonly FormPlaying[], playing: FormPlaying): readonly FormPlaying[] {
+  if (playings.length <= IN_A_ROW) return playings;
+  const from = Math.max(0, playings.findIndex((p) => p.id === playing.id) - IN_A_ROW / 4);
+  return playings.slice(from, from + IN_A_ROW / 2);
+}
+
 /** How often the section in sight is played at its place of the form. */
 function Repeats({ song, playing }: { song: Song; playing: FormPlaying }) {
   const palette = usePalette();
@@ -172,7 +181,7 @@ export function FormScreen() {
           bare
           inARow
           value={playing.id}
-          choices={playings.map((p) => ({
+          choices={around(playings, playing).map((p) => ({
             value: p.id,
             label: p.of > 1 ? `${p.name} ·${p.time}` : p.name,
             spoken: p.of > 1 ? `${p.name} ·${p.time}, time ${p.time} of ${p.of}` : p.name,

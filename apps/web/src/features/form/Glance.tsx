@@ -1,6 +1,6 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
-import Svg, { Path } from 'react-native-svg';
+import { StyleSheet, Text } from 'react-native';
+import Svg, { Circle, Path, Rect } from 'react-native-svg';
 import type { Band } from '@backline/core/band/index';
 import { setCurve } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
@@ -65,6 +65,7 @@ export function Glance({ song, band, playings, chosen, width, drawing }: GlanceP
   const line = playings
     .map((p, i) => `${i ? 'L' : 'M'}${x((p.start + p.end) / 2).toFixed(1)},${yOf(byOf(p)).toFixed(1)}`)
     .join('');
+  const edges = playings.map((p) => `M${x(p.start).toFixed(1)},0V${height}`).join('');
   const at = playings.findIndex((p) => p.id === chosen.id);
   const heard = repertoireTools().tensionBetween(band, song.key, chosen.start, chosen.end);
   const words = [
@@ -150,6 +151,17 @@ export function Glance({ song, band, playings, chosen, width, drawing }: GlanceP
     >
       <Svg width={width} height={height} aria-hidden style={StyleSheet.absoluteFill}>
         <Path d={area} fill={palette.sunken} stroke={palette.quiet} strokeWidth={1} />
+        <Path d={edges} stroke={palette.line} strokeWidth={1} />
+        <Rect
+          x={x(chosen.start) + 1}
+          y={1}
+          width={Math.max(4, x(chosen.end) - x(chosen.start) - 2)}
+          height={height - 2}
+          rx={6}
+          fill="none"
+          stroke={palette.action}
+          strokeWidth={2}
+        />
         {drawing ? (
           <>
             <Path
@@ -159,50 +171,38 @@ export function Glance({ song, band, playings, chosen, width, drawing }: GlanceP
               strokeDasharray="4 4"
             />
             <Path d={line} stroke={palette.action} strokeWidth={2.5} fill="none" />
+            {playings.map((p) => (
+              <Circle
+                key={p.id}
+                cx={x((p.start + p.end) / 2)}
+                cy={yOf(byOf(p))}
+                r={6}
+                fill={palette.action}
+              />
+            ))}
           </>
         ) : null}
       </Svg>
-      {playings.map((p) => {
-        const isChosen = p.id === chosen.id;
-        const wide = x(p.end) - x(p.start);
-        return (
-          <View
+      {playings.map((p) =>
+        x(p.end) - x(p.start) > NAMED ? (
+          <Text
             key={p.id}
             aria-hidden
+            numberOfLines={1}
             style={[
-              styles.piece,
-              {
-                left: x(p.start),
-                width: wide,
-                height,
-                borderColor: isChosen ? palette.action : palette.line,
-                borderWidth: isChosen ? 2 : 0,
-                borderLeftWidth: isChosen ? 2 : 1,
-              },
+              TYPE.tiny,
+              styles.name,
+              { color: palette.ink, left: x(p.start), width: x(p.end) - x(p.start) },
             ]}
           >
-            {wide > NAMED ? (
-              <Text numberOfLines={1} style={[TYPE.tiny, styles.name, { color: palette.ink }]}>
-                {p.name}
-              </Text>
-            ) : null}
-            {drawing ? (
-              <View
-                style={[
-                  styles.point,
-                  { top: yOf(byOf(p)) - 6, left: wide / 2 - 7, backgroundColor: palette.action },
-                ]}
-              />
-            ) : null}
-          </View>
-        );
-      })}
+            {p.name}
+          </Text>
+        ) : null,
+      )}
     </div>
   );
 }
 
 const styles = StyleSheet.create({
-  piece: { position: 'absolute', top: 0, borderRadius: 6, pointerEvents: 'none' },
-  name: { paddingHorizontal: 3, paddingTop: 1 },
-  point: { position: 'absolute', width: 12, height: 12, borderRadius: 6 },
+  name: { position: 'absolute', top: 1, paddingHorizontal: 3, pointerEvents: 'none' },
 });

@@ -4,7 +4,8 @@ import { addSecondEnding, setEndings } from '@backline/core/edits/closing';
 import { joinSections, splitSection } from '@backline/core/edits/cutting';
 import { doubleSection, playAgain, removeSection, renameSection } from '@backline/core/edits/form';
 import { beginningOf, setSectionType } from '@backline/core/edits/sectionType';
-import { setCells, varyCells } from '@backline/core/edits/settings';
+import { setCells, setSettings, varyCells } from '@backline/core/edits/settings';
+import { settingsAtPlace } from '@backline/core/timeline/places';
 import { setTogether } from '@backline/core/edits/together';
 import { FEELS, SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
 import { LIMITS } from '@backline/core/song/limits';
@@ -17,7 +18,7 @@ import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
-import { repertoireTools } from '../../../state/repertoire';
+import { partKind, repertoireTools, songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
@@ -159,6 +160,11 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
   const { id, type } = section;
   const where = placeOf(song, playing, scope === 'song' ? 'section' : scope);
   const cells = song.parts.map((p) => ({ part: p.id, where }));
+  const setHere = song.parts.flatMap((part) =>
+    repertoireTools()
+      .settingsInWords(partKind(part), songStyle(song), settingsAtPlace(song, { part: part.id, where }))
+      .map((set) => ({ part, ...set })),
+  );
   const fold = (title: string, facts: string) => ({
     title,
     facts,
@@ -209,6 +215,28 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
           song.sections.length < 2,
         )}
       </View>
+      <Fold {...fold('What is set here', setHere.length ? `${setHere.length} things` : 'nothing')}>
+        {setHere.length ? (
+          <View style={styles.acts}>
+            {setHere.map(({ part, name: what, says }) => (
+              <Button
+                key={`${part.id} ${what}`}
+                compact
+                mode="outlined"
+                icon="close"
+                accessibilityLabel={`${part.name}: ${says}: let it go`}
+                contentStyle={styles.letGo}
+                style={styles.act}
+                onPress={() => change(setSettings(part.id, where, { [what]: undefined }))}
+              >
+                {`${part.name}: ${says}`}
+              </Button>
+            ))}
+          </View>
+        ) : (
+          <Text style={[TYPE.words, { color: palette.quiet }]}>All play as in the whole song.</Text>
+        )}
+      </Fold>
       <Fold
         {...fold('First and second endings', section.endings ? section.endings.map(bars).join(', ') : 'none')}
       >
@@ -244,5 +272,6 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
 
 const styles = StyleSheet.create({
   acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
+  letGo: { flexDirection: 'row-reverse' },
   act: { minHeight: 44, justifyContent: 'center', alignSelf: 'flex-start' },
 });
