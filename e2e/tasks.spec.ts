@@ -119,6 +119,28 @@ test('each task takes as many taps as it is said to', async ({ page }) => {
   await tap(button('Chorus once more'));
   await expect(page.getByText('2 times')).toBeVisible();
 
+  doing('Let a part rest the first time only');
+  await tap(page.getByRole('radio', { name: 'Time 1 only' }));
+  await tap(page.getByRole('switch', { name: 'Keys plays in Chorus, time 1' }));
+  await expect(page.getByRole('switch', { name: 'Keys plays in Chorus, time 1' })).not.toBeChecked();
+
+  doing('Lift the chorus');
+  await tap(page.getByRole('radio', { name: /^For Chorus/ }));
+  await tap(button('Lift Chorus'));
+  await expect(page.getByText('Lifted by 1', { exact: true })).toBeVisible();
+
+  doing('Stop the band for a bar');
+  await tap(button('Cue'));
+  await tap(button('Add the cue'));
+  await close();
+  await expect(page.getByRole('group', { name: 'Cues of Chorus' })).toBeVisible();
+
+  doing('Add an intro of bass and drums');
+  await tap(button('Beginning and end'));
+  await tap(button('Add the intro'));
+  await close();
+  await expect(page.getByRole('radio', { name: 'Intro', exact: true })).toBeVisible();
+
   doing('Silence a part');
   await tap(link('Band'));
   await tap(button('Silence Keys'));
@@ -185,5 +207,5 @@ test('each task takes as many taps as it is said to', async ({ page }) => {
   await expect(bar('Verse', 1)).toBeVisible();
 
   expect([...counted].sort()).toEqual([...TOLD].sort());
-  expect(counted.size).toBe(25);
+  expect(counted.size).toBe(29);
 });

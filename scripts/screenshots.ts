@@ -13,7 +13,6 @@ const ARGS = [
 ];
 const SIZES = {
   phone: { width: 390, height: 844 },
-  lying: { width: 844, height: 390 },
   wide: { width: 1280, height: 800 },
 };
 
@@ -26,7 +25,7 @@ async function openDemo(page: Page): Promise<void> {
 
 type Shoot = (name: string) => Promise<void>;
 
-const WAYS = ['choose', 'pads', 'play', 'library', 'voicing'] as const;
+const WAYS = ['choose', 'pads', 'play', 'voicing'] as const;
 type Way = (typeof WAYS)[number];
 
 /** Opens a way chords come in, with something to see in it. */
@@ -36,10 +35,6 @@ async function openWay(page: Page, way: Way): Promise<void> {
     await page.getByLabel('MIDI keyboard').selectOption({ label: 'Simulated keyboard' });
     await page.getByRole('button', { name: 'Press', exact: true }).click();
     await page.getByText('A minor over E', { exact: true }).scrollIntoViewIfNeeded();
-  }
-  if (way === 'library') {
-    await page.getByLabel('Search the library').fill('ii V I');
-    await page.getByRole('button', { name: /^ii V I: ii7/ }).click();
   }
 }
 
@@ -71,8 +66,9 @@ async function chartOnPhone(page: Page, shoot: Shoot): Promise<void> {
 
 async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('link', { name: 'Form' }).click();
-  await page.getByRole('radio', { name: 'Chorus' }).first().click();
+  await page.getByRole('radio', { name: /^Chorus ·3/ }).click();
   await shoot('form');
+  await ofTheForm(page, shoot);
   await page.getByRole('link', { name: 'Band' }).click();
   await shoot('band');
   await page.getByRole('button', { name: 'Find a pattern for Guitar' }).click();
@@ -83,25 +79,28 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('button', { name: 'Let it go' }).click();
   await page.getByRole('button', { name: /^Close/ }).click();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  await ownStyles(page, shoot);
   await page.getByRole('link', { name: 'Notes' }).click();
   await shoot('notes');
 }
 
-/** A band kept as a style, and the page of one's own styles; the style is deleted again. */
-async function ownStyles(page: Page, shoot: Shoot): Promise<void> {
-  const name = 'Late boat home';
-  await page.getByRole('button', { name: 'Keep this band as a style' }).click();
-  await page.getByLabel('Name of the style').fill(name);
-  await page.getByLabel('What the style is good for').fill('Slow songs by the water, two guitars');
-  await page.getByRole('button', { name: 'Keep as a style' }).click();
-  await page.getByText(/stands among the styles/).waitFor();
+/** A cell's page, a stop, two playings compared. */
+async function ofTheForm(page: Page, shoot: Shoot): Promise<void> {
+  await page.getByRole('radio', { name: /^Verse ·3/ }).click();
+  await page.getByRole('radio', { name: 'Time 3 only' }).click();
+  await page.getByRole('button', { name: /^Arp in Verse/ }).click();
+  await shoot('cell');
   await page.getByRole('button', { name: /^Close/ }).click();
-  await page.getByRole('button', { name: /^Yours/ }).click();
-  await page.getByRole('button', { name, exact: true }).click();
-  await shoot('own');
-  await page.getByRole('button', { name: `Delete ${name}` }).click();
-  await page.getByText(/is deleted/).waitFor();
+  await page.getByRole('button', { name: 'Compare', exact: true }).click();
+  await shoot('compare');
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await page
+    .getByRole('radio', { name: /^Bridge/ })
+    .first()
+    .click();
+  const stop = page.getByRole('group', { name: 'Cues of Bridge' }).getByRole('button');
+  await stop.scrollIntoViewIfNeeded();
+  await stop.click();
+  await shoot('cues');
   await page.getByRole('button', { name: /^Close/ }).click();
 }
 
@@ -142,12 +141,6 @@ await view('wide', 'light', async (page, shoot) => {
   await shoot('part');
   await page.getByRole('link', { name: 'Form' }).click();
   await shoot('form');
-});
-await view('lying', 'light', async (page, shoot) => {
-  await openSong(page);
-  await page.getByRole('button', { name: /^Verse, bar 4/ }).click();
-  await openWay(page, 'pads');
-  await shoot('pads');
 });
 await view('wide', 'dark', async (page, shoot) => {
   await openSong(page);

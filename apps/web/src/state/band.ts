@@ -8,6 +8,7 @@ import type { Song } from '@backline/core/song/schema';
 import { loopRound } from '../audio/loop';
 import { player, usePlayer } from '../audio/player';
 import type { BandReply, BandRequest } from '../workers/band';
+import { wholeBand } from '../workers/sentBand';
 import { bandWorker } from './bandWorker';
 import { useOpenSong } from './openSong';
 import { WorkerLost } from './remote';
@@ -33,6 +34,8 @@ class Generation {
   /** The writer's own styles and patterns, as the next band is to have them. */
   private own: readonly OwnDocument[] = [];
   private count = 0;
+  /** The band as it came last, whether or not it was shown, and in which answer. */
+  private has: { readonly number: number; readonly parts: Band['parts'] } | null = null;
   /** The song a worker fell over last: it is given to a fresh one once. */
   private fellOver: Song | null = null;
 
@@ -50,7 +53,8 @@ class Generation {
   /** Makes the band of a song that is not open; the open one is sent whole when it is its turn. */
   async makeOther(song: Song, own: readonly OwnDocument[]): Promise<BandReply> {
     this.sent = this.sentOwn = null;
-    const request: BandRequest = { number: ++this.count, song: { whole: song }, own, round: null };
+    this.has = null;
+    const request: BandRequest = { number: ++this.count, song: { whole: song }, own, has: null, round: null };
     return bandWorker.ask((band) => band.make(request));
   }
 
@@ -75,14 +79,18 @@ class Generation {
         number: ++this.count,
         song: this.sent ? { other: songDifference(this.sent, song) } : { whole: song },
         ...(this.sentOwn === this.own ? {} : { own: this.own }),
+        has: this.has?.number ?? null,
         round: usePlayer.getState().loop?.playing ?? null,
       };
       this.sent = song;
       this.sentOwn = this.own;
       try {
-        this.take(song, request, await bandWorker.ask((band) => band.make(request)));
+        const reply = await bandWorker.ask((band) => band.make(request));
+        const band = wholeBand(reply.band, this.has?.parts ?? []);
+        this.has = { number: request.number, parts: band.parts };
+        this.take(song, request, band, reply);
       } catch (error) {
-        this.sent = this.sentOwn = null;
+        this.sent = this.sentOwn = this.has = null;
         // A worker that was replaced between two edits has no copy to change.
         if (error instanceof WorkerLost || !whole) this.startOver(song);
         else this.fail(` (${error instanceof Error ? error.message : String(error)}). Undo the last change.`);
@@ -104,7 +112,7 @@ class Generation {
     useBand.setState({ failed: `The band could not be generated${why}` });
   }
 
-  private take(song: Song, request: BandRequest, { band, facts, loop }: BandReply): void {
+  private take(song: Song, request: BandRequest, band: Band, { facts, loop }: BandReply): void {
     // The song was closed meanwhile, or is about to be made once more.
     if (this.next || !useOpenSong.getState().song) return;
     this.fellOver = null;

@@ -15,6 +15,7 @@ import { scoreOf } from '@backline/sound/scoreOf';
 import { loopRound, type SectionLoop } from '../audio/loop';
 import { repertoireWith } from '@backline/core/own/repertoire';
 import type { OwnDocument } from '@backline/core/own/transport';
+import { sentBand, type SentBand } from './sentBand';
 
 export interface BandRequest {
   readonly number: number;
@@ -22,6 +23,8 @@ export interface BandRequest {
   readonly song: { readonly whole: Song } | { readonly other: SongDifference };
   /** The writer's own styles and patterns, where they are other than before. */
   readonly own?: readonly OwnDocument[];
+  /** Which answer the page has the band of; null where it has none. */
+  readonly has: number | null;
   /** The playing that is gone round. */
   readonly round: string | null;
 }
@@ -35,7 +38,7 @@ export interface ScoreFacts {
 }
 
 export interface BandReply {
-  readonly band: Band;
+  readonly band: SentBand;
   readonly facts: ScoreFacts;
   /** The loop as it lies in the score; null where nothing is gone round, or its bars are gone. */
   readonly loop: SectionLoop | null;
@@ -53,6 +56,8 @@ let played = repertoireWith([]);
 /** The audio thread, once there is one, and the score that it was given last. */
 let listener: MessagePort | null = null;
 let latest: ScoreMessage | null = null;
+/** The band that was sent last, and in which answer. */
+let sent: { readonly number: number; readonly parts: Band['parts'] } | null = null;
 
 function taken(song: BandRequest['song']): Song {
   if ('whole' in song) return song.whole;
@@ -61,7 +66,7 @@ function taken(song: BandRequest['song']): Song {
 }
 
 const making = {
-  make({ number, song, own, round }: BandRequest): BandReply {
+  make({ number, song, own, has, round }: BandRequest): BandReply {
     copy = taken(song);
     if (own) played = repertoireWith(own);
     const band = renderBand(copy, played, memory);
@@ -69,7 +74,13 @@ const making = {
     const loop = round === null ? null : loopRound(band.bars, round);
     latest = { type: 'score', number, score, loop: loop && { start: loop.start, end: loop.end } };
     listener?.postMessage(latest);
-    return { band, facts: { number, length: score.length, channels: score.channels }, loop };
+    const before = sent && sent.number === has ? sent.parts : null;
+    sent = { number, parts: band.parts };
+    return {
+      band: sentBand(band, before),
+      facts: { number, length: score.length, channels: score.channels },
+      loop,
+    };
   },
 
   /** Scores go to this port from now on, the last one at once. */

@@ -171,17 +171,15 @@ describe('the band', () => {
     expect(now().song!.together).toBeUndefined();
   });
 
-  it('sets style, swing, ending, level, and who is heard alone', async () => {
+  it('sets style, swing, level, and who is heard alone', async () => {
     takeStyle('Lamplight');
-    fireEvent.click(screen.getByRole('radio', { name: 'A hit' }));
     fireEvent.change(screen.getByRole('slider', { name: 'Swing' }), { target: { value: '60' } });
     const page = await openPage('Bass', 'Place in the sound');
     fireEvent.change(page.getByRole('slider', { name: 'Level' }), { target: { value: '40' } });
     fireEvent.click(page.getByRole('button', { name: 'Hear Bass alone' }));
-    const { style, ending, groove, parts } = now().song!;
-    expect([style, ending, groove.swing, parts[0]!.mix.level, parts[0]!.mix.solo]).toEqual([
+    const { style, groove, parts } = now().song!;
+    expect([style, groove.swing, parts[0]!.mix.level, parts[0]!.mix.solo]).toEqual([
       'lamplight',
-      'hit',
       60,
       40,
       true,

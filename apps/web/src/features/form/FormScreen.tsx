@@ -15,7 +15,7 @@ import { usePlayed } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { CueLane } from './CueLane';
-import { chooseSeveral, choosePlaying, draw, openOver, resetForm, useForm, type Open } from './formState';
+import { chooseSeveral, choosePlaying, draw, openOver, enterForm, useForm, type Open } from './formState';
 import { Glance } from './Glance';
 import { Grid, NAME } from './Grid';
 import { LiftLine } from './LiftLine';
@@ -151,7 +151,7 @@ export function FormScreen() {
   const { band, failed } = useBand();
   const { playing: chosen, scope, open, several, drawing } = useForm();
   const [width, setWidth] = useState(0);
-  useEffect(() => resetForm, [id]);
+  useEffect(() => enterForm(id), [id]);
   const playings = useMemo(() => (song && band ? formPlayings(song, band) : []), [song, band]);
   if (!song) return null;
   if (failed) return <Notice text={failed} />;

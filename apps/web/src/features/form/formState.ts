@@ -18,6 +18,8 @@ export type Open =
   | { readonly kind: 'close' };
 
 export interface FormState {
+  /** The song it is of. */
+  readonly of: string | null;
   /** The playing in sight; null for the first. */
   readonly playing: string | null;
   readonly scope: Scope;
@@ -31,6 +33,7 @@ export interface FormState {
 }
 
 const AT_FIRST: FormState = {
+  of: null,
   playing: null,
   scope: 'section',
   open: null,
@@ -63,5 +66,9 @@ export function turnCells(texts: readonly string[]): void {
   });
 }
 
-/** Another song begins at its beginning. */
-export const resetForm = (): void => setState(AT_FIRST);
+/** Another song begins at its beginning; the same one is found as it was left, with nothing open over it. */
+export function enterForm(song: string | null): void {
+  setState(
+    getState().of === song ? { open: null, several: null, drawing: false } : { ...AT_FIRST, of: song },
+  );
+}

@@ -1,0 +1,181 @@
+import { act, fireEvent, render, screen, within } from '@testing-library/react';
+import { PaperProvider } from 'react-native-paper';
+import { renderBand } from '@backline/core/band/index';
+import { readChart } from '@backline/core/formats/chart/index';
+import type { Cell } from '@backline/core/timeline/places';
+import { settingsAtPlace } from '@backline/core/timeline/places';
+import { OURS } from '@backline/core/styles/index';
+import { press } from '../../chart/__tests__/support/openChart';
+import { useBand } from '../../../state/band';
+import { forgetEdits } from '../../../state/keptEdits';
+import { change, closeSong, openSong, useOpenSong } from '../../../state/openSong';
+import { loadRepertoire } from '../../../state/repertoire';
+import {
+  cellText,
+  choosePlaying,
+  chooseScope,
+  chooseSeveral,
+  enterForm,
+  openOver,
+  turnCells,
+  useForm,
+} from '../formState';
+import { CellSheet } from '../sheets/CellSheet';
+import { CloseSheet } from '../sheets/CloseSheet';
+import { SectionSheet } from '../sheets/SectionSheet';
+import { SeveralSheet } from '../sheets/SeveralSheet';
+import { formPlayings, type Scope } from '../playings';
+import { setSettings } from '@backline/core/edits/settings';
+
+jest.mock('../../../state/band');
+jest.mock('../../../audio/player');
+
+const stored = {
+  id: 'form-1',
+  revision: 1,
+  updatedAt: '',
+  song: readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS),
+};
+const song = () => useOpenSong.getState().song!;
+const playings = () => formPlayings(song(), renderBand(song(), OURS));
+const setAt = (cell: Cell) => settingsAtPlace(song(), cell);
+
+beforeAll(() => loadRepertoire());
+beforeEach(() => {
+  closeSong();
+  forgetEdits(stored.id);
+  openSong(stored);
+  enterForm('another');
+  enterForm(null);
+});
+
+type Shown = 'cell' | 'section' | 'several' | 'close';
+
+/** A sheet that follows the open song. */
+function Following({ show }: { show: Shown }) {
+  const open = useOpenSong((s) => s.song)!;
+  const { scope, several } = useForm();
+  const all = formPlayings(open, renderBand(open, OURS));
+  const part = open.parts.find((p) => p.id === 'keys')!;
+  if (show === 'close') return <CloseSheet song={open} />;
+  if (show === 'cell') return <CellSheet song={open} part={part} playing={all[1]!} scope={scope} />;
+  if (show === 'section')
+    return <SectionSheet song={open} section={open.sections[0]!} playing={all[0]!} scope={scope} />;
+  return <SeveralSheet song={open} playings={all} scope={scope} several={several ?? []} />;
+}
+const show = (what: Shown) =>
+  render(
+    <PaperProvider>
+      <Following show={what} />
+    </PaperProvider>,
+  );
+const tap = press;
+
+it('a cell says what is set where, lets each go, and is copied with what shows through', () => {
+  act(() => {
+    change(setSettings('keys', 's1', { density: 2 }));
+    change(setSettings('keys', { entry: 'e1', pass: 1 }, { on: false, dynamics: 'f' }));
+    chooseScope('playing');
+  });
+  show('cell');
+  expect(screen.getByText('Set for time 2 only:')).toBeTruthy();
+  tap('rests: let it go');
+  expect(setAt({ part: 'keys', where: { entry: 'e1', pass: 1 } })).toEqual({ dynamics: 'f' });
+  tap(/Copy$/);
+  act(() => chooseScope('song'));
+  expect(screen.getByText('Nothing is set for the whole song.')).toBeTruthy();
+  tap(/Put Keys’s here$/);
+  expect(setAt({ part: 'keys', where: null })).toEqual({ density: 2, dynamics: 'f' });
+  tap(/Let all go$/);
+  expect(setAt({ part: 'keys', where: null })).toEqual({});
+  act(() => chooseScope('section'));
+  tap(/Alone$/);
+  expect(song().parts.map((p) => setAt({ part: p.id, where: 's1' }).on)).toEqual(
+    song().parts.map((p) => p.id === 'keys'),
+  );
+  tap(/Another like this$/);
+  expect(setAt({ part: 'keys', where: 's1' }).variation).toBe(1);
+});
+
+it('several cells are set at once; for sections each section once, one undo for all', () => {
+  const [first, second, chorus] = playings();
+  act(() => {
+    chooseSeveral(true);
+    turnCells([cellText('bass', first!.id), cellText('bass', second!.id), cellText('keys', chorus!.id)]);
+  });
+  show('several');
+  expect(screen.getByText('3 cells in hand.')).toBeTruthy();
+  fireEvent.click(
+    within(screen.getByRole('radiogroup', { name: /^Density/ })).getByRole('radio', { name: '5' }),
+  );
+  expect([setAt({ part: 'bass', where: 's1' }), setAt({ part: 'keys', where: 's2' })]).toEqual([
+    { density: 5 },
+    { density: 5 },
+  ]);
+  expect(useOpenSong.getState().past).toHaveLength(1);
+  tap(/^.?.?Rest$/);
+  expect(setAt({ part: 'bass', where: 's1' })).toEqual({ density: 5, on: false });
+  act(() => chooseScope('playing'));
+  tap(/^.?.?Play$/);
+  expect(setAt({ part: 'bass', where: { entry: 'e1', pass: 1 } })).toEqual({ on: true });
+  // All of them, and none.
+  tap(/^.?.?All$/);
+  expect(screen.getByText(`${3 * song().parts.length} cells in hand.`)).toBeTruthy();
+  tap(/^.?.?All$/);
+  expect(screen.getByText(/^Choose cells/)).toBeTruthy();
+});
+
+it('a section says what is set in it, part by part, and what its type begins with', () => {
+  act(() => void change(setSettings('bass', 's1', { density: 4 })));
+  show('section');
+  tap('What is set here');
+  tap('Bass: density 4: let it go');
+  expect(song().sections[0]!.settings.bass).toBeUndefined();
+  fireEvent.change(screen.getByLabelText('It is'), { target: { value: 'break' } });
+  expect(song().sections[0]).toMatchObject({ type: 'break', lift: { by: -2 } });
+  expect(screen.getByText(/^It begins calmed by 2 and without .*Guitar/)).toBeTruthy();
+  tap('First and second endings');
+  tap(/Add a second ending$/);
+  expect(song().sections[0]).toMatchObject({ bars: 3, endings: [1, 1] });
+  tap('Ending 2 a bar longer');
+  expect(song().sections[0]!.endings).toEqual([1, 1]);
+  expect(useOpenSong.getState().refusal ?? '').toBe('');
+  tap(/Play all bars every time$/);
+  expect(song().sections[0]!.endings).toBeUndefined();
+});
+
+it('the song begins with an intro and ends as it is said: a hit, a fade over so many bars, slowing down, a tag', () => {
+  show('close');
+  fireEvent.click(screen.getByRole('radio', { name: 'A hit' }));
+  expect(song().ending).toBe('hit');
+  fireEvent.click(screen.getByRole('radio', { name: 'Fades' }));
+  tap('Fading over: a bar more');
+  expect(song().close).toEqual({ fade: 5 });
+  tap('Ritardando over: a bar more');
+  fireEvent.change(screen.getByRole('slider', { name: 'Slowing to' }), { target: { value: '50' } });
+  tap('A tag of: a bar more');
+  tap('The tag once more');
+  expect(song().close).toEqual({ fade: 5, slow: { bars: 1, to: 50 }, tag: { bars: 1, times: 2 } });
+  tap('Ritardando over: a bar less');
+  tap('A tag of: a bar less');
+  fireEvent.click(screen.getByRole('radio', { name: 'Held, rings out' }));
+  expect(song().close).toBeUndefined();
+  tap('Intro a bar shorter');
+  tap(/Add the intro$/);
+  expect(song().sections[0]).toMatchObject({ name: 'Intro', bars: 1, settings: { keys: { on: false } } });
+  expect(song().form.map((e) => e.section)).toEqual([song().sections[0]!.id, 's1', 's2']);
+});
+
+it('a song is found as it was left; another one begins at its beginning', () => {
+  enterForm('a');
+  act(() => {
+    choosePlaying('e1/1');
+    chooseScope('playing');
+    openOver({ kind: 'order' });
+  });
+  enterForm('a');
+  expect(useForm.getState()).toMatchObject({ playing: 'e1/1', scope: 'playing' satisfies Scope, open: null });
+  enterForm('b');
+  expect(useForm.getState()).toMatchObject({ playing: null, scope: 'section', of: 'b' });
+  expect(useBand.getState().band).toBeNull();
+});
