@@ -4,9 +4,7 @@ import { freeId, freeName } from '../song/names';
 import type { FormEntry, Section, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { metreOf } from '../time/metre';
-import type { SectionType } from '../song/choices';
 import { edit, type Edit } from './apply';
-import { setSectionType } from './sectionType';
 
 const freeSectionId = (song: Draft<Song>): string =>
   freeId(
@@ -48,11 +46,8 @@ export const doubleSection = (id: string): Edit =>
     song.form.splice(inForm < 0 ? song.form.length : inForm + 1, 0, placeFor(song, copy.id));
   });
 
-/**
- * A new section of four bars on the key's own chord, at the end of the form.
- * @param type what it is to the song; it is then set up as such a section is.
- */
-export const addSection = (name: string, symbol: string, type?: SectionType): Edit =>
+/** A new section of four bars on the key's own chord, at the end of the form. */
+export const addSection = (name: string, symbol: string): Edit =>
   edit('add a section', (song) => {
     const id = freeSectionId(song);
     const bar = metreOf(song.metre).length;
@@ -68,7 +63,6 @@ export const addSection = (name: string, symbol: string, type?: SectionType): Ed
       cues: [],
     });
     song.form.push(placeFor(song, id));
-    if (type) setSectionType(id, type).change(song);
   });
 
 /** Removes a section and every place it has in the form; the last section stays. */

@@ -1,33 +1,42 @@
-/** What a section is to its song, and how one of its kind starts out. */
+/** What a section is to its song, and how one of its type starts out. */
 import type { SectionType } from '../song/choices';
 import type { Song } from '../song/schema';
+import type { KindSet, Role } from '../style/kind';
 import { edit, type Edit } from './apply';
 
-/** How a section of a type starts out: how far it is lifted, and which kinds of parts rest. */
+/** How a section of a type starts out: how far it is lifted, and who rests. */
 interface Beginning {
   readonly lift: number;
-  readonly rests: readonly string[];
+  readonly rests: readonly Role[];
 }
 
 /** Common practice; each is only a beginning, and is seen and changed like anything the writer sets. */
 const BEGINNINGS: Readonly<Record<SectionType, Beginning>> = {
-  intro: { lift: -1, rests: ['melody', 'solo', 'horns'] },
-  verse: { lift: 0, rests: ['solo', 'horns'] },
-  'pre-chorus': { lift: 1, rests: ['solo'] },
-  chorus: { lift: 2, rests: ['solo'] },
-  bridge: { lift: -1, rests: ['solo', 'horns'] },
-  break: { lift: -2, rests: ['solo', 'melody', 'horns', 'strings', 'guitar', 'arp'] },
-  solo: { lift: 1, rests: ['melody'] },
-  ending: { lift: 0, rests: ['solo'] },
+  intro: { lift: -1, rests: ['tune', 'lead'] },
+  verse: { lift: 0, rests: ['lead'] },
+  'pre-chorus': { lift: 1, rests: ['lead'] },
+  chorus: { lift: 2, rests: ['lead'] },
+  bridge: { lift: -1, rests: ['lead'] },
+  break: { lift: -2, rests: ['tune', 'lead', 'ornament', 'accompaniment'] },
+  solo: { lift: 1, rests: ['tune'] },
+  ending: { lift: 0, rests: ['lead'] },
 };
 
-export const beginningOf = (type: SectionType): Beginning => BEGINNINGS[type];
+/** How far a section of a type is lifted to begin with, and which parts rest; all of a song's parts never do. */
+export function beginningOf(type: SectionType, { parts }: Pick<Song, 'parts'>, kinds: KindSet) {
+  const { lift, rests } = BEGINNINGS[type];
+  const resting = parts.filter((part) => {
+    const role = kinds.get(part.kind)?.role;
+    return role !== undefined && rests.includes(role);
+  });
+  return { lift, rests: resting.length < parts.length ? resting : [] };
+}
 
 /**
  * Says what a section is, and sets it up as such a one starts out, in what the writer has said nothing of there.
  * Null takes the type away, and nothing else.
  */
-export const setSectionType = (id: string, type: SectionType | null): Edit =>
+export const setSectionType = (id: string, type: SectionType | null, kinds: KindSet): Edit =>
   edit('say what a section is', (song) => {
     const section = song.sections.find((s) => s.id === id);
     if (!section) return;
@@ -36,16 +45,7 @@ export const setSectionType = (id: string, type: SectionType | null): Edit =>
       return;
     }
     section.type = type;
-    const { lift, rests } = BEGINNINGS[type];
+    const { lift, rests } = beginningOf(type, song, kinds);
     if (!section.lift && lift !== 0) section.lift = { by: lift };
-    for (const part of resting(song, rests)) {
-      const there = (section.settings[part] ??= {});
-      there.on ??= false;
-    }
+    for (const { id: part } of rests) (section.settings[part] ??= {}).on ??= false;
   });
-
-/** Parts of some kinds, as long as others are left to play. */
-function resting(song: Pick<Song, 'parts'>, kinds: readonly string[]): string[] {
-  const found = song.parts.filter((p) => kinds.includes(p.kind)).map((p) => p.id);
-  return found.length < song.parts.length ? found : [];
-}

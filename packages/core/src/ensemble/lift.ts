@@ -2,7 +2,7 @@
 import { lastMade } from '../memory/lastMade';
 import { DYNAMICS, type Lifted } from '../song/choices';
 import type { Lift, Part, Song } from '../song/schema';
-import type { KindFacts } from '../style/kind';
+import type { KindFacts, Role } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Player } from '../timeline/doubles';
 import { liftAt, resolvedAt, settingsThere, type Where } from '../timeline/places';
@@ -19,10 +19,6 @@ const THINNEST = -3;
 /** From this lift on, those come in who rest through the song. */
 const FILLS = 2;
 
-/** Kinds that leave first: they adorn (common practice: a break-down keeps drums, bass and one that plays chords). */
-const ADORN: readonly string[] = ['percussion', 'horns', 'arp'];
-const ACCOMPANY: readonly string[] = ['strings', 'guitar'];
-
 /** Steps of density and dynamics that a lift moves by. */
 export const stepsOf = (by: number): number => Math.sign(by) * (STEPS[Math.abs(by)] ?? 0) || 0;
 export const semitonesOf = (by: number): number => HIGHER * by;
@@ -30,16 +26,16 @@ export const spreadOf = (by: number): number => WIDER * by;
 
 const within = (value: number, low: number, high: number): number => Math.max(low, Math.min(high, value));
 
-/** Whether one of a kind rests for a section so calm. */
-export const restsAt = (kind: string, by: number): boolean =>
-  (by <= THINS && ADORN.includes(kind)) || (by <= THINNEST && ACCOMPANY.includes(kind));
+/** Whether who plays such a role rests for a section so calm. */
+export const restsAt = (role: Role, by: number): boolean =>
+  (by <= THINS && role === 'ornament') || (by <= THINNEST && role === 'accompaniment');
 
 /** Whether who rests through the song comes in for a section lifted so far. */
 export const comesInAt = (by: number): boolean => by >= FILLS;
 
 /** Settings as a lift moves them, but for what is exact. */
 export function liftedSettings(
-  kind: string,
+  { role }: KindFacts,
   settings: Resolved,
   exact: readonly Lifted[],
   { by, without = [] }: Lift,
@@ -47,7 +43,7 @@ export function liftedSettings(
   const moves = (what: Lifted): boolean => !without.includes(what) && !exact.includes(what);
   const steps = stepsOf(by);
   const dynamics = DYNAMICS.indexOf(settings.dynamics) + steps;
-  const on = settings.on ? !restsAt(kind, by) : comesInAt(by);
+  const on = settings.on ? !restsAt(role, by) : comesInAt(by);
   return {
     ...settings,
     ...(moves('density') ? { density: within(settings.density + steps, 1, 5) } : {}),
@@ -69,7 +65,7 @@ export function settingsPlayed(
   const settings = resolvedAt(kind, style, song, part, where);
   const lift = where === null ? null : liftAt(song, where);
   if (!lift || lift.by === 0) return settings;
-  return liftedSettings(kind.id, settings, exactOf([settingsThere(song, { part: part.id, where })]), lift);
+  return liftedSettings(kind, settings, exactOf([settingsThere(song, { part: part.id, where })]), lift);
 }
 
 const samePlayer = lastMade<Player>();
@@ -80,6 +76,6 @@ export function liftedBy(player: Player | null, lift: Lift | null): Player | nul
   const { kind, stretches } = player;
   return samePlayer(player, 'lifted', [lift.by, lift.without?.join()], () => ({
     kind,
-    stretches: stretches.map((s) => ({ ...s, settings: liftedSettings(kind.id, s.settings, s.exact, lift) })),
+    stretches: stretches.map((s) => ({ ...s, settings: liftedSettings(kind, s.settings, s.exact, lift) })),
   }));
 }

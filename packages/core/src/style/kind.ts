@@ -8,10 +8,17 @@ import type { Grid, Pattern } from './pattern';
  */
 export type Nature = 'line' | 'voiced' | 'fretted' | 'percussion';
 
+/**
+ * What it is to a band: it carries beat or bass, plays the chords, accompanies beside them, adorns, sings the tune, or
+ * plays for itself. Who adorns leaves first where a section thins out (common practice).
+ */
+export type Role = 'ground' | 'chords' | 'accompaniment' | 'ornament' | 'tune' | 'lead';
+
 export interface KindFacts {
   readonly id: string;
   readonly name: string;
   readonly nature: Nature;
+  readonly role: Role;
   /** Lowest and highest pitch it may sound, MIDI numbers. */
   readonly range: readonly [number, number];
   /** True where it carries the bass, so that voicings of others may leave root and bass to it. */

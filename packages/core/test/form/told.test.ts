@@ -22,6 +22,7 @@ import {
   writePartChords,
 } from '@backline/core/edits/partChords';
 import { setForChords } from '@backline/core/edits/perChord';
+import { setSectionType } from '@backline/core/edits/sectionType';
 import { setSettings } from '@backline/core/edits/settings';
 import { setTogether } from '@backline/core/edits/together';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
@@ -433,7 +434,7 @@ describe('sections cut and joined', () => {
   });
 
   it('a type sets a section up, in what nobody has set', () => {
-    const s = edited(FOUR, addSection('Break', 'C', 'break'));
+    const s = edited(FOUR, addSection('Break', 'C'), setSectionType('s2', 'break', OURS.kinds));
     const made = s.sections[1]!;
     expect(made).toMatchObject({ type: 'break', lift: { by: -2 } });
     expect(made.settings.guitar).toEqual({ on: false });

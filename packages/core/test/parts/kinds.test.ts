@@ -26,6 +26,7 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
   id: 'bell',
   name: 'Bell',
   nature: 'line',
+  role: 'ornament',
   range: [72, 84],
   carriesBass: false,
   strict: false,

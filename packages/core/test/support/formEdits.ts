@@ -28,6 +28,7 @@ import {
 import { setTogether } from '@backline/core/edits/together';
 import { ENDINGS, SECTION_TYPES } from '@backline/core/song/choices';
 import type { Section, Song } from '@backline/core/song/schema';
+import { OURS } from '@backline/core/styles/index';
 import { chordsInUse } from '@backline/core/song/inUse';
 import type { Cell, Where } from '@backline/core/timeline/places';
 
@@ -70,8 +71,8 @@ export const FORM_EDITS: readonly ((s: Song, n: number) => Edit)[] = [
   (s, n) => splitSection(sectionOf(s, n).id, n % 7),
   (_, n) => joinSections(n % 4),
   (_, n) => moveEntry(n % 4, (n % 9) - 4),
-  (_, n) => addSection('Part', 'C', pick(SECTION_TYPES, n)),
-  (s, n) => setSectionType(sectionOf(s, n).id, n % 5 ? pick(SECTION_TYPES, n) : null),
+  () => addSection('Part', 'C'),
+  (s, n) => setSectionType(sectionOf(s, n).id, n % 5 ? pick(SECTION_TYPES, n) : null, OURS.kinds),
   (s, n) => setEndings(sectionOf(s, n).id, n % 3 ? [(n % 2) + 1, 1, (n % 3) + 1] : null),
   (s, n) => addSecondEnding(sectionOf(s, n).id, (n % 3) + 1),
   (s, n) => addIntro((n % 6) + 1, n % 2 ? null : [partOf(s, n)]),

@@ -6,6 +6,7 @@ export const arp = defineKind<ArpPattern>({
   id: 'arp',
   name: 'Arp',
   nature: 'voiced',
+  role: 'ornament',
   range: ARP_RANGE,
   carriesBass: false,
   strict: false,

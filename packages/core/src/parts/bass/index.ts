@@ -8,6 +8,7 @@ export const bass = defineKind<BassPattern>({
   id: 'bass',
   name: 'Bass',
   nature: 'line',
+  role: 'ground',
   range: BASS_RANGE,
   carriesBass: true,
   strict: false,

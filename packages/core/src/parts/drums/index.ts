@@ -10,6 +10,7 @@ export const drums = defineKind<DrumsPattern>({
   id: 'drums',
   name: 'Drums',
   nature: 'percussion',
+  role: 'ground',
   range: GM_PERCUSSION,
   carriesBass: false,
   strict: false,

@@ -7,6 +7,7 @@ export const guitar = defineKind<GuitarPattern>({
   id: 'guitar',
   name: 'Guitar',
   nature: 'fretted',
+  role: 'accompaniment',
   range: GUITAR_RANGE,
   carriesBass: false,
   strict: false,

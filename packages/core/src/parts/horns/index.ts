@@ -13,6 +13,7 @@ export const horns = defineKind<StringsPattern>({
   id: 'horns',
   name: 'Horns',
   nature: 'voiced',
+  role: 'ornament',
   range: [40, 84],
   carriesBass: false,
   strict: false,

@@ -7,6 +7,7 @@ export const keys = defineKind<KeysPattern>({
   id: 'keys',
   name: 'Keys',
   nature: 'voiced',
+  role: 'chords',
   range: KEYS_RANGE,
   carriesBass: false,
   strict: false,

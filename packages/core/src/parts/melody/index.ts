@@ -7,6 +7,7 @@ export const melody = defineKind<LinePattern>({
   id: 'melody',
   name: 'Melody',
   nature: 'line',
+  role: 'tune',
   range: [53, 84],
   carriesBass: false,
   strict: false,

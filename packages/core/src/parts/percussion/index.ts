@@ -22,6 +22,7 @@ export const percussion = defineKind<PercussionPattern>({
   id: 'percussion',
   name: 'Percussion',
   nature: 'percussion',
+  role: 'ornament',
   range: GM_PERCUSSION,
   carriesBass: false,
   strict: false,

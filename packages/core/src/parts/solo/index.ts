@@ -6,6 +6,7 @@ export const solo = defineKind<LinePattern>({
   id: 'solo',
   name: 'Solo',
   nature: 'line',
+  role: 'lead',
   range: [50, 88],
   carriesBass: false,
   strict: false,

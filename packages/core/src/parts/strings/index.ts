@@ -7,6 +7,7 @@ export const strings = defineKind<StringsPattern>({
   id: 'strings',
   name: 'Strings',
   nature: 'voiced',
+  role: 'accompaniment',
   range: [28, 93],
   carriesBass: false,
   strict: true,

@@ -14,7 +14,7 @@ import { Stepper } from '../../../components/Stepper';
 import { SwitchLine } from '../../../components/SwitchLine';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
-import { repertoireTools } from '../../../state/repertoire';
+import { partKind, repertoireTools } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
@@ -53,7 +53,7 @@ function Bars(props: {
 function Intro({ song }: { song: Song }) {
   const palette = usePalette();
   const [length, setLength] = useState(2);
-  const usual = song.parts.filter((p) => p.kind === 'bass' || p.kind === 'drums').map((p) => p.id);
+  const usual = song.parts.filter((p) => partKind(p)?.role === 'ground').map((p) => p.id);
   const [only, setOnly] = useState<readonly string[]>(usual.length ? usual : song.parts.map((p) => p.id));
   const first = song.sections.find((s) => s.id === song.form[0]?.section);
   const most = Math.min(8, first?.bars ?? 1);

@@ -18,7 +18,7 @@ import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
-import { partKind, repertoireTools, songStyle } from '../../../state/repertoire';
+import { partKind, repertoire, repertoireTools, songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
@@ -36,8 +36,8 @@ const bars = (count: number): string => (count === 1 ? '1 bar' : `${count} bars`
 
 /** What a type would set up, in words. */
 function beginningInWords(song: Song, type: SectionType): string {
-  const { lift, rests } = beginningOf(type);
-  const names = song.parts.filter((p) => rests.includes(p.kind)).map((p) => p.name);
+  const { lift, rests } = beginningOf(type, song, repertoire().kinds);
+  const names = rests.map((p) => p.name);
   const says = [
     ...(lift ? [`${lift > 0 ? 'lifted' : 'calmed'} by ${Math.abs(lift)}`] : []),
     ...(names.length ? [`without ${repertoireTools().listed(names)}`] : []),
@@ -196,7 +196,9 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
           { value: NO_TYPE, label: 'as its name says' },
           ...SECTION_TYPES.map((value) => ({ value, label: value })),
         ]}
-        onChoose={(value) => change(setSectionType(id, SECTION_TYPES.find((t) => t === value) ?? null))}
+        onChoose={(value) =>
+          change(setSectionType(id, SECTION_TYPES.find((t) => t === value) ?? null, repertoire().kinds))
+        }
       />
       {type ? (
         <Text style={[TYPE.words, { color: palette.quiet }]}>{beginningInWords(song, type)}</Text>
