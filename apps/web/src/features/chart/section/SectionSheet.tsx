@@ -1,37 +1,22 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
 import { setSectionLength } from '@backline/core/edits/bars';
-import { doubleSection, playAgain, removeSection, renameSection } from '@backline/core/edits/form';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
-import { usePalette } from '../../../theme/usePalette';
+import { SectionActions, SectionName } from '../../section/SectionBasics';
 import { select } from '../selection';
 
 /** A section's name, length, key, drafts; and doubling, playing again or removing it. */
 export function SectionSheet({ song, section, beside }: { song: Song; section: Section; beside: boolean }) {
-  const palette = usePalette();
-  const [name, setName] = useState(section.name);
   const { id, bars } = section;
   return (
     <Sheet title={section.name} onClose={() => select(null)} beside={beside}>
-      <TextInput
-        mode="outlined"
-        label="Name of the section"
-        accessibilityLabel="Name of the section"
-        value={name}
-        maxLength={LIMITS.nameLength}
-        onChangeText={(next) => {
-          setName(next);
-          change(renameSection(id, next));
-        }}
-        style={{ backgroundColor: palette.paper }}
-      />
+      <SectionName section={section} />
       <View style={styles.row}>
         <View style={styles.grow}>
           <Stepper
@@ -65,23 +50,7 @@ export function SectionSheet({ song, section, beside }: { song: Song; section: S
         >
           Select all bars
         </Button>
-        <Button mode="outlined" icon="content-copy" onPress={() => change(doubleSection(id))}>
-          Double
-        </Button>
-        <Button mode="outlined" icon="playlist-plus" onPress={() => change(playAgain(id))}>
-          Play again at the end
-        </Button>
-        <Button
-          mode="outlined"
-          icon="delete-outline"
-          disabled={song.sections.length < 2}
-          onPress={() => {
-            change(removeSection(id));
-            select(null);
-          }}
-        >
-          Remove
-        </Button>
+        <SectionActions song={song} section={section} onRemoved={() => select(null)} />
       </View>
     </Sheet>
   );

@@ -121,6 +121,33 @@ function Otherwise({
   );
 }
 
+interface MomentProps {
+  readonly label: string;
+  readonly text: string;
+  /** What the steps are called: a bar earlier and later, a beat earlier and later. */
+  readonly does: readonly [string, string, string, string];
+  /** Undefined where it goes no further that way. */
+  readonly byBar: (way: 1 | -1) => (() => void) | undefined;
+  readonly byBeat: (way: 1 | -1) => (() => void) | undefined;
+}
+
+/** A place of a section that is moved by bars and by beats. */
+function Moment({ label, text, does: [barLess, barMore, beatLess, beatMore], byBar, byBeat }: MomentProps) {
+  return (
+    <>
+      <Stepper label={label} text={text} less={barLess} more={barMore} onLess={byBar(-1)} onMore={byBar(1)} />
+      <Stepper
+        label={`${label}, by beats`}
+        text={text}
+        less={beatLess}
+        more={beatMore}
+        onLess={byBeat(-1)}
+        onMore={byBeat(1)}
+      />
+    </>
+  );
+}
+
 /** A cue: where it begins and ends, who does what. */
 export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
   const bars = sectionBars(section, song);
@@ -199,37 +226,19 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
         choices={WHATS}
         onChoose={(next) => put({ hit: undefined, ...BEGINS[next] })}
       />
-      <Stepper
+      <Moment
         label="From"
         text={repertoireTools().placeInWords(bars, cue.at)}
-        less="A bar earlier"
-        more="A bar later"
-        onLess={moveTo(barBy(cue.at, -1))}
-        onMore={moveTo(barBy(cue.at, 1))}
+        does={['A bar earlier', 'A bar later', 'A beat earlier', 'A beat later']}
+        byBar={(way) => moveTo(barBy(cue.at, way))}
+        byBeat={(way) => moveTo(beatBy(cue.at, way))}
       />
-      <Stepper
-        label="From, by beats"
-        text={repertoireTools().placeInWords(bars, cue.at)}
-        less="A beat earlier"
-        more="A beat later"
-        onLess={moveTo(beatBy(cue.at, -1))}
-        onMore={moveTo(beatBy(cue.at, 1))}
-      />
-      <Stepper
+      <Moment
         label="Until"
         text={until >= length ? 'the end' : repertoireTools().placeInWords(bars, until)}
-        less="End a bar earlier"
-        more="End a bar later"
-        onLess={endAt(barBy(until, -1))}
-        onMore={endAt(barBy(until, 1))}
-      />
-      <Stepper
-        label="Until, by beats"
-        text={until >= length ? 'the end' : repertoireTools().placeInWords(bars, until)}
-        less="End a beat earlier"
-        more="End a beat later"
-        onLess={endAt(beatBy(until, -1))}
-        onMore={endAt(beatBy(until, 1))}
+        does={['End a bar earlier', 'End a bar later', 'End a beat earlier', 'End a beat later']}
+        byBar={(way) => endAt(barBy(until, way))}
+        byBeat={(way) => endAt(beatBy(until, way))}
       />
       {what === 'other' ? <Otherwise song={song} cue={cue} put={(settings) => put({ settings })} /> : null}
       <View style={styles.row}>

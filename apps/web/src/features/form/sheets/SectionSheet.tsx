@@ -2,17 +2,14 @@ import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { addSecondEnding, setEndings } from '@backline/core/edits/closing';
 import { joinSections, splitSection } from '@backline/core/edits/cutting';
-import { doubleSection, playAgain, removeSection, renameSection } from '@backline/core/edits/form';
 import { beginningOf, setSectionType } from '@backline/core/edits/sectionType';
 import { setCells, setSettings, varyCells } from '@backline/core/edits/settings';
 import { settingsAtPlace } from '@backline/core/timeline/places';
 import { setTogether } from '@backline/core/edits/together';
 import { FEELS, SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
-import { LIMITS } from '@backline/core/song/limits';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Button } from '../../../components/Button';
 import { Choices, asNamed } from '../../../components/Choices';
-import { Field } from '../../../components/Field';
 import { Fold } from '../../../components/Fold';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
@@ -21,6 +18,7 @@ import { change } from '../../../state/openSong';
 import { partKind, repertoire, repertoireTools, songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
+import { SectionActions, SectionName } from '../../section/SectionBasics';
 import { openOver } from '../formState';
 import { placeOf, type FormPlaying, type Scope } from '../playings';
 
@@ -155,7 +153,6 @@ function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'scope'>) {
 /** A section as a whole: its name and what it is, its way of ending, how it is cut, doubled, moved and removed. */
 export function SectionSheet({ song, section, playing, scope }: SectionSheetProps) {
   const palette = usePalette();
-  const [name, setName] = useState(section.name);
   const [open, setOpen] = useState<string | null>(null);
   const { id, type } = section;
   const where = placeOf(song, playing, scope === 'song' ? 'section' : scope);
@@ -179,16 +176,7 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
   );
   return (
     <Sheet title={`About ${section.name}`} tall onClose={() => openOver(null)}>
-      <Field
-        label="Name of the section"
-        accessibilityLabel="Name of the section"
-        value={name}
-        maxLength={LIMITS.nameLength}
-        onChangeText={(next) => {
-          setName(next);
-          change(renameSection(id, next));
-        }}
-      />
+      <SectionName section={section} />
       <Picker
         label="It is"
         value={type ?? NO_TYPE}
@@ -205,17 +193,7 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
       ) : null}
       <View style={styles.acts}>
         {act('Another like this', 'dice-multiple-outline', () => change(varyCells(cells)))}
-        {act('Double', 'content-copy', () => change(doubleSection(id)))}
-        {act('Play again at the end', 'playlist-plus', () => change(playAgain(id)))}
-        {act(
-          'Remove',
-          'delete-outline',
-          () => {
-            change(removeSection(id));
-            openOver(null);
-          },
-          song.sections.length < 2,
-        )}
+        <SectionActions song={song} section={section} onRemoved={() => openOver(null)} />
       </View>
       <Fold {...fold('What is set here', setHere.length ? `${setHere.length} things` : 'nothing')}>
         {setHere.length ? (
