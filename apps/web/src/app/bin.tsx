@@ -1,3 +1,1 @@
-import { later } from '../components/later';
-
-export default later(() => import('../features/songbook/BinScreen').then((m) => m.BinScreen));
+export { BinScreen as default } from '../features/songbook/BinScreen';

@@ -2,7 +2,7 @@
 import { AT_REST, type Gesture } from '../groove/gestures';
 import type { Song } from '../song/schema';
 import { PPQ } from '../time/ticks';
-import type { BandBar } from './index';
+import type { Bar } from '../time/bars';
 
 /** Ticks between two steps of a fade. */
 const STEP = PPQ / 2;
@@ -13,7 +13,7 @@ const USUAL = 4;
 /** From where to where a song fades, ticks; null where it does not. */
 export function fadeOf(
   { ending, close }: Pick<Song, 'ending' | 'close'>,
-  bars: readonly Pick<BandBar, 'start' | 'length'>[],
+  bars: readonly Pick<Bar, 'start' | 'length'>[],
 ): readonly [from: number, until: number] | null {
   const last = bars[bars.length - 1];
   if (ending !== 'fade' || !last) return null;

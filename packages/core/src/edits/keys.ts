@@ -2,7 +2,8 @@
 import type { Draft } from 'immer';
 import { holdUntilNext } from '../song/hold';
 import { LIMITS } from '../song/limits';
-import { FASTEST, SLOWEST, type Change, type ChordEvent, type Section, type Song } from '../song/schema';
+import { FASTEST, SLOWEST } from '../song/fields';
+import type { Change, ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { keyInterval, nearerWay, respell, transposeSymbol } from '../theory/transposition';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';

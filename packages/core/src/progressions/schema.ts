@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { isReadable } from '../theory/chordGrammar';
 import { keyOf } from '../theory/key';
 import { readNumeral } from '../theory/numerals';
-import { metreSchema, nameSchema } from '../song/schema';
+import { metreSchema, nameSchema } from '../song/fields';
 
 export const GENRES = ['pop', 'folk', 'rock', 'soul', 'blues', 'jazz', 'country', 'hymn', 'film'] as const;
 export const MOODS = ['bright', 'warm', 'wistful', 'dark', 'restless', 'calm', 'grand', 'playful'] as const;

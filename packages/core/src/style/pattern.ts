@@ -1,6 +1,6 @@
 /** The language of patterns: what all of them have, whatever kind of part plays them. */
 import { z } from 'zod';
-import { lineSchema, nameSchema, slugSchema, tempoSchema } from '../song/schema';
+import { lineSchema, nameSchema, slugSchema, tempoSchema } from '../song/fields';
 
 /** Longest pattern, in bars. */
 export const MOST_BARS = 8;

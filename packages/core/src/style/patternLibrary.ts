@@ -1,6 +1,7 @@
 /** The library: patterns by kind of part, of which any can be tried in any song, and from which styles choose. */
 import { z } from 'zod';
-import { firstIssue, lineSchema } from '../song/schema';
+import { lineSchema } from '../song/fields';
+import { firstIssue } from '../song/schema';
 import type { Pattern, PatternFacts } from './pattern';
 import type { PatternKind } from './schema';
 

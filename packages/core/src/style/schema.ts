@@ -1,14 +1,7 @@
 /** A style: its groove, and for each kind of part how it plays and by which patterns. A file of its own. */
 import { z } from 'zod';
-import {
-  grooveSchema,
-  lineSchema,
-  metreSchema,
-  nameSchema,
-  settingsSchema,
-  slugSchema,
-  tempoSchema,
-} from '../song/schema';
+import { lineSchema, metreSchema, nameSchema, slugSchema, tempoSchema } from '../song/fields';
+import { grooveSchema, settingsSchema } from '../song/schema';
 import { HOMES } from '../theory/dress';
 import { kindsOfBand } from './bandKinds';
 import { FEELS, type Pattern } from './pattern';

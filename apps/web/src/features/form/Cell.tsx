@@ -3,6 +3,7 @@ import { Pressable, StyleSheet, Text, View } from 'react-native';
 import type { BandPart } from '@backline/core/band/index';
 import type { Part, Song } from '@backline/core/song/schema';
 import { settingsAtPlace } from '@backline/core/timeline/places';
+import { onSpace } from '../../components/onSpace';
 import { playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
@@ -95,7 +96,7 @@ export const Cell = memo(function Cell(props: CellProps) {
       ) : null}
       <Pressable
         role={chosen === null ? 'button' : 'checkbox'}
-        {...(chosen === null ? {} : { 'aria-checked': chosen })}
+        {...(chosen === null ? {} : { 'aria-checked': chosen, ...onSpace(onPress) })}
         aria-label={`${part.name} in ${playingWords(playing)}: ${said}`}
         onPress={onPress}
         style={StyleSheet.absoluteFill}

@@ -4,6 +4,7 @@ import type { Band } from '@backline/core/band/index';
 import { setSettings } from '@backline/core/edits/settings';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
+import { onSpace } from '../../components/onSpace';
 import { useNear } from '../../components/useNear';
 import { change } from '../../state/openSong';
 import { playsIn } from '../../state/repertoire';
@@ -111,6 +112,7 @@ function PartName({ song, part, playing, scope, playings, choosing }: GridProps 
   const { on } = playsIn(song, part, where);
   const place =
     scope === 'song' ? 'the whole song' : scope === 'section' ? playing.name : playingWords(playing);
+  const turn = (): void => void change(setSettings(part.id, where, { on: !on }));
   const name = (
     <>
       <PartBadge kind={part.kind} quiet={!on} />
@@ -133,7 +135,8 @@ function PartName({ song, part, playing, scope, playings, choosing }: GridProps 
       role="switch"
       aria-checked={on}
       aria-label={`${part.name} plays in ${place}`}
-      onPress={() => change(setSettings(part.id, where, { on: !on }))}
+      onPress={turn}
+      {...onSpace(turn)}
       style={styles.part}
     >
       {name}

@@ -4,7 +4,7 @@ import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
 import { setTempo } from '@backline/core/edits/song';
-import { FASTEST, SLOWEST } from '@backline/core/song/schema';
+import { FASTEST, SLOWEST } from '@backline/core/song/fields';
 import { player, usePlayer } from '../../audio/player';
 import { Sheet } from '../../components/Sheet';
 import { SwitchLine } from '../../components/SwitchLine';

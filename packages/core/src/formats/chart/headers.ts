@@ -1,5 +1,5 @@
 /** Values of a chart's header lines: key, metre, tempo. Columns given are where the value stands. */
-import { FASTEST, SLOWEST } from '../../song/schema';
+import { FASTEST, SLOWEST } from '../../song/fields';
 import { LIMITS } from '../../song/limits';
 import { keyText, parseKey } from '../../theory/key';
 import { COUNTED_NAMES, METRE_NAMES, findMetre } from '../../time/metre';

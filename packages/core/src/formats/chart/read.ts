@@ -3,14 +3,8 @@ import { createSong, emptySection } from '../../song/create';
 import { LIMITS } from '../../song/limits';
 import { freeName } from '../../song/names';
 import { isOneLine } from '../../song/text';
-import {
-  slugSchema,
-  type Change,
-  type ChordEvent,
-  type FormEntry,
-  type Section,
-  type Song,
-} from '../../song/schema';
+import { slugSchema } from '../../song/fields';
+import type { Change, ChordEvent, FormEntry, Section, Song } from '../../song/schema';
 import { inBeats, inQuarters, metreOf } from '../../time/metre';
 import { shortBar, wholeBar } from '../../time/bars';
 import { readBar, ticksOf, type BarChord, type BarFrame } from './bar';

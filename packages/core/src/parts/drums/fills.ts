@@ -1,6 +1,6 @@
 /** Figures that lead from one stretch of a song into the next: a file of their own, checked as it is read. */
 import { z } from 'zod';
-import { slugSchema } from '../../song/schema';
+import { slugSchema } from '../../song/fields';
 import file from './fills.json' with { type: 'json' };
 import { drumsEventSchema, type DrumsEvent } from './pattern';
 

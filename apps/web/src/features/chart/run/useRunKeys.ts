@@ -51,14 +51,23 @@ function neighbour(song: Song, place: BarPlace, by: number): BarPlace | null {
   return all[at + by] ?? null;
 }
 
+/** Frames for which a line that comes into view is waited for. */
+const WAITS = 60;
+
+/** The bar the keyboard is on its way to: its line is drawn once it is in view. Null at rest. */
+let onTheWay: BarPlace | null = null;
+
 function focus(place: BarPlace): void {
-  const element = elementOfBar(place);
-  if (element?.id === barElementId(place)) return element.focus();
-  // Its line is drawn once it is in view.
-  element?.scrollIntoView({ block: 'nearest' });
-  requestAnimationFrame(() =>
-    requestAnimationFrame(() => document.getElementById(barElementId(place))?.focus()),
-  );
+  onTheWay = place;
+  elementOfBar(place)?.scrollIntoView?.({ block: 'nearest' });
+  const arrive = (frames: number): void => {
+    if (onTheWay !== place) return;
+    const element = document.getElementById(barElementId(place));
+    if (!element && frames > 0) return void requestAnimationFrame(() => arrive(frames - 1));
+    onTheWay = null;
+    element?.focus();
+  };
+  arrive(WAITS);
 }
 
 const STARTS_TYPING = /^[A-Ga-g1-7ivIVN#]$/;
@@ -116,7 +125,8 @@ function pasteHere(song: Song, place: BarPlace): void {
 export function useRunKeys(): void {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      const place = focusedBar(event.target);
+      const focused = focusedBar(event.target);
+      const place = focused && (onTheWay ?? focused);
       const { song } = useOpenSong.getState();
       if (!place || !song || !onKey(event, song, place)) return;
       event.preventDefault();

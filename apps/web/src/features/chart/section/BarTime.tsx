@@ -1,6 +1,7 @@
 import { setBarLength, setTempoAt } from '@backline/core/edits/keys';
 import { LIMITS } from '@backline/core/song/limits';
-import { FASTEST, SLOWEST, type Section, type Song } from '@backline/core/song/schema';
+import { FASTEST, SLOWEST } from '@backline/core/song/fields';
+import type { Section, Song } from '@backline/core/song/schema';
 import { inBeats, metreOf } from '@backline/core/time/metre';
 import { sectionBars } from '@backline/core/time/bars';
 import { Picker } from '../../../components/Picker';
