@@ -151,7 +151,7 @@ await view('wide', 'dark', async (page, shoot) => {
 });
 await view('phone', 'dark', async (page, shoot) => {
   await page.getByRole('link', { name: /^Open Salt on the Glass/ }).click();
-  await page.getByRole('button', { name: /^Verse, bar 1/ }).waitFor();
+  await page.getByRole('button', { name: /^Verse, bar 1:/ }).waitFor();
   await shoot('chart');
 });
 await browser.close();

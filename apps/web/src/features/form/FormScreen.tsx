@@ -11,7 +11,7 @@ import { Notice } from '../../components/Notice';
 import { Toggle } from '../../components/Toggle';
 import { useBand } from '../../state/band';
 import { change, useOpenSong } from '../../state/openSong';
-import { usePlayed } from '../../state/repertoire';
+import { repertoireTools, usePlayed } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { CueLane } from './CueLane';
@@ -164,6 +164,8 @@ export function FormScreen() {
       </Notice>
     );
   const section = song.sections.find((s) => s.id === playing.sectionId)!;
+  /** How far this time is lifted by its own word; null where it goes with its section. */
+  const own = song.form[playing.index]?.lifts?.[playing.pass]?.by ?? null;
   const lifted = placeOf(song, playing, scope === 'song' ? 'section' : scope)!;
   const way = (label: string, icon: string, onPress: () => void) => (
     <Button compact mode="outlined" icon={icon} style={styles.way} onPress={onPress}>
@@ -196,6 +198,11 @@ export function FormScreen() {
             name={scope === 'playing' ? playingWords(playing) : section.name}
           />
         </View>
+        {own === null || scope === 'playing' ? null : (
+          <Text style={[TYPE.words, { color: palette.quiet }]}>
+            {`Time ${playing.time}: ${repertoireTools().liftInWords(own).toLowerCase()}.`}
+          </Text>
+        )}
         <ScopeChoice {...{ song, playing, scope }} />
         {width > 0 ? (
           <>
