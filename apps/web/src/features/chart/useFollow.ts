@@ -36,6 +36,8 @@ export function useFollow(): Follow {
   const hasHand = useSelection((s) => s.selection !== null);
   const [isAway, setAway] = useState(false);
   const scroller = useRef<HTMLElement | null>(null);
+  /** The same at once, for what scrolls before the screen is drawn anew. */
+  const away = useRef(false);
   const read = useCallback(
     (tick: number): string => {
       const bar = band?.bars.findLast((b) => b.start <= tick);
@@ -58,11 +60,17 @@ export function useFollow(): Follow {
   }, [follows, row]);
   useEffect(() => {
     const { current } = scroller;
+    away.current = isAway;
     if (!current || !playing) return undefined;
-    const leave = (): void => setAway(true);
+    const leave = (): void => {
+      // What is still on its way to the row that plays stops where it is: the writer's hand goes on from there.
+      if (!away.current) current.scrollTo({ top: current.scrollTop });
+      away.current = true;
+      setAway(true);
+    };
     BY_HAND.forEach((name) => current.addEventListener(name, leave, { passive: true }));
     return () => BY_HAND.forEach((name) => current.removeEventListener(name, leave));
-  }, [playing]);
+  }, [playing, isAway]);
   return {
     isAway: playing && isAway && !hasHand,
     comeBack: () => setAway(false),

@@ -1,5 +1,6 @@
 /** The form as it is played: every playing of every section, as the band has it. */
 import type { Band } from '@backline/core/band/index';
+import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
 import type { Where } from '@backline/core/timeline/places';
 
@@ -24,39 +25,56 @@ export interface FormPlaying {
 /** What settings are for: the whole song, the section, or one time it is played. */
 export type Scope = 'song' | 'section' | 'playing';
 
-/** Playings in order; a place of the form that the song has no more is left out until the band is made anew. */
-export function formPlayings(song: Song, band: Pick<Band, 'bars'>): FormPlaying[] {
-  const indices = new Map(song.form.map((entry, i) => [entry.id, i]));
-  const names = new Map(song.sections.map((s) => [s.id, s.name]));
-  const playings: FormPlaying[] = [];
-  const count = new Map<string, number>();
-  for (const { sectionId, playing: id, start, length, pass: time } of band.bars) {
-    const last = playings[playings.length - 1];
-    if (last?.id === id) {
-      playings[playings.length - 1] = { ...last, end: start + length, bars: last.bars + 1 };
-      continue;
-    }
-    const [entry = '', pass = '0'] = id.split('/');
-    const index = indices.get(entry);
-    const name = names.get(sectionId);
-    if (index === undefined || name === undefined) continue;
-    count.set(sectionId, time);
-    playings.push({
-      id,
-      entry,
-      pass: Number(pass),
-      index,
-      sectionId,
-      name,
-      time,
-      of: 0,
-      start,
+type Stretch = Pick<FormPlaying, 'start' | 'end' | 'bars'>;
+
+/** Where the band has each playing, in its order. */
+function stretchesOf({ bars }: Pick<Band, 'bars'>): Map<string, Stretch> {
+  const found = new Map<string, Stretch>();
+  for (const { playing, start, length } of bars) {
+    const known = found.get(playing);
+    found.set(playing, {
+      start: known?.start ?? start,
       end: start + length,
-      bars: 1,
+      bars: (known?.bars ?? 0) + 1,
     });
   }
+  return found;
+}
+
+/**
+ * Playings in order, as the song has them: one that the band has not been made for yet is there at once, where it
+ * will be. A tag is what the band plays of the last place beyond its repeats.
+ */
+export function formPlayings(song: Song, band: Pick<Band, 'bars'>): FormPlaying[] {
+  const stretches = stretchesOf(band);
+  const sections = new Map(song.sections.map((s) => [s.id, s]));
+  const playings: FormPlaying[] = [];
+  const count = new Map<string, number>();
+  let end = 0;
+  const last = song.form[song.form.length - 1];
+  song.form.forEach((entry, index) => {
+    const section = sections.get(entry.section);
+    if (!section) return;
+    for (let pass = 0; pass < LIMITS.repeats + MOST_TAGS; pass++) {
+      const id = `${entry.id}/${pass}`;
+      const isTag = pass >= entry.repeats;
+      const stretch = stretches.get(id);
+      if (isTag && (entry !== last || !stretch || !song.close?.tag)) break;
+      const { start, bars, ...rest } = stretch ?? { start: end, end, bars: section.bars };
+      const time = (count.get(section.id) ?? 0) + 1;
+      count.set(section.id, time);
+      end = rest.end;
+      playings.push({
+        ...{ id, entry: entry.id, pass, index, sectionId: section.id, name: section.name },
+        ...{ time, of: 0, start, end, bars },
+      });
+    }
+  });
   return playings.map((p) => ({ ...p, of: count.get(p.sectionId)! }));
 }
+
+/** Most times a tag is played. */
+const MOST_TAGS = 4;
 
 /** "Chorus", or where it is played more than once "Chorus, time 2". */
 export const playingWords = ({ name, time, of }: Pick<FormPlaying, 'name' | 'time' | 'of'>): string =>

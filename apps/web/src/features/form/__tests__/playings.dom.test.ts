@@ -1,6 +1,7 @@
 import { renderBand } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
 import { addSecondEnding, setClose } from '@backline/core/edits/closing';
+import { addSection } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
 import { formPlayings, isOfForm, placeOf, playingWords } from '../playings';
@@ -37,7 +38,16 @@ it('a tag is a playing, and is set with what it repeats; endings are counted as 
   expect(placeOf(told, playings[4]!, 'playing')).toBe('s2');
 });
 
-it('a place of the form that is no more is left out until the band is made anew', () => {
+it('a place of the form that is no more is gone at once, and a new one is there before the band is made anew', () => {
   const band = renderBand(song, OURS);
   expect(formPlayings({ ...song, form: song.form.slice(1) }, band).map((p) => p.name)).toEqual(['Chorus']);
+  const more = applyEdit(song, addSection('Bridge', 'F'))!.song;
+  const playings = formPlayings(more, band);
+  expect(playings.map((p) => [p.name, p.start, p.end])).toEqual([
+    ['Verse', 0, 3840],
+    ['Verse', 3840, 7680],
+    ['Chorus', 7680, 11520],
+    ['Bridge', 11520, 11520],
+  ]);
+  expect(placeOf(more, playings[3]!, 'section')).toBe(more.sections[2]!.id);
 });
