@@ -28,11 +28,11 @@ const change = (): void => {
   renderBand(now, OURS, memory);
 };
 /** That part in that section, by itself and with nothing remembered. */
-const alone: Song = {
+const alone: Song = structuredClone({
   ...song,
-  parts: structuredClone(song.parts.filter((p) => p.id === 'bass')),
+  parts: song.parts.filter((p) => p.id === 'bass'),
   form: [song.form[60]!],
-};
+});
 const [changed, one, same] = medians([
   change,
   () => void renderBand(alone, OURS),
