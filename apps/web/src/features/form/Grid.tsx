@@ -1,4 +1,4 @@
-import { memo, useRef } from 'react';
+import { memo, useCallback, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
 import type { Band } from '@backline/core/band/index';
 import { setSettings } from '@backline/core/edits/settings';
@@ -11,7 +11,7 @@ import { playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
-import { Cell } from './Cell';
+import { Cell, cellFacts } from './Cell';
 import { cellText, choosePlaying, openOver, turnCells } from './formState';
 import { placeOf, playingWords, type FormPlaying, type Scope } from './playings';
 
@@ -44,11 +44,15 @@ const Column = memo(function Column(props: ColumnProps) {
   const { ref, isNear } = useNear(isLong);
   const inHand = several === null ? null : new Set(several.split(' '));
   const short = playing.of > 1 ? `${playing.name} ·${playing.time}` : playing.name;
-  const press = (part: Part): void => {
-    choosePlaying(playing.id);
-    if (inHand) turnCells([cellText(part.id, playing.id)]);
-    else openOver({ kind: 'cell', part: part.id });
-  };
+  const isChoosing = inHand !== null;
+  const press = useCallback(
+    (part: string): void => {
+      choosePlaying(playing.id);
+      if (isChoosing) turnCells([cellText(part, playing.id)]);
+      else openOver({ kind: 'cell', part });
+    },
+    [playing.id, isChoosing],
+  );
   const pressHead = (): void => {
     choosePlaying(playing.id);
     if (inHand) turnCells(song.parts.map((p) => cellText(p.id, playing.id)));
@@ -84,16 +88,16 @@ const Column = memo(function Column(props: ColumnProps) {
           {song.parts.map((part) => (
             <View key={part.id} style={styles.cell}>
               <Cell
-                song={song}
-                part={part}
+                {...cellFacts(song, part, playing, before)}
+                part={part.id}
                 bandPart={band.parts.find((p) => p.id === part.id)}
-                playing={playing}
-                before={before}
+                from={playing.start}
+                to={playing.end}
                 width={width}
                 height={ROW}
                 withLabel={withLabel}
                 chosen={inHand ? inHand.has(part.id) : null}
-                onPress={() => press(part)}
+                onPress={press}
               />
             </View>
           ))}
