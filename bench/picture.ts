@@ -4,7 +4,7 @@
  * Run with: npm start in one shell, npx tsx bench/picture.ts in another (BACKLINE_URL names another address).
  */
 import { chromium } from '@playwright/test';
-import { longChart, newSong } from '../e2e/support/songs';
+import { longChart, newChart } from '../e2e/support/songs';
 
 const SLOWER = 4;
 const BOUND = 100;
@@ -15,10 +15,7 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const page = await browser.newPage({ baseURL: URL, viewport: { width: 390, height: 844 } });
-await newSong(page);
-await page.getByRole('button', { name: 'Chart as text' }).click();
-await page.getByLabel('Chart', { exact: true }).fill(longChart(300));
-await page.getByRole('button', { name: 'Put it in' }).click();
+await newChart(page, longChart(300));
 const bar = page.getByRole('button', { name: /^Part 4, bar 10:/ });
 await page.getByRole('button', { name: /^Section Part 4 / }).scrollIntoViewIfNeeded();
 await bar.click();

@@ -4,7 +4,7 @@
  * Run with: npm start in one shell, npx tsx bench/smooth.ts in another (BACKLINE_URL names another address).
  */
 import { chromium, type Page } from '@playwright/test';
-import { longChart, newSong } from '../e2e/support/songs';
+import { longChart, newChart } from '../e2e/support/songs';
 
 const SLOW = 50;
 const URL = process.env.BACKLINE_URL ?? 'http://127.0.0.1:4310';
@@ -34,10 +34,7 @@ const browser = await chromium.launch({
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
 });
 const page = await browser.newPage({ baseURL: URL, viewport: { width: 390, height: 844 } });
-await newSong(page);
-await page.getByRole('button', { name: 'Chart as text' }).click();
-await page.getByLabel('Chart', { exact: true }).fill(longChart(200));
-await page.getByRole('button', { name: 'Put it in' }).click();
+await newChart(page, longChart(200));
 await page.getByRole('button', { name: /^Section Part 2 / }).scrollIntoViewIfNeeded();
 await page.getByRole('button', { name: /^Part 2, bar 10:/ }).click();
 await page.getByRole('tab', { name: 'Time' }).click();

@@ -6,7 +6,7 @@ import type { StoredSong } from '@backline/core/song/transport';
 import { OURS } from '@backline/core/styles/index';
 import { findings } from './support/axe';
 import { listen, takeHeard } from './support/hearing';
-import { chordNames, newSong, openSongbook, saved, takeMidi } from './support/songs';
+import { chordNames, newChart, openSongbook, saved, takeMidi } from './support/songs';
 import { smallTargets } from './support/targets';
 import { notesOf, type ReadFile } from '../packages/core/test/formats/strictMidi';
 
@@ -22,10 +22,7 @@ const part = (page: Page, name: string | RegExp) =>
   page.getByRole('switch', typeof name === 'string' ? { name, exact: true } : { name });
 
 async function loopInForm(page: Page): Promise<void> {
-  await newSong(page);
-  await button(page, 'Chart as text').click();
-  await page.getByLabel('Chart', { exact: true }).fill(LOOP);
-  await button(page, 'Put it in').click();
+  await newChart(page, LOOP);
   await page.getByRole('link', { name: 'Form' }).click();
   await expect(part(page, 'Bass plays in Verse')).toBeChecked();
 }

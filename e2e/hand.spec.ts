@@ -2,7 +2,7 @@
 import { expect, test, type Locator, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { smallTargets } from './support/targets';
-import { firstVisit, longChart, newSong, openBar, saved, typeSong } from './support/songs';
+import { firstVisit, longChart, newChart, openBar, saved, typeSong } from './support/songs';
 
 /** Whether all of something stands between the top of the screen and what lies at its bottom. */
 async function isInSight(page: Page, what: Locator): Promise<boolean> {
@@ -218,10 +218,7 @@ test.describe('what is touched', () => {
 test('of a chart of 300 bars only what is near is in the page; keys, playing and finding go on as ever', async ({
   page,
 }) => {
-  await newSong(page);
-  await page.getByRole('button', { name: 'Chart as text' }).click();
-  await page.getByLabel('Chart', { exact: true }).fill(longChart(300));
-  await page.getByRole('button', { name: 'Put it in' }).click();
+  await newChart(page, longChart(300));
   await expect(page.getByRole('button', { name: /^Part 1, bar 1:/ })).toBeVisible();
   const drawn = page.locator('[id^="bar-"]');
   await expect.poll(() => drawn.count()).toBeLessThan(70);

@@ -67,6 +67,14 @@ export async function newSong(page: Page): Promise<void> {
   await expect(page.getByRole('button', { name: /^Verse, bar 1/ })).toBeVisible();
 }
 
+/** Starts a song from the songbook with a chart put in as text. */
+export async function newChart(page: Page, text: string): Promise<void> {
+  await newSong(page);
+  await page.getByRole('button', { name: 'Chart as text' }).click();
+  await page.getByLabel('Chart', { exact: true }).fill(text);
+  await page.getByRole('button', { name: 'Put it in' }).click();
+}
+
 /** Takes a bar of the Verse in hand. */
 export const openBar = (page: Page, bar: number) =>
   page.getByRole('button', { name: new RegExp(`^Verse, bar ${bar}:`) }).click();

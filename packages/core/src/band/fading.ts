@@ -1,14 +1,12 @@
 /** The song's end as it fades: every part's expression falls evenly with the bars, whatever swells in it. */
 import { AT_REST, type Gesture } from '../groove/gestures';
 import type { Song } from '../song/schema';
+import { USUAL_FADE } from '../song/choices';
 import { PPQ } from '../time/ticks';
 import type { Bar } from '../time/bars';
 
 /** Ticks between two steps of a fade. */
 const STEP = PPQ / 2;
-
-/** Bars of a fade that nobody has measured. */
-const USUAL = 4;
 
 /** From where to where a song fades, ticks; null where it does not. */
 export function fadeOf(
@@ -17,7 +15,7 @@ export function fadeOf(
 ): readonly [from: number, until: number] | null {
   const last = bars[bars.length - 1];
   if (ending !== 'fade' || !last) return null;
-  const first = bars[Math.max(0, bars.length - (close?.fade ?? USUAL))]!;
+  const first = bars[Math.max(0, bars.length - (close?.fade ?? USUAL_FADE))]!;
   return [first.start, last.start + last.length];
 }
 

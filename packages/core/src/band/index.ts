@@ -98,8 +98,6 @@ const instrumentsOf = (passes: readonly Pass[], regions: readonly Region[]) => {
 const troubleIn = (name: string, sections: readonly string[]): string =>
   `${name} cannot be played in ${sections.join(', ')} and rests there. Choose another pattern, voicing or chord.`;
 
-const sameNotes = lastMade<readonly BandNote[]>();
-const sameGestures = lastMade<readonly Gesture[]>();
 const samePart = lastMade<BandPart>();
 const sameChords = lastMade<readonly BandChord[]>();
 
@@ -144,10 +142,8 @@ function bandPart(
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     // Joined at once: flatMap over thousands of notes costs more than making them.
-    notes: sameNotes(part, 'notes', runs, () => ([] as BandNote[]).concat(...runs)),
-    gestures: sameGestures(part, 'gestures', [fade?.join(), ...gestures], () =>
-      faded(joined(gestures), fade),
-    ),
+    notes: ([] as BandNote[]).concat(...runs),
+    gestures: faded(joined(gestures), fade),
   };
 }
 

@@ -1,11 +1,13 @@
 /** Edits of how the song begins and ends, and of how one section is played through. */
 import type { Draft } from 'immer';
-import { LIMITS } from '../song/limits';
-import { freeId, freeName } from '../song/names';
+import { USUAL_FADE } from '../song/choices';
+import { freeName } from '../song/names';
 import type { Close, Settings, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { chordsInUse } from '../song/inUse';
 import { EditRefused, edit, type Edit } from './apply';
+import { freeSectionId, namesBut, placeFor } from './form';
+import { repeatRun } from './runs';
 import { sectionIn } from './within';
 
 /** How the last chord ends. */
@@ -18,8 +20,6 @@ export const setEnding = (ending: Song['ending']): Edit =>
       if (Object.keys(song.close).length === 0) delete song.close;
     }
   });
-
-const USUAL_FADE = 4;
 
 /** A ritardando, a tag, how long it fades; `undefined` takes one away. */
 export const setClose = (close: Partial<{ [part in keyof Close]: Close[part] | undefined }>): Edit =>
@@ -66,37 +66,7 @@ export const addSecondEnding = (sectionId: string, bars: number): Edit =>
     if (bars < 1 || bars >= section.bars) {
       throw new EditRefused(`An ending of ${section.name} has 1 to ${section.bars - 1} bars.`);
     }
-    if (section.bars + bars > LIMITS.barsPerSection) {
-      throw new EditRefused(`A section has at most ${LIMITS.barsPerSection} bars.`);
-    }
-    const old = sectionBars(section, song);
-    const [from, end] = [old[section.bars - bars]!.start, barsLength(old)];
-    section.ownLengths = [
-      ...section.ownLengths,
-      ...section.ownLengths
-        .filter((o) => o.bar >= section.bars - bars)
-        .map((o) => ({ ...o, bar: o.bar + bars })),
-    ];
-    section.bars += bars;
-    const length = barsLength(sectionBars(section, song));
-    for (const draft of section.drafts) {
-      const taken = draft.chords.map((c) => c.id);
-      const copies = draft.chords
-        .filter((c) => c.start + c.length > from)
-        .map((c) => {
-          const id = freeId('c', taken);
-          taken.push(id);
-          const start = Math.max(c.start, from);
-          return { ...(JSON.parse(JSON.stringify(c)) as typeof c), id, start: start + end - from };
-        });
-      draft.chords.push(...copies);
-      const last = draft.chords[draft.chords.length - 1]!;
-      last.length = length - last.start;
-    }
-    for (const chords of Object.values(section.partChords ?? {})) {
-      const last = chords[chords.length - 1]!;
-      last.length = length - last.start;
-    }
+    repeatRun([{ section: sectionId, from: section.bars - bars, to: section.bars - 1 }], 1).change(song);
     section.endings = [bars, bars];
   });
 
@@ -113,10 +83,7 @@ export const addIntro = (bars: number, only: readonly string[] | null): Edit =>
     const count = Math.max(1, Math.min(bars, first.bars));
     const held = sectionBars(first, song).slice(0, count);
     const end = barsLength(held);
-    const id = freeId(
-      's',
-      song.sections.map((s) => s.id),
-    );
+    const id = freeSectionId(song);
     const chords = chordsInUse(first)
       .filter((c) => c.start < end)
       .map(({ id: chord, start, length, symbol }) => ({
@@ -129,10 +96,7 @@ export const addIntro = (bars: number, only: readonly string[] | null): Edit =>
     if (only) for (const part of song.parts) if (!only.includes(part.id)) settings[part.id] = { on: false };
     song.sections.unshift({
       id,
-      name: freeName(
-        song.sections.map((s) => s.name),
-        'Intro',
-      ),
+      name: freeName(namesBut(song, null), 'Intro'),
       type: 'intro',
       bars: count,
       changes: first.changes.filter((c) => c.bar < count).map((c) => ({ ...c })),
@@ -143,11 +107,7 @@ export const addIntro = (bars: number, only: readonly string[] | null): Edit =>
       settings,
       cues: [],
     });
-    const entry = freeId(
-      'e',
-      song.form.map((e) => e.id),
-    );
-    song.form.unshift({ id: entry, section: id, repeats: 1 });
+    song.form.unshift(placeFor(song, id));
     fitChords(song, id);
   });
 

@@ -4,7 +4,7 @@ import { LIMITS } from '../song/limits';
 import { freeId } from '../song/names';
 import type { Cue, Song } from '../song/schema';
 import { EditRefused, edit, type Edit } from './apply';
-import { sectionIn, sectionLength } from './within';
+import { copyOf, sectionIn, sectionLength } from './within';
 
 /** Shortest a cue holds, ticks: a sixteenth. */
 const SHORTEST = 120;
@@ -54,7 +54,7 @@ export const changeCue = (sectionId: string, id: string, next: Partial<Omit<Cue,
       if (!section || !cue) return;
       const parts = known(song, next.parts ?? cue.parts);
       if (!parts.length) throw new EditRefused('Choose at least one part for the cue.');
-      const { id: _id, ...before } = JSON.parse(JSON.stringify(cue)) as Cue;
+      const { id: _id, ...before } = copyOf(cue) as Cue;
       const fit = fitted({ ...before, ...next, parts }, sectionLength(section, song));
       section.cues = inOrder(section.cues.map((c) => (c.id === id ? { id, ...fit } : c)));
     },

@@ -5,15 +5,17 @@ import type { FormEntry, Section, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { metreOf } from '../time/metre';
 import { edit, type Edit } from './apply';
+import { copyOf } from './within';
 
-const freeSectionId = (song: Draft<Song>): string =>
+/** An id that no section has. */
+export const freeSectionId = (song: Draft<Song>): string =>
   freeId(
     's',
     song.sections.map((s) => s.id),
   );
 
 /** A place of the form for a section, played once. */
-const placeFor = (song: Draft<Song>, section: string): FormEntry => ({
+export const placeFor = (song: Draft<Song>, section: string): FormEntry => ({
   id: freeId(
     'e',
     song.form.map((e) => e.id),
@@ -22,7 +24,8 @@ const placeFor = (song: Draft<Song>, section: string): FormEntry => ({
   repeats: 1,
 });
 
-const namesBut = (song: Draft<Song>, id: string | null): string[] =>
+/** Names of all sections but one. */
+export const namesBut = (song: Draft<Song>, id: string | null): string[] =>
   song.sections.filter((s) => s.id !== id).map((s) => s.name);
 
 /** Another name; one that another section has gets a number, one of which nothing is left changes nothing. */
@@ -38,7 +41,7 @@ export const doubleSection = (id: string): Edit =>
     const at = song.sections.findIndex((s) => s.id === id);
     const original = song.sections[at];
     if (!original) return;
-    const copy = JSON.parse(JSON.stringify(original)) as Section;
+    const copy = copyOf(original) as Section;
     copy.id = freeSectionId(song);
     copy.name = freeName(namesBut(song, null), original.name);
     song.sections.splice(at + 1, 0, copy);

@@ -4,6 +4,7 @@ import { holdUntilNext } from '../song/hold';
 import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
 import type { ChordEvent, Section, Song } from '../song/schema';
+import { withoutBass } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { keyOf, keyText } from '../theory/key';
 import { shiftSymbol } from '../theory/transposition';
@@ -76,8 +77,6 @@ export const pedalPartChords = (sectionId: string, part: string, bass?: string):
       return { ...chord, symbol: root === tone ? upper : `${upper}/${tone}`, voicing: undefined };
     });
   });
-
-const withoutBass = (symbol: string): string => symbol.replace(/\/[A-G][b#]*$/, '');
 
 const isDominant = (symbol: string): boolean => {
   const { degrees, exact } = parseChord(symbol);

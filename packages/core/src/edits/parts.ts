@@ -5,7 +5,7 @@ import { freeId, freeName } from '../song/names';
 import type { KeptPlaying, Part, Settings, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
-import { chordLists } from './within';
+import { chordLists, copyOf } from './within';
 
 /** Adds a part at the end of the band; an id or a name that is taken gets a number. */
 export const addPart = (part: Part): Edit =>
@@ -50,8 +50,6 @@ export const removePart = (id: string): Edit =>
       }
     }
   });
-
-const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
 /** Doubles a part: an independent copy right behind it, with its settings, cues and voicings by hand. */
 export const doublePart = (id: string): Edit =>

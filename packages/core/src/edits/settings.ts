@@ -4,6 +4,7 @@ import type { Part, Settings, Song } from '../song/schema';
 import { isPlaying, settingsAtPlace, settingsThere, type Cell, type Where } from '../timeline/places';
 import { overlay } from '../timeline/settings';
 import { edit, type Edit } from './apply';
+import { copyOf } from './within';
 
 type BySettings = Record<string, Settings>;
 
@@ -72,7 +73,7 @@ const without = (settings: Settings): Settings =>
 /** Puts what is set in one cell onto others, in place of what they have. */
 export const copyCell = (from: Cell, to: readonly Cell[]): Edit =>
   edit('copy a cell', (song) => {
-    const settings = JSON.parse(JSON.stringify(settingsThere(song, from))) as Settings;
+    const settings = copyOf(settingsThere(song, from));
     for (const cell of to) lay(song, cell, { ...without(settingsAtPlace(song, cell)), ...settings });
   });
 

@@ -5,6 +5,9 @@ import type { ChordEvent, Draft as ChordDraft, OwnLength, Section, Song } from '
 import { barsLength, sectionBars } from '../time/bars';
 import { movedCues, rebar, tickMap, type TickMap } from './anchors';
 
+/** A copy that shares nothing with what it was made from, also of what is being edited. */
+export const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
+
 export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undefined =>
   song.sections.find((s) => s.id === id);
 

@@ -1,4 +1,5 @@
 /** What the players agree on in a section, told in sentences. */
+import { listed } from '../song/listed';
 import type { Part } from '../song/schema';
 import { barIndexAt } from '../time/bars';
 import type { Agreed, Agreement, Room } from '../timeline/agreement';
@@ -19,9 +20,6 @@ export interface SectionInWords {
 
 /** As many examples as are named one by one. */
 const NAMED = 3;
-
-const listed = (items: readonly string[]): string =>
-  items.length < 2 ? (items[0] ?? '') : `${items.slice(0, -1).join(', ')} and ${items[items.length - 1]}`;
 
 /** Some named, the rest counted. */
 const named = <T>(items: readonly T[], name: (item: T) => string): string =>

@@ -92,3 +92,6 @@ export const MOST_LIFT = 3;
 /** How the song ends: the last chord held, cut short, the band playing on, or fading as it plays on. */
 export const ENDINGS = ['hold', 'hit', 'open', 'fade'] as const;
 export type Ending = (typeof ENDINGS)[number];
+
+/** Bars of a fade that nobody has measured. */
+export const USUAL_FADE = 4;

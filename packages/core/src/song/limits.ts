@@ -17,6 +17,8 @@ export const LIMITS = {
   endings: 6,
   /** Bars at the song's end that slow down, fade, or are repeated. */
   closingBars: 16,
+  /** Times a tag is played. */
+  tagTimes: 4,
   formEntries: 200,
   repeats: 16,
   parts: 16,

@@ -271,7 +271,7 @@ export const closeSchema = z.strictObject({
   /** The last so many bars slow down evenly, to so many percent of their tempo. */
   slow: z.strictObject({ bars: closingBars, to: z.number().int().min(30).max(95) }).optional(),
   /** The last so many bars are played so many times more. */
-  tag: z.strictObject({ bars: closingBars, times: z.number().int().min(1).max(4) }).optional(),
+  tag: z.strictObject({ bars: closingBars, times: z.number().int().min(1).max(LIMITS.tagTimes) }).optional(),
   /** Bars through which it fades, where it ends so. */
   fade: closingBars.optional(),
 });

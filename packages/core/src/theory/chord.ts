@@ -117,3 +117,6 @@ export const degreeAt = (chord: Chord, pc: number): Degree | null => known(chord
 export const hasForeignBass = (chord: Chord): boolean => degreeAt(chord, pitchClass(chord.bass)) === null;
 
 export const isSlash = (chord: Chord): boolean => noteName(chord.bass) !== noteName(chord.root);
+
+/** A symbol without its slash bass; a 6/9 keeps its own slash. */
+export const withoutBass = (symbol: string): string => symbol.replace(/\/[A-G][b#]*$/, '');

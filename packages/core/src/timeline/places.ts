@@ -10,6 +10,9 @@ export interface Playing {
   readonly pass: number;
 }
 
+/** A playing as one word, as the band names it. */
+export const playingId = ({ entry, pass }: Playing): string => `${entry}/${pass}`;
+
 /** What settings are for: the whole song (null), a section by its id, or one playing. */
 export type Where = string | Playing | null;
 

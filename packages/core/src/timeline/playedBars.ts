@@ -83,15 +83,19 @@ function cuesIn(cues: readonly Cue[], pieces: readonly Piece[]): Cue[] {
       const start = Math.max(cue.at, from);
       const end = Math.min(cue.until ?? Infinity, to);
       if (start >= end) return [];
-      // A hit that fell before them is not struck again.
-      if (cue.hit && start > cue.at)
-        return [{ ...cue, at: start + by, until: end + by, settings: { on: false }, hit: undefined }];
-      const goesOn = (cue.until ?? Infinity) > to && i === pieces.length - 1;
-      const { until: _end, ...rest } = cue;
-      return [{ ...rest, at: start + by, ...(goesOn ? {} : { until: end + by }) }];
+      const { until = Infinity, hit, ...rest } = cue;
+      const goesOn = until > to && i === pieces.length - 1;
+      const held = { ...rest, at: start + by, ...(goesOn ? {} : { until: end + by }) };
+      // A hit that fell before them is not struck again: its silence is left.
+      if (hit && start > cue.at) return [{ ...held, settings: { on: false } }];
+      return [{ ...held, ...(hit && { hit }) }];
     }),
   );
 }
+
+/** Cues as far as they hold between two ticks, counted from the first; a hit that fell before is no more than silence. */
+export const cuesWithin = (cues: readonly Cue[], from: number, to: number): Cue[] =>
+  cuesIn(cues, [{ from, to, by: -from }]);
 
 interface Known {
   readonly bars: readonly Bar[];

@@ -6,16 +6,7 @@ import type { Style } from '../style/schema';
 import type { Player } from './doubles';
 import type { Pass } from './passes';
 import { inRhythm } from './rhythm';
-import { stretchesOf, type Stretch } from './settings';
-
-interface Known {
-  readonly of: readonly unknown[];
-  readonly stretches: readonly Stretch[];
-}
-
-/** Stretches as they were resolved last, by part and playing: an edit of chords leaves them the very same. */
-const known = new WeakMap<Part, Map<string, Known>>();
-const MOST_PLAYINGS = 4000;
+import { stretchesOf } from './settings';
 
 /** Which chords have settings for parts, as they were found last: most have none. */
 const withSettings = new WeakMap<readonly ChordEvent[], readonly ChordEvent[]>();
@@ -30,33 +21,18 @@ function setForChords(chords: readonly ChordEvent[], part: string): string {
     .join(';');
 }
 
-function resolved(kind: KindFacts, style: Style, song: Song, part: Part, pass: Pass): readonly Stretch[] {
-  const { section, settings, length, cues, chords } = pass;
-  const own = [
-    section.settings[part.id],
-    cues,
-    section.together,
-    settings[part.id],
-    length,
-    (pass.lift?.by ?? 0) !== 0,
-    setForChords(chords, part.id),
-  ];
-  const of = [kind, style, song.groove, song.together, ...own];
-  let playings = known.get(part);
-  if (!playings || playings.size > MOST_PLAYINGS) known.set(part, (playings = new Map()));
-  const playing = `${pass.entry}/${pass.repeat}`;
-  const found = playings.get(playing);
-  if (found && of.every((value, i) => value === found.of[i])) return found.stretches;
-  const stretches = stretchesOf(kind, style, song, part, pass);
-  playings.set(playing, { of, stretches });
-  return stretches;
-}
-
 const samePlayer = lastMade<Player>();
 
-/** A player, the very same one where nothing about it changed. */
-const playerOf = (part: Part, { entry, repeat }: Pass, kind: KindFacts, stretches: Player['stretches']) =>
-  samePlayer(part, `${entry}/${repeat}`, [kind, stretches], () => ({ kind, stretches }));
+/** A player, the very same one where nothing about it changed: an edit of chords leaves all as they were. */
+function playerOf(kind: KindFacts, style: Style, song: Song, part: Part, pass: Pass): Player {
+  const { section, settings, length, cues, chords, lift } = pass;
+  const inPass = [section.settings[part.id], cues, section.together, settings[part.id], length];
+  const of = [kind, style, song.groove, song.together, ...inPass, (lift?.by ?? 0) !== 0];
+  return samePlayer(part, `${pass.entry}/${pass.repeat}`, [...of, setForChords(chords, part.id)], () => ({
+    kind,
+    stretches: stretchesOf(kind, style, song, part, pass),
+  }));
+}
 
 const samePlayers = lastMade<readonly (Player | null)[]>();
 
@@ -72,7 +48,7 @@ export const playersOf = (
       inRhythm(
         song.parts.map((part) => {
           const kind = kinds.get(part.kind);
-          return kind ? playerOf(part, pass, kind, resolved(kind, style, song, part, pass)) : null;
+          return kind ? playerOf(kind, style, song, part, pass) : null;
         }),
         song.parts.map((p) => p.id),
       ),

@@ -3,10 +3,10 @@ import type { Band, BandBar } from '../band';
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
 import { settingsPlayed } from '../ensemble/lift';
 import type { Song } from '../song/schema';
-import { liftAt, type Playing } from '../timeline/places';
+import { liftAt, playingId, type Playing } from '../timeline/places';
 import { patternOf } from '../timeline/settings';
 import { liftInWords } from './lifted';
-import { counted } from './listed';
+import { counted } from '../song/listed';
 import { tensionBetween, type Tension } from './tension';
 
 /** One of two playings, as it stands and as it is heard. */
@@ -26,11 +26,9 @@ export interface Comparison {
   readonly says: readonly string[];
 }
 
-const textOf = ({ entry, pass }: Playing): string => `${entry}/${pass}`;
-
 /** "Chorus 2": a section, and which time it is played where it is played more than once. */
 export function playingName(song: Song, bars: readonly BandBar[], playing: Playing): string {
-  const bar = bars.find((b) => b.playing === textOf(playing));
+  const bar = bars.find((b) => b.playing === playingId(playing));
   const section = song.sections.find((s) => s.id === bar?.sectionId);
   if (!bar || !section) return 'Nothing';
   const again = bars.some((b) => b.sectionId === section.id && b.pass !== bar.pass);
@@ -38,7 +36,7 @@ export function playingName(song: Song, bars: readonly BandBar[], playing: Playi
 }
 
 function sideOf(song: Song, band: Band, playing: Playing): Side | null {
-  const bars = band.bars.filter((b) => b.playing === textOf(playing));
+  const bars = band.bars.filter((b) => b.playing === playingId(playing));
   const [first, last] = [bars[0], bars[bars.length - 1]];
   if (!first || !last) return null;
   const [from, until] = [first.start, last.start + last.length];

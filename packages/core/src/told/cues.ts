@@ -3,7 +3,7 @@ import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
 import type { Cue, Section, Song } from '../song/schema';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { beatPosition } from '../time/beats';
-import { listed } from './listed';
+import { listed } from '../song/listed';
 import { settingsInWords } from './set';
 
 /** "bar 3" or "bar 3, beat 2". */

@@ -5,7 +5,7 @@ import type { Lifted } from '../song/choices';
 import type { Song } from '../song/schema';
 import { liftAt, resolvedAt, settingsThere, type Where } from '../timeline/places';
 import { exactOf } from '../timeline/settings';
-import { counted, listed } from './listed';
+import { counted, listed } from '../song/listed';
 
 export interface LiftItem {
   readonly what: Lifted;

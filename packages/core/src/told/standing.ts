@@ -1,6 +1,7 @@
 /** How a song stands, in words: its form, who plays where, what was set by hand. For who comes back to it after a year. */
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
 import { GM_PROGRAMS } from '../formats/midi/programs';
+import { USUAL_FADE } from '../song/choices';
 import type { Part, Section, Song } from '../song/schema';
 import { styleInWords } from '../style/set';
 import { keyInWords } from '../theory/speech';
@@ -11,7 +12,7 @@ import { resolvedAt } from '../timeline/places';
 import { patternOf } from '../timeline/settings';
 import { cueInWords } from './cues';
 import { liftInWords } from './lifted';
-import { counted, listed, times } from './listed';
+import { counted, listed, times } from '../song/listed';
 import { pushInWords } from './set';
 
 export interface SectionStanding {
@@ -136,7 +137,7 @@ function closeSays({ ending, close, together }: Song): string[] {
       ? `with the last ${close.tag.bars === 1 ? 'bar' : `${close.tag.bars} bars`} ${times(close.tag.times)} more`
       : '',
     close?.slow ? `slowing to ${close.slow.to} % over ${counted(close.slow.bars, 'bar')}` : '',
-    ending === 'fade' ? `fading over ${counted(close?.fade ?? 4, 'bar')}` : '',
+    ending === 'fade' ? `fading over ${counted(close?.fade ?? USUAL_FADE, 'bar')}` : '',
   ].filter(Boolean);
   return [
     ...(says.length ? [`It ends ${listed(says)}.`] : []),

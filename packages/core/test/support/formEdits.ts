@@ -2,7 +2,8 @@
 import type { Edit } from '@backline/core/edits/apply';
 import { addIntro, addSecondEnding, setClose, setEnding, setEndings } from '@backline/core/edits/closing';
 import { addCue, changeCue, removeCue } from '@backline/core/edits/cues';
-import { joinSections, splitSection } from '@backline/core/edits/cutting';
+import { splitSection } from '@backline/core/edits/cutting';
+import { joinSections } from '@backline/core/edits/joining';
 import { addSection, moveEntry } from '@backline/core/edits/form';
 import { setCurve, setLift, setPlayingLift } from '@backline/core/edits/lift';
 import {

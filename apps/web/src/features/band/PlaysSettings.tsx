@@ -3,15 +3,11 @@ import { Button } from '../../components/Button';
 import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
 import { Choices, asNamed } from '../../components/Choices';
-import { songStyle, repertoireTools } from '../../state/repertoire';
+import { songStyle } from '../../state/repertoire';
+import { DENSITIES, pushes } from './commonChoices';
 import { RhythmOf } from './RhythmOf';
 import type { Setting } from './setting';
 import { TELLING_WORDS } from './telling';
-
-/** How early a part takes up each chord, ticks. */
-const PUSHES = [0, 120, 240];
-
-const levels = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
 
 /** What a pattern does at a chord change, as it is set. */
 const changeOf = (pattern: { atChange: 'restart' | 'carry on' }, set: Resolved): 'restart' | 'carry on' =>
@@ -53,7 +49,7 @@ export function PlaysSettings({
       <Choices
         label="Density, 1 sparse to 5 busy"
         value={set.density}
-        choices={levels}
+        choices={DENSITIES}
         onChoose={(density) => put({ density })}
       />
       <Choices
@@ -79,7 +75,7 @@ export function PlaysSettings({
         <Choices
           label="Takes chords"
           value={set.push}
-          choices={PUSHES.map((value) => ({ value, label: repertoireTools().pushInWords(value) }))}
+          choices={pushes()}
           onChoose={(push) => put({ push })}
         />
       )}

@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import Svg, { Polygon } from 'react-native-svg';
+import { withoutBass } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf, romanNumeral } from '@backline/core/theory/key';
 import { isByHand } from '@backline/core/edits/hand';
@@ -73,9 +74,6 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
     </View>
   );
 });
-
-/** A symbol without its slash bass; a 6/9 keeps its own slash. */
-const withoutBass = (symbol: string): string => symbol.replace(/\/[A-G][b#]*$/, '');
 
 const styles = StyleSheet.create({
   block: { position: 'absolute', top: 0 },

@@ -36,8 +36,6 @@ export function useFollow(): Follow {
   const hasHand = useSelection((s) => s.selection !== null);
   const [isAway, setAway] = useState(false);
   const scroller = useRef<HTMLElement | null>(null);
-  /** The same at once, for what scrolls before the screen is drawn anew. */
-  const away = useRef(false);
   const read = useCallback(
     (tick: number): string => {
       const bar = band?.bars.findLast((b) => b.start <= tick);
@@ -60,12 +58,10 @@ export function useFollow(): Follow {
   }, [follows, row]);
   useEffect(() => {
     const { current } = scroller;
-    away.current = isAway;
-    if (!current || !playing) return undefined;
+    if (!current || !playing || isAway) return undefined;
     const leave = (): void => {
       // What is still on its way to the row that plays stops where it is: the writer's hand goes on from there.
-      if (!away.current) current.scrollTo({ top: current.scrollTop });
-      away.current = true;
+      current.scrollTo({ top: current.scrollTop });
       setAway(true);
     };
     BY_HAND.forEach((name) => current.addEventListener(name, leave, { passive: true }));

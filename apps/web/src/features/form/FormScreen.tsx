@@ -4,8 +4,10 @@ import { IconButton } from 'react-native-paper';
 import { addSection, playAgain, setRepeats } from '@backline/core/edits/form';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
+import { playingId } from '@backline/core/timeline/places';
 import { keyOf, keyText } from '@backline/core/theory/key';
 import { Button } from '../../components/Button';
+import { act } from '../../components/act';
 import { Choices } from '../../components/Choices';
 import { Notice } from '../../components/Notice';
 import { Toggle } from '../../components/Toggle';
@@ -68,7 +70,7 @@ function Repeats({ song, playing }: { song: Song; playing: FormPlaying }) {
 function addAndOpen(song: Song): void {
   if (!change(addSection('Section', keyText(keyOf(song.key))))) return;
   const made = useOpenSong.getState().song?.form.at(-1);
-  if (made) choosePlaying(`${made.id}/0`);
+  if (made) choosePlaying(playingId({ entry: made.id, pass: 0 }));
   openOver({ kind: 'section' });
 }
 
@@ -167,11 +169,6 @@ export function FormScreen() {
   /** How far this time is lifted by its own word; null where it goes with its section. */
   const own = song.form[playing.index]?.lifts?.[playing.pass]?.by ?? null;
   const lifted = placeOf(song, playing, scope === 'song' ? 'section' : scope)!;
-  const way = (label: string, icon: string, onPress: () => void) => (
-    <Button compact mode="outlined" icon={icon} style={styles.way} onPress={onPress}>
-      {label}
-    </Button>
-  );
   return (
     <View style={[styles.screen, { backgroundColor: palette.paper }]}>
       <ScrollView contentContainerStyle={styles.content}>
@@ -213,14 +210,14 @@ export function FormScreen() {
           </>
         ) : null}
         <View style={styles.row}>
-          {way(`About ${section.name}`, 'information-outline', () => openOver({ kind: 'section' }))}
-          {way('Order', 'swap-vertical', () => openOver({ kind: 'order' }))}
-          {way('Cue', 'flag-outline', () => openOver({ kind: 'cue', id: null, at: 0, parts: [] }))}
-          {way('Several cells', 'select-multiple', () => chooseSeveral(several === null))}
-          {way('Compare', 'compare-horizontal', () => openOver({ kind: 'compare' }))}
-          {way('Beginning and end', 'ray-start-end', () => openOver({ kind: 'close' }))}
+          {act(`About ${section.name}`, 'information-outline', () => openOver({ kind: 'section' }))}
+          {act('Order', 'swap-vertical', () => openOver({ kind: 'order' }))}
+          {act('Cue', 'flag-outline', () => openOver({ kind: 'cue', id: null, at: 0, parts: [] }))}
+          {act('Several cells', 'select-multiple', () => chooseSeveral(several === null))}
+          {act('Compare', 'compare-horizontal', () => openOver({ kind: 'compare' }))}
+          {act('Beginning and end', 'ray-start-end', () => openOver({ kind: 'close' }))}
           <Toggle label="Draw a build" on={drawing} onPress={() => draw(!drawing)} />
-          {way('Add a section', 'plus', () => addAndOpen(song))}
+          {act('Add a section', 'plus', () => addAndOpen(song))}
         </View>
         <NotPlayed song={song} />
       </ScrollView>
@@ -242,5 +239,4 @@ const styles = StyleSheet.create({
   repeats: { ...TYPE.words, minWidth: 48, textAlign: 'center' },
   cues: { paddingLeft: NAME },
   row: { flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: 6 },
-  way: { minHeight: 44, justifyContent: 'center' },
 });

@@ -2,7 +2,8 @@
 import type { Band } from '@backline/core/band/index';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import type { Where } from '@backline/core/timeline/places';
+import { playingId, type Where } from '@backline/core/timeline/places';
+import { playingsOf } from '../transport/playings';
 
 /** One playing: a section, which time it is played, and where in the song. */
 export interface FormPlaying {
@@ -25,21 +26,14 @@ export interface FormPlaying {
 /** What settings are for: the whole song, the section, or one time it is played. */
 export type Scope = 'song' | 'section' | 'playing';
 
-type Stretch = Pick<FormPlaying, 'start' | 'end' | 'bars'>;
-
-/** Where the band has each playing, in its order. */
-function stretchesOf({ bars }: Pick<Band, 'bars'>): Map<string, Stretch> {
-  const found = new Map<string, Stretch>();
-  for (const { playing, start, length } of bars) {
-    const known = found.get(playing);
-    found.set(playing, {
-      start: known?.start ?? start,
-      end: start + length,
-      bars: (known?.bars ?? 0) + 1,
-    });
-  }
-  return found;
-}
+/** Where the band has each playing. */
+const stretchesOf = ({ bars }: Pick<Band, 'bars'>) =>
+  new Map(
+    playingsOf(bars).map(({ playing, bars: own }) => {
+      const last = own[own.length - 1]!;
+      return [playing, { start: own[0]!.start, end: last.start + last.length, bars: own.length }];
+    }),
+  );
 
 /**
  * Playings in order, as the song has them: one that the band has not been made for yet is there at once, where it
@@ -55,8 +49,8 @@ export function formPlayings(song: Song, band: Pick<Band, 'bars'>): FormPlaying[
   song.form.forEach((entry, index) => {
     const section = sections.get(entry.section);
     if (!section) return;
-    for (let pass = 0; pass < LIMITS.repeats + MOST_TAGS; pass++) {
-      const id = `${entry.id}/${pass}`;
+    for (let pass = 0; pass < LIMITS.repeats + LIMITS.tagTimes; pass++) {
+      const id = playingId({ entry: entry.id, pass });
       const isTag = pass >= entry.repeats;
       const stretch = stretches.get(id);
       if (isTag && (entry !== last || !stretch || !song.close?.tag)) break;
@@ -72,9 +66,6 @@ export function formPlayings(song: Song, band: Pick<Band, 'bars'>): FormPlaying[
   });
   return playings.map((p) => ({ ...p, of: count.get(p.sectionId)! }));
 }
-
-/** Most times a tag is played. */
-const MOST_TAGS = 4;
 
 /** "Chorus", or where it is played more than once "Chorus, time 2". */
 export const playingWords = ({ name, time, of }: Pick<FormPlaying, 'name' | 'time' | 'of'>): string =>

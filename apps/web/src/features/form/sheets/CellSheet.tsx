@@ -1,14 +1,16 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button } from '../../../components/Button';
+import { act } from '../../../components/act';
 import { Choices } from '../../../components/Choices';
 import { Fold } from '../../../components/Fold';
 import { Sheet } from '../../../components/Sheet';
 import { clearCells, copyCell, playAlone, setSettings, varyCells } from '@backline/core/edits/settings';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import { settingsAtPlace } from '@backline/core/timeline/places';
+import { patternOf } from '@backline/core/timeline/settings';
 import { change } from '../../../state/openSong';
-import { partKind, songStyle, repertoireTools } from '../../../state/repertoire';
+import { partKind, songStyle, repertoireTools, settingsIn } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { PartSettings } from '../../band/laterSettings';
@@ -65,12 +67,13 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
   const set = repertoireTools().settingsInWords(kind, songStyle(song), settingsAtPlace(song, cell));
   const letGo = (name: keyof Settings): void =>
     void change(setSettings(part.id, where, { [name]: undefined }));
+  const played = kind && settingsIn(song, kind, part, where);
+  /** Whether another variation is another to hear. */
+  const isTold =
+    kind &&
+    played &&
+    (played.telling !== 'exactly' || kind.varies(patternOf(kind, songStyle(song), played.pattern)));
   const from = song.parts.find((p) => p.id === copied?.part);
-  const act = (label: string, icon: string, onPress: () => void, disabled = false) => (
-    <Button compact mode="outlined" icon={icon} disabled={disabled} style={styles.act} onPress={onPress}>
-      {label}
-    </Button>
-  );
   return (
     <Sheet
       tall
@@ -104,7 +107,7 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
         ))}
       </View>
       <View style={styles.set}>
-        {act('Another like this', 'dice-multiple-outline', () => change(varyCells([cell])))}
+        {isTold ? act('Another like this', 'dice-multiple-outline', () => change(varyCells([cell]))) : null}
         {where === null ? null : act('Alone', 'account-outline', () => change(playAlone(part.id, where)))}
         {act('Copy', 'content-copy', () => copyFrom(cell))}
         {copied && from

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { addIntro, setClose, setEnding } from '@backline/core/edits/closing';
 import { setTogether } from '@backline/core/edits/together';
-import type { Ending } from '@backline/core/song/choices';
+import { USUAL_FADE, type Ending } from '@backline/core/song/choices';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
 import { player, usePlayer } from '../../../audio/player';
@@ -14,9 +14,10 @@ import { Stepper } from '../../../components/Stepper';
 import { SwitchLine } from '../../../components/SwitchLine';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
-import { partKind, repertoireTools } from '../../../state/repertoire';
+import { partKind } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
+import { pushes } from '../../band/commonChoices';
 import { openOver } from '../formState';
 
 const ENDS: readonly { readonly value: Ending; readonly label: string }[] = [
@@ -124,8 +125,8 @@ export function CloseSheet({ song }: { song: Song }) {
       {ending === 'fade' ? (
         <Bars
           label="Fading over"
-          value={close?.fade ?? 4}
-          none="4 bars"
+          value={close?.fade ?? USUAL_FADE}
+          none={bars(USUAL_FADE)}
           most={LIMITS.closingBars}
           onSet={(fade) => change(setClose({ fade: Math.max(1, fade) }))}
         />
@@ -166,14 +167,16 @@ export function CloseSheet({ song }: { song: Song }) {
             tag.times > 1 ? () => change(setClose({ tag: { ...tag, times: tag.times - 1 } })) : undefined
           }
           onMore={
-            tag.times < 4 ? () => change(setClose({ tag: { ...tag, times: tag.times + 1 } })) : undefined
+            tag.times < LIMITS.tagTimes
+              ? () => change(setClose({ tag: { ...tag, times: tag.times + 1 } }))
+              : undefined
           }
         />
       ) : null}
       <Choices
         label="Through the song all take chords"
         value={song.together?.push ?? 0}
-        choices={[0, 120, 240].map((value) => ({ value, label: repertoireTools().pushInWords(value) }))}
+        choices={pushes()}
         onChoose={(push) => change(setTogether(null, { push: push || undefined }))}
       />
     </Sheet>

@@ -4,7 +4,7 @@ import { addCue, changeCue, removeCue } from '@backline/core/edits/cues';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import { DYNAMICS } from '@backline/core/song/choices';
 import type { Cue, Section, Song } from '@backline/core/song/schema';
-import { barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
+import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
 import { beatsBetween } from '@backline/core/time/beats';
 import { patternsAtHand } from '@backline/core/timeline/settings';
 import { Button } from '../../../components/Button';
@@ -16,6 +16,7 @@ import { Stepper } from '../../../components/Stepper';
 import { Toggle } from '../../../components/Toggle';
 import { change, useOpenSong } from '../../../state/openSong';
 import { partKind, songStyle, repertoireTools } from '../../../state/repertoire';
+import { DENSITIES } from '../../band/commonChoices';
 import { openOver } from '../formState';
 
 /** What a cue does. */
@@ -75,7 +76,7 @@ function Otherwise({
       <Choices
         label="Density, 1 sparse to 5 busy"
         value={settings.density ?? null}
-        choices={[1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }))}
+        choices={DENSITIES}
         onChoose={(density) => set({ density })}
       />
       <Choices
@@ -153,14 +154,13 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
   const bars = sectionBars(section, song);
   const length = barsLength(bars);
   const there = section.cues.find((c) => c.id === id);
+  /** A new one holds for the bar it begins in. */
+  const first = barAt(bars, at);
   const [draft, setDraft] = useState<Omit<Cue, 'id'>>({
     at,
     parts: parts.length ? [...parts] : song.parts.map((p) => p.id),
     ...BEGINS[parts.length === 1 ? 'out' : 'stop'],
-    until: Math.min(
-      length,
-      (bars[barIndexAt(bars, at)]?.start ?? 0) + (bars[barIndexAt(bars, at)]?.length ?? 1920),
-    ),
+    until: first.start + first.length,
   });
   const cue = there ?? draft;
   const put = (next: Partial<Omit<Cue, 'id'>>): void => {

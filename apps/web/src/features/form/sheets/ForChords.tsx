@@ -9,7 +9,7 @@ import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
-import { songStyle } from '../../../state/repertoire';
+import { settingsIn, songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 
@@ -33,6 +33,7 @@ export function ForChords({ song, part, kind, sectionId }: ForChordsProps) {
   const own = chords.filter((c) => chosen.includes(c.id)).map((c) => c.settings?.[part.id] ?? {});
   const style = songStyle(song);
   const pattern = own[0]?.pattern;
+  const plays = patternOf(kind, style, pattern ?? settingsIn(song, kind, part, sectionId).pattern);
   const put = (settings: Parameters<typeof setForChords>[3]): void =>
     void change(setForChords(sectionId, chosen, part.id, settings));
   return (
@@ -63,18 +64,20 @@ export function ForChords({ song, part, kind, sectionId }: ForChordsProps) {
             ]}
             onChoose={(value) => put({ pattern: value === AS_AROUND ? undefined : value })}
           />
-          <Choices
-            label="At the change"
-            value={own[0]?.atChange ?? AS_AROUND}
-            choices={[
-              { value: AS_AROUND, label: 'As around it' },
-              { value: 'restart', label: 'Restart' },
-              { value: 'carry on', label: 'Carry on' },
-            ]}
-            onChoose={(value) =>
-              put({ atChange: value === 'restart' || value === 'carry on' ? value : undefined })
-            }
-          />
+          {kind.restarts(plays) ? (
+            <Choices
+              label="At the change"
+              value={own[0]?.atChange ?? AS_AROUND}
+              choices={[
+                { value: AS_AROUND, label: 'As around it' },
+                { value: 'restart', label: 'Restart' },
+                { value: 'carry on', label: 'Carry on' },
+              ]}
+              onChoose={(value) =>
+                put({ atChange: value === 'restart' || value === 'carry on' ? value : undefined })
+              }
+            />
+          ) : null}
         </>
       ) : (
         <Text style={[TYPE.words, { color: palette.quiet }]}>

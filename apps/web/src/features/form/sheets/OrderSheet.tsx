@@ -19,6 +19,7 @@ import { IconButton } from 'react-native-paper';
 import { moveEntry, removeEntry, setRepeats } from '@backline/core/edits/form';
 import { LIMITS } from '@backline/core/song/limits';
 import type { FormEntry, Song } from '@backline/core/song/schema';
+import { playingId } from '@backline/core/timeline/places';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
@@ -136,7 +137,7 @@ export function OrderSheet({ song }: { song: Song }) {
         onDragEnd={({ active, over }) => {
           if (!over || active.id === over.id) return;
           change(moveEntry(placeOf(active.id) - 1, placeOf(over.id) - placeOf(active.id)));
-          choosePlaying(`${active.id}/0`);
+          choosePlaying(playingId({ entry: String(active.id), pass: 0 }));
         }}
       >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>

@@ -15,6 +15,7 @@ import type { ChordEvent, Part, Section, Song } from '@backline/core/song/schema
 import { barsLength, sectionBars } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/song/inUse';
 import { Button } from '../../../components/Button';
+import { act } from '../../../components/act';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Field } from '../../../components/Field';
 import { Sheet } from '../../../components/Sheet';
@@ -97,11 +98,6 @@ export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
       setTrouble(error.reason);
     }
   };
-  const act = (label: string, icon: string, onPress: () => void) => (
-    <Button compact mode="outlined" icon={icon} style={styles.act} onPress={onPress}>
-      {label}
-    </Button>
-  );
   const id = section.id;
   return (
     <Sheet tall title={`Chords of ${part.name} in ${section.name}`} onClose={() => openOver(null)}>

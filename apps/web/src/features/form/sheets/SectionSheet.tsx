@@ -1,14 +1,17 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { addSecondEnding, setEndings } from '@backline/core/edits/closing';
-import { joinSections, splitSection } from '@backline/core/edits/cutting';
+import { splitSection } from '@backline/core/edits/cutting';
+import { joinSections } from '@backline/core/edits/joining';
 import { beginningOf, setSectionType } from '@backline/core/edits/sectionType';
 import { setCells, setSettings, varyCells } from '@backline/core/edits/settings';
 import { settingsAtPlace } from '@backline/core/timeline/places';
 import { setTogether } from '@backline/core/edits/together';
 import { FEELS, SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
+import { listed } from '@backline/core/song/listed';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Button } from '../../../components/Button';
+import { act } from '../../../components/act';
 import { Choices, asNamed } from '../../../components/Choices';
 import { Fold } from '../../../components/Fold';
 import { Picker } from '../../../components/Picker';
@@ -19,6 +22,7 @@ import { partKind, repertoire, repertoireTools, songStyle } from '../../../state
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SectionActions, SectionName } from '../../section/SectionBasics';
+import { pushes } from '../../band/commonChoices';
 import { openOver } from '../formState';
 import { placeOf, type FormPlaying, type Scope } from '../playings';
 
@@ -38,11 +42,9 @@ function beginningInWords(song: Song, type: SectionType): string {
   const names = rests.map((p) => p.name);
   const says = [
     ...(lift ? [`${lift > 0 ? 'lifted' : 'calmed'} by ${Math.abs(lift)}`] : []),
-    ...(names.length ? [`without ${repertoireTools().listed(names)}`] : []),
+    ...(names.length ? [`without ${listed(names)}`] : []),
   ];
-  return says.length
-    ? `It begins ${repertoireTools().listed(says)}, where nothing else was set.`
-    : 'It begins as it is set.';
+  return says.length ? `It begins ${listed(says)}, where nothing else was set.` : 'It begins as it is set.';
 }
 
 /** First and second endings: added as a copy of the last bars, lengthened and shortened, taken away. */
@@ -169,11 +171,6 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
     onTurn: () => setOpen(open === title ? null : title),
   });
   const feels = new Set(song.parts.map((p) => section.settings[p.id]?.feel ?? 'as written'));
-  const act = (label: string, icon: string, onPress: () => void, disabled = false) => (
-    <Button compact mode="outlined" icon={icon} disabled={disabled} style={styles.act} onPress={onPress}>
-      {label}
-    </Button>
-  );
   return (
     <Sheet title={`About ${section.name}`} tall onClose={() => openOver(null)}>
       <SectionName section={section} />
@@ -242,7 +239,7 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
         <Choices
           label="All take chords"
           value={section.together?.push ?? song.together?.push ?? 0}
-          choices={[0, 120, 240].map((value) => ({ value, label: repertoireTools().pushInWords(value) }))}
+          choices={pushes()}
           onChoose={(push) => change(setTogether(id, { push }))}
         />
       </Fold>

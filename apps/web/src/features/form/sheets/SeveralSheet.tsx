@@ -3,14 +3,14 @@ import { DYNAMICS } from '@backline/core/song/choices';
 import { clearCells, copyCell, setCells, varyCells } from '@backline/core/edits/settings';
 import type { Settings, Song } from '@backline/core/song/schema';
 import type { Cell, Where } from '@backline/core/timeline/places';
-import { Button } from '../../../components/Button';
+import { act } from '../../../components/act';
 import { Choices, asNamed } from '../../../components/Choices';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { chooseSeveral, turnCells, useForm } from '../formState';
-import { cellText } from '../formState';
+import { DENSITIES } from '../../band/commonChoices';
+import { cellText, chooseSeveral, turnCells, useForm } from '../formState';
 import { placeOf, type FormPlaying, type Scope } from '../playings';
 
 interface SeveralProps {
@@ -36,8 +36,6 @@ function cellsOf({ song, playings, scope, several }: SeveralProps): Cell[] {
   return [...found.values()];
 }
 
-const DENSITIES = [1, 2, 3, 4, 5].map((value) => ({ value, label: String(value) }));
-
 /** Several cells at once: a row, a column, or any choice of them. */
 export function SeveralSheet(props: SeveralProps) {
   const palette = usePalette();
@@ -47,11 +45,6 @@ export function SeveralSheet(props: SeveralProps) {
   const none = cells.length === 0;
   const all = song.parts.flatMap((part) => playings.map((p) => cellText(part.id, p.id)));
   const set = (settings: Settings): void => void change(setCells(cells, settings));
-  const act = (label: string, icon: string, onPress: () => void, disabled = none) => (
-    <Button compact mode="outlined" icon={icon} disabled={disabled} style={styles.act} onPress={onPress}>
-      {label}
-    </Button>
-  );
   return (
     <Sheet title="Several cells" onClose={() => chooseSeveral(false)} leavesFocus>
       <Text role="status" style={[TYPE.words, { color: palette.quiet }]}>
@@ -60,12 +53,14 @@ export function SeveralSheet(props: SeveralProps) {
           : `${several.length === 1 ? 'One cell' : `${several.length} cells`} in hand.`}
       </Text>
       <View style={styles.acts}>
-        {act('All', 'select-all', () => turnCells(all), false)}
-        {act('Play', 'volume-high', () => set({ on: true }))}
-        {act('Rest', 'volume-off', () => set({ on: false }))}
-        {act('Another like this', 'dice-multiple-outline', () => change(varyCells(cells)))}
-        {copied ? act('Put what was copied', 'content-paste', () => change(copyCell(copied, cells))) : null}
-        {act('Let all go', 'restore', () => change(clearCells(cells)))}
+        {act('All', 'select-all', () => turnCells(all))}
+        {act('Play', 'volume-high', () => set({ on: true }), none)}
+        {act('Rest', 'volume-off', () => set({ on: false }), none)}
+        {act('Another like this', 'dice-multiple-outline', () => change(varyCells(cells)), none)}
+        {copied
+          ? act('Put what was copied', 'content-paste', () => change(copyCell(copied, cells)), none)
+          : null}
+        {act('Let all go', 'restore', () => change(clearCells(cells)), none)}
       </View>
       {none ? null : (
         <>
@@ -89,5 +84,4 @@ export function SeveralSheet(props: SeveralProps) {
 
 const styles = StyleSheet.create({
   acts: { flexDirection: 'row', flexWrap: 'wrap', gap: 6 },
-  act: { minHeight: 44, justifyContent: 'center' },
 });

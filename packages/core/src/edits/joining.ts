@@ -1,0 +1,169 @@
+/** The edit that makes one section of two. */
+import type { Draft } from 'immer';
+import { chordsInUse } from '../song/inUse';
+import { LIMITS } from '../song/limits';
+import { freeIds, freeName } from '../song/names';
+import type { Change, ChordEvent, Cue, FormEntry, Section, Settings, Song } from '../song/schema';
+import { cutText } from '../song/text';
+import { barsLength, sectionBars } from '../time/bars';
+import { inBeats, inQuarters, metreOf } from '../time/metre';
+import { overlay } from '../timeline/settings';
+import { EditRefused, edit, type Edit } from './apply';
+import { passAlone, withIds } from './cutting';
+import { freeSectionId } from './form';
+import { chordsOfPart } from './partChords';
+import { copyOf } from './within';
+
+/** One of two sections that become one: with what is set for the playing that is joined. */
+interface Half {
+  readonly section: Section;
+  readonly entry: FormEntry;
+}
+
+const alike = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+const setFor = ({ section, entry }: Half, part: string): Settings =>
+  overlay([section.settings[part], entry.passes?.['0']?.[part]]);
+
+const liftOf = ({ section, entry }: Half) => entry.lifts?.['0'] ?? section.lift;
+
+/** Why two halves cannot be one without anything being lost, as a sentence; null where they can. */
+function whyNot(first: Half, second: Half): string | null {
+  const [a, b] = [first.section, second.section];
+  if (a.endings || b.endings) {
+    return 'Sections with first and second endings cannot be joined. Take the endings away first.';
+  }
+  if (a.bars + b.bars > LIMITS.barsPerSection) return `A section has at most ${LIMITS.barsPerSection} bars.`;
+  if (!alike(liftOf(first), liftOf(second))) {
+    return `${a.name} and ${b.name} are not lifted alike. Lift them alike first: joined they are one.`;
+  }
+  if (!alike(a.together, b.together)) {
+    return `In ${a.name} and ${b.name} the players agree on different things. Make them alike first: joined they are one.`;
+  }
+  return null;
+}
+
+/** What holds at the first bar of the second and did not hold at the end of the first, in beats of its metre. */
+function atTheSeam(first: Section, second: Section, song: Song): Change | null {
+  const begins = sectionBars(second, song)[0]!;
+  const ended = sectionBars(first, song).at(-1)!;
+  const own = second.changes.find((c) => c.bar === 0);
+  const counted = metreOf(begins.metre);
+  const tempo = inBeats(begins.tempo, counted);
+  const isOtherTempo = Math.abs(inQuarters(tempo, counted) - ended.tempoTo) > 1e-9;
+  const change = {
+    ...own,
+    ...(begins.key !== ended.key && { key: begins.key }),
+    ...(begins.metre !== ended.metre && { metre: begins.metre }),
+    ...((isOtherTempo || begins.metre !== ended.metre) && { tempo: own?.tempo ?? tempo }),
+    bar: first.bars,
+  };
+  return Object.keys(change).length > 1 ? change : null;
+}
+
+/** Where a part is set otherwise behind the seam, a cue says so from there on. */
+function seamCues(song: Song, first: Half, second: Half, at: number, nextId: () => string): Cue[] {
+  return song.parts.flatMap(({ id, settings: usual }): Cue[] => {
+    const [before, after] = [setFor(first, id), setFor(second, id)];
+    if (alike(before, after)) return [];
+    const back = Object.fromEntries(
+      Object.keys(before)
+        .filter((name) => !(name in after))
+        .map((name) => [name, usual[name as keyof Settings] ?? (name === 'on' ? true : undefined)]),
+    );
+    const settings = copyOf({ ...back, ...after });
+    return Object.keys(settings).length ? [{ id: nextId(), at, parts: [id], settings }] : [];
+  });
+}
+
+const behind = (chords: readonly ChordEvent[], by: number): ChordEvent[] =>
+  copyOf(chords).map((c) => ({ ...c, id: `${c.id}-b`.slice(-40), start: c.start + by }));
+
+/** Both as one section, nothing of either lost. */
+function joined(song: Song, first: Half, second: Half, id: string, name: string): Section {
+  const [a, b] = [first.section, second.section];
+  const by = barsLength(sectionBars(a, song));
+  const nextCue = freeIds(
+    'q',
+    a.cues.map((c) => c.id),
+  );
+  const nextDraft = freeIds(
+    'd',
+    a.drafts.map((d) => d.id),
+  );
+  const drafts = a.drafts.map((d) => ({ ...d, chords: [...d.chords, ...behind(chordsInUse(b), by)] }));
+  for (const other of b.drafts.filter((d) => d.id !== b.draft)) {
+    const names = drafts.map((d) => d.name);
+    const chords = [...copyOf(chordsInUse(a)), ...behind(other.chords, by)];
+    drafts.push({ id: nextDraft(), name: freeName(names, other.name), chords });
+  }
+  const own = [...new Set([...Object.keys(a.partChords ?? {}), ...Object.keys(b.partChords ?? {})])].map(
+    (part): [string, ChordEvent[]] => [
+      part,
+      [...copyOf(chordsOfPart(a, part)), ...behind(chordsOfPart(b, part), by)],
+    ],
+  );
+  const seam = atTheSeam(a, b, song);
+  const unread = [...(a.unread ?? []), ...(b.unread ?? []).map((u) => ({ ...u, at: u.at + by }))];
+  const note = [a.note, b.note].filter(Boolean).join('\n');
+  return {
+    ...a,
+    id,
+    name,
+    bars: a.bars + b.bars,
+    changes: [
+      ...a.changes,
+      ...(seam ? [seam] : []),
+      ...b.changes.filter((c) => c.bar > 0).map((c) => ({ ...c, bar: c.bar + a.bars })),
+    ],
+    ownLengths: [...a.ownLengths, ...b.ownLengths.map((o) => ({ ...o, bar: o.bar + a.bars }))],
+    drafts,
+    cues: [
+      ...a.cues.map((c) => ({ ...c, until: c.until ?? by })),
+      ...seamCues(song, first, second, by, nextCue),
+      ...b.cues.map((c) => ({
+        ...c,
+        id: nextCue(),
+        at: c.at + by,
+        ...(c.until !== undefined && { until: c.until + by }),
+      })),
+    ],
+    ...(own.length && { partChords: Object.fromEntries(own) }),
+    ...(unread.length && { unread }),
+    ...(note && { note: cutText(note, LIMITS.noteLength) }),
+  };
+}
+
+/** Makes one section of an entry of the form and the one behind it; what else plays them stays as it is. */
+export const joinSections = (index: number): Edit =>
+  edit('join two sections', (song) => {
+    const [a, b] = [song.form[index], song.form[index + 1]];
+    const first = song.sections.find((s) => s.id === a?.section);
+    const second = song.sections.find((s) => s.id === b?.section);
+    if (!a || !b || !first || !second) return;
+    const halves = [
+      { section: first, entry: passAlone(a, a.repeats - 1) },
+      { section: second, entry: passAlone(b, 0) },
+    ] as const;
+    const trouble = whyNot(...halves);
+    if (trouble) throw new EditRefused(trouble);
+    const id = freeSectionId(song);
+    const form = [
+      ...song.form.slice(0, index),
+      ...Array.from({ length: a.repeats - 1 }, (_, pass) => passAlone(a, pass)),
+      { ...halves[0].entry, section: id },
+      ...Array.from({ length: b.repeats - 1 }, (_, i) => passAlone(b, i + 1)),
+      ...song.form.slice(index + 2),
+    ];
+    const left = new Set(form.map((e) => e.section));
+    const stays = song.sections.filter((s) => left.has(s.id) || (s.id !== first.id && s.id !== second.id));
+    const name = freeName(
+      stays.map((s) => s.name),
+      first.name,
+    );
+    const made = copyOf(joined(song, halves[0], halves[1], id, name));
+    const at = song.sections.findIndex((s) => s.id === first.id);
+    song.sections.splice(at, 0, made as Draft<Section>);
+    song.sections = song.sections.filter((s) => s.id === id || stays.some((o) => o.id === s.id));
+    song.form = withIds(form) as Draft<FormEntry[]>;
+  });
