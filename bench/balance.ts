@@ -8,7 +8,8 @@ import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { balanceOf } from '@backline/sound/balance';
 import { shippedBanks } from '@backline/sound/node/bank';
-import { banksOf, middleOf } from '@backline/sound/score';
+import { middleOf } from '@backline/sound/excerpt';
+import { banksOf } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { demoSong } from '../apps/server/src/demo/seed';
 import { DEMO_SONGS } from '../apps/server/src/demo/songs';
@@ -25,7 +26,7 @@ const songs: Song[] = [
 const off = new Map<string, number[]>();
 for (const song of songs) {
   const band = renderBand(song, OURS);
-  const score = middleOf(scoreOf(band), Number(values.bars));
+  const score = middleOf(scoreOf(band, song), Number(values.bars));
   const balance = await balanceOf(score, await shippedBanks(banksOf(score)), RATE);
   const shown = [...balance.parts].map(([id, lu]) => {
     const kind = band.parts.find((p) => p.id === id)!.kind;

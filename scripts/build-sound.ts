@@ -1,13 +1,14 @@
 /**
- * Makes what the app needs to sound: one small bank for each General MIDI program and for the
- * drum kit, and the audio worklet as one file. Written to apps/web/public/sound, which git ignores.
+ * Puts together what the app needs to sound: the banks of our own making, one cut from the General MIDI bank for each
+ * program that has none, the audio worklet and the encoders. Written to apps/web/public/sound, which git ignores.
  */
 import { build } from 'esbuild';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { splitBank } from '@backline/sound/banks';
-import { noticeFile, wholeBank } from '@backline/sound/node/bank';
+import { OWN_BANKS, noticeFile, ownBanks, wholeBank } from '@backline/sound/node/bank';
+import { encoderFile } from '@backline/sound/node/encoders';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const out = join(root, 'apps/web/public/sound');
@@ -38,6 +39,14 @@ async function bundleWorklet(): Promise<void> {
   });
 }
 
+/** Banks of our own making take the place of those that were cut. */
+function copyOwn(): void {
+  for (const name of ownBanks()) copyFileSync(join(OWN_BANKS, `${name}.sf3`), join(out, `${name}.sf3`));
+  for (const format of ['mp3', 'ogg'] as const)
+    copyFileSync(encoderFile(format), join(out, `${format}.wasm`));
+}
+
 await cutBank();
+copyOwn();
 await bundleWorklet();
 console.log(`Sounds are in ${out} (engine ${Math.round(statSync(join(out, 'engine.js')).size / 1024)} kB)`);

@@ -11,7 +11,7 @@ flock 8
 builds=apps/web/dist
 
 sources() {
-  find apps/web packages/core/src packages/sound/src package-lock.json scripts/build-sound.ts scripts/build-icons.ts scripts/build-offline.ts scripts/build-web.sh -type f \
+  find apps/web packages/core/src packages/sound/src packages/sound/banks package-lock.json scripts/build-sound.ts scripts/build-icons.ts scripts/build-offline.ts scripts/build-web.sh -type f \
     -not -path '*/node_modules/*' -not -path 'apps/web/dist/*' -not -path 'apps/web/.expo/*' \
     -not -path 'apps/web/public/sound/*' -not -name 'expo-env.d.ts' -not -path '*/test/*' \
     -not -path '*/__tests__/*' -print0 |

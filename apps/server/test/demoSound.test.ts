@@ -3,10 +3,11 @@ import { renderBand } from '@backline/core/band/index';
 import { tempoMap } from '@backline/core/time/tempo';
 import { OURS } from '@backline/core/styles/index';
 import { balanceOf } from '@backline/sound/balance';
-import { CEILING } from '@backline/sound/master';
+import { CEILING } from '@backline/sound/master/limiter';
 import { shippedBanks } from '@backline/sound/node/bank';
 import { renderSong } from '@backline/sound/render';
-import { banksOf, middleOf } from '@backline/sound/score';
+import { middleOf } from '@backline/sound/excerpt';
+import { banksOf } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { demoSong } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
@@ -20,7 +21,7 @@ const FOR_LOUDNESS = 16_000;
 const BARS = 4;
 
 it('the shortest of them sounds from its beginning to its end, and is not clipped', async () => {
-  const scores = DEMO_SONGS.map((demo) => scoreOf(renderBand(demoSong(demo), OURS)));
+  const scores = DEMO_SONGS.map((demo) => scoreOf(renderBand(demoSong(demo), OURS), demoSong(demo)));
   const seconds = (one: (typeof scores)[number]): number => tempoMap(one.tempos).secondsAt(one.length);
   const score = scores.reduce((a, b) => (seconds(b) < seconds(a) ? b : a));
   const banks = await shippedBanks(banksOf(score));
@@ -47,7 +48,7 @@ it('the shortest of them sounds from its beginning to its end, and is not clippe
 
 it.each(DEMO_SONGS.map((demo) => [demoSong(demo)] as const))('$title', async (song) => {
   const band = renderBand(song, OURS);
-  const score = middleOf(scoreOf(band), BARS);
+  const score = middleOf(scoreOf(band, song), BARS);
   const { loudness, truePeak, sides, parts } = await balanceOf(
     score,
     await shippedBanks(banksOf(score)),

@@ -250,5 +250,9 @@ export const COMMANDS: Record<string, Command> = {
   notes: { run: notes, options: ['style', 'seed', 'part'] },
   listen: { run: listen, options: ['style', 'seed', 'part'] },
   band: { run: band, options: ['style', 'seed', 'part', 'out'] },
-  render: { run: render, options: ['style', 'seed', 'part', 'out', 'stems'] },
+  render: {
+    run: render,
+    options: ['style', 'seed', 'part', 'out', 'stems', 'bits', 'section', 'only'],
+    flags: ['plain'],
+  },
 };

@@ -1,64 +1,69 @@
 /** `backline render`: a chart as sound, whole or part by part. */
 import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs';
-import { join } from 'node:path';
-import { renderBand } from '@backline/core/band/index';
+import { extname, join } from 'node:path';
+import { renderBand, type Band } from '@backline/core/band/index';
 import { OURS } from '@backline/core/styles/index';
+import { ENDING, type AudioFormat } from '@backline/sound/encode/formats';
+import { excerptOf } from '@backline/sound/excerpt';
 import { fileNames } from '@backline/sound/fileNames';
 import { shippedBanks } from '@backline/sound/node/bank';
-import { LoudnessMeter } from '@backline/sound/loudness';
-import { StemRenderer, audibleParts, renderSong, type Frames } from '@backline/sound/render';
-import { banksOf } from '@backline/sound/score';
+import { packagedEncoders } from '@backline/sound/node/encoders';
+import { audibleParts, banksOf, type Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
-import { wavData, wavHeader } from '@backline/sound/wav';
+import { writeFiles, type Sink, type Taken } from '@backline/sound/takeaway';
 import { loadChart } from './chartFile';
 import { withPartOptions } from './partOptions';
-import { UsageError } from './usage';
+import { UsageError, oneOf } from './usage';
 
-/** Frames a second of the files: as on a compact disc. */
-const RATE = 44_100;
+type Options = Readonly<Record<string, string | undefined>>;
 
-interface Written {
-  readonly file: string;
-  readonly seconds: number;
-  /** Loudest sample, 1 full scale. */
-  readonly peak: number;
-  /** Loudness, LUFS, and peak between samples, dBTP (ITU-R BS.1770); null of silence. */
-  readonly loudness: number | null;
-  readonly truePeak: number | null;
-}
-
-/** Writes frames as they come; the header is put in front when their number is known. */
-async function writeWav(file: string, frames: AsyncIterable<Frames>): Promise<Written> {
+/** A file that is written as its bytes come; its front is filled in at the end. */
+function fileSink(file: string): Sink {
   let out: number;
   try {
     out = openSync(file, 'w');
   } catch {
     throw new UsageError(`${file} cannot be written.`);
   }
-  try {
-    writeSync(out, wavHeader(0, RATE));
-    let count = 0;
-    let peak = 0;
-    const meter = new LoudnessMeter(RATE);
-    for await (const { left, right } of frames) {
-      writeSync(out, wavData(left, right));
-      count += left.length;
-      meter.add(left, right);
-      for (let i = 0; i < left.length; i++) peak = Math.max(peak, Math.abs(left[i]!), Math.abs(right[i]!));
-    }
-    writeSync(out, wavHeader(count, RATE), 0, undefined, 0);
-    const tenths = (value: number): number | null =>
-      Number.isFinite(value) ? Math.round(10 * value) / 10 : null;
-    return {
-      file,
-      seconds: Math.round((count / RATE) * 1000) / 1000,
-      peak: Math.round(peak * 1e4) / 1e4,
-      loudness: tenths(meter.loudness),
-      truePeak: tenths(meter.truePeak),
-    };
-  } finally {
-    closeSync(out);
+  return {
+    write: (bytes) => void writeSync(out, bytes),
+    end: (head) => {
+      if (head.length) writeSync(out, head, 0, undefined, 0);
+      closeSync(out);
+    },
+  };
+}
+
+function formatOf(out: string, { bits }: Options): AudioFormat {
+  const depth = oneOf('bits', bits, ['16', '24']);
+  const ending = extname(out).toLowerCase();
+  if (ending === '.mp3' || ending === '.ogg') {
+    if (depth) throw new UsageError(`--bits belongs to WAV files, not to ${ending} ones.`);
+    return ending === '.mp3' ? 'mp3' : 'ogg';
   }
+  if (ending !== '.wav')
+    throw new UsageError(`Files of sound end in .wav, .mp3 or .ogg, not in "${ending}".`);
+  return depth === '24' ? 'wav24' : 'wav16';
+}
+
+/** Bars of the first playing of a section. */
+function sectionOf(score: Score, band: Band, name: string | undefined): Score {
+  if (name === undefined) return score;
+  const first = band.bars.findIndex((bar) => bar.section.toLowerCase() === name.toLowerCase());
+  if (first < 0) {
+    const known = [...new Set(band.bars.map((bar) => bar.section))].join(', ');
+    throw new UsageError(`No section "${name}" is played. There are ${known}.`);
+  }
+  const { playing } = band.bars[first]!;
+  return excerptOf(score, first, band.bars.filter((bar) => bar.playing === playing).length);
+}
+
+function partOf(band: Band, score: Score, name: string | undefined): string | null {
+  if (name === undefined) return null;
+  const heard = audibleParts(score);
+  const part = band.parts.find((p) => p.id === name || p.name.toLowerCase() === name.toLowerCase());
+  if (part && heard.includes(part.id)) return part.id;
+  throw new UsageError(`No part "${name}" is heard. There are ${heard.join(', ')}.`);
 }
 
 function openFolder(folder: string): void {
@@ -69,30 +74,50 @@ function openFolder(folder: string): void {
   }
 }
 
+const rounded = (value: number | null, digits: number): number | null =>
+  value === null ? null : Math.round(value * 10 ** digits) / 10 ** digits;
+
+const told = (file: string, { seconds, peak, loudness, truePeak }: Taken) => ({
+  file,
+  seconds: rounded(seconds, 3),
+  peak: rounded(peak, 4),
+  loudness: rounded(loudness, 1),
+  truePeak: rounded(truePeak, 1),
+});
+
 export async function render({
   operands,
   options,
   parts: settings,
 }: {
   readonly operands: readonly string[];
-  readonly options: Readonly<Record<string, string | undefined>>;
+  readonly options: Options;
   readonly parts: readonly string[];
 }): Promise<unknown> {
-  const { out, stems } = options;
+  const { out, stems, section, only } = options;
   if (!out) throw new UsageError('Say where to write the file, like: --out song.wav');
+  const format = formatOf(out, options);
   const song = withPartOptions(loadChart(operands[0], options), settings);
   const band = renderBand(song, OURS);
-  const score = scoreOf(band, song.guide);
-  const banks = await shippedBanks(banksOf(score));
-  if (stems === undefined) return { ...(await writeWav(out, renderSong(score, banks, RATE))), stems: [] };
-  openFolder(stems);
-  const renderer = new StemRenderer(score, banks, RATE);
-  const whole = await writeWav(out, renderer.song());
-  const parts = audibleParts(score);
+  const score = sectionOf(scoreOf(band, song), band, section);
+  const first = partOf(band, score, only);
+  if (stems !== undefined) openFolder(stems);
+  const parts = stems === undefined ? [] : audibleParts(score);
   const names = fileNames(parts.map((id) => band.parts.find((p) => p.id === id)!.name));
-  const written: Written[] = [];
-  for (const [i, part] of parts.entries()) {
-    written.push(await writeWav(join(stems, `${names[i]!}.wav`), renderer.part(part)));
-  }
-  return { ...whole, stems: written };
+  const files = [out, ...names.map((name) => join(stems!, name + ENDING[format]))];
+  const tracks = [first, ...parts];
+  let next = 0;
+  const taken = await writeFiles(
+    {
+      score,
+      banks: await shippedBanks(banksOf(score)),
+      format,
+      mastered: options.plain !== 'true',
+      tracks,
+      modules: packagedEncoders,
+    },
+    () => fileSink(files[next++]!),
+  );
+  const [whole, ...rest] = taken.map((one, i) => told(files[i]!, one));
+  return { ...whole!, stems: rest };
 }

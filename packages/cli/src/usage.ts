@@ -38,9 +38,11 @@ export const HELP: Record<string, string> = {
   in percent, counts, and in words what is agreed in each section.`,
   band: `backline band CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE.mid
   Generates the band and writes it as a MIDI file.`,
-  render: `backline render CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE.wav [--stems FOLDER]
-  Plays the band into a WAV file (16 bit, 44100 Hz), with --stems also one file a part, which laid over
-  each other are the song. Prints {file, seconds, peak, loudness, truePeak, stems}: LUFS and dBTP.`,
+  render: `backline render CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE [--bits 16|24]
+                [--section NAME] [--only PART] [--stems FOLDER] [--plain]
+  Plays the band into a file: .wav (16 bits unless said), .mp3 or .ogg, 44100 Hz. --section takes one section of it,
+  --only one part, --stems writes a file a part as well, which laid over each other are the song; --plain leaves the
+  master out. Prints {file, seconds, peak, loudness, truePeak, stems}: LUFS and dBTP.`,
 };
 
 export const OVERVIEW = `backline: chords in, a band out

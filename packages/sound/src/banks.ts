@@ -5,6 +5,9 @@ import type { DecodedBank } from './messages';
 /** Name of the bank of the drum kit; others are named by their General MIDI program. */
 export const DRUM_BANK = 'drums';
 
+/** Name of a bank's finer form, with more layers of touch, where there is one. */
+export const finer = (id: string): string => `${id}+`;
+
 /** True where bytes begin like a bank: a RIFF file. */
 export const isBank = (bytes: ArrayBuffer): boolean =>
   bytes.byteLength > 12 && String.fromCharCode(...new Uint8Array(bytes, 0, 4)) === 'RIFF';

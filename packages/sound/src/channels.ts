@@ -2,15 +2,16 @@
 import type { MIDIController, SpessaSynthProcessor } from 'spessasynth_core';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import { AT_REST } from '@backline/core/groove/gestures';
-import { BEND, DRUM_CHANNEL, HAND_CHANNEL, gestureAt, lastAt, type Score } from './score';
+import { BEND, DRUM_CHANNEL, HAND_CHANNEL, TRIM, gestureAt, lastAt, type Score } from './score';
 
 const VOLUME = 7;
-const PAN = 10;
-const REVERB = 91;
+/** Level, place and room are the desk's: the synthesizer gives each channel plain. */
+const FULL = 127;
 
 /** Where controllers stand when no gesture has moved them. */
 const RESTS: readonly (readonly [number, number])[] = [
   [BEND, bendValue(AT_REST.bend)],
+  [TRIM, AT_REST.trim],
   ...(['expression', 'pedal', 'brightness'] as const).map((m) => [CONTROLLER[m], AT_REST[m]] as const),
 ];
 
@@ -19,18 +20,19 @@ export class Channels {
   /** Channels that were told to play drums, or not to. */
   private readonly drummed = new Map<number, boolean>([[DRUM_CHANNEL, true]]);
 
-  constructor(private readonly synth: SpessaSynthProcessor) {
+  /** @param setTrim called where a gesture makes a channel louder or softer, dB. */
+  constructor(
+    private readonly synth: SpessaSynthProcessor,
+    private readonly setTrim: (channel: number, decibels: number) => void,
+  ) {
     while (synth.midiChannels.length <= HAND_CHANNEL) synth.createMIDIChannel();
   }
 
-  /** Gives every channel its level, place, room and program as a score has them. */
+  /** Gives every channel its program as a score has it. */
   setUp(score: Score, position: number): void {
-    for (const { channel, level, pan, room, audible, percussion } of score.channels) {
+    for (const { channel, percussion } of score.channels) {
       this.open(channel, percussion);
-      this.synth.controllerChange(channel, VOLUME, level);
-      this.synth.controllerChange(channel, PAN, pan);
-      this.synth.controllerChange(channel, REVERB, room);
-      this.synth.midiChannels[channel]?.setSystemParameter('gain', audible ? 1 : 0);
+      this.synth.controllerChange(channel, VOLUME, FULL);
       this.followProgram(score, channel, position);
     }
   }
@@ -57,7 +59,8 @@ export class Channels {
   }
 
   set(channel: number, controller: number, value: number): void {
-    if (controller === BEND) this.synth.pitchWheel(channel, value);
+    if (controller === TRIM) this.setTrim(channel, value / 10);
+    else if (controller === BEND) this.synth.pitchWheel(channel, value);
     else this.synth.controllerChange(channel, controller as MIDIController, value);
   }
 

@@ -1,10 +1,14 @@
-import { SoundBankLoader, SpessaSynthProcessor, type BasicSoundBank } from 'spessasynth_core';
+import { SoundBankLoader, SpessaSynthProcessor } from 'spessasynth_core';
 import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
 import { PPQ } from '@backline/core/time/ticks';
 import { Channels } from './channels';
 import { Clicks } from './clicks';
-import { Master } from './master';
-import type { DecodedBank, Loop } from './messages';
+import { Desk, type Pair } from './desk/desk';
+import type { StripSetup } from './desk/strip';
+import { FLAT } from './filters/tone';
+import { Master } from './master/master';
+import type { MasterSetup } from './master/setup';
+import type { DecodedBank, Loop, Report } from './messages';
 import {
   AUDITION_CHANNEL,
   EMPTY_SCORE,
@@ -17,13 +21,12 @@ import {
   firstNoteAt,
   gestureAt,
   noteAt,
+  stripOf,
   type ChannelSetup,
   type Score,
 } from './score';
 
 const BLOCK = 128;
-const VOLUME = 7;
-const REVERB = 91;
 /** Ticks that must be left of a held note for a new score to strike it in the middle. */
 const SHORTEST_TAKEN_UP = 120;
 
@@ -34,8 +37,18 @@ interface Sounding {
   readonly until: number;
 }
 
+/** What is heard beside the song: chords as they are entered, keys under the writer's hands. */
+const BESIDE: StripSetup = { level: 100, pan: 64, room: 30, tone: FLAT, drive: 0, audible: true };
+
+export interface EngineOptions {
+  /** False where the sum of the strips is wanted, without the master bus. */
+  readonly mastered?: boolean;
+  /** True where what each part adds is wanted by itself as well. */
+  readonly apart?: boolean;
+}
+
 /**
- * Plays a score through a sampler, sample-exact. It runs in the audio worklet, in a worker or in
+ * Plays a score through a sampler, a desk and the master bus, sample-exact. It runs in the audio worklet, in a worker or in
  * Node, and knows ticks, channels and samples only.
  */
 export class Engine {
@@ -43,10 +56,11 @@ export class Engine {
   /** Ticks; during the count-in, before `heardFrom`. */
   position = 0;
 
+  readonly desk: Desk;
+  readonly master: Master;
   private readonly synth: SpessaSynthProcessor;
-  private readonly banks = new Map<string, BasicSoundBank>();
+  private readonly banks = new Set<string>();
   private readonly clicks: Clicks;
-  private readonly master: Master;
   private score: Score = EMPTY_SCORE;
   private tempo: TempoMap = tempoMap(EMPTY_SCORE.tempos);
   private percussion = new Set<number>();
@@ -63,17 +77,32 @@ export class Engine {
   private auditioned: { pitch: number; frames: number }[] = [];
   private readonly channels: Channels;
 
-  /** @param mastered false where the synthesizer's own sound is wanted, without the master bus. */
+  private readonly mastered: boolean;
+  private loudest = { left: 0, right: 0 };
+  /** For each channel of the synthesizer the pair of buffers its strip is filled by. */
+  private outputs: Float32Array[][] = [];
+  private readonly strips = new Map<number, string>();
+  /** Where the synthesizer's own effects would go: they are off. */
+  private readonly unused = new Float32Array(BLOCK);
+
   constructor(
     private readonly sampleRate: number,
-    private readonly mastered = true,
+    { mastered = true, apart = false }: EngineOptions = {},
   ) {
+    this.mastered = mastered;
     this.clicks = new Clicks(sampleRate);
+    this.desk = new Desk(sampleRate, apart);
     this.master = new Master(sampleRate);
     this.synth = new SpessaSynthProcessor(sampleRate, { maxBufferSize: BLOCK, eventsEnabled: false });
     // Presets come one by one: until one has come, its channel keeps silent rather than borrow another.
     this.synth.onMissingPreset = () => undefined;
-    this.channels = new Channels(this.synth);
+    this.synth.setSystemParameter('effectsEnabled', false);
+    this.channels = new Channels(this.synth, (channel, decibels) =>
+      this.desk.setTrim(this.stripAt(channel), decibels),
+    );
+    for (const channel of [AUDITION_CHANNEL, HAND_CHANNEL])
+      this.desk.set(this.stripAt(channel), BESIDE, true);
+    this.connect();
   }
 
   /** Resolves once the sampler can be used. */
@@ -95,16 +124,51 @@ export class Engine {
     return (this.tempo.tempoAt(this.position) * PPQ) / 60;
   }
 
-  /** Adds a preset with its samples decoded; held notes go on. */
+  private stripAt(channel: number): string {
+    return this.strips.get(channel) ?? stripOf({ part: null, channel });
+  }
+
+  /** Leads every channel of the synthesizer to its strip. */
+  private connect(): void {
+    this.outputs = this.synth.midiChannels.map((_, channel) => {
+      const { left, right }: Pair = this.desk.soundOf(this.stripAt(channel));
+      return [left, right];
+    });
+  }
+
+  /** Programs, strips and master as the score has them. */
+  private setUp(isStill: boolean): void {
+    this.channels.setUp(this.score, this.position);
+    this.setStrips(isStill);
+    this.master.setup = this.score.master;
+  }
+
+  private setStrips(isStill: boolean): void {
+    this.strips.clear();
+    for (const setup of this.score.channels) {
+      this.strips.set(setup.channel, stripOf(setup));
+      this.desk.set(stripOf(setup), setup, isStill);
+    }
+    this.connect();
+  }
+
+  /** Adds a preset with its samples decoded, in place of one of the same name; held notes go on. */
   addBank({ id, bank, samples }: DecodedBank): void {
-    if (this.banks.has(id)) return;
     const loaded = SoundBankLoader.fromArrayBuffer(bank);
     loaded.samples.forEach((sample, i) => {
       const decoded = samples[i];
       if (decoded) sample.setAudioData(decoded.data, decoded.rate);
     });
-    this.banks.set(id, loaded);
+    this.banks.add(id);
     this.synth.soundBankManager.addSoundBank(loaded, id);
+    this.channels.forgetPrograms();
+    this.channels.setUp(this.score, this.position);
+  }
+
+  /** Lets a preset go; what sounds of it ends by itself. */
+  dropBank(id: string): void {
+    if (!this.banks.delete(id)) return;
+    this.synth.soundBankManager.deleteSoundBank(id);
     this.channels.forgetPrograms();
     this.channels.setUp(this.score, this.position);
   }
@@ -140,7 +204,14 @@ export class Engine {
   setChannels(channels: readonly ChannelSetup[]): void {
     this.score = { ...this.score, channels };
     if (this.waiting) this.waiting = { ...this.waiting, score: { ...this.waiting.score, channels } };
-    this.channels.setUp(this.score, this.position);
+    this.setUp(false);
+  }
+
+  /** Another treatment of the sum, at once. */
+  setMaster(master: MasterSetup): void {
+    this.score = { ...this.score, master };
+    if (this.waiting) this.waiting = { ...this.waiting, score: { ...this.waiting.score, master } };
+    this.master.setup = master;
   }
 
   setLoop(loop: Loop | null): void {
@@ -180,7 +251,7 @@ export class Engine {
   private goTo(tick: number): void {
     this.next = firstNoteAt(this.score.notes, tick);
     this.nextGesture = firstGestureAt(this.score.gestures, tick);
-    this.channels.setUp(this.score, this.position);
+    this.setUp(!this.playing);
     this.channels.followGestures(this.score, this.nextGesture);
   }
 
@@ -188,8 +259,7 @@ export class Engine {
   audition(program: number, pitches: readonly number[], level: number, seconds: number): void {
     this.hush();
     this.channels.setProgram(AUDITION_CHANNEL, program);
-    this.synth.controllerChange(AUDITION_CHANNEL, VOLUME, level);
-    this.synth.controllerChange(AUDITION_CHANNEL, REVERB, 30);
+    this.desk.set(this.stripAt(AUDITION_CHANNEL), { ...BESIDE, level }, true);
     for (const pitch of pitches) this.synth.noteOn(AUDITION_CHANNEL, pitch, 78);
     this.auditioned = pitches.map((pitch) => ({ pitch, frames: seconds * this.sampleRate }));
   }
@@ -203,7 +273,6 @@ export class Engine {
   /** A key pressed by hand: it sounds until it is released. */
   press(program: number, pitch: number, velocity: number): void {
     this.channels.setProgram(HAND_CHANNEL, program);
-    this.synth.controllerChange(HAND_CHANNEL, VOLUME, 100);
     this.synth.noteOff(HAND_CHANNEL, pitch);
     this.synth.noteOn(HAND_CHANNEL, pitch, velocity);
   }
@@ -216,16 +285,41 @@ export class Engine {
   process(left: Float32Array, right: Float32Array): void {
     const total = left.length;
     let done = 0;
+    this.desk.clear();
     while (done < total) {
       if (this.playing) this.fire();
       const frames = Math.min(total - done, this.playing ? this.framesToNext() : total - done);
-      this.synth.process(left, right, done, frames);
+      this.synth.processSplit(this.outputs, this.unused, this.unused, done, frames);
       this.clicks.mix(left, right, done, frames);
       if (this.playing) this.advance(frames);
       done += frames;
     }
     this.ageAudition(total);
+    this.desk.process(left, right);
     if (this.mastered) this.master.process(left, right);
+    this.heed(left, right);
+  }
+
+  /** Loudest samples of the strips that sounded, and of what came out, since this was last asked. */
+  takePeaks(): Pick<Report, 'peaks' | 'out'> {
+    const peaks: [string, number, number][] = [];
+    for (const id of this.desk.ids) {
+      const own = this.desk.peaksOf(id);
+      if (own.left > 0 || own.right > 0) peaks.push([id, own.left, own.right]);
+      [own.left, own.right] = [0, 0];
+    }
+    const out = [this.loudest.left, this.loudest.right] as const;
+    this.loudest = { left: 0, right: 0 };
+    return { peaks, out };
+  }
+
+  private heed(left: Float32Array, right: Float32Array): void {
+    let { left: l, right: r } = this.loudest;
+    for (let i = 0; i < left.length; i++) {
+      l = Math.max(l, Math.abs(left[i]!));
+      r = Math.max(r, Math.abs(right[i]!));
+    }
+    this.loudest = { left: l, right: r };
   }
 
   private advance(frames: number): void {

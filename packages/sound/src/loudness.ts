@@ -2,12 +2,14 @@
  * How loud music is: programme loudness and true peak. Source: ITU-R BS.1770-4 and EBU R 128 (blocks of 400 ms every
  * 100 ms, gated at −70 LUFS and 10 LU under the mean); filters by the formulas that give its tables at 48 kHz.
  */
-import { Biquad, type Coefficients } from './biquad';
+import { Biquad, type Coefficients } from './filters/biquad';
 import { TruePeak } from './truePeak';
 
 const STEP = 0.1;
 /** Steps of a block. */
 const BLOCK = 4;
+/** Steps of a short-term block. */
+const SHORT_TERM = 30;
 const ABSOLUTE_GATE = -70;
 const RELATIVE_GATE = -10;
 
@@ -50,7 +52,11 @@ export class LoudnessMeter {
   private count = 0;
   private most = 0;
 
-  constructor(sampleRate: number) {
+  /** @param measuresPeaks false where the true peak is not wanted: it costs most. */
+  constructor(
+    sampleRate: number,
+    private readonly measuresPeaks = true,
+  ) {
     this.weighting = [0, 1].map(() => [new Biquad(shelf(sampleRate)), new Biquad(lowCut(sampleRate))]);
     this.frames = Math.round(STEP * sampleRate);
   }
@@ -67,7 +73,7 @@ export class LoudnessMeter {
   }
 
   private hear(channel: 0 | 1, sample: number): number {
-    this.most = Math.max(this.most, this.peaks[channel].next(sample));
+    if (this.measuresPeaks) this.most = Math.max(this.most, this.peaks[channel].next(sample));
     const [first, second] = this.weighting[channel]!;
     return second.next(first.next(sample));
   }
@@ -79,6 +85,15 @@ export class LoudnessMeter {
     if (!heard.length) return -Infinity;
     const gate = loudnessOf(mean(heard)) + RELATIVE_GATE;
     return loudnessOf(mean(heard.filter((power) => loudnessOf(power) > gate)));
+  }
+
+  /** Loudness of three seconds (EBU R 128: short-term), one a second from the third on, LUFS. */
+  get course(): number[] {
+    const all: number[] = [];
+    for (let end = SHORT_TERM; end <= this.steps.length; end += 1 / STEP) {
+      all.push(loudnessOf(mean(this.steps.slice(end - SHORT_TERM, end))));
+    }
+    return all;
   }
 
   /** Highest peak, between samples too, dBTP. */

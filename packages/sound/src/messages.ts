@@ -1,3 +1,4 @@
+import type { MasterSetup } from './master/setup';
 import type { ChannelSetup, Score } from './score';
 
 /** Samples of one preset, decoded outside the audio thread, in the bank's order. */
@@ -36,6 +37,9 @@ export type ToEngine =
   | ScoreMessage
   /** Other levels, places and silences of the channels of the score: heard at once. */
   | { readonly type: 'channels'; readonly channels: readonly ChannelSetup[] }
+  | { readonly type: 'master'; readonly master: MasterSetup }
+  /** Lets a preset go that nothing plays. */
+  | { readonly type: 'drop'; readonly id: string }
   /** Ends what is being auditioned. */
   | { readonly type: 'hush' }
   | { readonly type: 'play'; readonly from: number; readonly countIn: boolean }
@@ -65,4 +69,7 @@ export interface Report {
   readonly rate: number;
   readonly playing: boolean;
   readonly counting: boolean;
+  /** Loudest samples since the last report, 1 full scale: of each part's strip, and of what comes out. */
+  readonly peaks: readonly (readonly [strip: string, left: number, right: number])[];
+  readonly out: readonly [left: number, right: number];
 }

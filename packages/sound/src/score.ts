@@ -3,6 +3,8 @@
  * audio thread.
  */
 import type { TempoPoint } from '@backline/core/time/tempo';
+import type { StripSetup } from './desk/strip';
+import { PLAIN_MASTER, type MasterSetup } from './master/setup';
 
 /**
  * Channels beyond those of the band's first fifteen parts: chords heard as they are entered, the
@@ -14,7 +16,8 @@ export const HAND_CHANNEL = 18;
 /** The channel on which the synthesizer plays drums from the start; others are told to. */
 export const DRUM_CHANNEL = 9;
 
-export interface ChannelSetup {
+/** A channel and the strip its sound goes through; a part may play on several, and they share its strip. */
+export interface ChannelSetup extends StripSetup {
   /** 0-based synthesizer channel. */
   readonly channel: number;
   /** The part that plays on it; null for the guide sound. */
@@ -22,12 +25,6 @@ export interface ChannelSetup {
   readonly percussion: boolean;
   /** Programs by tick, the first at 0. */
   readonly programs: readonly { readonly tick: number; readonly program: number }[];
-  /** 0–127 each. */
-  readonly level: number;
-  readonly pan: number;
-  readonly room: number;
-  /** False where the part is muted or another is soloed. */
-  readonly audible: boolean;
 }
 
 /** A bar with its beats, for the count-in and for what starts on the next beat. */
@@ -46,13 +43,16 @@ export interface Score {
   readonly channels: readonly ChannelSetup[];
   /** Notes sorted by start, FIELDS numbers each: start, duration, channel, pitch, velocity (0 for one that is silent). */
   readonly notes: Int32Array;
-  /** Gestures sorted by tick, GESTURE_FIELDS numbers each: tick, channel, controller (BEND for the pitch wheel), value. */
+  /** Gestures sorted by tick, GESTURE_FIELDS numbers each: tick, channel, controller (or BEND, TRIM), value. */
   readonly gestures: Int32Array;
+  readonly master: MasterSetup;
 }
 
 export const GESTURE_FIELDS = 4;
 /** In place of a controller's number: the pitch wheel, its value 0 to 16383. */
 export const BEND = -1;
+/** In place of a controller's number: how much louder the strip is than it is set to, tenths of a dB. */
+export const TRIM = -2;
 
 /** One gesture of a score's list. */
 export const gestureAt = (gestures: Int32Array, index: number) => ({
@@ -71,6 +71,7 @@ export const EMPTY_SCORE: Score = {
   channels: [],
   notes: new Int32Array(0),
   gestures: new Int32Array(0),
+  master: PLAIN_MASTER,
 };
 
 /** One note of a score's list. */
@@ -83,7 +84,7 @@ export const noteAt = (notes: Int32Array, index: number) => ({
 });
 
 /** Index of the first entry of a list of so many fields, sorted by its first, that lies at or after a tick. */
-function firstAt(list: Int32Array, fields: number, tick: number): number {
+export function firstAt(list: Int32Array, fields: number, tick: number): number {
   let low = 0;
   let high = list.length / fields;
   while (low < high) {
@@ -129,18 +130,14 @@ export function banksOf({ channels }: Pick<Score, 'channels'>): string[] {
   return [...new Set(ids)];
 }
 
-/**
- * A score in which only one part sounds. The others' notes stay as silent ones (velocity 0): the
- * synthesizer works in runs from event to event, and only over the same runs a part sounds as it
- * does among the others.
- */
-export function scoreOfPart(score: Score, part: string): Score {
-  const channels = score.channels.filter((c) => c.part === part);
-  const own = new Set(channels.map((c) => c.channel));
-  const notes = score.notes.slice();
-  for (let at = 0; at < notes.length; at += FIELDS) if (!own.has(notes[at + 2]!)) notes[at + 4] = 0;
-  return { ...score, channels, notes };
-}
+/** The strip a channel's sound goes through. */
+export const stripOf = ({ part, channel }: Pick<ChannelSetup, 'part' | 'channel'>): string =>
+  part ?? `channel ${channel}`;
+
+/** Parts of a score that are heard, in order. */
+export const audibleParts = ({ channels }: Pick<Score, 'channels'>): string[] => [
+  ...new Set(channels.flatMap(({ part, audible }) => (part !== null && audible ? [part] : []))),
+];
 
 /** Beats of a whole bar before a place, as ticks; a pick-up is counted by the bar it leads into. */
 export function countInto({ bars }: Score, start: number): number[] {
@@ -149,28 +146,4 @@ export function countInto({ bars }: Score, start: number): number[] {
   const next = bars[at + 1];
   const bar = here && next && next.length > here.length ? next : here;
   return bar ? bar.beats.map((beat) => start - bar.length + beat) : [];
-}
-
-/** Entries of a list of so many fields, sorted by tick, that lie in a stretch; counted from where it begins. */
-function cut(list: Int32Array, fields: number, from: number, to: number): Int32Array {
-  const kept = list.slice(firstAt(list, fields, from) * fields, firstAt(list, fields, to) * fields);
-  for (let at = 0; at < kept.length; at += fields) kept[at]! -= from;
-  return kept;
-}
-
-/** So many bars from the middle of a score, at the tempo of their first one: enough to hear how it stands. */
-export function middleOf(score: Score, bars: number): Score {
-  const first = Math.max(0, Math.floor((score.bars.length - bars) / 2));
-  const kept = score.bars.slice(first, first + bars);
-  const last = kept[kept.length - 1];
-  if (!last) return score;
-  const [from, to] = [kept[0]!.tick, last.tick + last.length];
-  return {
-    ...score,
-    length: to - from,
-    tempos: [{ tick: 0, tempo: lastAt(score.tempos, from)!.tempo }],
-    bars: kept.map((bar) => ({ ...bar, tick: bar.tick - from })),
-    notes: cut(score.notes, FIELDS, from, to),
-    gestures: cut(score.gestures, GESTURE_FIELDS, from, to),
-  };
 }

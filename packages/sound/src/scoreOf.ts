@@ -1,11 +1,15 @@
 import { isAudible } from '@backline/core/band/audible';
 import type { Band, BandPart } from '@backline/core/band/index';
-import type { Guide } from '@backline/core/song/schema';
-import { USUAL_GUIDE } from '@backline/core/song/create';
+import type { Guide, MasterMix, Song } from '@backline/core/song/schema';
+import { USUAL_GUIDE, USUAL_MASTER } from '@backline/core/song/create';
 import { tempoPoints } from '@backline/core/time/tempos';
+import { FLAT } from './filters/tone';
+import type { MasterSetup } from './master/setup';
+import { stripOfMix } from './mix';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import {
   BEND,
+  TRIM,
   DRUM_CHANNEL,
   FIELDS,
   GUIDE_CHANNEL,
@@ -30,8 +34,18 @@ export function channelsOf(parts: readonly Pick<BandPart, 'nature'>[]): number[]
   });
 }
 
+/** The master as the bus takes it. */
+export const masterOf = ({ tone, gain, glue }: MasterMix = USUAL_MASTER): MasterSetup => ({
+  tone,
+  gain,
+  glue: glue / 100,
+});
+
 /** The player's event list of a band. */
-export function scoreOf(band: Band, guide: Guide = USUAL_GUIDE): Score {
+export function scoreOf(
+  band: Band,
+  { guide = USUAL_GUIDE, master }: Pick<Song, 'guide' | 'master'> = {},
+): Score {
   const channels = channelsOf(band.parts);
   const count = band.parts.reduce((sum, part) => sum + part.notes.length, band.guide.length);
   const starts = new Int32Array(count);
@@ -59,6 +73,7 @@ export function scoreOf(band: Band, guide: Guide = USUAL_GUIDE): Score {
     channels: [...partChannels(band, channels), ...(band.guide.length ? [guideChannel(guide)] : [])],
     notes,
     gestures: gesturesOf(band, channels),
+    master: masterOf(master),
   };
 }
 
@@ -68,7 +83,9 @@ function gesturesOf(band: Band, channels: readonly number[]): Int32Array {
     part.gestures.map(({ start, moves, value }) =>
       moves === 'bend'
         ? [start, channels[i]!, BEND, bendValue(value)]
-        : [start, channels[i]!, CONTROLLER[moves], value],
+        : moves === 'trim'
+          ? [start, channels[i]!, TRIM, value * 10]
+          : [start, channels[i]!, CONTROLLER[moves], value],
     ),
   );
   return Int32Array.from(all.sort((a, b) => a[0]! - b[0]!).flat());
@@ -82,6 +99,8 @@ const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
   level,
   pan: 64,
   room: 30,
+  tone: FLAT,
+  drive: 0,
   audible: true,
 });
 
@@ -95,9 +114,7 @@ const partChannels = (band: Band, channels: readonly number[]): ChannelSetup[] =
             part: part.id,
             percussion: part.nature === 'percussion',
             programs: [{ tick: 0, program: part.program }, ...part.programs],
-            level: part.mix.level,
-            pan: part.mix.pan,
-            room: part.mix.room,
+            ...stripOfMix(part.mix),
             audible: isAudible(part, band.parts),
           },
         ],

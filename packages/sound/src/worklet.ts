@@ -46,6 +46,12 @@ class BacklineProcessor extends AudioWorkletProcessor {
       case 'channels':
         engine.setChannels(message.channels);
         break;
+      case 'master':
+        engine.setMaster(message.master);
+        break;
+      case 'drop':
+        engine.dropBank(message.id);
+        break;
       case 'play':
         engine.play(message.from, message.countIn);
         break;
@@ -76,7 +82,8 @@ class BacklineProcessor extends AudioWorkletProcessor {
 
   private report(): void {
     const { position, rate, playing, counting } = this.engine;
-    const report: Report = { tick: position, time: currentTime, rate, playing, counting };
+    const { peaks, out } = this.engine.takePeaks();
+    const report: Report = { tick: position, time: currentTime, rate, playing, counting, peaks, out };
     this.port.postMessage(report);
   }
 

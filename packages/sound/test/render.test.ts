@@ -6,12 +6,12 @@ import type { Part, Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { isBank, decodeBank } from '@backline/sound/banks';
 import { fileNames } from '@backline/sound/fileNames';
-import { CEILING } from '@backline/sound/master';
+import { CEILING } from '@backline/sound/master/limiter';
 import { shippedBanks } from '@backline/sound/node/bank';
-import { StemRenderer, audibleParts, renderSong, type Frames } from '@backline/sound/render';
-import { FIELDS, banksOf, beatFrom, countInto, scoreOfPart, type Score } from '@backline/sound/score';
+import { renderSong, type Frames, type RenderOptions } from '@backline/sound/render';
+import { audibleParts, banksOf, beatFrom, countInto, type Score } from '@backline/sound/score';
 import { channelsOf, scoreOf } from '@backline/sound/scoreOf';
-import { MOST_FRAMES, WAV_HEADER, wavData, wavHeader } from '@backline/sound/wav';
+import { WAV_HEADER, WavWriter, mostFrames, wavHeader } from '@backline/sound/encode/wav';
 
 const RATE = 11_025;
 const SONG: Song = readChart('tempo: 120\n[A]\nC | F\ntempo: 80 over 1\nG{push 1/8} | C', OURS);
@@ -29,12 +29,14 @@ const peak = (samples: Float32Array): number => samples.reduce((most, x) => Math
 describe('a song as sound', () => {
   const score = scoreOf(renderBand(SONG, OURS));
   let banks: Awaited<ReturnType<typeof shippedBanks>>;
+  const songOf = (with_: typeof banks, options: RenderOptions = {}) =>
+    renderSong(score, structuredClone(with_), RATE, options);
   beforeAll(async () => {
     banks = await shippedBanks(banksOf(score));
   });
 
   it('is neither silent nor clipped, ends after its music, and tells how far it is', async () => {
-    const { left, right, done } = await all(renderSong(score, structuredClone(banks), RATE));
+    const { left, right, done } = await all(songOf(banks));
     expect(peak(left)).toBeGreaterThan(0.05);
     expect(Math.max(peak(left), peak(right))).toBeLessThanOrEqual(CEILING + 1e-6);
     // Two bars at 120, one on its way to 80, one at 80; then it dies away.
@@ -47,32 +49,49 @@ describe('a song as sound', () => {
   });
 
   it('is the same sample for sample every time', async () => {
-    const once = await all(renderSong(score, structuredClone(banks), RATE));
-    const again = await all(renderSong(score, structuredClone(banks), RATE));
+    const once = await all(songOf(banks));
+    const again = await all(songOf(banks));
     expect(Buffer.from(once.left.buffer).equals(Buffer.from(again.left.buffer))).toBe(true);
   });
 
-  it('is the sum of its parts, each as long as the whole', async () => {
-    const renderer = new StemRenderer(score, banks, RATE);
-    const whole = await all(renderer.song());
-    const sum = new Float32Array(whole.left.length);
-    const parts = audibleParts(score);
-    expect(parts).toHaveLength(7);
-    for (const id of parts) {
-      const { left } = await all(renderer.part(id));
-      expect([id, left.length, peak(left) > 0.001]).toEqual([id, sum.length, true]);
-      left.forEach((x, i) => (sum[i]! += x));
-    }
-    const off = sum.map((x, i) => Math.abs(x - whole.left[i]!));
-    expect(Math.max(...off.subarray(0, 40_000))).toBeLessThan(2e-3);
-    expect(peak(off)).toBeLessThan(5e-3);
+  it.each([true, false])(
+    'is the sum of its parts, each as long as the whole; mastered: %s',
+    async (mastered) => {
+      const ids = audibleParts(score);
+      expect(ids).toHaveLength(7);
+      let most = 0;
+      const heard = new Map<string, number>();
+      for await (const { left, right, parts } of songOf(banks, { parts: ids, mastered })) {
+        for (let i = 0; i < left.length; i++) {
+          let [l, r] = [0, 0];
+          for (const [id, own] of parts) {
+            l += own.left[i]!;
+            r += own.right[i]!;
+            heard.set(id, Math.max(heard.get(id) ?? 0, Math.abs(own.left[i]!)));
+          }
+          most = Math.max(most, Math.abs(l - left[i]!), Math.abs(r - right[i]!));
+        }
+      }
+      // The same numbers, added up in another order.
+      expect(most).toBeLessThan(1e-4);
+      expect(
+        [...heard]
+          .filter(([, peak]) => peak > 0.001)
+          .map(([id]) => id)
+          .sort(),
+      ).toEqual([...ids].sort());
+    },
+  );
+
+  it('with its parts asked for it sounds as it does without', async () => {
+    const alone = await all(songOf(banks));
+    const among = await all(songOf(banks, { parts: audibleParts(score) }));
+    // Each part has a room of its own there: the sum of the rooms is the room of the sum.
+    const off = alone.left.map((x, i) => Math.abs(x - among.left[i]!));
+    expect(peak(off)).toBeLessThan(2e-3);
   });
 
-  it('a part alone has its notes only; one that is muted has no file', () => {
-    const bass = scoreOfPart(score, 'bass');
-    expect(bass.channels.map((c) => c.part)).toEqual(['bass']);
-    const heard = bass.notes.filter((_, i) => i % FIELDS === FIELDS - 1).filter((velocity) => velocity > 0);
-    expect(heard.length).toBe(renderBand(SONG, OURS).parts[0]!.notes.length);
+  it('a part that is muted is not among those that are heard', () => {
     const muted: Song = {
       ...SONG,
       parts: SONG.parts.map((p) => (p.id === 'bass' ? { ...p, mix: { ...p.mix, mute: true } } : p)),
@@ -93,10 +112,11 @@ describe('a song as sound', () => {
     ]);
     expect(banksOf(two)).toEqual(['drums']);
     const [kit] = await shippedBanks(['drums']);
-    for (const part of parts) {
-      const { left } = await all(renderSong(scoreOfPart(two, part.id), [structuredClone(kit!)], RATE));
-      expect([part.id, peak(left) > 0.01]).toEqual([part.id, true]);
+    const heard = new Map<string, number>();
+    for await (const frames of renderSong(two, [kit!], RATE, { parts: parts.map((p) => p.id) })) {
+      for (const [id, { left }] of frames.parts) heard.set(id, Math.max(heard.get(id) ?? 0, peak(left)));
     }
+    for (const part of parts) expect([part.id, heard.get(part.id)! > 0.01]).toEqual([part.id, true]);
   });
 });
 
@@ -143,10 +163,23 @@ describe('files', () => {
       176_400, 4, 16,
     ]);
     expect(WAV_HEADER).toBe(44);
-    expect(() => wavHeader(MOST_FRAMES + 1, 44_100)).toThrow(/too long/);
-    const data = new DataView(wavData(Float32Array.of(0, 1, -2), Float32Array.of(0.5, -1, 0)).buffer);
-    expect([0, 2, 4, 6, 8, 10].map((at) => data.getInt16(at, true))).toEqual([
-      0, 16384, 32767, -32767, -32767, 0,
+    expect(() => wavHeader(mostFrames(16) + 1, 44_100)).toThrow(/too long/);
+  });
+
+  it('what is rounded is off by less than two steps, silence stays silent, and 24 bits are exact to one', () => {
+    const values = Float32Array.of(0, 1, -2, 0.5, -0.25, 0);
+    const data = new DataView(new WavWriter(16).data(values, values).buffer);
+    const read = [...values].map((_, i) => data.getInt16(i * 4, true));
+    expect([read[0], read[5]]).toEqual([0, 0]);
+    [32767, -32767, 16383.5, -8191.75].forEach((exact, i) =>
+      expect(Math.abs(read[i + 1]! - exact)).toBeLessThan(2),
+    );
+    const fine = new DataView(new WavWriter(24).data(values, values).buffer);
+    const at = (i: number) => fine.getUint8(i * 6) | (fine.getInt16(i * 6 + 1, true) << 8);
+    expect([0, 1, 2, 3, 4].map(at)).toEqual([0, 8388607, -8388607, 4194304, -2097152]);
+    const header = new DataView(wavHeader(10, 48_000, 24).buffer);
+    expect([header.getUint16(32, true), header.getUint16(34, true), header.getUint32(28, true)]).toEqual([
+      6, 24, 288_000,
     ]);
   });
 

@@ -39,7 +39,7 @@ it('a soloed part sounds alone, a muted one not at all', () => {
 
 it('the guide sound plays the chords on a channel of its own, when it is wanted', () => {
   const guided = applyEdit(song, setGuide({ playback: true, instrument: 19, level: 40 }))!.song;
-  const { channels, notes } = scoreOf(renderBand(guided, OURS), guided.guide);
+  const { channels, notes } = scoreOf(renderBand(guided, OURS), guided);
   expect(channels.find((c) => c.channel === GUIDE_CHANNEL)).toMatchObject({
     programs: [{ tick: 0, program: 19 }],
     level: 40,

@@ -2,21 +2,24 @@ import type { DecodedBank } from '@backline/sound/messages';
 import { RemoteWorker } from '../state/remote';
 import type { Decoding } from '../workers/decode';
 
-/** Fetches and decodes presets, each once. */
+/** Fetches and decodes presets; one that is on its way is not asked for twice. */
 export class BankLoader {
   private readonly decoding = new RemoteWorker<Decoding>(
     () => new Worker(new URL('../workers/decode.ts', import.meta.url)),
     'the sounds could not be read',
   );
-  private readonly known = new Map<string, Promise<DecodedBank>>();
+  private readonly coming = new Map<string, Promise<DecodedBank>>();
 
-  load(id: string): Promise<DecodedBank> {
-    const known = this.known.get(id);
-    if (known) return known;
-    const bank = this.decoding.ask((worker) => worker.bank(id, `/sound/${id}.sf3`));
-    this.known.set(id, bank);
-    // A failed one may be tried again.
-    bank.catch(() => this.known.delete(id));
+  /** @param isFiner true for its finer form. */
+  load(id: string, isFiner = false): Promise<DecodedBank> {
+    const key = `${id} ${isFiner}`;
+    const coming = this.coming.get(key);
+    if (coming) return coming;
+    const bank = this.decoding.ask((worker) => worker.bank(id, isFiner));
+    this.coming.set(key, bank);
+    // Once it is here its samples go to the audio thread, and one that failed may be tried again.
+    const forget = (): void => void this.coming.delete(key);
+    bank.then(forget, forget);
     return bank;
   }
 }

@@ -1,6 +1,13 @@
 import { create } from 'zustand';
-import { BankLoader } from './banks';
 import { EMPTY_SCORE, banksOf } from '@backline/sound/score';
+import { decodedBytes, hasFiner } from '@backline/sound/shipped';
+import { finer } from '@backline/sound/banks';
+import type { MasterSetup } from '@backline/sound/master/setup';
+import type { DecodedBank } from '@backline/sound/messages';
+import { BankLoader } from './banks';
+import { BUDGET, HeldBanks } from './held';
+import { isSmallDevice } from './device';
+import { hearPeaks } from './meters';
 import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/messages';
 import { channelsWithMix, type Mixed } from '@backline/sound/mix';
 import type { ScoreFacts } from '../workers/band';
@@ -56,7 +63,7 @@ class Player {
   private node: AudioWorkletNode | null = null;
   private starting: Promise<void> | null = null;
   private readonly banks = new BankLoader();
-  private readonly sent = new Set<string>();
+  private readonly held = new HeldBanks();
   private readonly pressed = new Set<number>();
   /** What is known of the score the audio thread has, or is about to have: it gets it from whoever makes it. */
   private score: ScoreFacts = NO_SCORE;
@@ -104,6 +111,11 @@ class Player {
     if (this.node) this.send({ type: 'channels', channels: this.score.channels });
   }
 
+  /** Another treatment of the sum: heard at once. */
+  setMaster(master: MasterSetup): void {
+    if (this.node) this.send({ type: 'master', master });
+  }
+
   /** Forgets the song: stops, and takes its loop away. */
   clear(): void {
     this.stop();
@@ -140,6 +152,7 @@ class Player {
     const start = inLoop >= this.score.length ? (loop?.start ?? 0) : inLoop;
     this.send({ type: 'play', from: start, countIn: usePlayer.getState().countIn });
     set({ playing: true, starting: false });
+    void this.refine();
   }
 
   stop(): void {
@@ -238,7 +251,8 @@ class Player {
   }
 
   private async loadBanks(ids: readonly string[]): Promise<void> {
-    const missing = ids.filter((id) => !this.sent.has(id));
+    const missing = ids.filter((id) => !this.held.has(id));
+    this.held.want(ids);
     if (!missing.length) return;
     set({ sound: 'loading', loaded: 0, toLoad: missing.length });
     try {
@@ -253,12 +267,37 @@ class Player {
 
   private async loadBank(id: string): Promise<void> {
     const bank = await this.banks.load(id);
-    if (!this.sent.has(id)) {
-      this.sent.add(id);
-      const transfer: Transferable[] = [bank.bank, ...bank.samples.map((s) => s.data.buffer as ArrayBuffer)];
-      this.node?.port.postMessage({ type: 'bank', bank } satisfies ToEngine, transfer);
-    }
+    if (!this.held.has(id)) this.hand(bank, false);
     set((state) => ({ loaded: state.loaded + 1 }));
+  }
+
+  /** Gives a preset to the audio thread, and lets go what there is no more room for. */
+  private hand(bank: DecodedBank, isFiner: boolean): void {
+    const bytes = bank.samples.reduce((sum, s) => sum + s.data.byteLength, 0);
+    this.held.put(bank.id, bytes, isFiner);
+    const transfer: Transferable[] = [bank.bank, ...bank.samples.map((s) => s.data.buffer as ArrayBuffer)];
+    this.node?.port.postMessage({ type: 'bank', bank } satisfies ToEngine, transfer);
+    for (const id of this.held.fit(this.budget, [...banksOf(this.score), bank.id])) {
+      this.node?.port.postMessage({ type: 'drop', id } satisfies ToEngine);
+    }
+  }
+
+  private get budget(): number {
+    return isSmallDevice() ? BUDGET.small : BUDGET.large;
+  }
+
+  /** While it plays, finer forms of what is played come in place of the first ones, where there is room for them. */
+  private async refine(): Promise<void> {
+    for (const id of banksOf(this.score)) {
+      const bytes = decodedBytes(finer(id));
+      if (!hasFiner(id) || this.held.isFiner(id) || bytes === null) continue;
+      if (this.held.bytesWith(id, bytes) > this.budget) continue;
+      try {
+        this.hand(await this.banks.load(id, true), true);
+      } catch {
+        // It plays as it is; the next time it plays this is tried again.
+      }
+    }
   }
 
   private send(message: ToEngine): void {
@@ -277,6 +316,7 @@ class Player {
     if (playing !== message.playing || counting !== message.counting) {
       set({ playing: message.playing, counting: message.counting });
     }
+    hearPeaks(message);
   }
 }
 

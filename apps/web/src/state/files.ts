@@ -1,35 +1,34 @@
-/** Files of a song, made by a worker of their own that ends with them. */
+/** Files of a song, made by workers of their own that end with them. */
 import { proxy } from 'comlink';
 import { create } from 'zustand';
 import type { Song } from '@backline/core/song/schema';
 import { fileNames } from '@backline/sound/fileNames';
+import type { AudioFiles, AudioWish } from '../workers/audioFiles';
 import type { Files } from '../workers/files';
+import type { Playable } from '../workers/playable';
 import { download } from './download';
 import { RemoteWorker } from './remote';
 import { usePlayed } from './repertoire';
 
-export type FileKind = 'midi' | 'wav' | 'stems';
+/** What is to be taken away: notes for other programs, or sound. */
+export type Wish = 'midi' | AudioWish;
 
 export interface FilesState {
   /** What is being made, and how much of it is done, 0 to 1. */
-  readonly making: { readonly kind: FileKind; readonly done: number } | null;
+  readonly making: { readonly wish: Wish; readonly done: number } | null;
   /** What should be known of the last file, or why there is none, as a sentence. */
   readonly remark: string | null;
 }
 
 export const useFiles = create<FilesState>(() => ({ making: null, remark: null }));
 
-const ENDING: Record<FileKind, string> = { midi: '.mid', wav: '.wav', stems: ' parts.zip' };
+const RAN_OUT = 'the page ran out of room';
 
-type Maker = RemoteWorker<Files>;
+interface Maker {
+  end(): void;
+}
 
 let maker: Maker | null = null;
-
-const newMaker = (): Maker =>
-  new RemoteWorker<Files>(
-    () => new Worker(new URL('../workers/files.ts', import.meta.url)),
-    'the page ran out of room',
-  );
 
 /** Gives up what is being made. */
 export function stopMaking(): void {
@@ -39,34 +38,71 @@ export function stopMaking(): void {
   useFiles.setState({ making: null });
 }
 
-async function made(mine: Maker, kind: FileKind, song: Song): Promise<Blob> {
-  const playable = { song, own: usePlayed.getState().documents };
-  if (kind === 'midi') {
-    const { bytes, remark } = await mine.ask((files) => files.midi(playable));
-    useFiles.setState({ remark });
-    return new Blob([bytes.slice()], { type: 'audio/midi' });
-  }
+/** A worker that plays songs into files and measures them. */
+export const newAudioWorker = (): RemoteWorker<AudioFiles> =>
+  new RemoteWorker<AudioFiles>(
+    () => new Worker(new URL('../workers/audioFiles.ts', import.meta.url)),
+    RAN_OUT,
+  );
+
+export const playable = (song: Song): Playable => ({ song, own: usePlayed.getState().documents });
+
+interface Made {
+  readonly blob: Blob;
+  readonly ending: string;
+  readonly remark: string | null;
+}
+
+function midi(song: Song): { readonly by: Maker; readonly made: Promise<Made> } {
+  const by = new RemoteWorker<Files>(
+    () => new Worker(new URL('../workers/files.ts', import.meta.url)),
+    RAN_OUT,
+  );
+  const made = by
+    .ask((files) => files.midi(playable(song)))
+    .then(({ bytes, remark }) => ({
+      blob: new Blob([bytes.slice()], { type: 'audio/midi' }),
+      ending: '.mid',
+      remark,
+    }));
+  return { by, made };
+}
+
+/** What lies over full scale has been cut off: only without the master can that be. */
+const overFull = (peak: number | null): string | null =>
+  peak !== null && peak > 0.05
+    ? `Its peaks lie ${peak.toFixed(1)} dB over full scale and are cut off: take it with the master, or turn the parts down.`
+    : null;
+
+function sound(song: Song, wish: AudioWish): { readonly by: Maker; readonly made: Promise<Made> } {
+  const by = newAudioWorker();
   // What was on its way when it was given up says nothing more.
   const tell = proxy((done: number) => {
-    if (maker === mine) useFiles.setState({ making: { kind, done } });
+    if (maker === by) useFiles.setState({ making: { wish, done } });
   });
-  return mine.ask((files) => (kind === 'wav' ? files.wav(playable, tell) : files.stems(playable, tell)));
+  const made = by
+    .ask((files) => files.take(playable(song), wish, tell))
+    .then(({ blob, ending, truePeak }) => ({ blob, ending, remark: overFull(truePeak) }));
+  return { by, made };
 }
 
 /** Makes a file of the song as it is now and gives it to the browser; one at a time. */
-export async function takeFile(kind: FileKind, song: Song): Promise<void> {
+export async function takeFile(wish: Wish, song: Song): Promise<void> {
   stopMaking();
-  useFiles.setState({ making: { kind, done: 0 }, remark: null });
-  const mine = (maker = newMaker());
+  useFiles.setState({ making: { wish, done: 0 }, remark: null });
+  const { by, made } = wish === 'midi' ? midi(song) : sound(song, wish);
+  maker = by;
   try {
-    const blob = await made(mine, kind, song);
+    const { blob, ending, remark } = await made;
     // Given up, or another begun, while this one was made.
-    if (maker === mine) download(blob, fileNames([song.title])[0]! + ENDING[kind]);
+    if (maker !== by) return;
+    useFiles.setState({ remark });
+    download(blob, fileNames([song.title])[0]! + ending);
   } catch (error) {
-    if (maker !== mine) return;
+    if (maker !== by) return;
     const why = error instanceof Error ? error.message : String(error);
     useFiles.setState({ remark: `The file could not be written: ${why}. Try again.` });
   } finally {
-    if (maker === mine) stopMaking();
+    if (maker === by) stopMaking();
   }
 }

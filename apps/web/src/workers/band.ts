@@ -70,7 +70,7 @@ const making = {
     copy = taken(song);
     if (own) played = repertoireWith(own);
     const band = renderBand(copy, played, memory);
-    const score = scoreOf(band, copy.guide);
+    const score = scoreOf(band, copy);
     const loop = round === null ? null : loopRound(band.bars, round);
     latest = { type: 'score', number, score, loop: loop && { start: loop.start, end: loop.end } };
     listener?.postMessage(latest);

@@ -1,6 +1,6 @@
-import { USUAL_GUIDE } from '../song/create';
 import { LIMITS } from '../song/limits';
-import type { Groove, Guide, Mix } from '../song/schema';
+import { USUAL_GUIDE, USUAL_MASTER } from '../song/create';
+import type { Groove, Guide, MasterMix, Mix } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
 
@@ -43,3 +43,21 @@ export const setMix = (partId: string, mix: Partial<Mix>): Edit =>
     },
     `mix/${partId}/${Object.keys(mix).join()}`,
   );
+
+/** How the sum of all parts is treated. */
+export const setMaster = (master: Partial<MasterMix>): Edit =>
+  edit(
+    'change the master',
+    (song) => void (song.master = { ...USUAL_MASTER, ...song.master, ...master }),
+    `master/${Object.keys(master).join()}`,
+  );
+
+/** Levels of several parts, and the gain of the master, in one step: as they were measured. */
+export const setBalance = (levels: ReadonlyMap<string, number>, gain: number): Edit =>
+  edit('balance the parts', (song) => {
+    for (const part of song.parts) {
+      const level = levels.get(part.id);
+      if (level !== undefined) part.mix.level = level;
+    }
+    song.master = { ...USUAL_MASTER, ...song.master, gain };
+  });

@@ -8,8 +8,11 @@ import { settingsAt } from '../timeline/settings';
 import { PPQ } from '../time/ticks';
 import type { GroovedNote } from './groove';
 
-/** `bend` in hundredths of a semitone, −200 to 200; the others 0 to 127 as controllers of General MIDI are. */
-export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness';
+/**
+ * `bend` in hundredths of a semitone, −200 to 200; `trim` in dB over or under the part's level, −12 to 6; the others 0 to
+ * 127 as controllers of General MIDI are.
+ */
+export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness' | 'trim';
 
 export interface Gesture {
   /** Ticks from the region's start. */
@@ -24,6 +27,7 @@ export const AT_REST: Readonly<Record<Moved, number>> = {
   expression: 127,
   pedal: 0,
   brightness: 64,
+  trim: 0,
 };
 
 /** A slide begins a whole step off (as far as a bend reaches in General MIDI) and takes a sixteenth at most. */
@@ -99,6 +103,7 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
     gestures.push({ start, moves: 'expression', value: AT_REST.expression });
     gestures.push({ start, moves: 'brightness', value: settings.palm ? DARK : AT_REST.brightness });
     gestures.push({ start, moves: 'pedal', value: AT_REST.pedal });
+    gestures.push({ start, moves: 'trim', value: settings.trim });
   }
   spans.forEach((span, i) => {
     const from = Math.max(0, span.start - span.push);

@@ -1,4 +1,4 @@
-import type { Guide, Section, Song } from './schema';
+import type { Guide, MasterMix, Section, Song } from './schema';
 
 /** A section with one empty draft in use. */
 export const emptySection = (id: string, name: string, bars: number): Section => ({
@@ -30,3 +30,11 @@ export const createSong = (
 
 /** The guide sound of a song that says nothing of it: a piano, heard on entry only. */
 export const USUAL_GUIDE: Guide = { onEntry: true, playback: false, instrument: 0, level: 96 };
+
+/** The master of a song whose writer has changed nothing about it. */
+export const USUAL_MASTER: MasterMix = {
+  tone: { low: 0, middle: 0, high: 0 },
+  gain: 0,
+  glue: 50,
+  target: -15,
+};

@@ -105,6 +105,8 @@ export const settingsSchema = z.strictObject({
   variation: z.number().int().min(0).max(9999).optional(),
   /** How freely a repeat is told. */
   telling: z.enum(TELLINGS).optional(),
+  /** How much louder or softer it is mixed here than on the whole, dB. */
+  trim: z.number().int().min(-12).max(6).optional(),
   /** How early it takes up each chord, ticks: before the others, who take it where it stands. */
   push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
   /** False where the part keeps to itself: it takes up nothing of what the players agree on. */
@@ -276,6 +278,13 @@ export const closeSchema = z.strictObject({
   fade: closingBars.optional(),
 });
 
+/** Lows, middle and highs, dB. */
+export const toneSchema = z.strictObject({
+  low: z.number().int().min(-12).max(12),
+  middle: z.number().int().min(-12).max(12),
+  high: z.number().int().min(-12).max(12),
+});
+
 export const mixSchema = z.strictObject({
   /** 0–127, General MIDI volume. */
   level: z.number().int().min(0).max(127),
@@ -284,6 +293,21 @@ export const mixSchema = z.strictObject({
   room: z.number().int().min(0).max(127),
   mute: z.boolean(),
   solo: z.boolean(),
+  /** Left out where it is flat. */
+  tone: toneSchema.optional(),
+  /** How far its peaks give way, percent; left out where they do not. */
+  drive: z.number().int().min(0).max(100).optional(),
+});
+
+/** How the sum of all parts is treated. */
+export const masterSchema = z.strictObject({
+  tone: toneSchema,
+  /** dB, as measured or set: what brings the song to its loudness. */
+  gain: z.number().min(-24).max(24),
+  /** How much the loudest is held together, percent. */
+  glue: z.number().int().min(0).max(100),
+  /** Loudness of the whole that is aimed at, LUFS. */
+  target: z.number().int().min(-24).max(-9),
 });
 
 /** The guide sound: the chart's own chords, beside the band. */
@@ -344,6 +368,8 @@ export const songShape = z.strictObject({
   form: z.array(formEntrySchema).max(LIMITS.formEntries),
   /** Left out where the writer has changed nothing about it. */
   guide: guideSchema.optional(),
+  /** Left out where the writer has changed nothing about it. */
+  master: masterSchema.optional(),
   together: togetherSchema.optional(),
   note: noteSchema.optional(),
   /** Words it is found by in the songbook. */
@@ -364,6 +390,8 @@ export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;
 export type KeptPlaying = z.infer<typeof keptPlayingSchema>;
 export type Mix = z.infer<typeof mixSchema>;
+export type Tone = z.infer<typeof toneSchema>;
+export type MasterMix = z.infer<typeof masterSchema>;
 export type Settings = z.infer<typeof settingsSchema>;
 export type Groove = z.infer<typeof grooveSchema>;
 export type Together = z.infer<typeof togetherSchema>;

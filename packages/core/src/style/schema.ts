@@ -15,6 +15,8 @@ const voiceSchema = <P extends Pattern>(pattern: z.ZodType<P>) =>
     .strictObject({
       /** Level at which its part stands where its kind should in the mix, measured; left out where the kind's usual one does. */
       level: z.number().int().min(0).max(127).optional(),
+      /** Where it stands in this style's mix: loudness against the whole band's, LU; left out where its kind usually does. */
+      place: z.number().min(-30).max(0).optional(),
       settings: settingsSchema,
       /** Patterns of the library, by their ids; the style's own follow them. */
       use: z.array(slugSchema).max(64).optional(),
@@ -124,6 +126,7 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
 /** What a style has for a kind of part, once its patterns are at hand. */
 export interface Voice {
   readonly level?: number | undefined;
+  readonly place?: number | undefined;
   readonly settings: z.infer<typeof settingsSchema>;
   readonly patterns: readonly Pattern[];
   readonly called?: Readonly<Record<string, string>> | undefined;

@@ -57,6 +57,8 @@ export interface Resolved {
   readonly variation: number;
   readonly telling: Telling;
   readonly listens: boolean;
+  /** dB. */
+  readonly trim: number;
   /** How early it takes up each chord, ticks. */
   readonly push: number;
 }
@@ -93,6 +95,7 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   variation: 0,
   telling: 'a little',
   listens: true,
+  trim: 0,
   push: 0,
 };
 

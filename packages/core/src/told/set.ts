@@ -39,6 +39,10 @@ const WORDS: { readonly [name in keyof Settings]?: (value: NonNullable<Settings[
   variation: (variation) => `variation ${variation}`,
   telling: (telling) => `repeats told ${telling}`,
   push: pushInWords,
+  trim: (decibels) =>
+    decibels === 0
+      ? 'mixed as on the whole'
+      : `${Math.abs(decibels)} dB ${decibels > 0 ? 'louder' : 'softer'} in the mix`,
   palm: (palm) => yes(palm, 'palm on the strings', 'strings free'),
   pedal: (pedal) => yes(pedal, 'with pedal', 'without pedal'),
   listens: (listens) => yes(listens, 'listens to the others', 'keeps to itself'),

@@ -1,11 +1,15 @@
 /** Gestures as MIDI has them. Source: MIDI 1.0 Detailed Specification, controller numbers and pitch bend. */
 import type { Moved } from '../../groove/gestures';
 
-export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend'>, number>> = {
+export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | 'trim'>, number>> = {
   expression: 11,
   pedal: 64,
   brightness: 74,
 };
+
+/** Volume (controller 7) that is so many dB over or under another: 40 dB to a tenth. Source: General MIDI 2, 3.3.2. */
+export const trimmedLevel = (level: number, decibels: number): number =>
+  Math.max(0, Math.min(127, Math.round(level * 10 ** (decibels / 40))));
 
 /** Farthest a bend reaches unless a file says otherwise, hundredths of a semitone (General MIDI: two semitones). */
 const BEND_RANGE = 200;

@@ -7,7 +7,7 @@ import { keyOf, signature } from '../../theory/key';
 import { metreOf } from '../../time/metre';
 import { PPQ } from '../../time/ticks';
 import { writeFile } from './bytes';
-import { CONTROLLER, bendValue } from './controllers';
+import { CONTROLLER, bendValue, trimmedLevel } from './controllers';
 import { notesBySeat, seatsOf, type Seat } from './channels';
 import { GM_PROGRAMS } from './programs';
 import { tempoSteps } from './tempos';
@@ -43,6 +43,7 @@ function track(events: readonly Timed[], end: number): MidiEvent[] {
 }
 
 const SETTING = 1;
+const VOLUME = 7;
 
 /** MIDI clocks of a quarter note. */
 const CLOCKS = 24;
@@ -112,7 +113,7 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
     add(0, SETTING, { type: 'instrumentName', meta: true, text: GM_PROGRAMS[part.program]! });
   }
   add(0, SETTING, { type: 'programChange', channel, programNumber: part.program });
-  control(7, level);
+  control(VOLUME, level);
   control(10, pan);
   control(91, room);
   for (const { tick, program } of part.programs) {
@@ -120,7 +121,11 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
   }
   for (const { start, moves, value } of part.gestures) {
     if (moves === 'bend') add(start, SETTING, { type: 'pitchBend', channel, value: bendValue(value) - 8192 });
-    else add(start, SETTING, { type: 'controller', channel, controllerType: CONTROLLER[moves], value });
+    else {
+      const [controllerType, sent] =
+        moves === 'trim' ? [VOLUME, trimmedLevel(level, value)] : [CONTROLLER[moves], value];
+      add(start, SETTING, { type: 'controller', channel, controllerType, value: sent });
+    }
   }
   for (const { start, duration, pitch, velocity } of notes) {
     add(start, 2, { type: 'noteOn', channel, noteNumber: pitch, velocity });

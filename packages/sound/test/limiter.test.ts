@@ -1,17 +1,18 @@
-/** The master bus: nothing over its ceiling, and nothing changed that did not have to be. */
+/** The limiter: nothing over its ceiling, and nothing changed that did not have to be. */
 import fc from 'fast-check';
-import { CEILING, LOOK_AHEAD, MASTER_GAIN, Master } from '@backline/sound/master';
+import { CEILING, LOOK_AHEAD, Limiter } from '@backline/sound/master/limiter';
+import { MASTER_GAIN } from '@backline/sound/master/master';
 import { TruePeak } from '@backline/sound/truePeak';
 
 const RATE = 44_100;
 
 function mastered(input: Float32Array): { out: Float32Array; gains: Float32Array } {
-  const master = new Master(RATE);
-  const out = input.slice();
-  const gains = new Float32Array(input.length);
+  const limiter = new Limiter(RATE);
+  const out = input.map((x) => x * MASTER_GAIN);
+  const gains = new Float32Array(input.length).fill(1);
   for (let at = 0; at < out.length; at += 128) {
     const end = Math.min(at + 128, out.length);
-    master.process(out.subarray(at, end), new Float32Array(end - at), gains.subarray(at, end));
+    limiter.process(out.subarray(at, end), new Float32Array(end - at), gains.subarray(at, end));
   }
   return { out, gains };
 }

@@ -1,12 +1,9 @@
 /**
- * The master bus: gain, then a limiter that looks ahead. It holds back only what would rise over its
- * ceiling, between samples too: the least gain wanted within its look-ahead, let go slowly and smoothed
+ * A limiter that looks ahead. It holds back only what would rise over its ceiling, between samples too: the least gain wanted within its look-ahead, let go slowly and smoothed
  * over the same time, so that every peak is down before it comes (common practice).
  */
-import { TruePeak } from './truePeak';
+import { TruePeak } from '../truePeak';
 
-/** What a mix of sampled parts lacks to full scale. */
-export const MASTER_GAIN = 4.1;
 /** A little under −1 dBTP: what lies between samples is seen some samples late. */
 export const CEILING = 10 ** (-1.3 / 20);
 /** Frames the limiter looks ahead, and by which everything is later. */
@@ -14,7 +11,9 @@ export const LOOK_AHEAD = 128;
 /** Seconds in which a held back gain comes back by two thirds. */
 const RELEASE = 0.12;
 
-export class Master {
+export class Limiter {
+  /** Gains that were given before, of frames that are still to come out. */
+  private readonly before = new Float32Array(LOOK_AHEAD).fill(1);
   private readonly left = new Float32Array(LOOK_AHEAD);
   private readonly right = new Float32Array(LOOK_AHEAD);
   private readonly envelope = new Float32Array(LOOK_AHEAD).fill(1);
@@ -32,18 +31,22 @@ export class Master {
 
   /**
    * Works on a block in place, LOOK_AHEAD frames late.
-   * @param gains takes the gain of each frame that comes out, where it is wanted.
+   * @param gains of each frame that comes in; takes that of each frame that comes out.
    */
   process(left: Float32Array, right: Float32Array, gains?: Float32Array): void {
     for (let i = 0; i < left.length; i++) {
       const slot = this.frame % LOOK_AHEAD;
-      const l = left[i]! * MASTER_GAIN;
-      const r = right[i]! * MASTER_GAIN;
+      const l = left[i]!;
+      const r = right[i]!;
       const between = Math.max(this.peaks[0].next(l), this.peaks[1].next(r));
       const gain = this.smoothed(Math.max(Math.abs(l), Math.abs(r), between), slot);
       left[i] = this.left[slot]! * gain;
       right[i] = this.right[slot]! * gain;
-      if (gains) gains[i] = gain;
+      if (gains) {
+        const own = gains[i]!;
+        gains[i] = this.before[slot]! * gain;
+        this.before[slot] = own;
+      }
       this.left[slot] = l;
       this.right[slot] = r;
       this.frame++;

@@ -1,0 +1,151 @@
+/** Plays a song into files, and measures it, off the main thread. */
+import { expose } from 'comlink';
+import { Zip, ZipPassThrough } from 'fflate';
+import { renderBand } from '@backline/core/band/index';
+import { repertoireWith } from '@backline/core/own/repertoire';
+import { balanceOf, type Balance } from '@backline/sound/balance';
+import { ENDING, MIME, type AudioFormat, type EncoderModules } from '@backline/sound/encode/formats';
+import { excerptOf, middleOf } from '@backline/sound/excerpt';
+import { fileNames } from '@backline/sound/fileNames';
+import { audibleParts, banksOf, type Score } from '@backline/sound/score';
+import { scoreOf } from '@backline/sound/scoreOf';
+import { writeFiles, type Sink } from '@backline/sound/takeaway';
+import { bankFrom } from './bankFiles';
+import type { Playable } from './playable';
+
+/** Told how much is done, 0 to 1. */
+export type Progress = (done: number) => void;
+
+/** What is to be taken away. */
+export interface AudioWish {
+  readonly format: AudioFormat;
+  readonly mastered: boolean;
+  /** One playing of a section, as its bars name it; null for the whole song. */
+  readonly playing: string | null;
+  /** The whole, one part by itself, or a file a part in a zip. */
+  readonly what: 'whole' | 'parts' | { readonly part: string };
+}
+
+export interface AudioFile {
+  readonly blob: Blob;
+  /** What belongs behind the song's title in the file's name. */
+  readonly ending: string;
+  /** dBTP of the loudest file. */
+  readonly truePeak: number | null;
+}
+
+/** Bytes that are gathered before they are handed to the browser, which keeps them out of memory. */
+const GATHERED = 4 << 20;
+
+/** A file in the making: its pieces lie with the browser, not in the worker's memory. */
+class Pieces implements Sink {
+  private blobs: Blob[] = [];
+  private fresh: Uint8Array[] = [];
+  private size = 0;
+
+  write(bytes: Uint8Array): void {
+    this.fresh.push(bytes);
+    this.size += bytes.length;
+    if (this.size >= GATHERED) this.hand();
+  }
+
+  private hand(): void {
+    this.blobs.push(new Blob(this.fresh as unknown as BlobPart[]));
+    this.fresh = [];
+    this.size = 0;
+  }
+
+  end(head: Uint8Array): void {
+    this.hand();
+    if (head.length) {
+      const [first, ...rest] = this.blobs;
+      this.blobs = [new Blob([head as unknown as BlobPart]), first!.slice(head.length), ...rest];
+    }
+  }
+
+  file(type: string): Blob {
+    return new Blob(this.blobs, { type });
+  }
+}
+
+/** A zip of files, each stored as it is: sound hardly gets smaller. */
+async function zipOf(files: readonly { readonly name: string; readonly file: Blob }[]): Promise<Blob> {
+  const pieces = new Pieces();
+  const zip = new Zip((error, piece) => {
+    if (error) throw error;
+    pieces.write(piece);
+  });
+  for (const { name, file } of files) {
+    const entry = new ZipPassThrough(name);
+    zip.add(entry);
+    for (let at = 0; at < file.size; at += GATHERED) {
+      const bytes = new Uint8Array(await file.slice(at, at + GATHERED).arrayBuffer());
+      entry.push(bytes, at + GATHERED >= file.size);
+    }
+  }
+  zip.end();
+  pieces.end(new Uint8Array(0));
+  return pieces.file('application/zip');
+}
+
+const modules: EncoderModules = async (format) => {
+  const response = await fetch(`/sound/${format}.wasm`);
+  if (!response.ok) throw new Error(`the encoder is not there (${response.status})`);
+  return response.arrayBuffer();
+};
+
+async function heard({ song, own }: Playable, playing: string | null) {
+  const band = renderBand(song, repertoireWith(own));
+  const whole = scoreOf(band, song);
+  const first = band.bars.findIndex((bar) => bar.playing === playing);
+  const count = band.bars.filter((bar) => bar.playing === playing).length;
+  const score = first < 0 ? whole : excerptOf(whole, first, count);
+  const banks = await Promise.all(banksOf(score).map((id) => bankFrom(id, true)));
+  return { band, score, banks, names: new Map(band.parts.map((p) => [p.id, p.name])) };
+}
+
+/** Frames a second at which songs are measured: what lies above is too little to move a loudness. */
+const MEASURED_AT = 22_050;
+/** Bars that are measured of a song that is longer. */
+const MOST_MEASURED = 160;
+
+/** The rooms of levels are told as plain pairs: maps would cross as well, but not into what is drawn. */
+export interface Measured extends Omit<Balance, 'parts'> {
+  readonly parts: readonly (readonly [id: string, lu: number])[];
+}
+
+const measured = (score: Score): Score =>
+  score.bars.length > MOST_MEASURED ? middleOf(score, MOST_MEASURED) : score;
+
+const audio = {
+  async take(playable: Playable, wish: AudioWish, tell: Progress): Promise<AudioFile> {
+    const { score, banks, names } = await heard(playable, wish.playing);
+    const { format, mastered, what } = wish;
+    const parts = audibleParts(score);
+    const tracks = what === 'whole' ? [null] : what === 'parts' ? [null, ...parts] : [what.part];
+    const sinks: Pieces[] = [];
+    const sinkFor = (): Sink => {
+      const pieces = new Pieces();
+      sinks.push(pieces);
+      return pieces;
+    };
+    const taken = await writeFiles({ score, banks, format, mastered, tracks, modules }, sinkFor, tell);
+    const files = sinks.map((pieces) => pieces.file(MIME[format]));
+    const peaks = taken.flatMap((one) => one.truePeak ?? []);
+    const truePeak = peaks.length ? Math.max(...peaks) : null;
+    if (what !== 'parts') return { blob: files[0]!, ending: ENDING[format], truePeak };
+    const titles = fileNames([playable.song.title, ...parts.map((id) => names.get(id)!)]);
+    const zip = await zipOf(files.map((file, i) => ({ name: titles[i]! + ENDING[format], file })));
+    return { blob: zip, ending: ' parts.zip', truePeak };
+  },
+
+  async measure(playable: Playable, tell: Progress): Promise<Measured> {
+    const { score, banks } = await heard(playable, null);
+    const { parts, ...whole } = await balanceOf(measured(score), banks, MEASURED_AT, tell);
+    return { ...whole, parts: [...parts] };
+  },
+};
+
+export type AudioFiles = typeof audio;
+
+expose(audio);

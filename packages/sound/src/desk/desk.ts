@@ -1,0 +1,130 @@
+/** The desk: a strip for each part, all of them in one room. */
+import { Room } from './room';
+import { Strip, type Peaks, type StripSetup } from './strip';
+
+const BLOCK = 128;
+
+/** Two channels of one block. */
+export interface Pair {
+  readonly left: Float32Array;
+  readonly right: Float32Array;
+}
+
+export const pair = (): Pair => ({ left: new Float32Array(BLOCK), right: new Float32Array(BLOCK) });
+
+interface Lane {
+  readonly strip: Strip;
+  readonly sound: Pair;
+  /** A room of its own, where what each part adds is wanted by itself. */
+  readonly room: Room | null;
+  isUsed: boolean;
+  /** Blocks in a row in which nothing has come. */
+  still: number;
+}
+
+/** Blocks after which a strip's filters have died away. */
+const DIED_AWAY = 60;
+
+const isSilent = (samples: Float32Array): boolean => {
+  for (let i = 0; i < samples.length; i++) if (samples[i] !== 0) return false;
+  return true;
+};
+
+/** Strips are known by the part's id. */
+export class Desk {
+  private readonly lanes = new Map<string, Lane>();
+  private readonly shared: Room;
+  private readonly sent = pair();
+
+  /** @param apart true where every part is wanted by itself as well, with its own share of the room. */
+  constructor(
+    private readonly sampleRate: number,
+    private readonly apart: boolean,
+  ) {
+    this.shared = new Room(sampleRate);
+  }
+
+  /** @param isStill nothing sounds: levels are there at once. */
+  set(id: string, setup: StripSetup, isStill: boolean): void {
+    const lane = this.lane(id);
+    lane.strip.set(setup, isStill || !lane.isUsed);
+    lane.isUsed = true;
+  }
+
+  setTrim(id: string, decibels: number): void {
+    this.lane(id).strip.setTrim(decibels);
+  }
+
+  /** Where a part's own sound goes, before its strip. */
+  soundOf(id: string): Pair {
+    return this.lane(id).sound;
+  }
+
+  peaksOf(id: string): Peaks {
+    return this.lane(id).strip.peaks;
+  }
+
+  get ids(): IterableIterator<string> {
+    return this.lanes.keys();
+  }
+
+  private lane(id: string): Lane {
+    const known = this.lanes.get(id);
+    if (known) return known;
+    const lane: Lane = {
+      strip: new Strip(this.sampleRate),
+      sound: pair(),
+      room: this.apart ? new Room(this.sampleRate) : null,
+      isUsed: false,
+      still: DIED_AWAY,
+    };
+    this.lanes.set(id, lane);
+    return lane;
+  }
+
+  /** Empties the strips for another block. */
+  clear(): void {
+    for (const { sound } of this.lanes.values()) {
+      sound.left.fill(0);
+      sound.right.fill(0);
+    }
+  }
+
+  /** Adds all strips and their room to a block of up to 128 frames. */
+  process(left: Float32Array, right: Float32Array): void {
+    const frames = left.length;
+    const sentLeft = this.sent.left.subarray(0, frames);
+    const sentRight = this.sent.right.subarray(0, frames);
+    sentLeft.fill(0);
+    sentRight.fill(0);
+    let isSent = false;
+    for (const lane of this.lanes.values()) {
+      const { strip, sound, room } = lane;
+      const own = frames === BLOCK ? sound : cut(sound, frames);
+      lane.still = isSilent(own.left) && isSilent(own.right) ? lane.still + 1 : 0;
+      const isStill = lane.still > DIED_AWAY;
+      if (isStill && !room) continue;
+      if (room) {
+        sentLeft.fill(0);
+        sentRight.fill(0);
+      }
+      const sends = !isStill && strip.process(own.left, own.right, sentLeft, sentRight);
+      if (room) room.process(sentLeft, sentRight, sends, own.left, own.right);
+      else isSent ||= sends;
+      add(own, left, right);
+    }
+    if (!this.apart) this.shared.process(sentLeft, sentRight, isSent, left, right);
+  }
+}
+
+const cut = ({ left, right }: Pair, frames: number): Pair => ({
+  left: left.subarray(0, frames),
+  right: right.subarray(0, frames),
+});
+
+function add(from: Pair, left: Float32Array, right: Float32Array): void {
+  for (let i = 0; i < left.length; i++) {
+    left[i]! += from.left[i]!;
+    right[i]! += from.right[i]!;
+  }
+}

@@ -1,0 +1,120 @@
+/** One part's strip: drive, tone, level and place, what it sends to the room, and its meter. */
+import { Drive } from '../filters/drive';
+import { ToneFilter, type Tone } from '../filters/tone';
+import { panAt, type Pan } from './pan';
+
+export interface StripSetup {
+  /** 0–127, as General MIDI's volume: 40 dB to a tenth. */
+  readonly level: number;
+  /** 0 left, 64 middle, 127 right. */
+  readonly pan: number;
+  /** 0–127. */
+  readonly room: number;
+  readonly tone: Tone;
+  /** 0–1. */
+  readonly drive: number;
+  /** False where the part is muted or another is soloed. */
+  readonly audible: boolean;
+}
+
+/** Loudest samples of a strip since they were last asked for, 1 full scale. */
+export interface Peaks {
+  left: number;
+  right: number;
+}
+
+/** General MIDI: a controller's share of full scale, squared. Source: General MIDI 2, recommended volume response. */
+export const gainOfLevel = (level: number): number => (level / 127) ** 2;
+
+/** Shares by which gains near their new places in one block: no move clicks. */
+const NEARING = 0.25;
+const STILL = 1e-5;
+
+export class Strip {
+  readonly peaks: Peaks = { left: 0, right: 0 };
+  private readonly toneFilter: ToneFilter;
+  private readonly drives: readonly [Drive, Drive] = [new Drive(), new Drive()];
+  private setup: StripSetup | null = null;
+  private pan: Pan = panAt(64);
+  /** dB by which the music itself is louder or softer here than the strip is set to. */
+  private trim = 0;
+  private gain = 0;
+  private place = 64;
+  private sends = 0;
+
+  constructor(sampleRate: number) {
+    this.toneFilter = new ToneFilter(sampleRate);
+  }
+
+  /** @param atOnce without a way there: before anything sounds. */
+  set(setup: StripSetup, atOnce: boolean): void {
+    this.setup = setup;
+    this.toneFilter.set(setup.tone);
+    if (!atOnce) return;
+    this.gain = this.wanted;
+    this.place = setup.pan;
+    this.pan = panAt(setup.pan);
+    this.sends = setup.room / 127;
+  }
+
+  setTrim(decibels: number): void {
+    this.trim = decibels;
+  }
+
+  private get wanted(): number {
+    const { setup } = this;
+    return setup?.audible ? gainOfLevel(setup.level) * 10 ** (this.trim / 20) : 0;
+  }
+
+  /**
+   * Works on a block in place and adds to what the room gets.
+   * @returns true where anything goes to the room.
+   */
+  process(left: Float32Array, right: Float32Array, roomLeft: Float32Array, roomRight: Float32Array): boolean {
+    const { setup } = this;
+    if (!setup) return false;
+    if (setup.drive > 0) {
+      this.drives[0].process(left, setup.drive);
+      this.drives[1].process(right, setup.drive);
+    }
+    this.toneFilter.process(left, right);
+    const from = this.gain;
+    const sentFrom = this.sends;
+    this.near(setup);
+    const frames = left.length;
+    const step = (this.gain - from) / frames;
+    const sentStep = (this.sends - sentFrom) / frames;
+    const { leftOwn, leftOther, rightOwn, rightOther } = this.pan;
+    let [mostLeft, mostRight] = [this.peaks.left, this.peaks.right];
+    for (let i = 0; i < frames; i++) {
+      const gain = from + step * i;
+      const l = left[i]! * gain;
+      const r = right[i]! * gain;
+      const outLeft = l * leftOwn + r * leftOther;
+      const outRight = r * rightOwn + l * rightOther;
+      left[i] = outLeft;
+      right[i] = outRight;
+      const sent = sentFrom + sentStep * i;
+      roomLeft[i]! += outLeft * sent;
+      roomRight[i]! += outRight * sent;
+      const [sizeLeft, sizeRight] = [outLeft < 0 ? -outLeft : outLeft, outRight < 0 ? -outRight : outRight];
+      if (sizeLeft > mostLeft) mostLeft = sizeLeft;
+      if (sizeRight > mostRight) mostRight = sizeRight;
+    }
+    this.peaks.left = mostLeft;
+    this.peaks.right = mostRight;
+    return sentFrom > STILL || this.sends > STILL;
+  }
+
+  /** Everything a little nearer to where it is set. */
+  private near({ pan, room }: StripSetup): void {
+    this.gain += (this.wanted - this.gain) * NEARING;
+    if (Math.abs(this.wanted - this.gain) < STILL) this.gain = this.wanted;
+    this.sends += (room / 127 - this.sends) * NEARING;
+    if (Math.abs(room / 127 - this.sends) < STILL) this.sends = room / 127;
+    if (this.place === pan) return;
+    this.place += (pan - this.place) * NEARING;
+    if (Math.abs(pan - this.place) < 0.05) this.place = pan;
+    this.pan = panAt(this.place);
+  }
+}

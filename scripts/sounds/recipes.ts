@@ -1,0 +1,84 @@
+/** What each bank is made of and how: the recipes are data, checked before anything is built. */
+import { z } from 'zod';
+import recipes from './recipes.json';
+
+const touchSchema = z.strictObject({
+  /** Where the filter stands when struck hardest, cents over 8.176 Hz. */
+  open: z.number().int().min(6000).max(13_500),
+  /** Cents by which it closes toward the softest touch. */
+  closes: z.number().int().min(0).max(9000),
+});
+
+const sampledSchema = z.strictObject({
+  /** General MIDI program, 0-based. */
+  program: z.number().int().min(0).max(127),
+  name: z.string().max(20),
+  touch: touchSchema,
+  /** Share of the peak at which a note begins, 0–1: small for what swells. */
+  onset: z.number().min(0).max(0.5),
+  /** Seconds; left out where the recorded one is kept. */
+  attack: z.number().min(0).max(2).optional(),
+  release: z.number().min(0.02).max(3),
+  /** Longest sample, seconds. */
+  longest: z.number().min(0.2).max(6),
+  /** Half the width between what was recorded once for both sides: a neighbouring note on the other one. 0: middle. */
+  width: z.number().min(0).max(1),
+  /** Vorbis. */
+  quality: z.number().min(-1).max(6),
+  /** LU above or below where all others are. */
+  louder: z.number().min(-12).max(12).optional(),
+  /** Of the drawn notes only so many: each covers more keys. */
+  roots: z.number().int().min(2).max(40).optional(),
+});
+export type SampledRecipe = z.infer<typeof sampledSchema>;
+
+const pianoSchema = z.strictObject({
+  name: z.string(),
+  rate: z.number().int(),
+  quality: z.number(),
+  release: z.number(),
+  touch: touchSchema,
+  /** Roots as they are named in the files, from the lowest. */
+  roots: z.array(z.string().regex(/^[A-G]#?[0-8]$/)),
+  /** For each bank its layers: which of the sixteen, and up to which velocity. */
+  banks: z.record(
+    z.string(),
+    z.array(z.strictObject({ layer: z.number().int().min(1).max(16), upTo: z.number().int().max(127) })),
+  ),
+});
+export type PianoRecipe = z.infer<typeof pianoSchema>;
+
+const kitSchema = z.strictObject({
+  name: z.string(),
+  rate: z.number().int(),
+  /** Longest hit before the room, seconds. */
+  longest: z.number().min(0.5).max(4),
+  quality: z.number(),
+  touch: touchSchema,
+  /** dB under the dry hit at which the room lies, and seconds until it has died away. */
+  room: z.strictObject({ level: z.number(), seconds: z.number().min(0.1).max(0.8) }),
+  /** Keys that are struck soft, plain and hard; the others have one layer. */
+  layered: z.array(z.number().int().min(27).max(87)),
+});
+export type KitRecipe = z.infer<typeof kitSchema>;
+
+const organSchema = z.strictObject({
+  name: z.string(),
+  program: z.number().int(),
+  /** Drawbars from 16' to 1', 0–8 each. */
+  drawbars: z.array(z.number().min(0).max(8)).length(9),
+  /** Turns a second of the horn and of the drum under it. */
+  rotor: z.strictObject({ horn: z.number(), drum: z.number(), depth: z.number() }),
+  /** Softened peaks of a valve, 0–1. */
+  drive: z.number().min(0).max(1),
+});
+export type OrganRecipe = z.infer<typeof organSchema>;
+
+export const RECIPES = z
+  .strictObject({
+    piano: pianoSchema,
+    kit: kitSchema,
+    organs: z.array(organSchema),
+    sampled: z.array(sampledSchema),
+  })
+  .parse(recipes);

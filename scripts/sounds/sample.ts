@@ -1,0 +1,145 @@
+/** What is done to recorded notes before they go into a bank. Pure: floats in, floats out. */
+import { LoudnessMeter } from '@backline/sound/loudness';
+
+export type Channels = readonly Float32Array[];
+
+const peakOf = (samples: Float32Array): number => samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
+
+/**
+ * Where a note begins: the first sample as loud as a share of the loudest in its first second, less a little.
+ * @param share of the peak, 0 to 1: small for what swells, larger for what is struck.
+ */
+export function onsetOf(channels: Channels, rate: number, share: number): number {
+  const heard = channels.map((c) => c.subarray(0, rate));
+  const limit = share * Math.max(...heard.map(peakOf));
+  const firsts = heard.map((c) => c.findIndex((x) => Math.abs(x) >= limit)).filter((at) => at >= 0);
+  return Math.max(0, Math.min(...firsts) - Math.round(0.0015 * rate));
+}
+
+/** Begins at a sample, without a click. */
+export function cutTo(samples: Float32Array, from: number, rate: number): Float32Array {
+  const cut = samples.slice(from);
+  const fade = Math.round(0.0008 * rate);
+  for (let i = 0; i < fade && i < cut.length; i++) cut[i]! *= i / fade;
+  return cut;
+}
+
+/** Ends after so many samples, dying away over the last of them. */
+export function endAt(samples: Float32Array, length: number, fade: number): Float32Array {
+  if (length >= samples.length) return samples;
+  const cut = samples.slice(0, length);
+  for (let i = 0; i < fade && i < cut.length; i++) cut[cut.length - 1 - i]! *= i / fade;
+  return cut;
+}
+
+/** How like itself a sound is after a lag, −1 to 1. */
+function likeness(samples: Float32Array, from: number, length: number, lag: number): number {
+  let [same, a, b] = [0, 0, 0];
+  for (let i = from; i < from + length; i++) {
+    const [x, y] = [samples[i]!, samples[i + lag]!];
+    same += x * y;
+    a += x * x;
+    b += y * y;
+  }
+  return a > 0 && b > 0 ? same / Math.sqrt(a * b) : 0;
+}
+
+/**
+ * How far a note lies from a frequency, in cents, by autocorrelation over many of its periods.
+ * @returns null where the sound does not repeat itself near that frequency.
+ */
+export function centsOff(samples: Float32Array, rate: number, frequency: number): number | null {
+  const period = rate / frequency;
+  // Lags of whole periods, of at least some 12 ms: the more periods, the finer the answer.
+  const periods = Math.max(1, Math.round((0.012 * rate) / period));
+  const from = Math.min(Math.round(0.08 * rate), samples.length >> 3);
+  const nearest = periods * period;
+  const reach = nearest * (2 ** (70 / 1200) - 1) + 2;
+  const length = Math.min(Math.round(0.35 * rate), samples.length - from - Math.ceil(nearest + reach) - 1);
+  if (length < 4 * period) return null;
+  let best = 0;
+  let found = -2;
+  for (let lag = Math.ceil(nearest - reach); lag <= nearest + reach; lag++) {
+    const like = likeness(samples, from, length, lag);
+    if (like > found) [found, best] = [like, lag];
+  }
+  if (found < 0.85) return null;
+  const [before, after] = [
+    likeness(samples, from, length, best - 1),
+    likeness(samples, from, length, best + 1),
+  ];
+  const bend = before - 2 * found + after;
+  const exact = best + (bend === 0 ? 0 : (0.5 * (before - after)) / bend);
+  const cents = 1200 * Math.log2(nearest / exact);
+  return Math.abs(cents) < 65 ? cents : null;
+}
+
+/** Loudness of a note's first stretch, LUFS, as it falls on the ear from two channels. */
+export function loudnessOfNote(channels: Channels, rate: number, seconds = 0.9): number {
+  const [left, right = left] = channels.map((c) => {
+    const heard = new Float32Array(Math.max(Math.round(0.5 * rate), Math.round(seconds * rate)));
+    heard.set(c.subarray(0, heard.length));
+    return heard;
+  });
+  const meter = new LoudnessMeter(rate);
+  meter.add(left!, right!);
+  return meter.loudness;
+}
+
+/** As loud as it should be, unless that would take its peak over full scale. */
+export function leveled(channels: Channels, by: number): Float32Array[] {
+  const gain = Math.min(10 ** (by / 20), 0.97 / Math.max(...channels.map(peakOf)));
+  return channels.map((c) => c.map((x) => x * gain));
+}
+
+const rms = (samples: Float32Array, from: number, to: number): number => {
+  let sum = 0;
+  for (let i = from; i < to; i++) sum += samples[i]! ** 2;
+  return Math.sqrt(sum / Math.max(1, to - from));
+};
+
+export interface Looped {
+  readonly channels: Float32Array[];
+  readonly start: number;
+  readonly end: number;
+  /** Seconds in which it falls by 60 dB from the loop on. */
+  readonly decay: number;
+}
+
+/**
+ * Makes a dying note one that can be held: its fall is taken out from the loop on (an envelope puts it back) and the
+ * end of the loop is faded over into what comes before its start.
+ * @param loop where it begins and ends, samples.
+ * @param period of the note, samples: the loop is a whole number of them where that can be told.
+ */
+export function looped(
+  channels: Channels,
+  rate: number,
+  loop: readonly [number, number],
+  period: number,
+): Looped {
+  const whole = Math.max(1, Math.round((loop[1] - loop[0]) / period)) * period;
+  const [start, end] = [loop[0], loop[0] + Math.round(whole)];
+  const middle = channels[0]!.map((x, i) => (x + channels[channels.length - 1]![i]!) / 2);
+  const half = (end - start) >> 1;
+  const fall = Math.log(
+    Math.max(1e-6, rms(middle, start, start + half)) / Math.max(1e-6, rms(middle, start + half, end)),
+  );
+  const perSample = Math.max(0, fall / half);
+  const flat = channels.map((c) =>
+    c.slice(0, end + 32).map((x, i) => (i < start ? x : x * Math.exp(perSample * (i - start)))),
+  );
+  const fade = Math.min(start, half, Math.round(0.12 * rate));
+  for (const samples of flat) {
+    for (let i = 0; i < fade; i++) {
+      const share = i / fade;
+      const into = samples[start - fade + i]!;
+      const at = end - fade + i;
+      // Alike sounds add up: their shares do too. What is unlike would sag, and is held up a little.
+      samples[at] =
+        samples[at]! * Math.cos((share * Math.PI) / 2) ** 1.4 + into * Math.sin((share * Math.PI) / 2) ** 1.4;
+    }
+    for (let i = end; i < samples.length; i++) samples[i] = samples[start + i - end]!;
+  }
+  return { channels: flat, start, end, decay: perSample > 0 ? Math.log(1000) / perSample / rate : 100 };
+}
