@@ -36,11 +36,16 @@ async function offsOf(file: string): Promise<(readonly [key: number, cents: numb
   for (let key = low; key <= high; key += 2) {
     const engine = new Engine(RATE, { mastered: false });
     await engine.ready;
-    engine.addBank({ ...bank, bank: bank.bank.slice(0), samples: bank.samples.map((s) => ({ ...s, data: s.data.slice() })) });
+    engine.addBank({
+      ...bank,
+      bank: bank.bank.slice(0),
+      samples: bank.samples.map((s) => ({ ...s, data: s.data.slice() })),
+    });
     engine.press(program, key, 100);
     const frames = Math.round((SECONDS * RATE) / 128) * 128;
     const [left, right] = [new Float32Array(frames), new Float32Array(frames)];
-    for (let at = 0; at < frames; at += 128) engine.process(left.subarray(at, at + 128), right.subarray(at, at + 128));
+    for (let at = 0; at < frames; at += 128)
+      engine.process(left.subarray(at, at + 128), right.subarray(at, at + 128));
     const mono = left.map((x, i) => (x + right[i]!) / 2);
     const off = centsOff(mono, RATE, 440 * 2 ** ((key - 69) / 12));
     if (off !== null) offs.push([key, off]);

@@ -110,12 +110,12 @@ test('the audio thread makes the very samples that Node makes', async ({ page })
 
 test('the song is taken away as sound: whole, and part by part', async ({ page }) => {
   await typeSong(page, ['C', 'G']);
-  const wav = await take(page, 'Sound (WAV)');
+  const wav = await take(page, 'Take it as it is heard');
   expect(wav.suggestedFilename()).toMatch(/\.wav$/);
   const whole = heard(await fileOf(wav));
   expect(whole.peak).toBeGreaterThan(0.1);
   expect(whole.peak).toBeLessThan(0.9);
-  const zip = await take(page, 'Sound, a file a part (ZIP)');
+  const zip = await take(page, 'A file a part (ZIP)');
   const files = unzipSync(await fileOf(zip));
   const names = Object.keys(files);
   expect(names).toHaveLength(8);
@@ -132,12 +132,12 @@ test('writing can be stopped, and a sound file that is missing is told', async (
   await page.getByLabel('Chords of this bar').fill('C F');
   await page.getByRole('button', { name: /^Close/ }).click();
   await page.getByRole('button', { name: 'Take the song away' }).click();
-  await page.getByRole('button', { name: 'Sound, a file a part (ZIP)' }).click();
+  await page.getByRole('button', { name: 'A file a part (ZIP)' }).click();
   await page.getByRole('button', { name: 'Stop writing' }).click();
-  await expect(page.getByRole('button', { name: 'Sound (WAV)' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take it as it is heard' })).toBeVisible();
   await page.route('**/sound/*.sf3', (route) => route.fulfill({ status: 404, body: 'gone' }));
-  await page.getByRole('button', { name: 'Sound (WAV)' }).click();
+  await page.getByRole('button', { name: 'Take it as it is heard' }).click();
   await expect(page.getByRole('alert')).toContainText(
-    'could not be written: a sound file is not there (404)',
+    'could not be written: the sound file is not there (404)',
   );
 });

@@ -23,7 +23,6 @@ async function cutBank(): Promise<void> {
   for (const [name, preset] of await splitBank(bytes)) {
     writeFileSync(join(out, `${name}.sf3`), Buffer.from(preset));
   }
-  copyFileSync(noticeFile(), join(out, 'NOTICE.md'));
   writeFileSync(mark, size);
 }
 
@@ -39,6 +38,12 @@ async function bundleWorklet(): Promise<void> {
   });
 }
 
+/** Whose everything is that lies here: our own words, then those of the General MIDI bank. */
+function writeNotices(): void {
+  const notices = [join(OWN_BANKS, 'NOTICES.md'), noticeFile()].map((file) => readFileSync(file, 'utf8'));
+  writeFileSync(join(out, 'NOTICES.md'), notices.join('\n'));
+}
+
 /** Banks of our own making take the place of those that were cut. */
 function copyOwn(): void {
   for (const name of ownBanks()) copyFileSync(join(OWN_BANKS, `${name}.sf3`), join(out, `${name}.sf3`));
@@ -48,5 +53,6 @@ function copyOwn(): void {
 
 await cutBank();
 copyOwn();
+writeNotices();
 await bundleWorklet();
 console.log(`Sounds are in ${out} (engine ${Math.round(statSync(join(out, 'engine.js')).size / 1024)} kB)`);

@@ -31,12 +31,12 @@ const SOURCES = [
   {
     key: 'fluid',
     licence: 'MIT',
-    line: 'FluidR3 © 2000–2002, 2008 Frank Wen, MIT; trimmed, retuned, compressed',
+    line: 'FluidR3 © 2000-2002, 2008 Frank Wen, MIT; trimmed, retuned, compressed',
   },
   {
     key: 'mono',
     licence: 'MIT',
-    line: 'FluidR3 Mono by Michael Cowgill, after FluidR3 © 2000–2002, 2008 Frank Wen, MIT; cut into presets',
+    line: 'FluidR3 Mono by Michael Cowgill, after FluidR3 © 2000-2002, 2008 Frank Wen, MIT; cut into presets',
   },
   { key: 'formula', licence: 'our own', line: 'Made by a formula for this app (scripts/sounds/organ.ts)' },
 ] as const;
@@ -76,7 +76,7 @@ for (const [id, source, make] of presets()) {
   writeFileSync(join(out, `${id}.sf3`), bytes);
   const read = SoundBankLoader.fromArrayBuffer(bytes.slice().buffer);
   const decoded = read.samples.reduce((sum, s) => sum + s.getAudioData().length * 4, 0);
-  banks.set(id, { id, name: preset.name, bytes: bytes.length, decoded, source });
+  banks.set(id, { id, name: preset.name, bytes: bytes.length, decoded, source, spread: preset.spread ?? 0 });
   console.log(`${id}: ${Math.round(bytes.length / 1024)} kB, decoded ${(decoded / 2 ** 20).toFixed(1)} MB`);
 }
 const inOrder = [...banks.values()].sort((a, b) => a.id.localeCompare(b.id, 'en', { numeric: true }));

@@ -1,6 +1,6 @@
 /** The grand: layers of recorded touch, tuned, as loud as each other, held by loops. */
 import { join } from 'node:path';
-import { centsOff, cutTo, leveled, loudnessOfNote, looped, onsetOf } from './sample';
+import { aligned, centsOff, cutTo, leveled, loudnessOfNote, looped, onsetOf } from './sample';
 import { decoded } from './codec';
 import { keysOf } from './keys';
 import { LEVEL } from './level';
@@ -30,10 +30,10 @@ interface Note {
 }
 
 function noteOf(file: string, root: number, rate: number, level: number): Note {
-  const raw = decoded(file, rate);
+  const frequency = 440 * 2 ** ((root - 69) / 12);
+  const raw = aligned(decoded(file, rate), rate, frequency);
   const from = onsetOf(raw, rate, 0.02);
   const cut = raw.map((c) => cutTo(c, from, rate));
-  const frequency = 440 * 2 ** ((root - 69) / 12);
   // Both sides as one: the strings of a key lie a little apart, each nearer to one side.
   const middle = cut[0]!.map((x, i) => (x + cut[1]![i]!) / 2);
   const off = centsOff(middle, rate, frequency) ?? 0;

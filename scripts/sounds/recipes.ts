@@ -21,7 +21,7 @@ const sampledSchema = z.strictObject({
   release: z.number().min(0.02).max(3),
   /** Longest sample, seconds. */
   longest: z.number().min(0.2).max(6),
-  /** Half the width between what was recorded once for both sides: a neighbouring note on the other one. 0: middle. */
+  /** How far left and right lie apart; of what was recorded with one microphone, how wide the desk makes it. */
   width: z.number().min(0).max(1),
   /** Vorbis. */
   quality: z.number().min(-1).max(6),

@@ -74,6 +74,40 @@ export function centsOff(samples: Float32Array, rate: number, frequency: number)
   return Math.abs(cents) < 65 ? cents : null;
 }
 
+/** A low pass of two poles, each of first order. */
+function lows(samples: Float32Array, rate: number, hz: number): Float32Array {
+  const share = 1 - Math.exp((-2 * Math.PI * hz) / rate);
+  let [one, two] = [0, 0];
+  return samples.map((x) => {
+    one += share * (x - one);
+    two += share * (one - two);
+    return two;
+  });
+}
+
+/** Samples by which one microphone may have stood farther away than the other, seconds: a metre and a bit. */
+const APART = 0.0035;
+
+/**
+ * Two microphones brought together: one is moved in time by what makes them most alike in the note's lowest partials, so
+ * that these do not cancel where both come from one loudspeaker.
+ */
+export function aligned(channels: Channels, rate: number, frequency: number): Float32Array[] {
+  const [left, right] = channels.map((c) => lows(c.subarray(0, rate), rate, 1.6 * frequency));
+  const reach = Math.round(APART * rate);
+  const size = Math.min(left!.length, right!.length) - 2 * reach;
+  let [best, found] = [0, -Infinity];
+  for (let lag = -reach; lag <= reach; lag++) {
+    let same = 0;
+    for (let i = reach; i < reach + size; i += 2) same += left![i]! * right![i + lag]!;
+    if (same > found) [found, best] = [same, lag];
+  }
+  const [l, r] = channels;
+  return best >= 0
+    ? [l!.slice(0, l!.length - best), r!.slice(best)]
+    : [l!.slice(-best), r!.slice(0, r!.length + best)];
+}
+
 /** Loudness of a note's first stretch, LUFS, as it falls on the ear from two channels. */
 export function loudnessOfNote(channels: Channels, rate: number, seconds = 0.9): number {
   const [left, right = left] = channels.map((c) => {

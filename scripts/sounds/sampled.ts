@@ -129,33 +129,24 @@ export function sampledPreset(bank: BasicSoundBank, recipe: SampledRecipe, line:
   const preset = bank.presets.find((p) => p.program === recipe.program && p.bankMSB === 0 && !p.isGMGSDrum)!;
   const notes = thinned(recordedOf(preset), recipe.roots);
   const made = notes.map((note) => madeOf(note, recipe));
+  const isStereo = made.some(({ channels }) => channels.length === 2);
   const voices = notes.flatMap((note, i): Voice[] => {
-    const own = made[i]!;
-    const voice = (at: number, side: number, pan: number): Voice => ({
-      name: `${notes[at]!.name}${pan < 0 ? 'L' : pan > 0 ? 'R' : ''}`,
-      samples: made[at]!.channels[side]!,
-      rate: notes[at]!.rate,
-      root: notes[at]!.root,
-      tune: made[at]!.tune,
-      keys: note.keys,
-      ...(made[at]!.loops[side] && { loop: made[at]!.loops[side] }),
-      pan,
-      generators: generatorsOf(notes[at]!.zones[side]!, recipe),
+    const { channels, loops, tune } = made[i]!;
+    return channels.map((samples, side): Voice => {
+      const loop = loops[side];
+      return {
+        name: `${note.name}${channels.length === 2 ? (side ? 'R' : 'L') : ''}`,
+        samples,
+        rate: note.rate,
+        root: note.root,
+        tune,
+        keys: note.keys,
+        ...(loop && { loop }),
+        pan: channels.length === 2 ? (side ? recipe.width : -recipe.width) : 0,
+        generators: generatorsOf(note.zones[side]!, recipe),
+      };
     });
-    if (own.channels.length === 2) return [voice(i, 0, -recipe.width), voice(i, 1, recipe.width)];
-    if (recipe.width === 0) return [voice(i, 0, 0)];
-    // Recorded once: the other side is the neighbouring note, brought to the same pitch.
-    const next = notes[i + 1] && notes[i + 1]!.root - note.root <= 6 ? i + 1 : i - 1;
-    return made[next] && made[next].channels.length === 1
-      ? [voice(i, 0, -recipe.width), voice(next, 0, recipe.width)]
-      : [voice(i, 0, 0)];
   });
-  return {
-    name: recipe.name,
-    program: recipe.program,
-    touch: recipe.touch,
-    voices,
-    quality: recipe.quality,
-    line,
-  };
+  const { name, program, touch, quality, width } = recipe;
+  return { name, program, touch, voices, quality, line, ...(!isStereo && { spread: width }) };
 }

@@ -61,6 +61,8 @@ export interface Preset {
   /** Of Vorbis, −1 to 10. */
   readonly quality: number;
   readonly line: string;
+  /** How wide the desk makes it, 0–1; left out where it is recorded in stereo. */
+  readonly spread?: number;
 }
 
 /** A bank of one preset, as the bytes of a file. */

@@ -6,7 +6,7 @@ import { Clicks } from './clicks';
 import { Desk, type Pair } from './desk/desk';
 import type { StripSetup } from './desk/strip';
 import { FLAT } from './filters/tone';
-import { Master } from './master/master';
+import { MASTER_GAIN, Master } from './master/master';
 import type { MasterSetup } from './master/setup';
 import type { DecodedBank, Loop, Report } from './messages';
 import {
@@ -38,7 +38,7 @@ interface Sounding {
 }
 
 /** What is heard beside the song: chords as they are entered, keys under the writer's hands. */
-const BESIDE: StripSetup = { level: 100, pan: 64, room: 30, tone: FLAT, drive: 0, audible: true };
+const BESIDE: StripSetup = { level: 100, pan: 64, room: 30, tone: FLAT, drive: 0, spread: 0, audible: true };
 
 export interface EngineOptions {
   /** False where the sum of the strips is wanted, without the master bus. */
@@ -305,7 +305,8 @@ export class Engine {
     const peaks: [string, number, number][] = [];
     for (const id of this.desk.ids) {
       const own = this.desk.peaksOf(id);
-      if (own.left > 0 || own.right > 0) peaks.push([id, own.left, own.right]);
+      // As they lie under the master's gain: beside what comes out they mean the same.
+      if (own.left > 0 || own.right > 0) peaks.push([id, own.left * MASTER_GAIN, own.right * MASTER_GAIN]);
       [own.left, own.right] = [0, 0];
     }
     const out = [this.loudest.left, this.loudest.right] as const;

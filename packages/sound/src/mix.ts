@@ -1,7 +1,9 @@
 import { isAudible } from '@backline/core/band/audible';
-import type { Mix } from '@backline/core/song/schema';
+import { USUAL_MASTER } from '@backline/core/song/create';
+import type { MasterMix, Mix } from '@backline/core/song/schema';
 import type { StripSetup } from './desk/strip';
 import { FLAT } from './filters/tone';
+import type { MasterSetup } from './master/setup';
 import type { ChannelSetup } from './score';
 
 /** A part as far as the mix knows it. */
@@ -11,12 +13,25 @@ export interface Mixed {
 }
 
 /** A part's strip as its mix has it. */
-export const stripOfMix = ({ level, pan, room, tone, drive }: Mix): Omit<StripSetup, 'audible'> => ({
+export const stripOfMix = ({
+  level,
+  pan,
+  room,
+  tone,
+  drive,
+}: Mix): Omit<StripSetup, 'audible' | 'spread'> => ({
   level,
   pan,
   room,
   tone: tone ?? FLAT,
   drive: (drive ?? 0) / 100,
+});
+
+/** The master as the bus takes it. */
+export const masterOf = ({ tone, gain, glue }: MasterMix = USUAL_MASTER): MasterSetup => ({
+  tone,
+  gain,
+  glue: glue / 100,
 });
 
 /** Channels under another mix: levels, places in the stereo picture, and who is heard. */

@@ -1,11 +1,15 @@
 import { isAudible } from '@backline/core/band/audible';
 import type { Band, BandPart } from '@backline/core/band/index';
-import type { Guide, MasterMix, Song } from '@backline/core/song/schema';
-import { USUAL_GUIDE, USUAL_MASTER } from '@backline/core/song/create';
+import type { BandNote } from '@backline/core/band/bandNote';
+import type { Guide, Song } from '@backline/core/song/schema';
+import { USUAL_GUIDE } from '@backline/core/song/create';
+import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
 import { tempoPoints } from '@backline/core/time/tempos';
+import { PPQ } from '@backline/core/time/ticks';
 import { FLAT } from './filters/tone';
-import type { MasterSetup } from './master/setup';
-import { stripOfMix } from './mix';
+import { masterOf, stripOfMix } from './mix';
+import { spreadOf } from './shipped';
+import { CONTROLS, DEAD, MANNERS, mannerOf, programIn, type Manner } from './touches';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import {
   BEND,
@@ -34,60 +38,93 @@ export function channelsOf(parts: readonly Pick<BandPart, 'nature'>[]): number[]
   });
 }
 
-/** The master as the bus takes it. */
-export const masterOf = ({ tone, gain, glue }: MasterMix = USUAL_MASTER): MasterSetup => ({
-  tone,
-  gain,
-  glue: glue / 100,
-});
+/** Channels beyond those of parts and of the writer's hands: the first one for manners of touch. */
+const FIRST_OF_MANNERS = 40;
+
+/** The channels of a part: one for each manner in which it is touched. */
+type PartChannels = Readonly<Partial<Record<Manner, number>>>;
+
+/** A second and third channel only for parts that touch notes so. */
+function mannersOf({ parts }: Band, channels: readonly number[]): PartChannels[] {
+  let next = FIRST_OF_MANNERS;
+  return parts.map(({ nature, notes }, i) => {
+    const own: Partial<Record<Manner, number>> = { plain: channels[i]! };
+    if (nature === 'percussion') return own;
+    for (const note of notes) own[mannerOf(note)] ??= next++;
+    return own;
+  });
+}
 
 /** The player's event list of a band. */
 export function scoreOf(
   band: Band,
   { guide = USUAL_GUIDE, master }: Pick<Song, 'guide' | 'master'> = {},
 ): Score {
-  const channels = channelsOf(band.parts);
-  const count = band.parts.reduce((sum, part) => sum + part.notes.length, band.guide.length);
-  const starts = new Int32Array(count);
-  const unsorted = new Int32Array(count * FIELDS);
-  let n = 0;
-  const add = (channel: number, notes: Band['guide']): void => {
-    for (const { start, duration, pitch, velocity } of notes) {
-      starts[n] = start;
-      unsorted.set([start, duration, channel, pitch, velocity], n * FIELDS);
-      n++;
-    }
-  };
-  band.parts.forEach((part, i) => add(channels[i]!, part.notes));
-  add(GUIDE_CHANNEL, band.guide);
-  const order = Uint32Array.from({ length: count }, (_, i) => i).sort(
-    (a, b) => starts[a]! - starts[b]! || a - b,
-  );
-  const notes = new Int32Array(count * FIELDS);
-  order.forEach((from, to) => notes.set(unsorted.subarray(from * FIELDS, (from + 1) * FIELDS), to * FIELDS));
-  const tempos = tempoPoints(band.bars);
+  const channels = mannersOf(band, channelsOf(band.parts));
+  const points = tempoPoints(band.bars);
+  const tempos = points.length ? points : [{ tick: 0, tempo: 100 }];
   return {
     length: band.length,
-    tempos: tempos.length ? tempos : [{ tick: 0, tempo: 100 }],
+    tempos,
     bars: band.bars.map(({ start, length, beats }) => ({ tick: start, length, beats })),
     channels: [...partChannels(band, channels), ...(band.guide.length ? [guideChannel(guide)] : [])],
-    notes,
+    notes: notesOf(band, channels, tempoMap(tempos)),
     gestures: gesturesOf(band, channels),
     master: masterOf(master),
   };
 }
 
-/** Gestures of all parts in order of time, as the channels' controllers. */
-function gesturesOf(band: Band, channels: readonly number[]): Int32Array {
-  const all = band.parts.flatMap((part, i) =>
-    part.gestures.map(({ start, moves, value }) =>
-      moves === 'bend'
-        ? [start, channels[i]!, BEND, bendValue(value)]
-        : moves === 'trim'
-          ? [start, channels[i]!, TRIM, value * 10]
-          : [start, channels[i]!, CONTROLLER[moves], value],
-    ),
+/** Notes of all parts and of the guide in order of time. */
+function notesOf(band: Band, channels: readonly PartChannels[], tempo: TempoMap): Int32Array {
+  const count = band.parts.reduce((sum, part) => sum + part.notes.length, band.guide.length);
+  const starts = new Int32Array(count);
+  const unsorted = new Int32Array(count * FIELDS);
+  let n = 0;
+  const add = (channel: number, { start, duration, pitch, velocity, touch }: BandNote): void => {
+    starts[n] = start;
+    const sounds = touch === 'dead' ? Math.min(duration, deadTicks(tempo, start)) : duration;
+    unsorted.set([start, sounds, channel, pitch, velocity], n * FIELDS);
+    n++;
+  };
+  band.parts.forEach((part, i) => {
+    const own = channels[i]!;
+    for (const note of part.notes) add(own[mannerOf(note)] ?? own.plain!, note);
+  });
+  for (const note of band.guide) add(GUIDE_CHANNEL, note);
+  const order = Uint32Array.from({ length: count }, (_, i) => i).sort(
+    (a, b) => starts[a]! - starts[b]! || a - b,
   );
+  const notes = new Int32Array(count * FIELDS);
+  order.forEach((from, to) => notes.set(unsorted.subarray(from * FIELDS, (from + 1) * FIELDS), to * FIELDS));
+  return notes;
+}
+
+const deadTicks = (tempo: TempoMap, at: number): number =>
+  Math.max(1, Math.round((tempo.tempoAt(at) * PPQ * DEAD) / 60_000));
+
+/** Gestures of all parts in order of time, as the channels' controllers. */
+function gesturesOf(band: Band, channels: readonly PartChannels[]): Int32Array {
+  const all: number[][] = [];
+  band.parts.forEach((part, i) => {
+    const own = channels[i]!;
+    for (const manner of MANNERS) {
+      const channel = own[manner];
+      if (channel === undefined) continue;
+      for (const [controller, value] of CONTROLS[manner]) all.push([0, channel, controller, value]);
+    }
+    for (const { start, moves, value } of part.gestures) {
+      // A bend is for the bent alone, the strip is one for all, and damped strings stay as dark as they are.
+      if (moves === 'bend') all.push([start, own.bent ?? own.plain!, BEND, bendValue(value)]);
+      else if (moves === 'trim') all.push([start, own.plain!, TRIM, value * 10]);
+      else {
+        for (const manner of MANNERS) {
+          const channel = own[manner];
+          if (channel === undefined || (manner === 'damped' && moves === 'brightness')) continue;
+          all.push([start, channel, CONTROLLER[moves], value]);
+        }
+      }
+    }
+  });
   return Int32Array.from(all.sort((a, b) => a[0]! - b[0]!).flat());
 }
 
@@ -101,21 +138,27 @@ const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
   room: 30,
   tone: FLAT,
   drive: 0,
+  spread: spreadOf(instrument),
   audible: true,
 });
 
-const partChannels = (band: Band, channels: readonly number[]): ChannelSetup[] =>
-  band.parts.flatMap((part, i): ChannelSetup[] =>
-    part.notes.length === 0
-      ? []
-      : [
-          {
-            channel: channels[i]!,
-            part: part.id,
-            percussion: part.nature === 'percussion',
-            programs: [{ tick: 0, program: part.program }, ...part.programs],
-            ...stripOfMix(part.mix),
-            audible: isAudible(part, band.parts),
-          },
-        ],
-  );
+const partChannels = (band: Band, channels: readonly PartChannels[]): ChannelSetup[] =>
+  band.parts.flatMap((part, i) => {
+    if (part.notes.length === 0) return [];
+    const spread = part.nature === 'percussion' ? 0 : spreadOf(part.program);
+    const strip = { ...stripOfMix(part.mix), spread, audible: isAudible(part, band.parts) };
+    return MANNERS.flatMap((manner): ChannelSetup[] => {
+      const channel = channels[i]![manner];
+      if (channel === undefined) return [];
+      const programs = [{ tick: 0, program: part.program }, ...part.programs];
+      return [
+        {
+          channel,
+          part: part.id,
+          percussion: part.nature === 'percussion',
+          programs: programs.map(({ tick, program }) => ({ tick, program: programIn(manner, program) })),
+          ...strip,
+        },
+      ];
+    });
+  });

@@ -9,6 +9,8 @@ export interface ShippedBank {
   readonly decoded: number;
   /** Key of {@link SOURCES}. */
   readonly source: string;
+  /** How wide the desk makes it, 0–1: 0 for what is recorded in stereo. */
+  readonly spread: number;
 }
 
 export interface SoundSource {
@@ -25,6 +27,12 @@ const byId = new Map(BANKS.map((bank) => [bank.id, bank]));
 
 /** True where a bank has a finer form. */
 export const hasFiner = (id: string): boolean => byId.has(`${id}+`);
+
+/** Width of what comes with the General MIDI bank, all of which is recorded with one microphone. */
+const USUAL_SPREAD = 0.35;
+
+/** How wide a program is made by the desk. */
+export const spreadOf = (program: number): number => byId.get(String(program))?.spread ?? USUAL_SPREAD;
 
 /** Bytes a bank's samples take when they are decoded; null for one that is not of our own making. */
 export const decodedBytes = (id: string): number | null => byId.get(id)?.decoded ?? null;

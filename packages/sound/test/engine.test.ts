@@ -23,6 +23,7 @@ const channel = (changes: Partial<ChannelSetup> = {}): ChannelSetup => ({
   room: 0,
   tone: FLAT,
   drive: 0,
+  spread: 0,
   audible: true,
   ...changes,
 });
@@ -79,7 +80,7 @@ function pitchOf(samples: Float32Array, from: number): number {
 async function engineWith(first: Score): Promise<Engine> {
   const engine = new Engine(RATE);
   await engine.ready;
-  engine.addBank(structuredClone(flute));
+  engine.addBank(flute);
   engine.setScore(first);
   return engine;
 }

@@ -30,7 +30,7 @@ describe('a song as sound', () => {
   const score = scoreOf(renderBand(SONG, OURS));
   let banks: Awaited<ReturnType<typeof shippedBanks>>;
   const songOf = (with_: typeof banks, options: RenderOptions = {}) =>
-    renderSong(score, structuredClone(with_), RATE, options);
+    renderSong(score, with_, RATE, options);
   beforeAll(async () => {
     banks = await shippedBanks(banksOf(score));
   });

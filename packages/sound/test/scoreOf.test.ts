@@ -2,7 +2,7 @@ import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { setGuide, setMix } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
-import { FIELDS, GUIDE_CHANNEL, firstNoteAt, lastAt } from '@backline/sound/score';
+import { FIELDS, GUIDE_CHANNEL, audibleParts, firstNoteAt, lastAt } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { OURS } from '@backline/core/styles/index';
 
@@ -31,7 +31,7 @@ it('finds the first note at a tick and the last entry before one', () => {
 it('a soloed part sounds alone, a muted one not at all', () => {
   const audible = (...edits: ReturnType<typeof setMix>[]) => {
     const edited = edits.reduce((s, e) => applyEdit(s, e)!.song, song);
-    return scoreOf(renderBand(edited, OURS)).channels.filter((c) => c.audible).length;
+    return audibleParts(scoreOf(renderBand(edited, OURS))).length;
   };
   expect(audible(setMix('bass', { mute: true }))).toBe(6);
   expect(audible(setMix('bass', { solo: true }))).toBe(1);

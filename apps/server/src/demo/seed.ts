@@ -1,11 +1,23 @@
 import type { Knex } from 'knex';
 import { applyEdit } from '@backline/core/edits/apply';
+import { setBalance } from '@backline/core/edits/song';
 import { readChart } from '@backline/core/formats/chart/index';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { SongStore } from '../songs/store';
+import mixes from './mixes.json' with { type: 'json' };
 import { DEMO_SONGS, type DemoSong } from './songs';
 import { OURS } from '@backline/core/styles/index';
+
+/** Levels of the parts and the gain of the whole, by title, as scripts/mix-demo.ts measured them. */
+const MIXES = new Map(Object.entries(mixes));
+
+function mixed(song: Song): Song {
+  const mix = MIXES.get(song.title);
+  if (!mix) return song;
+  const levels = new Map<string, number>(Object.entries(mix.levels));
+  return applyEdit(song, setBalance(levels, mix.gain))?.song ?? song;
+}
 
 /** A demo song as a checked document. */
 export function demoSong({ chart, parts = {}, sections = {}, told = [] }: DemoSong): Song {
@@ -15,7 +27,7 @@ export function demoSong({ chart, parts = {}, sections = {}, told = [] }: DemoSo
     parts: song.parts.map((part) => ({ ...part, settings: { ...part.settings, ...parts[part.id] } })),
     sections: song.sections.map((section) => ({ ...section, settings: sections[section.name] ?? {} })),
   });
-  return told.reduce((now, edit) => applyEdit(now, edit(now))?.song ?? now, set);
+  return mixed(told.reduce((now, edit) => applyEdit(now, edit(now))?.song ?? now, set));
 }
 
 /**

@@ -1,7 +1,8 @@
 import { create } from 'zustand';
 import { EMPTY_SCORE, banksOf } from '@backline/sound/score';
 import { decodedBytes, hasFiner } from '@backline/sound/shipped';
-import { finer } from '@backline/sound/banks';
+import { DRUM_BANK, finer } from '@backline/sound/banks';
+import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import type { MasterSetup } from '@backline/sound/master/setup';
 import type { DecodedBank } from '@backline/sound/messages';
 import { BankLoader } from './banks';
@@ -56,6 +57,15 @@ interface Fix {
 }
 
 const NO_SCORE: ScoreFacts = { number: 0, length: 0, channels: [] };
+
+/** Said where the sound stops by itself: a headset unplugged, a call coming in. */
+const INTERRUPTED = 'The sound was interrupted by the device. Press play to go on.';
+
+const reasonOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+/** What a preset is called, for a sentence. */
+const soundName = (id: string): string =>
+  id === DRUM_BANK ? 'the drums' : (GM_PROGRAMS[Number(id)] ?? 'an instrument').toLowerCase();
 
 /** Plays scores: owns the audio context, its thread and the loading of sounds. */
 class Player {
@@ -227,7 +237,7 @@ class Player {
     if (this.context && this.context.state !== 'running') void this.context.resume();
     this.starting ??= this.open().catch((error: unknown) => {
       this.starting = null;
-      const why = error instanceof Error ? error.message : String(error);
+      const why = reasonOf(error);
       set({ sound: 'failed', problem: `The sound could not start (${why}). Reload the page to try again.` });
       throw error;
     });
@@ -239,6 +249,7 @@ class Player {
     const context = new AudioContext({ latencyHint: 'interactive' });
     void context.resume();
     this.context = context;
+    context.onstatechange = () => this.heed(context.state);
     await context.audioWorklet.addModule('/sound/engine.js');
     const node = new AudioWorkletNode(context, 'backline', { numberOfInputs: 0, outputChannelCount: [2] });
     node.connect(context.destination);
@@ -255,14 +266,22 @@ class Player {
     this.held.want(ids);
     if (!missing.length) return;
     set({ sound: 'loading', loaded: 0, toLoad: missing.length });
-    try {
-      await Promise.all(missing.map((id) => this.loadBank(id)));
-      set({ sound: 'on', problem: null });
-    } catch (error) {
-      const why = error instanceof Error ? error.message : String(error);
-      set({ sound: 'failed', problem: `Some sounds could not be loaded: ${why}. Press play to try again.` });
-      throw error;
+    const ends = await Promise.allSettled(missing.map((id) => this.loadBank(id)));
+    const failed = ends.flatMap((end, i) =>
+      end.status === 'rejected' ? [{ id: missing[i]!, why: reasonOf(end.reason) }] : [],
+    );
+    if (!failed.length) return set({ sound: 'on', problem: null });
+    const { why } = failed[0]!;
+    // Whoever has a sound plays; the others keep silent until theirs comes.
+    if (ids.some((id) => this.held.has(id))) {
+      const silent = failed.map(({ id }) => soundName(id)).join(', ');
+      return set({
+        sound: 'on',
+        problem: `Without ${silent}: ${why}. The rest plays; press play to try again.`,
+      });
     }
+    set({ sound: 'failed', problem: `The sounds could not be loaded: ${why}. Press play to try again.` });
+    throw new Error(why);
   }
 
   private async loadBank(id: string): Promise<void> {
@@ -298,6 +317,17 @@ class Player {
         // It plays as it is; the next time it plays this is tried again.
       }
     }
+  }
+
+  /** The device was taken away, or something else took the sound: what played stands still, and that is said. */
+  private heed(state: string): void {
+    if (state === 'running') {
+      if (usePlayer.getState().problem === INTERRUPTED) set({ problem: null });
+      return;
+    }
+    if (!usePlayer.getState().playing) return;
+    this.stop();
+    set({ problem: INTERRUPTED });
   }
 
   private send(message: ToEngine): void {

@@ -5,6 +5,7 @@ import type { Band } from '@backline/core/band/index';
 import { differsInMixOnly, songDifference } from '@backline/core/song/difference';
 import type { OwnDocument } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
+import { masterOf } from '@backline/sound/mix';
 import { loopRound } from '../audio/loop';
 import { player, usePlayer } from '../audio/player';
 import type { BandReply, BandRequest } from '../workers/band';
@@ -67,6 +68,7 @@ class Generation {
     });
     useBand.setState({ band: { ...band, parts }, song });
     player.setMix(parts);
+    player.setMaster(masterOf(song.master));
   }
 
   private async post(): Promise<void> {

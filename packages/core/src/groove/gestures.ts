@@ -35,6 +35,24 @@ const SLIDE_FROM = 200;
 const SLIDE_LASTS = PPQ / 4;
 const SLIDE_STEPS = 6;
 
+/** Share of a beat for which a bent string stands a step under its note, and until it is there. */
+const BEND_WAITS = PPQ / 8;
+const BEND_LASTS = PPQ / 3;
+
+/** A string bent up: it stands at the tone before, and is drawn up to its own. */
+function bendsInto({ start, duration, touch }: GroovedNote): Gesture[] {
+  if (touch !== 'bend') return [];
+  const wait = Math.min(BEND_WAITS, Math.floor(duration / 6));
+  const lasts = Math.min(BEND_LASTS, Math.floor(duration / 3));
+  const rise = Array.from({ length: SLIDE_STEPS }, (_, step) => ({
+    start: start + wait + Math.round((lasts * (step + 1)) / SLIDE_STEPS),
+    moves: 'bend' as const,
+    // Slow, then quick, then slow, as a finger draws it.
+    value: Math.round((-SLIDE_FROM * (1 + Math.cos((Math.PI * (step + 1)) / SLIDE_STEPS))) / 2) || 0,
+  }));
+  return [{ start, moves: 'bend', value: -SLIDE_FROM }, ...rise];
+}
+
 function slidesInto({ start, duration, touch }: GroovedNote): Gesture[] {
   if (touch !== 'slide up' && touch !== 'slide down') return [];
   const from = touch === 'slide up' ? -SLIDE_FROM : SLIDE_FROM;
@@ -87,6 +105,51 @@ function swells(swell: Swell, from: number, until: number): Gesture[] {
   return gestures;
 }
 
+/** General MIDI programs that sound by bow or breath for as long as a phrase lasts. */
+const BREATHING: readonly (readonly [number, number])[] = [
+  [21, 22],
+  [40, 43],
+  [52, 54],
+  [56, 79],
+  [109, 111],
+];
+/** A rest of this length, ticks, lets a player breathe or turn the bow; a phrase of less has no shape. */
+const BREATH = PPQ / 4;
+const LEAST_PHRASE = 2 * PPQ;
+/** Expression at a phrase's start, height and end. */
+const PHRASE = [104, 124, 94] as const;
+
+/** The phrases of a line, each from its first note to where its last one ends. */
+function phrasesOf(notes: readonly GroovedNote[]): { from: number; until: number }[] {
+  const phrases: { from: number; until: number }[] = [];
+  for (const { start, duration } of notes) {
+    const last = phrases[phrases.length - 1];
+    if (last && start - last.until < BREATH) last.until = Math.max(last.until, start + duration);
+    else phrases.push({ from: start, until: start + duration });
+  }
+  return phrases;
+}
+
+/** A line played by bow or breath grows through each phrase and falls at its end; between two it breathes. */
+function breaths({ stretches }: Region, notes: readonly GroovedNote[]): Gesture[] {
+  return phrasesOf(notes).flatMap(({ from, until }) => {
+    const { swell, instrument } = settingsAt(stretches, from);
+    const breathes = BREATHING.some(([first, last]) => instrument >= first && instrument <= last);
+    if (!breathes || swell !== 'none' || until - from < LEAST_PHRASE) return [];
+    const [start, height, end] = PHRASE;
+    const turn = from + (until - from) * HEIGHT;
+    const arc: Gesture[] = [];
+    for (let tick = from; tick < until; tick += SWELL_STEP) {
+      const value =
+        tick <= turn
+          ? start + ((height - start) * (tick - from)) / (turn - from)
+          : height + ((end - height) * (tick - turn)) / (until - turn);
+      arc.push({ start: Math.round(tick), moves: 'expression', value: Math.round(value) });
+    }
+    return [...arc, { start: until, moves: 'expression', value: AT_REST.expression }];
+  });
+}
+
 /** With the palm on the strings they sound darker. */
 const DARK = 30;
 
@@ -117,6 +180,7 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
     if (settings.pedal) gestures.push(...pedals(span, from, until));
     if (span.symbol !== null) gestures.push(...swells(settings.swell, from, until));
   });
-  for (const note of notes) if (note.touch) gestures.push(...slidesInto(note));
+  for (const note of notes) if (note.touch) gestures.push(...slidesInto(note), ...bendsInto(note));
+  if (region.kind.nature === 'line') gestures.push(...breaths(region, notes));
   return gestures.sort((a, b) => a.start - b.start);
 }

@@ -41,7 +41,7 @@ function patternsPlayed(song: Song, kind: Kind, style: Style, parts: readonly Pa
 function voiceFile(
   kind: Kind,
   library: Library,
-  { level, settings, called }: Omit<Voice, 'patterns'>,
+  { level, place, settings, called }: Omit<Voice, 'patterns'>,
   patterns: readonly Pattern[],
 ): NonNullable<StyleFile['parts'][string]> {
   const isShared = ({ id }: Pattern): boolean => patternIn(library, kind.id, id) !== null;
@@ -50,6 +50,7 @@ function voiceFile(
   const [low, high] = kind.range;
   return {
     ...(level === undefined ? {} : { level }),
+    ...(place === undefined ? {} : { place }),
     settings: {
       ...settings,
       ...(register === undefined ? {} : { register: Math.min(high, Math.max(low, register)) }),
@@ -107,6 +108,7 @@ export function styleFromSong(
       library,
       {
         level: first?.mix.level ?? voice?.level,
+        place: voice?.place,
         settings: first ? { ...settings, pattern: patterns[0]!.id } : settings,
         called: voice?.called,
       },

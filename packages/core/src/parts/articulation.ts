@@ -1,4 +1,4 @@
-/** How notes are touched once it is settled which they are: damped, slid into, hammered on, stopped by the palm. */
+/** How notes are touched once it is settled which they are: damped, slid into, bent, hammered on, stopped by the palm. */
 import { hash, noise } from '../random/stream';
 import type { Slides } from '../song/choices';
 import type { Region } from '../timeline/region';
@@ -24,6 +24,11 @@ const HAMMER = 2;
 /** What is slid into has to last this long, ticks, and what it comes from to end so near before it. */
 const LEAST_SLID = EIGHTH;
 const NEAR = PPQ / 4;
+/** A string is bent by a whole step at most, to a note that lasts so long, ticks. */
+const BENT = 2;
+const LEAST_BENT = PPQ;
+/** General MIDI programs whose strings are bent under the fingers: guitars. */
+const BENDS = [24, 31] as const;
 /** A hammer falls while the note before it still rings, or has hardly ended, ticks. */
 const RINGS = PPQ / 16;
 
@@ -36,11 +41,13 @@ function damped(note: Note, { length, palm }: Resolved): Note {
 }
 
 /** How a note is come to from the one before it in the line; null where it is struck. */
-function wayInto(before: Note | undefined, note: Note, chance: number, { slides }: Resolved) {
+function wayInto(before: Note | undefined, note: Note, chance: number, { slides, instrument }: Resolved) {
   if (!before || note.why === 'ghost' || chance >= SHARE[slides]) return null;
   const step = note.pitch - before.pitch;
   const gap = note.start - (before.start + before.duration);
   if (step === 0 || gap > NEAR) return null;
+  const isBent = step > 0 && step <= BENT && note.duration >= LEAST_BENT;
+  if (isBent && instrument >= BENDS[0] && instrument <= BENDS[1]) return 'bend';
   // Quick steps up are hammered; what lasts is slid into.
   if (note.duration >= LEAST_SLID && Math.abs(step) <= SLIDE) return step > 0 ? 'slide up' : 'slide down';
   return step > 0 && step <= HAMMER && gap <= RINGS ? 'hammer' : null;

@@ -5,8 +5,11 @@ import { mod } from '../theory/pitch';
 import type { Resolved } from '../timeline/settings';
 import { bassPc } from '../voicing/tones';
 
-/** Slid into from a step below or above, hammered on without a stroke of its own, or stopped by the palm. */
-export type Touch = 'slide up' | 'slide down' | 'hammer' | 'palm';
+/**
+ * Slid into from a step below or above, a string bent up to it from the tone before, hammered on without a stroke of its
+ * own, stopped by the palm, or dead: the hand lies on the string.
+ */
+export type Touch = 'slide up' | 'slide down' | 'bend' | 'hammer' | 'palm' | 'dead';
 
 /** A note as a generator writes it: ticks from the region's start, before groove. */
 export interface Note {

@@ -49,6 +49,7 @@ export function withDifference(copy: Song, difference: SongDifference): Song {
 export function differsInMixOnly(before: Song, after: Song): boolean {
   const others = new Set([...FIELDS(before), ...FIELDS(after)]);
   others.delete('parts');
+  others.delete('master');
   if ([...others].some((field) => before[field] !== after[field])) return false;
   if (before.parts.length !== after.parts.length) return false;
   return after.parts.every((part, i) => {

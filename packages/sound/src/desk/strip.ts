@@ -2,6 +2,7 @@
 import { Drive } from '../filters/drive';
 import { ToneFilter, type Tone } from '../filters/tone';
 import { panAt, type Pan } from './pan';
+import { Spread } from './spread';
 
 export interface StripSetup {
   /** 0–127, as General MIDI's volume: 40 dB to a tenth. */
@@ -13,6 +14,8 @@ export interface StripSetup {
   readonly tone: Tone;
   /** 0–1. */
   readonly drive: number;
+  /** How wide it is made, 0–1: for what was recorded with one microphone. */
+  readonly spread: number;
   /** False where the part is muted or another is soloed. */
   readonly audible: boolean;
 }
@@ -33,6 +36,7 @@ const STILL = 1e-5;
 export class Strip {
   readonly peaks: Peaks = { left: 0, right: 0 };
   private readonly toneFilter: ToneFilter;
+  private readonly spread: Spread;
   private readonly drives: readonly [Drive, Drive] = [new Drive(), new Drive()];
   private setup: StripSetup | null = null;
   private pan: Pan = panAt(64);
@@ -44,6 +48,7 @@ export class Strip {
 
   constructor(sampleRate: number) {
     this.toneFilter = new ToneFilter(sampleRate);
+    this.spread = new Spread(sampleRate);
   }
 
   /** @param atOnce without a way there: before anything sounds. */
@@ -77,6 +82,7 @@ export class Strip {
       this.drives[0].process(left, setup.drive);
       this.drives[1].process(right, setup.drive);
     }
+    if (setup.spread > 0) this.spread.process(left, right, setup.spread);
     this.toneFilter.process(left, right);
     const from = this.gain;
     const sentFrom = this.sends;

@@ -27,6 +27,7 @@ export const player = {
   renewScores: jest.fn(),
   setScore: jest.fn(),
   setMix: jest.fn(),
+  setMaster: jest.fn(),
   clear: jest.fn(),
   press: jest.fn(() => Promise.resolve()),
   release: jest.fn(),

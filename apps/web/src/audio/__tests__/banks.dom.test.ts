@@ -5,7 +5,7 @@ import type { Decoding } from '../../workers/decode';
 
 interface Asked {
   readonly id: string;
-  readonly url: string;
+  readonly isFiner: boolean;
   readonly give: () => void;
   readonly fail: (why: string) => void;
 }
@@ -13,11 +13,11 @@ interface Asked {
 const asked: Asked[] = [];
 /** A worker that answers when it is told to. */
 const decoding = {
-  bank: (id: string, url: string) =>
+  bank: (id: string, isFiner: boolean) =>
     new Promise((resolve, reject) =>
       asked.push({
         id,
-        url,
+        isFiner,
         give: () => resolve({ id, bank: new ArrayBuffer(8), samples: [] }),
         fail: (why) => reject(new Error(why)),
       }),
@@ -31,14 +31,19 @@ jest.mock('../../state/remote', () => ({
 
 beforeEach(() => (asked.length = 0));
 
-it('asks for each preset once, however often it is wanted', async () => {
+it('asks for each preset once while it is on its way; its finer form is another', async () => {
   const loader = new BankLoader();
-  const both = [loader.load('0'), loader.load('0'), loader.load('drums')];
-  expect(asked.map((a) => a.url)).toEqual(['/sound/0.sf3', '/sound/drums.sf3']);
+  const all = [loader.load('0'), loader.load('0'), loader.load('drums'), loader.load('0', true)];
+  expect(asked.map((a) => [a.id, a.isFiner])).toEqual([
+    ['0', false],
+    ['drums', false],
+    ['0', true],
+  ]);
   asked.forEach((a) => a.give());
-  expect((await Promise.all(both)).map((b) => b.id)).toEqual(['0', '0', 'drums']);
-  await loader.load('0');
-  expect(asked).toHaveLength(2);
+  expect((await Promise.all(all)).map((b) => b.id)).toEqual(['0', '0', 'drums', '0']);
+  // Its samples have gone to the audio thread: wanted anew, it is fetched anew.
+  void loader.load('0');
+  expect(asked).toHaveLength(4);
 });
 
 it('one that failed says why, and may be tried again', async () => {

@@ -73,7 +73,18 @@ const loadAll = async () => {
 };
 const report = (message: Partial<Report>) =>
   act(() =>
-    port.onmessage!({ data: { tick: 0, time: 0, rate: 960, playing: true, counting: false, ...message } }),
+    port.onmessage!({
+      data: {
+        tick: 0,
+        time: 0,
+        rate: 960,
+        playing: true,
+        counting: false,
+        peaks: [],
+        out: [0, 0],
+        ...message,
+      },
+    }),
   );
 
 beforeEach(() => {

@@ -10,7 +10,8 @@ import { change } from '../../state/openSong';
 import { playsIn, settingsIn } from '../../state/repertoire';
 import { Instruments } from './Instruments';
 import { PartMenu } from './PartMenu';
-import { PlaceSettings, side } from './PlaceSettings';
+import { levelText, panText } from '../mix/decibels';
+import { PlaceSettings } from './PlaceSettings';
 import { PlaysSettings } from './PlaysSettings';
 import type { Setting } from './setting';
 import { TouchSettings, hasTouch } from './TouchSettings';
@@ -71,7 +72,7 @@ export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsPro
         </Fold>
       ) : null}
       {isWhole ? (
-        <Fold {...fold('place', 'Place in the sound', `${Math.round((level / 127) * 100)} %, ${side(pan)}`)}>
+        <Fold {...fold('place', 'Place in the sound', `${levelText(level)}, ${panText(pan)}`)}>
           <PlaceSettings song={song} part={part} />
         </Fold>
       ) : null}

@@ -1,18 +1,13 @@
 import { setMix } from '@backline/core/edits/song';
-import type { Mix, Part, Song } from '@backline/core/song/schema';
-import { player } from '../../audio/player';
+import type { Part, Song } from '@backline/core/song/schema';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
-
-const percent = (value: number): string => `${Math.round((value / 127) * 100)} %`;
-export const side = (pan: number): string => (pan === 64 ? 'middle' : pan < 64 ? 'left' : 'right');
+import { levelText, panText, percentText } from '../mix/decibels';
+import { hearMix } from '../mix/hearing';
 
 /** Where a part stands in the sound: how loud, where from left to right, how far back in the room. */
 export function PlaceSettings({ song, part }: { song: Song; part: Part }) {
-  const { mix } = part;
-  // On its way a slider is heard at once; the song takes it where it comes to rest.
-  const hear = (moved: Partial<Mix>): void =>
-    player.setMix(song.parts.map((p) => (p.id === part.id ? { ...p, mix: { ...p.mix, ...moved } } : p)));
+  const { mix, id } = part;
   return (
     <>
       <Range
@@ -20,27 +15,27 @@ export function PlaceSettings({ song, part }: { song: Song; part: Part }) {
         value={mix.level}
         low={0}
         high={127}
-        text={percent}
-        onMove={(level) => hear({ level })}
-        onChange={(level) => change(setMix(part.id, { level }))}
+        text={levelText}
+        onMove={(level) => hearMix(song, id, { level })}
+        onChange={(level) => change(setMix(id, { level }))}
       />
       <Range
         label="Pan"
         value={mix.pan}
         low={0}
         high={127}
-        text={side}
-        onMove={(pan) => hear({ pan })}
-        onChange={(pan) => change(setMix(part.id, { pan }))}
+        text={panText}
+        onMove={(pan) => hearMix(song, id, { pan })}
+        onChange={(pan) => change(setMix(id, { pan }))}
       />
       <Range
         label="Room"
         value={mix.room}
         low={0}
         high={127}
-        text={percent}
-        onMove={(room) => hear({ room })}
-        onChange={(room) => change(setMix(part.id, { room }))}
+        text={percentText}
+        onMove={(room) => hearMix(song, id, { room })}
+        onChange={(room) => change(setMix(id, { room }))}
       />
     </>
   );

@@ -15,6 +15,7 @@ export const VIEWS = [
   { view: 'chart', label: 'Chart' },
   { view: 'form', label: 'Form' },
   { view: 'band', label: 'Band' },
+  { view: 'mix', label: 'Mix' },
   { view: 'notes', label: 'Notes' },
 ] as const;
 

@@ -1,47 +1,48 @@
+import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
+import { Link } from 'expo-router';
+import type { AudioFormat } from '@backline/sound/encode/formats';
 import { Button } from '../../components/Button';
+import { Choices } from '../../components/Choices';
 import { Sheet } from '../../components/Sheet';
-import { stopMaking, takeFile, useFiles, type FileKind } from '../../state/files';
+import { SwitchLine } from '../../components/SwitchLine';
+import { useBand } from '../../state/band';
+import { stopMaking, takeFile, useFiles, type Wish } from '../../state/files';
 import { useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
+import { TOUCH } from '../../theme/tokens';
+import type { AudioWish } from '../../workers/audioFiles';
 
-const KINDS: readonly { kind: FileKind; label: string; icon: string; about: string }[] = [
-  {
-    kind: 'midi',
-    label: 'MIDI file',
-    icon: 'file-music-outline',
-    about: 'Every part on a track of its own.',
-  },
-  { kind: 'wav', label: 'Sound (WAV)', icon: 'waveform', about: 'The song as it is heard.' },
-  {
-    kind: 'stems',
-    label: 'Sound, a file a part (ZIP)',
-    icon: 'folder-zip-outline',
-    about: 'The song and each part; laid over each other the parts are the song.',
-  },
+const FORMATS: readonly { value: AudioFormat; label: string }[] = [
+  { value: 'wav16', label: 'WAV, 16 bit' },
+  { value: 'wav24', label: 'WAV, 24 bit' },
+  { value: 'mp3', label: 'MP3' },
+  { value: 'ogg', label: 'Ogg' },
 ];
 
-const WORDS: Record<FileKind, string> = {
-  midi: 'Writing the MIDI file',
-  wav: 'Playing the song into a file',
-  stems: 'Playing every part into a file',
-};
+const makingWords = (wish: Wish): string =>
+  wish === 'midi'
+    ? 'Writing the MIDI file'
+    : wish.what === 'parts'
+      ? 'Playing every part into a file'
+      : 'Playing the song into a file';
 
 /** How far a file is, and the way to give it up. */
-function Making({ kind, done }: { kind: FileKind; done: number }) {
+function Making({ wish, done }: { wish: Wish; done: number }) {
   const palette = usePalette();
+  const words = makingWords(wish);
   return (
     <View style={styles.making}>
       <Text style={[styles.words, { color: palette.ink }]} role="status">
-        {WORDS[kind]}
+        {words}
       </Text>
       <View style={styles.bar}>
         <ProgressBar
           progress={done}
           color={palette.action}
-          accessibilityLabel={`${WORDS[kind]}: ${Math.round(done * 100)} %`}
+          accessibilityLabel={`${words}: ${Math.round(done * 100)} %`}
         />
       </View>
       <Button mode="outlined" icon="stop" onPress={stopMaking} style={styles.button}>
@@ -51,9 +52,64 @@ function Making({ kind, done }: { kind: FileKind; done: number }) {
   );
 }
 
-function take(kind: FileKind): void {
+function take(wish: Wish): void {
   const { song } = useOpenSong.getState();
-  if (song) void takeFile(kind, song);
+  if (song) void takeFile(wish, song);
+}
+
+/** First playing of every section that is played, by name. */
+function useStretches(): readonly { value: string; label: string }[] {
+  const bars = useBand((s) => s.band?.bars);
+  const seen = new Map<string, string>();
+  for (const { section, playing } of bars ?? []) if (!seen.has(section)) seen.set(section, playing);
+  return [{ value: '', label: 'Whole song' }, ...[...seen].map(([label, value]) => ({ value, label }))];
+}
+
+/** Sound to take away: of what, in which form, with what done to it. */
+function SoundFiles() {
+  const palette = usePalette();
+  const song = useOpenSong((s) => s.song);
+  const stretches = useStretches();
+  const [format, setFormat] = useState<AudioFormat>('wav16');
+  const [playing, setPlaying] = useState('');
+  const [mastered, setMastered] = useState(true);
+  const of = stretches.some((s) => s.value === playing) ? playing : '';
+  const takeSound = (what: AudioWish['what']): void =>
+    take({ format, mastered, playing: of === '' ? null : of, what });
+  return (
+    <>
+      <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+        Sound
+      </Text>
+      <Choices label="Of" value={of} choices={stretches} onChoose={setPlaying} inARow />
+      <Choices label="As" value={format} choices={FORMATS} onChoose={setFormat} />
+      <SwitchLine label="With the master (tone, glue, limiter)" on={mastered} onTurn={setMastered} />
+      <View style={styles.buttons}>
+        <Button mode="contained" icon="waveform" onPress={() => takeSound('whole')}>
+          Take it as it is heard
+        </Button>
+        <Button mode="outlined" icon="folder-zip-outline" onPress={() => takeSound('parts')}>
+          A file a part (ZIP)
+        </Button>
+      </View>
+      <Text style={[styles.words, { color: palette.quiet }]}>
+        Laid over each other the parts are the song. One part alone:
+      </Text>
+      <View style={styles.buttons}>
+        {song?.parts.map(({ id, name }) => (
+          <Button
+            key={id}
+            compact
+            mode="outlined"
+            accessibilityLabel={`Take ${name} alone`}
+            onPress={() => takeSound({ part: id })}
+          >
+            {name}
+          </Button>
+        ))}
+      </View>
+    </>
+  );
 }
 
 /** Files of the song to take away. */
@@ -61,32 +117,41 @@ export function TakeSheet({ onClose }: { onClose: () => void }) {
   const palette = usePalette();
   const { making, remark } = useFiles();
   return (
-    <Sheet title="Take the song away" onClose={onClose}>
-      {making ? (
-        <Making kind={making.kind} done={making.done} />
-      ) : (
-        KINDS.map(({ kind, label, icon, about }) => (
-          <View key={kind} style={styles.row}>
-            <Button mode="outlined" icon={icon} onPress={() => take(kind)} style={styles.button}>
-              {label}
-            </Button>
-            <Text style={[styles.words, { color: palette.quiet }]}>{about}</Text>
-          </View>
-        ))
-      )}
+    <Sheet title="Take the song away" tall onClose={onClose}>
       {remark ? (
         <Text role="alert" style={[styles.words, { color: palette.warning }]}>
           {remark}
         </Text>
       ) : null}
+      {making ? (
+        <Making wish={making.wish} done={making.done} />
+      ) : (
+        <>
+          <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+            Notes
+          </Text>
+          <View style={styles.buttons}>
+            <Button mode="outlined" icon="file-music-outline" onPress={() => take('midi')}>
+              MIDI file
+            </Button>
+          </View>
+          <Text style={[styles.words, { color: palette.quiet }]}>Every part on a track of its own.</Text>
+          <SoundFiles />
+          <Link href="/about" style={StyleSheet.flatten([styles.link, { color: palette.action }])}>
+            Whose sounds these are
+          </Link>
+        </>
+      )}
     </Sheet>
   );
 }
 
 const styles = StyleSheet.create({
-  row: { gap: 2, paddingBottom: 4 },
-  button: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
+  heading: { ...TYPE.strong, paddingTop: 4 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  button: { alignSelf: 'flex-start', minHeight: TOUCH, justifyContent: 'center' },
   words: TYPE.words,
   making: { gap: 10 },
   bar: { height: 8 },
+  link: { ...TYPE.words, minHeight: TOUCH, lineHeight: TOUCH, textDecorationLine: 'underline' },
 });

@@ -225,6 +225,9 @@ export function SongbookScreen() {
           <Button icon="delete-restore" onPress={() => router.push('/bin')}>
             Bin
           </Button>
+          <Button icon="information-outline" onPress={() => router.push('/about')}>
+            About
+          </Button>
         </View>
       </ScrollView>
       {several ? (

@@ -97,6 +97,7 @@ function eventNote(region: Region, stretch: Stretch, placed: Placed<BassEvent>):
     why,
     span: placed.span,
     ...(placed.event.touch && { touch: placed.event.touch }),
+    ...(why === 'ghost' && { touch: 'dead' as const }),
   };
 }
 

@@ -156,5 +156,6 @@ function strokeNotes(
     span: placed.span,
     delay: gap * i,
     ...(palm && { touch: 'palm' as const }),
+    ...(placed.event.muted && { touch: 'dead' as const }),
   }));
 }

@@ -1,0 +1,3 @@
+import { later } from '../components/later';
+
+export default later(() => import('../features/about/AboutScreen').then((m) => m.AboutScreen));

@@ -1,0 +1,3 @@
+import { later } from '../../../components/later';
+
+export default later(() => import('../../../features/mix/MixScreen').then((m) => m.MixScreen));

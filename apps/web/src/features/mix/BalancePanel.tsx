@@ -1,0 +1,134 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { setBalance, setMix } from '@backline/core/edits/song';
+import type { Song } from '@backline/core/song/schema';
+import { Button } from '../../components/Button';
+import { Choices } from '../../components/Choices';
+import { change } from '../../state/openSong';
+import { balance, stopMeasuring, useMeasuring, type Balanced } from '../../state/measuring';
+import { TYPE } from '../../theme/styles';
+import { TOUCH } from '../../theme/tokens';
+import { usePalette } from '../../theme/usePalette';
+import { changeText, decibelText } from './decibels';
+import { hearLevels } from './hearing';
+
+type Heard = 'before' | 'after';
+
+/** What a balance has changed, part by part: heard with and without, put back one by one or all at once. */
+function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
+  const palette = usePalette();
+  const { before, after } = balanced;
+  const [heard, setHeard] = useState<Heard>('after');
+  const hear = (which: Heard): void => {
+    setHeard(which);
+    const { levels, gain } = which === 'before' ? before : songNow(song, balanced);
+    hearLevels(song, levels, gain);
+  };
+  const putAllBack = (): void => {
+    change(setBalance(before.levels, before.gain));
+    useMeasuring.setState({ balanced: null });
+  };
+  return (
+    <View role="group" aria-label="What the balance has changed" style={styles.changes}>
+      <Choices
+        label="Hear it"
+        value={heard}
+        choices={[
+          { value: 'before', label: 'as it was' },
+          { value: 'after', label: 'as it is now' },
+        ]}
+        onChoose={hear}
+      />
+      {[...after.levels].map(([id, level]) => {
+        const part = song.parts.find((p) => p.id === id);
+        const was = before.levels.get(id)!;
+        if (!part) return null;
+        const isBack = part.mix.level === was && was !== level;
+        return (
+          <View key={id} style={styles.line}>
+            <Text style={[styles.name, { color: palette.ink }]} numberOfLines={1}>
+              {part.name}
+            </Text>
+            <Text style={[TYPE.words, { color: palette.quiet }]}>
+              {isBack ? 'put back' : changeText(was, part.mix.level)}
+            </Text>
+            {was === level ? (
+              <View style={styles.space} />
+            ) : (
+              <Button
+                compact
+                accessibilityLabel={isBack ? `Take the new level of ${part.name}` : `Put ${part.name} back`}
+                onPress={() => change(setMix(id, { level: isBack ? level : was }))}
+              >
+                {isBack ? 'Take' : 'Put back'}
+              </Button>
+            )}
+          </View>
+        );
+      })}
+      <Text style={[TYPE.words, { color: palette.quiet }]}>
+        The whole: {decibelText(Math.round(10 * (after.gain - before.gain)) / 10)}
+      </Text>
+      <View style={styles.buttons}>
+        <Button mode="outlined" onPress={putAllBack}>
+          Put all back
+        </Button>
+        <Button mode="contained" onPress={() => useMeasuring.setState({ balanced: null })}>
+          Keep it
+        </Button>
+      </View>
+    </View>
+  );
+}
+
+/** The song's own levels and gain, as they stand. */
+const songNow = (song: Song, { after }: Balanced) => ({
+  levels: new Map(song.parts.map((p) => [p.id, p.mix.level])),
+  gain: song.master?.gain ?? after.gain,
+});
+
+/** Balance by measurement: asked for with one tap, shown as what it changes. */
+export function BalancePanel({ song }: { song: Song }) {
+  const palette = usePalette();
+  const { done, balanced, problem } = useMeasuring();
+  return (
+    <View style={styles.panel}>
+      {done === null ? (
+        <Button mode="contained" icon="scale-balance" onPress={() => void balance(song)} style={styles.start}>
+          Balance the parts
+        </Button>
+      ) : (
+        <View style={styles.changes}>
+          <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+            Playing the song unheard, to measure it
+          </Text>
+          <ProgressBar
+            progress={done}
+            color={palette.action}
+            accessibilityLabel={`Measured: ${Math.round(done * 100)} %`}
+          />
+          <Button mode="outlined" icon="stop" onPress={stopMeasuring} style={styles.start}>
+            Stop measuring
+          </Button>
+        </View>
+      )}
+      {problem ? (
+        <Text role="alert" style={[TYPE.words, { color: palette.warning }]}>
+          {problem}
+        </Text>
+      ) : null}
+      {balanced && done === null ? <Changes {...{ song, balanced }} /> : null}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  panel: { gap: 8 },
+  start: { alignSelf: 'flex-start' },
+  changes: { gap: 6 },
+  line: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: TOUCH },
+  name: { ...TYPE.strong, flex: 1, minWidth: 0 },
+  space: { width: 84 },
+  buttons: { flexDirection: 'row', gap: 8, flexWrap: 'wrap' },
+});
