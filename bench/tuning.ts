@@ -41,7 +41,7 @@ async function offsOf(file: string): Promise<(readonly [key: number, cents: numb
       bank: bank.bank.slice(0),
       samples: bank.samples.map((s) => ({ ...s, data: s.data.slice() })),
     });
-    engine.press(program, key, 100);
+    engine.beside.press(program, key, 100);
     const frames = Math.round((SECONDS * RATE) / 128) * 128;
     const [left, right] = [new Float32Array(frames), new Float32Array(frames)];
     for (let at = 0; at < frames; at += 128)

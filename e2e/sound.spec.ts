@@ -37,7 +37,8 @@ async function take(page: Page, name: string): Promise<Download> {
 
 test('the audio thread makes the very samples that Node makes', async ({ page }) => {
   const chart = readChart('tempo: 150\n{bar 1/4} C | Am7\ntempo: 90 over 1\nF | G7', OURS);
-  const parts = ['bass', 'keys', 'drums'].map((kind) => newPart(OURS.kinds.get(kind)!, []));
+  // Instruments whose sounds are small enough to be handed over as text.
+  const parts = ['bass', 'guitar', 'arp'].map((kind) => newPart(OURS.kinds.get(kind)!, []));
   const score = scoreOf(renderBand({ ...chart, parts }, OURS));
   const banks = await shippedBanks(banksOf(score));
   const frames = 6 * RATE - ((6 * RATE) % 128);

@@ -11,7 +11,7 @@ step() { printf '\n== %s\n' "$1"; }
 
 step "Installing what is missing"
 bash scripts/install.sh /usr/bin/chromium=chromium lilypond=lilypond midi2abc=abcmidi \
-  /usr/lib/python3/dist-packages/mido=python3-mido /usr/share/perl5/MIDI.pm=libmidi-perl
+  /usr/lib/python3/dist-packages/mido=python3-mido /usr/share/perl5/MIDI.pm=libmidi-perl ffmpeg=ffmpeg
 bash scripts/solfege.sh
 
 step "ESLint"
@@ -19,7 +19,7 @@ node_modules/.bin/eslint .
 step "Prettier"
 node_modules/.bin/prettier --check --log-level warn .
 step "Types"
-for project in packages/core packages/cli apps/server apps/web .; do node_modules/.bin/tsc -p "$project"; done
+for project in packages/core packages/sound packages/cli apps/server apps/web .; do node_modules/.bin/tsc -p "$project"; done
 
 step "The web app"
 WEB_DIST=$(bash scripts/build-web.sh 9>&-)

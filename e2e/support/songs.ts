@@ -54,6 +54,18 @@ export async function firstVisit(page: Page): Promise<void> {
   await page.unroute('**/api/songs?**');
 }
 
+/** A demo song of this test's own, with no more than the first places of its form: quick to play through. */
+export async function openDemo(page: Page, title: string, view: string, places = 3): Promise<void> {
+  const { songs } = (await (await page.request.get('/api/songs?limit=500')).json()) as SongList;
+  const demo = songs.filter((s) => s.title === title).at(-1)!;
+  const { song } = (await (await page.request.get(`/api/songs/${demo.id}`)).json()) as StoredSong;
+  const data = { song: { ...song, form: song.form.slice(0, places) } };
+  const own = (await (await page.request.post('/api/songs', { data })).json()) as StoredSong;
+  await page.addInitScript(() => localStorage.setItem('backline/visited', '1'));
+  await page.goto(`/song/${own.id}/${view}`);
+  await expect(page.getByLabel('Title of the song')).toHaveValue(title);
+}
+
 /** The songbook, as one who has been here before comes to it. */
 export async function openSongbook(page: Page): Promise<void> {
   await page.addInitScript(() => localStorage.setItem('backline/visited', '1'));

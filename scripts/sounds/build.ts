@@ -7,7 +7,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { BasicSoundBank, SoundBankLoader } from 'spessasynth_core';
-import { DRUM_BANK } from '@backline/sound/banks';
+import { DRUM_BANK } from '@backline/sound/bankNames';
 import type { ShippedBank } from '@backline/sound/shipped';
 import { kitPreset } from './kit';
 import { organPreset } from './organ';

@@ -1,6 +1,6 @@
 /** What each bank is made of and how: the recipes are data, checked before anything is built. */
 import { z } from 'zod';
-import recipes from './recipes.json';
+import recipes from './recipes.json' with { type: 'json' };
 
 const touchSchema = z.strictObject({
   /** Where the filter stands when struck hardest, cents over 8.176 Hz. */

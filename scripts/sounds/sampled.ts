@@ -5,7 +5,9 @@ import {
   type BasicPreset,
   type BasicSoundBank,
 } from 'spessasynth_core';
+import { PICK_UP, isPicked } from '@backline/sound/strokes';
 import { LEVEL } from './level';
+import { pickVoices } from './pick';
 import { keysOf } from './keys';
 import type { SampledRecipe } from './recipes';
 import { centsOff, cutTo, endAt, leveled, loudnessOfNote, onsetOf } from './sample';
@@ -147,6 +149,12 @@ export function sampledPreset(bank: BasicSoundBank, recipe: SampledRecipe, line:
       };
     });
   });
+  // Keys under the lowest note are the pick's.
+  const lowest = (voice: Voice): Voice => ({
+    ...voice,
+    keys: [Math.max(voice.keys[0], PICK_UP + 1), voice.keys[1]],
+  });
+  const all = isPicked(recipe.program) ? [...voices.map(lowest), ...pickVoices()] : voices;
   const { name, program, touch, quality, width } = recipe;
-  return { name, program, touch, voices, quality, line, ...(!isStereo && { spread: width }) };
+  return { name, program, touch, voices: all, quality, line, ...(!isStereo && { spread: width }) };
 }

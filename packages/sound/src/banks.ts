@@ -1,12 +1,7 @@
 /** Banks of sounds: presets read from bytes, with their samples decoded outside the audio thread. */
 import { BasicSoundBank, SoundBankLoader, type BasicPreset } from 'spessasynth_core';
+import { DRUM_BANK } from './bankNames';
 import type { DecodedBank } from './messages';
-
-/** Name of the bank of the drum kit; others are named by their General MIDI program. */
-export const DRUM_BANK = 'drums';
-
-/** Name of a bank's finer form, with more layers of touch, where there is one. */
-export const finer = (id: string): string => `${id}+`;
 
 /** True where bytes begin like a bank: a RIFF file. */
 export const isBank = (bytes: ArrayBuffer): boolean =>

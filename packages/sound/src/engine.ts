@@ -1,19 +1,16 @@
 import { SoundBankLoader, SpessaSynthProcessor } from 'spessasynth_core';
 import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
 import { PPQ } from '@backline/core/time/ticks';
+import { Beside } from './beside';
 import { Channels } from './channels';
 import { Clicks } from './clicks';
 import { Desk, type Pair } from './desk/desk';
-import type { StripSetup } from './desk/strip';
-import { FLAT } from './filters/tone';
 import { MASTER_GAIN, Master } from './master/master';
 import type { MasterSetup } from './master/setup';
 import type { DecodedBank, Loop, Report } from './messages';
 import {
-  AUDITION_CHANNEL,
   EMPTY_SCORE,
   FIELDS,
-  HAND_CHANNEL,
   GESTURE_FIELDS,
   beatFrom,
   countInto,
@@ -37,9 +34,6 @@ interface Sounding {
   readonly until: number;
 }
 
-/** What is heard beside the song: chords as they are entered, keys under the writer's hands. */
-const BESIDE: StripSetup = { level: 100, pan: 64, room: 30, tone: FLAT, drive: 0, spread: 0, audible: true };
-
 export interface EngineOptions {
   /** False where the sum of the strips is wanted, without the master bus. */
   readonly mastered?: boolean;
@@ -57,6 +51,8 @@ export class Engine {
   position = 0;
 
   readonly desk: Desk;
+  /** What is heard beside the song. */
+  readonly beside: Beside;
   readonly master: Master;
   private readonly synth: SpessaSynthProcessor;
   private readonly banks = new Set<string>();
@@ -74,7 +70,6 @@ export class Engine {
   /** Ticks at which the count-in clicks, in order. */
   private counted: number[] = [];
   private hasClicked = false;
-  private auditioned: { pitch: number; frames: number }[] = [];
   private readonly channels: Channels;
 
   private readonly mastered: boolean;
@@ -100,8 +95,7 @@ export class Engine {
     this.channels = new Channels(this.synth, (channel, decibels) =>
       this.desk.setTrim(this.stripAt(channel), decibels),
     );
-    for (const channel of [AUDITION_CHANNEL, HAND_CHANNEL])
-      this.desk.set(this.stripAt(channel), BESIDE, true);
+    this.beside = new Beside(this.synth, this.channels, this.desk, sampleRate);
     this.connect();
   }
 
@@ -255,32 +249,6 @@ export class Engine {
     this.channels.followGestures(this.score, this.nextGesture);
   }
 
-  /** Sounds pitches at once for a while, beside whatever plays. */
-  audition(program: number, pitches: readonly number[], level: number, seconds: number): void {
-    this.hush();
-    this.channels.setProgram(AUDITION_CHANNEL, program);
-    this.desk.set(this.stripAt(AUDITION_CHANNEL), { ...BESIDE, level }, true);
-    for (const pitch of pitches) this.synth.noteOn(AUDITION_CHANNEL, pitch, 78);
-    this.auditioned = pitches.map((pitch) => ({ pitch, frames: seconds * this.sampleRate }));
-  }
-
-  /** Ends what {@link audition} sounds. */
-  hush(): void {
-    for (const { pitch } of this.auditioned) this.synth.noteOff(AUDITION_CHANNEL, pitch);
-    this.auditioned = [];
-  }
-
-  /** A key pressed by hand: it sounds until it is released. */
-  press(program: number, pitch: number, velocity: number): void {
-    this.channels.setProgram(HAND_CHANNEL, program);
-    this.synth.noteOff(HAND_CHANNEL, pitch);
-    this.synth.noteOn(HAND_CHANNEL, pitch, velocity);
-  }
-
-  release(pitch: number): void {
-    this.synth.noteOff(HAND_CHANNEL, pitch);
-  }
-
   /** Renders frames into a stereo pair of up to 128 frames each. */
   process(left: Float32Array, right: Float32Array): void {
     const total = left.length;
@@ -294,7 +262,7 @@ export class Engine {
       if (this.playing) this.advance(frames);
       done += frames;
     }
-    this.ageAudition(total);
+    this.beside.age(total);
     this.desk.process(left, right);
     if (this.mastered) this.master.process(left, right);
     this.heed(left, right);
@@ -460,15 +428,5 @@ export class Engine {
     this.counted.shift();
     this.clicks.strike(!this.hasClicked);
     this.hasClicked = true;
-  }
-
-  private ageAudition(frames: number): void {
-    if (!this.auditioned.length) return;
-    this.auditioned = this.auditioned.filter((note) => {
-      note.frames -= frames;
-      if (note.frames > 0) return true;
-      this.synth.noteOff(AUDITION_CHANNEL, note.pitch);
-      return false;
-    });
   }
 }

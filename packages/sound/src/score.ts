@@ -3,6 +3,7 @@
  * audio thread.
  */
 import type { TempoPoint } from '@backline/core/time/tempo';
+import { DRUM_BANK } from './bankNames';
 import type { StripSetup } from './desk/strip';
 import { PLAIN_MASTER, type MasterSetup } from './master/setup';
 
@@ -125,7 +126,7 @@ export function beatFrom({ bars, length }: Score, tick: number): number {
 /** The presets a score sounds with, by the names of their banks. */
 export function banksOf({ channels }: Pick<Score, 'channels'>): string[] {
   const ids = channels.flatMap(({ percussion, programs }) =>
-    percussion ? ['drums'] : programs.map((p) => String(p.program)),
+    percussion ? [DRUM_BANK] : programs.map((p) => String(p.program)),
   );
   return [...new Set(ids)];
 }

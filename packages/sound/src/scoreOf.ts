@@ -9,6 +9,7 @@ import { PPQ } from '@backline/core/time/ticks';
 import { FLAT } from './filters/tone';
 import { masterOf, stripOfMix } from './mix';
 import { spreadOf } from './shipped';
+import { isPicked, strokesOf } from './strokes';
 import { CONTROLS, DEAD, MANNERS, mannerOf, programIn, type Manner } from './touches';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import {
@@ -76,11 +77,18 @@ export function scoreOf(
 
 /** Notes of all parts and of the guide in order of time. */
 function notesOf(band: Band, channels: readonly PartChannels[], tempo: TempoMap): Int32Array {
-  const count = band.parts.reduce((sum, part) => sum + part.notes.length, band.guide.length);
+  const noises = band.parts.map(({ program, programs, notes }) =>
+    [program, ...programs.map((p) => p.program)].every(isPicked) ? strokesOf(notes) : [],
+  );
+  const count = band.parts.reduce(
+    (sum, part, i) => sum + part.notes.length + noises[i]!.length,
+    band.guide.length,
+  );
   const starts = new Int32Array(count);
   const unsorted = new Int32Array(count * FIELDS);
   let n = 0;
-  const add = (channel: number, { start, duration, pitch, velocity, touch }: BandNote): void => {
+  type Sounded = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'touch'>;
+  const add = (channel: number, { start, duration, pitch, velocity, touch }: Sounded): void => {
     starts[n] = start;
     const sounds = touch === 'dead' ? Math.min(duration, deadTicks(tempo, start)) : duration;
     unsorted.set([start, sounds, channel, pitch, velocity], n * FIELDS);
@@ -89,6 +97,7 @@ function notesOf(band: Band, channels: readonly PartChannels[], tempo: TempoMap)
   band.parts.forEach((part, i) => {
     const own = channels[i]!;
     for (const note of part.notes) add(own[mannerOf(note)] ?? own.plain!, note);
+    for (const noise of noises[i]!) add(own.plain!, noise);
   });
   for (const note of band.guide) add(GUIDE_CHANNEL, note);
   const order = Uint32Array.from({ length: count }, (_, i) => i).sort(

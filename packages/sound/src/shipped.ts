@@ -1,5 +1,6 @@
 /** What the shipped banks are and whom they are owed to, as scripts/sounds wrote it down when it made them. */
-import shipped from '../banks/index.json';
+import { finer } from './bankNames';
+import shipped from '../banks/index.json' with { type: 'json' };
 
 export interface ShippedBank {
   readonly id: string;
@@ -26,7 +27,7 @@ export const SOURCES: readonly SoundSource[] = shipped.sources;
 const byId = new Map(BANKS.map((bank) => [bank.id, bank]));
 
 /** True where a bank has a finer form. */
-export const hasFiner = (id: string): boolean => byId.has(`${id}+`);
+export const hasFiner = (id: string): boolean => byId.has(finer(id));
 
 /** Width of what comes with the General MIDI bank, all of which is recorded with one microphone. */
 const USUAL_SPREAD = 0.35;

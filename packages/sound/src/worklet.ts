@@ -65,16 +65,16 @@ class BacklineProcessor extends AudioWorkletProcessor {
         engine.setLoop(message.loop);
         break;
       case 'audition':
-        engine.audition(message.program, message.pitches, message.level, message.seconds);
+        engine.beside.audition(message.program, message.pitches, message.level, message.seconds);
         break;
       case 'hush':
-        engine.hush();
+        engine.beside.hush();
         break;
       case 'press':
-        engine.press(message.program, message.pitch, message.velocity);
+        engine.beside.press(message.program, message.pitch, message.velocity);
         break;
       case 'release':
-        engine.release(message.pitch);
+        engine.beside.release(message.pitch);
         break;
     }
     this.report();

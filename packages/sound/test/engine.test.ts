@@ -170,7 +170,7 @@ it('stops at the end of the song and stands at its beginning', async () => {
 
 it('a chord is auditioned beside whatever plays, and ends by itself', async () => {
   const engine = await engineWith(EMPTY_SCORE);
-  engine.audition(FLUTE, [72, 76], 96, 0.5);
+  engine.beside.audition(FLUTE, [72, 76], 96, 0.5);
   const out = render(engine, 3);
   expect(loud(out, 0.1, 0.4)).toBeGreaterThan(0.01);
   expect(loud(out, 2.5, 3)).toBeLessThan(0.0005);
@@ -178,15 +178,15 @@ it('a chord is auditioned beside whatever plays, and ends by itself', async () =
 
 it('a key sounds from press to release, beside the song or without it', async () => {
   const engine = await engineWith(score([]));
-  engine.press(FLUTE, 69, 100);
+  engine.beside.press(FLUTE, 69, 100);
   const held = render(engine, 2);
   expect(loud(held, 1.5, 2)).toBeGreaterThan(0.01);
   expect(Math.abs(1200 * Math.log2(pitchOf(held, 1) / 440))).toBeLessThan(18);
-  engine.release(69);
+  engine.beside.release(69);
   const after = render(engine, 2);
   expect(loud(after, 1.5, 2)).toBeLessThan(0.0005);
   // Letting go what was never pressed does nothing.
-  engine.release(40);
+  engine.beside.release(40);
   expect(loud(render(engine, 0.5), 0, 0.5)).toBeLessThan(0.0005);
 });
 
@@ -222,9 +222,9 @@ it('a loop that moves takes the position along, and one that is gone lets it go 
 
 it('an audition that is hushed ends at once', async () => {
   const engine = await engineWith(EMPTY_SCORE);
-  engine.audition(FLUTE, [72, 76], 96, 30);
+  engine.beside.audition(FLUTE, [72, 76], 96, 30);
   expect(loud(render(engine, 0.5), 0.1, 0.4)).toBeGreaterThan(0.01);
-  engine.hush();
+  engine.beside.hush();
   expect(loud(render(engine, 3), 2.5, 3)).toBeLessThan(0.0005);
 });
 

@@ -1,7 +1,7 @@
 /** The shipped instruments as they sound: in tune, in time, wide, and other in colour when they are struck harder. */
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { DRUM_BANK, finer } from '@backline/sound/banks';
+import { DRUM_BANK, finer } from '@backline/sound/bankNames';
 import { OWN_BANKS, noticeFile } from '@backline/sound/node/bank';
 import { BANKS, SOURCES, decodedBytes, hasFiner } from '@backline/sound/shipped';
 import {

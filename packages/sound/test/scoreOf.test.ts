@@ -4,6 +4,7 @@ import { setGuide, setMix } from '@backline/core/edits/song';
 import { applyEdit } from '@backline/core/edits/apply';
 import { FIELDS, GUIDE_CHANNEL, audibleParts, firstNoteAt, lastAt } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
+import { PICK_DOWN, PICK_UP, isPicked, strokesOf } from '@backline/sound/strokes';
 import { OURS } from '@backline/core/styles/index';
 
 const song = readChart('tempo: 100\n[A]\nC | F\ntempo: 80\nG | C', OURS);
@@ -11,7 +12,12 @@ const score = scoreOf(renderBand(song, OURS));
 
 it('has every note of the band in order of time, and the tempo map', () => {
   const band = renderBand(song, OURS);
-  expect(score.notes.length / FIELDS).toBe(band.parts.reduce((sum, p) => sum + p.notes.length, 0));
+  const strokes = band.parts.reduce(
+    (sum, p) => sum + (isPicked(p.program) ? strokesOf(p.notes).length : 0),
+    0,
+  );
+  expect(strokes).toBeGreaterThan(4);
+  expect(score.notes.length / FIELDS).toBe(band.parts.reduce((sum, p) => sum + p.notes.length, strokes));
   for (let i = FIELDS; i < score.notes.length; i += FIELDS)
     expect(score.notes[i]! >= score.notes[i - FIELDS]!).toBe(true);
   expect(score.tempos).toEqual([
@@ -49,4 +55,17 @@ it('the guide sound plays the chords on a channel of its own, when it is wanted'
   // The third is felt early, as the band has agreed.
   expect([...starts]).toEqual([0, 1920, 3600, 5760]);
   expect(score.channels.some((c) => c.channel === GUIDE_CHANNEL)).toBe(false);
+});
+
+it('a stroke across three strings and more has the noise of its pick, down or up; single notes have none', () => {
+  const note = (start: number, pitch: number) => ({ start, duration: 200, pitch, velocity: 90, touch: null });
+  const down = [note(0, 40), note(20, 47), note(40, 52), note(60, 56)];
+  const up = [note(480, 56), note(495, 52), note(510, 47)];
+  const single = [note(960, 40), note(1200, 42)];
+  const strokes = strokesOf([...down, ...up, ...single]);
+  expect(strokes.map((s) => [s.start, s.pitch])).toEqual([
+    [0, PICK_DOWN],
+    [480, PICK_UP],
+  ]);
+  expect(strokes[0]!.velocity).toBeLessThan(90);
 });

@@ -10,7 +10,9 @@ import { DEMO_SONGS, type DemoSong } from './songs';
 import { OURS } from '@backline/core/styles/index';
 
 /** Levels of the parts and the gain of the whole, by title, as scripts/mix-demo.ts measured them. */
-const MIXES = new Map(Object.entries(mixes));
+const MIXES = new Map<string, { readonly levels: Record<string, number>; readonly gain: number }>(
+  Object.entries(mixes),
+);
 
 function mixed(song: Song): Song {
   const mix = MIXES.get(song.title);

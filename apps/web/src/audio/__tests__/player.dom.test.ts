@@ -39,8 +39,13 @@ class Node {
     return next;
   }
 }
+/** The sound card, as far as there is one. */
+let context: { state: string; onstatechange: (() => void) | null };
 Object.assign(globalThis, {
   AudioContext: class {
+    constructor() {
+      context = this as unknown as typeof context;
+    }
     state = 'running';
     currentTime = 0;
     outputLatency = 0;
@@ -111,6 +116,32 @@ it('stopped while the sounds load it stays stopped, and starts nothing in the ne
   expect(kinds()).not.toContain('play');
 });
 
+const allBy = (program: number) => (one: (typeof score.channels)[number]) => ({
+  ...one,
+  percussion: false,
+  programs: [{ tick: 0, program }],
+});
+
+it('while it plays a finer form of the piano comes, once; where it fails what plays goes on', async () => {
+  player.setScore({ ...score, channels: score.channels.map(allBy(0)) }, null);
+  const playing = player.play(0);
+  await loadAll();
+  await playing;
+  await tick();
+  expect(loads.map((l) => l.id)).toEqual(['0']);
+  loads.splice(0)[0]!.fail('the line is slow');
+  await tick();
+  expect(usePlayer.getState()).toMatchObject({ playing: true, problem: null });
+  await player.play(0);
+  await tick();
+  loads.splice(0)[0]!.done();
+  await tick();
+  expect(sent.filter((m) => m.type === 'bank').length).toBe(2);
+  await player.play(0);
+  await tick();
+  expect(loads).toEqual([]);
+});
+
 it('plays once its sounds are there', async () => {
   const playing = player.play(960);
   await loadAll();
@@ -119,17 +150,49 @@ it('plays once its sounds are there', async () => {
   expect(usePlayer.getState()).toMatchObject({ playing: true, starting: false });
 });
 
-it('says which sounds could not be loaded, and is not left starting', async () => {
-  player.setScore(
-    { ...score, channels: score.channels.map((c) => ({ ...c, programs: [{ tick: 0, program: 101 }] })) },
-    null,
-  );
+it('says that no sound could be loaded, and is not left starting', async () => {
+  player.setScore({ ...score, channels: score.channels.map(allBy(101)) }, null);
   const playing = player.play(0).catch((error: Error) => error.message);
   await tick();
   loads.splice(0).forEach((l) => l.fail('the sound file is not there (404)'));
   expect(await playing).toMatch(/not there/);
   expect(usePlayer.getState()).toMatchObject({ starting: false, sound: 'failed' });
   expect(usePlayer.getState().problem).toMatch(/could not be loaded/);
+});
+
+it('where one sound is missing the rest plays, and who is missing is said; the next play tries again', async () => {
+  const [first, ...rest] = score.channels;
+  player.setScore({ ...score, channels: [allBy(102)(first!), ...rest.map(allBy(103))] }, null);
+  const playing = player.play(0);
+  await tick();
+  for (const load of loads.splice(0)) {
+    if (load.id === '102') load.fail('the sound file is damaged');
+    else load.done();
+  }
+  await playing;
+  expect(kinds()).toContain('play');
+  expect(usePlayer.getState()).toMatchObject({ playing: true, sound: 'on' });
+  expect(usePlayer.getState().problem).toMatch(/^Without .*: the sound file is damaged\. The rest plays/);
+  player.stop();
+  const again = player.play(0);
+  await tick();
+  expect(loads.map((l) => l.id)).toEqual(['102']);
+  await loadAll();
+  await again;
+  expect(usePlayer.getState().problem).toBeNull();
+});
+
+it('where the device takes the sound away it stops and says so, and forgets that when it is back', async () => {
+  const playing = player.play(0);
+  await loadAll();
+  await playing;
+  context.state = 'interrupted';
+  act(() => context.onstatechange?.());
+  expect(usePlayer.getState()).toMatchObject({ playing: false });
+  expect(usePlayer.getState().problem).toMatch(/interrupted by the device/);
+  context.state = 'running';
+  act(() => context.onstatechange?.());
+  expect(usePlayer.getState().problem).toBeNull();
 });
 
 it('a loop goes with its playing of a section: bars put in before it or into it move it, and without it it ends', () => {

@@ -58,7 +58,7 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
             ) : (
               <Button
                 compact
-                accessibilityLabel={isBack ? `Take the new level of ${part.name}` : `Put ${part.name} back`}
+                accessibilityLabel={isBack ? `Take the new level of ${part.name}` : `Put back ${part.name}`}
                 onPress={() => change(setMix(id, { level: isBack ? level : was }))}
               >
                 {isBack ? 'Take' : 'Put back'}
@@ -103,11 +103,13 @@ export function BalancePanel({ song }: { song: Song }) {
           <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
             Playing the song unheard, to measure it
           </Text>
-          <ProgressBar
-            progress={done}
-            color={palette.action}
-            accessibilityLabel={`Measured: ${Math.round(done * 100)} %`}
-          />
+          <View style={styles.bar}>
+            <ProgressBar
+              progress={done}
+              color={palette.action}
+              accessibilityLabel={`Measured: ${Math.round(done * 100)} %`}
+            />
+          </View>
           <Button mode="outlined" icon="stop" onPress={stopMeasuring} style={styles.start}>
             Stop measuring
           </Button>
@@ -127,6 +129,7 @@ const styles = StyleSheet.create({
   panel: { gap: 8 },
   start: { alignSelf: 'flex-start' },
   changes: { gap: 6 },
+  bar: { height: 8 },
   line: { flexDirection: 'row', alignItems: 'center', gap: 8, minHeight: TOUCH },
   name: { ...TYPE.strong, flex: 1, minWidth: 0 },
   space: { width: 84 },

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { Link } from 'expo-router';
+import { isAudible } from '@backline/core/band/audible';
 import type { AudioFormat } from '@backline/sound/encode/formats';
 import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
@@ -65,14 +66,24 @@ function useStretches(): readonly { value: string; label: string }[] {
   return [{ value: '', label: 'Whole song' }, ...[...seen].map(([label, value]) => ({ value, label }))];
 }
 
+/** What was chosen last, for the next file. */
+interface Chosen {
+  readonly format: AudioFormat;
+  readonly playing: string;
+  readonly mastered: boolean;
+}
+
+interface SoundFilesProps {
+  readonly chosen: Chosen;
+  readonly onChoose: (changed: Partial<Chosen>) => void;
+}
+
 /** Sound to take away: of what, in which form, with what done to it. */
-function SoundFiles() {
+function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
   const palette = usePalette();
   const song = useOpenSong((s) => s.song);
   const stretches = useStretches();
-  const [format, setFormat] = useState<AudioFormat>('wav16');
-  const [playing, setPlaying] = useState('');
-  const [mastered, setMastered] = useState(true);
+  const { format, playing, mastered } = chosen;
   const of = stretches.some((s) => s.value === playing) ? playing : '';
   const takeSound = (what: AudioWish['what']): void =>
     take({ format, mastered, playing: of === '' ? null : of, what });
@@ -81,9 +92,24 @@ function SoundFiles() {
       <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
         Sound
       </Text>
-      <Choices label="Of" value={of} choices={stretches} onChoose={setPlaying} inARow />
-      <Choices label="As" value={format} choices={FORMATS} onChoose={setFormat} />
-      <SwitchLine label="With the master (tone, glue, limiter)" on={mastered} onTurn={setMastered} />
+      <Choices
+        label="Of"
+        value={of}
+        choices={stretches}
+        onChoose={(value) => onChoose({ playing: value })}
+        inARow
+      />
+      <Choices
+        label="As"
+        value={format}
+        choices={FORMATS}
+        onChoose={(value) => onChoose({ format: value })}
+      />
+      <SwitchLine
+        label="With the master (tone, glue, limiter)"
+        on={mastered}
+        onTurn={(on) => onChoose({ mastered: on })}
+      />
       <View style={styles.buttons}>
         <Button mode="contained" icon="waveform" onPress={() => takeSound('whole')}>
           Take it as it is heard
@@ -96,17 +122,19 @@ function SoundFiles() {
         Laid over each other the parts are the song. One part alone:
       </Text>
       <View style={styles.buttons}>
-        {song?.parts.map(({ id, name }) => (
-          <Button
-            key={id}
-            compact
-            mode="outlined"
-            accessibilityLabel={`Take ${name} alone`}
-            onPress={() => takeSound({ part: id })}
-          >
-            {name}
-          </Button>
-        ))}
+        {song?.parts
+          .filter((part) => isAudible(part, song.parts))
+          .map(({ id, name }) => (
+            <Button
+              key={id}
+              compact
+              mode="outlined"
+              accessibilityLabel={`Take ${name} alone`}
+              onPress={() => takeSound({ part: id })}
+            >
+              {name}
+            </Button>
+          ))}
       </View>
     </>
   );
@@ -116,6 +144,7 @@ function SoundFiles() {
 export function TakeSheet({ onClose }: { onClose: () => void }) {
   const palette = usePalette();
   const { making, remark } = useFiles();
+  const [chosen, setChosen] = useState<Chosen>({ format: 'wav16', playing: '', mastered: true });
   return (
     <Sheet title="Take the song away" tall onClose={onClose}>
       {remark ? (
@@ -128,7 +157,7 @@ export function TakeSheet({ onClose }: { onClose: () => void }) {
       ) : (
         <>
           <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
-            Notes
+            Notes for other programs
           </Text>
           <View style={styles.buttons}>
             <Button mode="outlined" icon="file-music-outline" onPress={() => take('midi')}>
@@ -136,7 +165,7 @@ export function TakeSheet({ onClose }: { onClose: () => void }) {
             </Button>
           </View>
           <Text style={[styles.words, { color: palette.quiet }]}>Every part on a track of its own.</Text>
-          <SoundFiles />
+          <SoundFiles chosen={chosen} onChoose={(changed) => setChosen({ ...chosen, ...changed })} />
           <Link href="/about" style={StyleSheet.flatten([styles.link, { color: palette.action }])}>
             Whose sounds these are
           </Link>
