@@ -30,6 +30,59 @@ describe('bin/backline', () => {
     expect(await json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
   });
 
+  it('render: whole, one section, one part, every part; in every form', async () => {
+    const short = join(dir, 'short.txt');
+    writeFileSync(short, 'title: Slip\nstyle: firebreak\ntempo: 150\n[Verse]\nE5 | A5\n[Chorus]\nC\n');
+    interface Rendered {
+      readonly file: string;
+      readonly seconds: number;
+      readonly peak: number;
+      readonly loudness: number;
+      readonly truePeak: number;
+      readonly stems: readonly Rendered[];
+    }
+    const rendered = async (...args: string[]): Promise<Rendered> => {
+      const { out, err, status } = await run('render', short, ...args);
+      expect([err, status]).toEqual(['', 0]);
+      return JSON.parse(out) as Rendered;
+    };
+    const whole = await rendered(
+      '--out',
+      join(dir, 'slip.wav'),
+      '--stems',
+      join(dir, 'parts'),
+      '--bits',
+      '24',
+    );
+    expect(whole.truePeak).toBeLessThanOrEqual(-1);
+    expect(whole.loudness).toBeGreaterThan(-24);
+    expect(whole.stems.map((s) => s.seconds)).toEqual(whole.stems.map(() => whole.seconds));
+    expect(whole.stems.length).toBeGreaterThan(2);
+    expect(readFileSync(whole.file).readUInt16LE(34)).toBe(24);
+    const chorus = await rendered('--out', join(dir, 'chorus.mp3'), '--section', 'chorus', '--only', 'bass');
+    expect(chorus.seconds).toBeLessThan(whole.seconds - 2);
+    expect(chorus.peak).toBeLessThan(whole.peak);
+    // An MP3 file begins with a frame's sync word.
+    expect(readFileSync(chorus.file).readUInt16BE(0) & 0xffe0).toBe(0xffe0);
+    const ogg = await rendered('--out', join(dir, 'slip.ogg'), '--section', 'Chorus', '--plain');
+    expect(readFileSync(ogg.file).toString('latin1', 0, 4)).toBe('OggS');
+    for (const [args, says] of [
+      [['--out', join(dir, 'x.flac')], /end in \.wav, \.mp3 or \.ogg, not in "\.flac"/],
+      [['--out', join(dir, 'x.mp3'), '--bits', '24'], /--bits belongs to WAV files/],
+      [['--out', join(dir, 'x.wav'), '--bits', '20'], /bits/],
+      [
+        ['--out', join(dir, 'x.wav'), '--section', 'Bridge'],
+        /No section "Bridge" is played\. There are Verse, Chorus/,
+      ],
+      [['--out', join(dir, 'x.wav'), '--only', 'kazoo'], /No part "kazoo" is heard/],
+      [['--out', join(dir, 'nowhere/x.wav')], /cannot be written/],
+      [[], /Say where to write the file/],
+    ] as const) {
+      const { err, status } = await run('render', short, ...args);
+      expect([err, status]).toEqual([expect.stringMatching(says), 2]);
+    }
+  }, 120_000);
+
   it('voice: in a manner, dressed, and as guitar shapes in a tuning', async () => {
     const voiced = async (...args: string[]) =>
       JSON.parse((await run('voice', CHART, ...args)).out) as {

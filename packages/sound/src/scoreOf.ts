@@ -8,7 +8,7 @@ import { tempoPoints } from '@backline/core/time/tempos';
 import { PPQ } from '@backline/core/time/ticks';
 import { FLAT } from './filters/tone';
 import { masterOf, stripOfMix } from './mix';
-import { spreadOf } from './shipped';
+import { KIT_SPREAD, spreadOf } from './shipped';
 import { isPicked, strokesOf } from './strokes';
 import { CONTROLS, DEAD, MANNERS, mannerOf, programIn, type Manner } from './touches';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
@@ -154,7 +154,7 @@ const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
 const partChannels = (band: Band, channels: readonly PartChannels[]): ChannelSetup[] =>
   band.parts.flatMap((part, i) => {
     if (part.notes.length === 0) return [];
-    const spread = part.nature === 'percussion' ? 0 : spreadOf(part.program);
+    const spread = part.nature === 'percussion' ? KIT_SPREAD : spreadOf(part.program);
     const strip = { ...stripOfMix(part.mix), spread, audible: isAudible(part, band.parts) };
     return MANNERS.flatMap((manner): ChannelSetup[] => {
       const channel = channels[i]![manner];

@@ -32,8 +32,18 @@ export const hasFiner = (id: string): boolean => byId.has(finer(id));
 /** Width of what comes with the General MIDI bank, all of which is recorded with one microphone. */
 const USUAL_SPREAD = 0.35;
 
+/** What is recorded in stereo is made a little wider still, and the kit: its room reaches round the others. */
+const STEREO_SPREAD = 0.24;
+export const KIT_SPREAD = 0.28;
+/** A bass stays in the middle. */
+const BASSES = [32, 39] as const;
+
 /** How wide a program is made by the desk. */
-export const spreadOf = (program: number): number => byId.get(String(program))?.spread ?? USUAL_SPREAD;
+export function spreadOf(program: number): number {
+  if (program >= BASSES[0] && program <= BASSES[1]) return 0;
+  const bank = byId.get(String(program));
+  return bank ? bank.spread || STEREO_SPREAD : USUAL_SPREAD;
+}
 
 /** Bytes a bank's samples take when they are decoded; null for one that is not of our own making. */
 export const decodedBytes = (id: string): number | null => byId.get(id)?.decoded ?? null;

@@ -1,5 +1,6 @@
 /** The desk and the master bus: each thing a strip does, against what is published of it. */
-import { balanceOf, rebalanced } from '@backline/sound/balance';
+import { balanceOf } from '@backline/sound/balance';
+import { rebalanced } from '@backline/sound/rebalance';
 import { panAt } from '@backline/sound/desk/pan';
 import { Room } from '@backline/sound/desk/room';
 import { gainOfLevel } from '@backline/sound/desk/strip';

@@ -7,6 +7,7 @@ import type { MasterSetup } from '@backline/sound/master/setup';
 import type { DecodedBank } from '@backline/sound/messages';
 import { BankLoader } from './banks';
 import { BUDGET, HeldBanks } from './held';
+import { LoadedAhead } from './ahead';
 import { isSmallDevice } from './device';
 import { hearPeaks } from './meters';
 import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/messages';
@@ -58,6 +59,9 @@ interface Fix {
 
 const NO_SCORE: ScoreFacts = { number: 0, length: 0, channels: [] };
 
+/** Milliseconds after which a writer is taken to stay with a song. */
+const STAYS = 900;
+
 /** Said where the sound stops by itself: a headset unplugged, a call coming in. */
 const INTERRUPTED = 'The sound was interrupted by the device. Press play to go on.';
 
@@ -73,6 +77,8 @@ class Player {
   private node: AudioWorkletNode | null = null;
   private starting: Promise<void> | null = null;
   private readonly banks = new BankLoader();
+  private readonly ahead = new LoadedAhead(this.banks);
+  private aheadTimer: ReturnType<typeof setTimeout> | undefined;
   private readonly held = new HeldBanks();
   private readonly pressed = new Set<number>();
   /** What is known of the score the audio thread has, or is about to have: it gets it from whoever makes it. */
@@ -113,6 +119,13 @@ class Player {
     this.awaited = null;
     if (awaited?.wish === this.wish) void this.play(awaited.from).catch(() => undefined);
     else if (this.node) void this.loadBanks(banksOf(score)).catch(() => undefined);
+    else this.readAhead();
+  }
+
+  /** Reads the song's sounds before anybody asks for them, once the writer has stayed for a moment. */
+  private readAhead(): void {
+    clearTimeout(this.aheadTimer);
+    this.aheadTimer = setTimeout(() => this.ahead.want(banksOf(this.score)), STAYS);
   }
 
   /** Another mix of the same notes: heard at once, and costs next to nothing. */
@@ -128,6 +141,7 @@ class Player {
 
   /** Forgets the song: stops, and takes its loop away. */
   clear(): void {
+    clearTimeout(this.aheadTimer);
     this.stop();
     this.fix = { tick: 0, at: performance.now(), rate: 0 };
     this.setLoop(null);
@@ -285,7 +299,7 @@ class Player {
   }
 
   private async loadBank(id: string): Promise<void> {
-    const bank = await this.banks.load(id);
+    const bank = await this.ahead.take(id);
     if (!this.held.has(id)) this.hand(bank, false);
     set((state) => ({ loaded: state.loaded + 1 }));
   }

@@ -5,7 +5,7 @@ import { placesOf } from '@backline/core/band/places';
 import { setBalance, setMaster } from '@backline/core/edits/song';
 import { USUAL_MASTER } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
-import { rebalanced, type Rebalanced } from '@backline/sound/balance';
+import { rebalanced, type Rebalanced } from '@backline/sound/rebalance';
 import type { AudioFiles, Measured } from '../workers/audioFiles';
 import { newAudioWorker, playable } from './files';
 import { change, useOpenSong } from './openSong';

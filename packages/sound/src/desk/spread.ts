@@ -10,7 +10,7 @@ const DELAYS = [0.0071, 0.0113, 0.0179];
 const ROUND = 0.58;
 const LOWEST = 220;
 /** Share of the sound on each side at full width. */
-const MOST = 0.95;
+const MOST = 2;
 
 class Allpass {
   private readonly line: Float32Array;

@@ -99,23 +99,6 @@ beforeEach(() => {
   sent.length = 0;
 });
 
-it('stopped while the sounds load it stays stopped, and starts nothing in the next song', async () => {
-  const playing = player.play(0);
-  await tick();
-  expect(usePlayer.getState()).toMatchObject({ starting: true, playing: false });
-  player.stop();
-  expect(usePlayer.getState().starting).toBe(false);
-  await loadAll();
-  await playing;
-  expect(kinds()).not.toContain('play');
-  const again = player.play(0);
-  player.clear();
-  player.setScore(score, null);
-  await loadAll();
-  await again;
-  expect(kinds()).not.toContain('play');
-});
-
 const allBy = (program: number) => (one: (typeof score.channels)[number]) => ({
   ...one,
   percussion: false,
@@ -140,6 +123,23 @@ it('while it plays a finer form of the piano comes, once; where it fails what pl
   await player.play(0);
   await tick();
   expect(loads).toEqual([]);
+});
+
+it('stopped while the sounds load it stays stopped, and starts nothing in the next song', async () => {
+  const playing = player.play(0);
+  await tick();
+  expect(usePlayer.getState()).toMatchObject({ starting: true, playing: false });
+  player.stop();
+  expect(usePlayer.getState().starting).toBe(false);
+  await loadAll();
+  await playing;
+  expect(kinds()).not.toContain('play');
+  const again = player.play(0);
+  player.clear();
+  player.setScore(score, null);
+  await loadAll();
+  await again;
+  expect(kinds()).not.toContain('play');
 });
 
 it('plays once its sounds are there', async () => {
