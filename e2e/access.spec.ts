@@ -56,6 +56,13 @@ for (const [scheme, viewport] of [
     await page.getByRole('link', { name: 'Band' }).click();
     await page.getByRole('button', { name: 'Page of Guitar' }).click();
     expect(await findings(page)).toEqual([]);
+    await page.getByRole('link', { name: 'Mix' }).click();
+    await page.getByRole('button', { name: 'Loudness and tone of the whole' }).click();
+    await page.getByRole('button', { name: 'Place and tone of Guitar' }).click();
+    expect(await findings(page), 'mix').toEqual([]);
+    await page.getByRole('button', { name: 'Take the song away' }).click();
+    expect(await findings(page), 'files').toEqual([]);
+    await page.getByRole('button', { name: /^Close/ }).click();
     await page.getByRole('button', { name: 'Songbook' }).click();
     await expect(page.getByRole('link', { name: /^Open Last Ferry Out/ }).first()).toBeVisible();
     expect(await findings(page)).toEqual([]);
@@ -256,7 +263,7 @@ test('with text at 200 %, and on the narrowest phone, nothing is lost', async ({
       await look(way);
     }
     await page.getByRole('button', { name: /^Close/ }).click();
-    for (const screen of ['Form', 'Band', 'Notes']) {
+    for (const screen of ['Form', 'Band', 'Mix', 'Notes']) {
       await page.getByRole('link', { name: screen }).click();
       await look(screen);
     }

@@ -209,6 +209,15 @@ test.describe('what is touched', () => {
     await page.getByRole('button', { name: 'Styles: find another' }).click();
     await look('styles');
     await page.getByRole('button', { name: 'Close Styles' }).click();
+    await page.getByRole('link', { name: 'Mix' }).click();
+    await page.getByRole('button', { name: 'Loudness and tone of the whole' }).click();
+    await page.getByRole('button', { name: 'Place and tone of Keys' }).click();
+    await look('mix');
+    await page.getByRole('button', { name: 'Take the song away' }).click();
+    await look('files');
+    await page.getByRole('link', { name: 'Whose sounds these are' }).click();
+    await look('about');
+    await page.getByRole('button', { name: 'Back' }).click();
     await page.getByRole('button', { name: 'Songbook' }).click();
     await look('songbook');
     expect(small).toEqual({});

@@ -169,7 +169,8 @@ test('what the audio thread makes has touch, width, bends and levels', async ({ 
   const power = (samples: readonly number[]) => samples.reduce((sum, x) => sum + x * x, 0) / samples.length;
   const steps = (samples: readonly number[]) => samples.slice(1).map((x, i) => x - samples[i]!);
   // How much of a sound lies high: its steps against itself.
-  const brightness = (samples: readonly number[]) => 10 * Math.log10(power(steps(steps(samples))) / power(samples));
+  const brightness = (samples: readonly number[]) =>
+    10 * Math.log10(power(steps(steps(samples))) / power(samples));
   expect(brightness(second(1)) - brightness(second(0))).toBeGreaterThan(3);
   expect(power(second(1))).toBeGreaterThan(10 * power(second(0)));
   const sides = power(left.map((x, i) => x - right[i]!)) / power(left.map((x, i) => x + right[i]!));

@@ -25,7 +25,7 @@ async function openDemo(page: Page): Promise<void> {
 
 type Shoot = (name: string) => Promise<void>;
 
-const WAYS = ['choose', 'pads', 'play', 'voicing'] as const;
+const WAYS = ['pads', 'play', 'voicing'] as const;
 type Way = (typeof WAYS)[number];
 
 /** Opens a way chords come in, with something to see in it. */
@@ -81,6 +81,22 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByRole('link', { name: 'Notes' }).click();
   await shoot('notes');
+  await mix(page, shoot);
+  await page.getByRole('button', { name: 'Take the song away' }).click();
+  await page.getByRole('link', { name: 'Whose sounds these are' }).click();
+  await shoot('about');
+}
+
+/** The mix, balanced, while it plays. */
+async function mix(page: Page, shoot: Shoot): Promise<void> {
+  await page.getByRole('link', { name: 'Mix' }).click();
+  await page.getByRole('button', { name: 'Balance the parts' }).click();
+  await page.getByRole('img', { name: /^Loudness over the song/ }).waitFor({ timeout: 240_000 });
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: /^Play/ }).first().click();
+  await page.waitForTimeout(14_000);
+  await shoot('mix');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
 }
 
 /** A cell's page, a stop, two playings compared. */
@@ -127,16 +143,8 @@ await view('phone', 'light', async (page, shoot) => {
   await formAndBand(page, shoot);
 });
 await view('wide', 'light', async (page, shoot) => {
-  await shoot('songbook');
   await openSong(page);
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Styles: find another' }).click();
-  await page.getByRole('button', { name: 'Try Highline' }).click();
-  await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
-  await page.waitForTimeout(6000);
-  await shoot('find');
-  await page.getByRole('button', { name: 'Let it go' }).click();
-  await page.getByRole('button', { name: /^Close/ }).click();
   await page.getByRole('button', { name: 'Page of Guitar' }).click();
   await shoot('part');
   await page.getByRole('link', { name: 'Form' }).click();
@@ -148,6 +156,8 @@ await view('wide', 'dark', async (page, shoot) => {
   await openWay(page, 'voicing');
   await openGuitar(page);
   await shoot('voicing-guitar');
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await mix(page, shoot);
 });
 await view('phone', 'dark', async (page, shoot) => {
   await page.getByRole('link', { name: /^Open Salt on the Glass/ }).click();

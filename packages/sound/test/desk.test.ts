@@ -112,7 +112,9 @@ describe('a strip', () => {
   });
 
   it('is spread to both sides, and on one loudspeaker sounds as it did', async () => {
-    const [narrow, wide] = [await flute({}), await flute({ spread: 0.5 })];
+    const guitar = (spread: number) =>
+      heard(scoreWith([channel(25, { spread })], [[0, 1900, 57]]), ['25'], 1.2);
+    const [narrow, wide] = [await guitar(0), await guitar(0.35)];
     expect(sides(narrow)).toBeLessThan(-100);
     expect(sides(wide)).toBeGreaterThan(-14);
     const off = middle(wide).map((x, i) => x - middle(narrow)[i]!);

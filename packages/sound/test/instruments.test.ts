@@ -150,10 +150,10 @@ describe('touch', () => {
 });
 
 describe('stereo and the kit', () => {
-  it('piano, guitar, strings and kit are wide and hold together in mono', async () => {
+  it('piano, organ, strings and kit are wide and hold together in mono', async () => {
     for (const [program, pitch] of [
       [0, 60],
-      [25, 52],
+      [16, 60],
       [48, 60],
     ] as const) {
       const wide = sides(await note(program, pitch, 90));
@@ -174,6 +174,14 @@ describe('stereo and the kit', () => {
     );
     expect(kit).toBeGreaterThan(-25);
     expect(kit).toBeLessThan(0);
+  });
+
+  it('the piano keeps its lowest partials on one loudspeaker', async () => {
+    for (let pitch = 36; pitch <= 84; pitch += 4) {
+      const sound = await note(0, pitch, 90, 0.7);
+      const best = Math.max(tone(sound.left, hertz(pitch)), tone(sound.right, hertz(pitch)));
+      expect([pitch, decibels(tone(middle(sound), hertz(pitch)) / best) > -9]).toEqual([pitch, true]);
+    }
   });
 
   it('a hat that closes ends one that is open', async () => {
