@@ -94,6 +94,8 @@ async function mix(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('img', { name: /^Loudness over the song/ }).waitFor({ timeout: 240_000 });
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: /^Play/ }).first().click();
+  await page.getByRole('group', { name: 'The whole band' }).hover();
+  await page.mouse.wheel(0, -9000);
   await page.waitForTimeout(14_000);
   await shoot('mix');
   await page.getByRole('button', { name: 'Stop', exact: true }).click();

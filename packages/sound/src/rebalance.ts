@@ -24,17 +24,24 @@ export function rebalanced(
   places: ReadonlyMap<string, number>,
   { gain, target }: { readonly gain: number; readonly target: number },
 ): Rebalanced {
-  const wanted = new Map<string, number>();
-  let [before, after] = [0, 0];
-  for (const [id, stands] of parts) {
+  const heard = [...parts].flatMap(([id, stands]) => {
     const level = levels.get(id);
     const place = places.get(id);
-    if (level === undefined || place === undefined || !(stands > RESTS) || level === 0) continue;
-    const exact = level * 10 ** ((place - stands) / 40);
-    wanted.set(id, exact);
-    before += 10 ** (stands / 10);
-    after += 10 ** (place / 10);
-  }
+    return level === undefined || place === undefined || !(stands > RESTS) || level === 0
+      ? []
+      : [{ id, level, stands, place }];
+  });
+  const power = (lu: number): number => 10 ** (lu / 10);
+  const sum = (of: (part: (typeof heard)[number]) => number): number =>
+    heard.reduce((all, part) => all + of(part), 0);
+  // Parts move against each other; what all of them would move by is the gain's: done twice, nothing moves.
+  const common =
+    sum(({ place, stands }) => power(place) * (place - stands)) / sum(({ place }) => power(place));
+  const wanted = new Map(
+    heard.map(({ id, level, stands, place }) => [id, level * 10 ** ((place - stands - common) / 40)]),
+  );
+  const before = sum(({ stands }) => power(stands));
+  const after = sum(({ place }) => power(place - common));
   // Together no louder than the loudest level allows, and no one below what can still be set finely.
   const most = Math.max(1, ...wanted.values());
   const scale = most > LOUDEST ? LOUDEST / most : 1;

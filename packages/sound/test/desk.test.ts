@@ -213,6 +213,28 @@ describe('balance by measurement', () => {
     expect(course.length).toBeGreaterThan(0);
   });
 
+  it('done twice, nothing moves any more', () => {
+    const places = new Map([
+      ['a', -6],
+      ['b', -7],
+      ['c', -12],
+    ]);
+    const levels = new Map([
+      ['a', 90],
+      ['b', 70],
+      ['c', 60],
+    ]);
+    // All of them a little over their places, as where parts overlap.
+    const stands = new Map([
+      ['a', -5],
+      ['b', -6],
+      ['c', -11],
+    ]);
+    const next = rebalanced({ loudness: -15, parts: stands }, levels, places, { gain: 2, target: -15 });
+    expect([...next.levels]).toEqual([...levels]);
+    expect(next.gain).toBe(2);
+  });
+
   it('levels stay within what can be set, whatever was measured', () => {
     const parts = new Map([
       ['a', -60],

@@ -1,11 +1,10 @@
 /** The sound engine rendered in Node with the app's own banks: what is heard, sample by sample. */
 import { shippedBanks } from '@backline/sound/node/bank';
 import { Engine } from '@backline/sound/engine';
-import { FLAT } from '@backline/sound/filters/tone';
 import type { DecodedBank } from '@backline/sound/messages';
 import { BEND, EMPTY_SCORE, type ChannelSetup, type Score } from '@backline/sound/score';
+import { RATE, channel as plain, scoreWith } from './support/hearing';
 
-const RATE = 44_100;
 const FLUTE = 73;
 
 let flute: DecodedBank;
@@ -13,34 +12,12 @@ beforeAll(async () => {
   [flute] = (await shippedBanks([String(FLUTE)])) as [DecodedBank];
 });
 
-const channel = (changes: Partial<ChannelSetup> = {}): ChannelSetup => ({
-  channel: 0,
-  part: 'flute',
-  percussion: false,
-  programs: [{ tick: 0, program: FLUTE }],
-  level: 110,
-  pan: 64,
-  room: 0,
-  tone: FLAT,
-  drive: 0,
-  spread: 0,
-  audible: true,
-  ...changes,
-});
+const channel = (changes: Partial<ChannelSetup> = {}): ChannelSetup =>
+  plain(FLUTE, { part: 'flute', level: 110, ...changes });
 
 /** Notes as [start, duration, pitch] on the first channel, at 120 a minute: a beat is half a second. */
-const score = (notes: [number, number, number][], changes: Partial<Score> = {}): Score => ({
-  ...EMPTY_SCORE,
-  length: 3840,
-  tempos: [{ tick: 0, tempo: 120 }],
-  bars: [
-    { tick: 0, length: 1920, beats: [0, 480, 960, 1440] },
-    { tick: 1920, length: 1920, beats: [0, 480, 960, 1440] },
-  ],
-  channels: [channel()],
-  notes: Int32Array.from(notes.flatMap(([start, duration, pitch]) => [start, duration, 0, pitch, 100])),
-  ...changes,
-});
+const score = (notes: [number, number, number][], changes: Partial<Score> = {}): Score =>
+  scoreWith([channel()], notes, changes);
 
 function render(engine: Engine, seconds: number): Float32Array {
   const total = Math.round((seconds * RATE) / 128) * 128;

@@ -1,17 +1,14 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { setMix } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Fold } from '../../components/Fold';
 import { PartBadge } from '../../components/PartBadge';
-import { Range } from '../../components/Range';
-import { change } from '../../state/openSong';
 import { FONT, SIZE, partInk } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { PartHearing } from '../band/PartCard';
-import { levelText, panText, percentText } from './decibels';
-import { hearMix } from './hearing';
+import { panText, percentText } from './decibels';
 import { MeterBar } from './MeterBar';
 import { StripMore } from './StripMore';
+import { LevelRange } from './StripRanges';
 
 export interface StripCardProps {
   readonly song: Song;
@@ -52,15 +49,7 @@ export function StripCard({ song, part, open, onTurn }: StripCardProps) {
         <PartHearing part={part} />
       </View>
       <View style={styles.body}>
-        <Range
-          label={`Level of ${name}`}
-          value={mix.level}
-          low={0}
-          high={127}
-          text={levelText}
-          onMove={(level) => hearMix(song, id, { level })}
-          onChange={(level) => change(setMix(id, { level }))}
-        />
+        <LevelRange {...{ song, part }} label={`Level of ${name}`} />
         <Fold title={`Place and tone of ${name}`} facts={factsOf(part)} open={open} onTurn={onTurn}>
           <StripMore {...{ song, part }} />
         </Fold>

@@ -9,8 +9,9 @@ import { change } from '../../state/openSong';
 import { partKind, settingsIn } from '../../state/repertoire';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
-import { decibelText, panText, percentText } from './decibels';
+import { decibelText } from './decibels';
 import { hearMix } from './hearing';
+import { PlaceRanges } from './StripRanges';
 import { ToneRanges } from './ToneRanges';
 
 const LOWEST = -12;
@@ -42,24 +43,7 @@ export function StripMore({ song, part }: { song: Song; part: Part }) {
     kind?.nature !== 'percussion' && kind && canBeDriven(settingsIn(song, kind, part, null).instrument);
   return (
     <View style={styles.more}>
-      <Range
-        label="Pan"
-        value={mix.pan}
-        low={0}
-        high={127}
-        text={panText}
-        onMove={(pan) => hearMix(song, id, { pan })}
-        onChange={(pan) => change(setMix(id, { pan }))}
-      />
-      <Range
-        label="Room"
-        value={mix.room}
-        low={0}
-        high={127}
-        text={percentText}
-        onMove={(room) => hearMix(song, id, { room })}
-        onChange={(room) => change(setMix(id, { room }))}
-      />
+      <PlaceRanges {...{ song, part }} />
       <ToneRanges
         tone={mix.tone}
         onMove={(tone) => hearMix(song, id, { tone })}

@@ -150,7 +150,8 @@ const styles = StyleSheet.create({
   tabs: { flexDirection: 'row', paddingHorizontal: 10 },
   tab: {
     minHeight: TOUCH,
-    paddingHorizontal: 14,
+    // Five of them stand side by side on 320 px.
+    paddingHorizontal: 12,
     justifyContent: 'center',
     borderBottomWidth: 3,
     borderColor: 'transparent',

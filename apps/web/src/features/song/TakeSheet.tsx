@@ -129,6 +129,7 @@ function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
               key={id}
               compact
               mode="outlined"
+              style={styles.part}
               accessibilityLabel={`Take ${name} alone`}
               onPress={() => takeSound({ part: id })}
             >
@@ -178,6 +179,7 @@ export function TakeSheet({ onClose }: { onClose: () => void }) {
 const styles = StyleSheet.create({
   heading: { ...TYPE.strong, paddingTop: 4 },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  part: { minWidth: TOUCH + 4 },
   button: { alignSelf: 'flex-start', minHeight: TOUCH, justifyContent: 'center' },
   words: TYPE.words,
   making: { gap: 10 },
