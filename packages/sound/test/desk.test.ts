@@ -117,8 +117,9 @@ describe('a strip', () => {
     const [narrow, wide] = [await guitar(0), await guitar(0.35)];
     expect(sides(narrow)).toBeLessThan(-100);
     expect(sides(wide)).toBeGreaterThan(-14);
-    const off = middle(wide).map((x, i) => x - middle(narrow)[i]!);
-    expect(decibels(power(off) / power(middle(narrow)))).toBeLessThan(-90);
+    const [before, after] = [middle(narrow), middle(wide)];
+    const off = after.map((x, i) => x - before[i]!);
+    expect(decibels(power(off) / power(before))).toBeLessThan(-90);
   });
 
   it('its tone and its trim are heard; a gesture that trims is relative to the level', async () => {

@@ -32,7 +32,7 @@ describe('a song as sound', () => {
   const songOf = (with_: typeof banks, options: RenderOptions = {}) =>
     renderSong(score, with_, RATE, options);
   beforeAll(async () => {
-    banks = await shippedBanks(banksOf(score));
+    banks = await shippedBanks(banksOf(score), false);
   });
 
   it('is neither silent nor clipped, ends after its music, and tells how far it is', async () => {

@@ -60,7 +60,7 @@ interface Fix {
 const NO_SCORE: ScoreFacts = { number: 0, length: 0, channels: [] };
 
 /** Milliseconds after which a writer is taken to stay with a song. */
-const STAYS = 900;
+const STAYS = 2000;
 
 /** Said where the sound stops by itself: a headset unplugged, a call coming in. */
 const INTERRUPTED = 'The sound was interrupted by the device. Press play to go on.';

@@ -35,13 +35,16 @@ function bytesOf(path: string): ArrayBuffer {
 /** Bytes of the whole General MIDI bank. */
 export const wholeBank = (): ArrayBuffer => bytesOf(join(folder(), BANK));
 
-/** The presets that are named, decoded, with as many layers as there are. */
-export async function shippedBanks(names: readonly string[]): Promise<DecodedBank[]> {
+/**
+ * The presets that are named, decoded.
+ * @param isFiner false where their first forms are enough, which are decoded sooner.
+ */
+export async function shippedBanks(names: readonly string[], isFiner = true): Promise<DecodedBank[]> {
   const others = names.filter((name) => !existsSync(own(name)));
   const cut = others.length ? await splitBank(wholeBank(), (name) => others.includes(name)) : new Map();
   return Promise.all(
     names.flatMap((name) => {
-      const file = existsSync(own(finer(name))) ? own(finer(name)) : own(name);
+      const file = isFiner && existsSync(own(finer(name))) ? own(finer(name)) : own(name);
       const bytes = others.includes(name) ? (cut.get(name) as ArrayBuffer | undefined) : bytesOf(file);
       return bytes ? [decodeBank(name, bytes)] : [];
     }),
