@@ -22,14 +22,14 @@ export class Beside {
     private readonly desk: Desk,
     private readonly sampleRate: number,
   ) {
-    for (const channel of [AUDITION_CHANNEL, HAND_CHANNEL]) desk.set(strip(channel), STRIP, true);
+    for (const channel of [AUDITION_CHANNEL, HAND_CHANNEL]) desk.set(strip(channel), STRIP);
   }
 
   /** Sounds pitches at once for a while. */
   audition(program: number, pitches: readonly number[], level: number, seconds: number): void {
     this.hush();
     this.channels.setProgram(AUDITION_CHANNEL, program);
-    this.desk.set(strip(AUDITION_CHANNEL), { ...STRIP, level, spread: spreadOf(program) }, true);
+    this.desk.set(strip(AUDITION_CHANNEL), { ...STRIP, level, spread: spreadOf(program) });
     for (const pitch of pitches) this.synth.noteOn(AUDITION_CHANNEL, pitch, STRUCK);
     this.auditioned = pitches.map((pitch) => ({ pitch, frames: seconds * this.sampleRate }));
   }
@@ -43,7 +43,7 @@ export class Beside {
   /** A key pressed by hand: it sounds until it is released. */
   press(program: number, pitch: number, velocity: number): void {
     this.channels.setProgram(HAND_CHANNEL, program);
-    this.desk.set(strip(HAND_CHANNEL), { ...STRIP, spread: spreadOf(program) }, false);
+    this.desk.set(strip(HAND_CHANNEL), { ...STRIP, spread: spreadOf(program) });
     this.synth.noteOff(HAND_CHANNEL, pitch);
     this.synth.noteOn(HAND_CHANNEL, pitch, velocity);
   }

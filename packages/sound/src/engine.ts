@@ -131,19 +131,15 @@ export class Engine {
   }
 
   /** Programs, strips and master as the score has them. */
-  private setUp(isStill: boolean): void {
+  private setUp(): void {
     this.channels.setUp(this.score, this.position);
-    this.setStrips(isStill);
-    this.master.setup = this.score.master;
-  }
-
-  private setStrips(isStill: boolean): void {
     this.strips.clear();
     for (const setup of this.score.channels) {
       this.strips.set(setup.channel, stripOf(setup));
-      this.desk.set(stripOf(setup), setup, isStill);
+      this.desk.set(stripOf(setup), setup);
     }
     this.connect();
+    this.master.setup = this.score.master;
   }
 
   /** Adds a preset with its samples decoded, in place of one of the same name; held notes go on. */
@@ -198,7 +194,7 @@ export class Engine {
   setChannels(channels: readonly ChannelSetup[]): void {
     this.score = { ...this.score, channels };
     if (this.waiting) this.waiting = { ...this.waiting, score: { ...this.waiting.score, channels } };
-    this.setUp(false);
+    this.setUp();
   }
 
   /** Another treatment of the sum, at once. */
@@ -245,8 +241,9 @@ export class Engine {
   private goTo(tick: number): void {
     this.next = firstNoteAt(this.score.notes, tick);
     this.nextGesture = firstGestureAt(this.score.gestures, tick);
-    this.setUp(!this.playing);
+    this.setUp();
     this.channels.followGestures(this.score, this.nextGesture);
+    if (!this.playing) this.desk.settle();
   }
 
   /** Renders frames into a stereo pair of up to 128 frames each. */

@@ -8,7 +8,7 @@ import { MASTER_GAIN, Master, MasterFilters } from './master/master';
 import type { DecodedBank } from './messages';
 import type { Score } from './score';
 
-const BLOCK = 128;
+const BLOCK = LOOK_AHEAD;
 /** Blocks that are handed out together: a little under a second. */
 const BLOCKS = 256;
 /** Seconds a song may ring on after its end, and how quiet it is when it has died away. */
@@ -60,7 +60,10 @@ const stereo = (): Stereo => ({
   right: new Float32Array(BLOCK * BLOCKS),
 });
 
-/** What a part adds to the whole: its own sound through the filters and under the gains of the whole, as late as it. */
+/**
+ * What a part adds to the whole: its own sound through the filters and under the gains of the whole, as late as it: by a block,
+ * which is as long as the limiter looks ahead.
+ */
 class Share {
   private readonly filters: MasterFilters;
   private readonly held: Stereo = { left: new Float32Array(LOOK_AHEAD), right: new Float32Array(LOOK_AHEAD) };

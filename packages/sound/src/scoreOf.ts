@@ -122,14 +122,18 @@ function gesturesOf(band: Band, channels: readonly PartChannels[]): Int32Array {
       for (const [controller, value] of CONTROLS[manner]) all.push([0, channel, controller, value]);
     }
     for (const { start, moves, value } of part.gestures) {
-      // A bend is for the bent alone, the strip is one for all, and damped strings stay as dark as they are.
+      // A bend is for the bent alone, and damped strings stay as dark as they are.
       if (moves === 'bend') all.push([start, own.bent ?? own.plain!, BEND, bendValue(value)]);
-      else if (moves === 'trim') all.push([start, own.plain!, TRIM, value * 10]);
       else {
         for (const manner of MANNERS) {
           const channel = own[manner];
           if (channel === undefined || (manner === 'damped' && moves === 'brightness')) continue;
-          all.push([start, channel, CONTROLLER[moves], value]);
+          // The strip is one for all of them: told by one alone, the others would set it back after a jump.
+          all.push(
+            moves === 'trim'
+              ? [start, channel, TRIM, value * 10]
+              : [start, channel, CONTROLLER[moves], value],
+          );
         }
       }
     }

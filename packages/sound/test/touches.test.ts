@@ -2,7 +2,8 @@
 import { renderBand, type Band } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { BEND, FIELDS, GESTURE_FIELDS, type Score } from '@backline/sound/score';
+import { Engine } from '@backline/sound/engine';
+import { BEND, FIELDS, GESTURE_FIELDS, TRIM, type Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import {
   RATE,
@@ -13,6 +14,8 @@ import {
   hertz,
   middle,
   power,
+  preset,
+  process,
   scoreWith,
   tone,
 } from './support/hearing';
@@ -96,6 +99,46 @@ it('in a whole band a bend moves the bent notes only, on a channel of their own 
         score.channels.find((c) => c.channel === score.gestures[at + 1])!.channel,
       ).toBeGreaterThanOrEqual(40);
   }
+});
+
+it('a part that is mixed softer stays so after a jump, also where its touch needs channels of its own', async () => {
+  const touched = guitarOf([
+    [0, 400, 64, 'bend'],
+    [480, 3000, 52, null],
+  ]);
+  const [plain, bent] = touched.channels;
+  const trim = (channel: number) => [240, channel, TRIM, -120];
+  const soft: Score = {
+    ...touched,
+    gestures: Int32Array.from([...trim(plain!.channel), ...trim(bent!.channel)]),
+  };
+  const from = async (score: Score) => {
+    const engine = new Engine(RATE, { mastered: false });
+    await engine.ready;
+    for (const bank of await preset('27')) engine.addBank(bank);
+    engine.setScore(score);
+    engine.play(480, false);
+    return power(middle(process(engine, 0.8)));
+  };
+  const usual = await from({ ...touched, gestures: new Int32Array(0) });
+  expect(decibels((await from(soft)) / usual)).toBeCloseTo(-12, 0);
+});
+
+it('a trim of a section reaches every channel of its part', () => {
+  const song = readChart('style: lamplight\n[A]\nC | Am7 | Dm7 | G7\n[B]\nC | F | Dm7 | G7', OURS);
+  const parts = song.parts.map((p) =>
+    p.kind === 'bass' ? { ...p, settings: { slides: 'many' as const } } : p,
+  );
+  const sections = song.sections.map((s, i) => (i === 1 ? { ...s, settings: { bass: { trim: -6 } } } : s));
+  const score = scoreOf(renderBand({ ...song, parts, sections }, OURS));
+  const own = score.channels.filter((c) => c.part === 'bass').map((c) => c.channel);
+  expect(own.length).toBeGreaterThan(1);
+  const trimmed = new Set<number>();
+  for (let at = 0; at < score.gestures.length; at += GESTURE_FIELDS) {
+    if (score.gestures[at + 2] === TRIM && score.gestures[at + 3] === -60)
+      trimmed.add(score.gestures[at + 1]!);
+  }
+  expect([...trimmed].sort()).toEqual([...own].sort());
 });
 
 it('sixteen players at tempo 300 go on to the end, and none of them is lost', async () => {

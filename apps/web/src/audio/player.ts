@@ -326,7 +326,9 @@ class Player {
       if (!hasFiner(id) || this.held.isFiner(id) || bytes === null) continue;
       if (this.held.bytesWith(id, bytes) > this.budget) continue;
       try {
-        this.hand(await this.banks.load(id, true), true);
+        const bank = await this.banks.load(id, true);
+        // Played twice while it came, it has been given away already.
+        if (!this.held.isFiner(id)) this.hand(bank, true);
       } catch {
         // It plays as it is; the next time it plays this is tried again.
       }

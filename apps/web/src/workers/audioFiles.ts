@@ -5,9 +5,9 @@ import { renderBand } from '@backline/core/band/index';
 import { repertoireWith } from '@backline/core/own/repertoire';
 import { balanceOf, type Balance } from '@backline/sound/balance';
 import { ENDING, MIME, type AudioFormat, type EncoderModules } from '@backline/sound/encode/formats';
-import { excerptOf, middleOf } from '@backline/sound/excerpt';
+import { excerptOf } from '@backline/sound/excerpt';
 import { fileNames } from '@backline/sound/fileNames';
-import { audibleParts, banksOf, type Score } from '@backline/sound/score';
+import { audibleParts, banksOf } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { writeFiles, type Sink } from '@backline/sound/takeaway';
 import { bankFrom } from './bankFiles';
@@ -106,16 +106,10 @@ async function heard({ song, own }: Playable, playing: string | null) {
 
 /** Frames a second at which songs are measured: what lies above is too little to move a loudness. */
 const MEASURED_AT = 22_050;
-/** Bars that are measured of a song that is longer. */
-const MOST_MEASURED = 160;
-
-/** The rooms of levels are told as plain pairs: maps would cross as well, but not into what is drawn. */
+/** A balance as it crosses to the page: parts as pairs, in their order. */
 export interface Measured extends Omit<Balance, 'parts'> {
   readonly parts: readonly (readonly [id: string, lu: number])[];
 }
-
-const measured = (score: Score): Score =>
-  score.bars.length > MOST_MEASURED ? middleOf(score, MOST_MEASURED) : score;
 
 const audio = {
   async take(playable: Playable, wish: AudioWish, tell: Progress): Promise<AudioFile> {
@@ -141,7 +135,7 @@ const audio = {
 
   async measure(playable: Playable, tell: Progress): Promise<Measured> {
     const { score, banks } = await heard(playable, null);
-    const { parts, ...whole } = await balanceOf(measured(score), banks, MEASURED_AT, tell);
+    const { parts, ...whole } = await balanceOf(score, banks, MEASURED_AT, tell);
     return { ...whole, parts: [...parts] };
   },
 };

@@ -89,10 +89,12 @@ const SWELL_STEP = PPQ / 4;
 /** How far through a chord it is at its height. */
 const HEIGHT = 0.62;
 
-function swells(swell: Swell, from: number, until: number): Gesture[] {
-  const heights = SWELLS[swell];
-  if (!heights || until - from < LEAST_SWELLED) return [];
-  const [start, height, end] = heights;
+/** Expression that grows to its height and falls again, by its start, height and end. */
+function arc(
+  [start, height, end]: readonly [number, number, number],
+  from: number,
+  until: number,
+): Gesture[] {
   const turn = from + (until - from) * HEIGHT;
   const gestures: Gesture[] = [];
   for (let tick = from; tick < until; tick += SWELL_STEP) {
@@ -103,6 +105,11 @@ function swells(swell: Swell, from: number, until: number): Gesture[] {
     gestures.push({ start: Math.round(tick), moves: 'expression', value: Math.round(value) });
   }
   return gestures;
+}
+
+function swells(swell: Swell, from: number, until: number): Gesture[] {
+  const heights = SWELLS[swell];
+  return heights && until - from >= LEAST_SWELLED ? arc(heights, from, until) : [];
 }
 
 /** General MIDI programs that sound by bow or breath for as long as a phrase lasts. */
@@ -136,17 +143,7 @@ function breaths({ stretches }: Region, notes: readonly GroovedNote[]): Gesture[
     const { swell, instrument } = settingsAt(stretches, from);
     const breathes = BREATHING.some(([first, last]) => instrument >= first && instrument <= last);
     if (!breathes || swell !== 'none' || until - from < LEAST_PHRASE) return [];
-    const [start, height, end] = PHRASE;
-    const turn = from + (until - from) * HEIGHT;
-    const arc: Gesture[] = [];
-    for (let tick = from; tick < until; tick += SWELL_STEP) {
-      const value =
-        tick <= turn
-          ? start + ((height - start) * (tick - from)) / (turn - from)
-          : height + ((end - height) * (tick - turn)) / (until - turn);
-      arc.push({ start: Math.round(tick), moves: 'expression', value: Math.round(value) });
-    }
-    return [...arc, { start: until, moves: 'expression', value: AT_REST.expression }];
+    return [...arc(PHRASE, from, until), { start: until, moves: 'expression', value: AT_REST.expression }];
   });
 }
 

@@ -17,7 +17,6 @@ interface Lane {
   readonly sound: Pair;
   /** A room of its own, where what each part adds is wanted by itself. */
   readonly room: Room | null;
-  isUsed: boolean;
   /** Blocks in a row in which nothing has come. */
   still: number;
 }
@@ -44,11 +43,13 @@ export class Desk {
     this.shared = new Room(sampleRate);
   }
 
-  /** @param isStill nothing sounds: levels are there at once. */
-  set(id: string, setup: StripSetup, isStill: boolean): void {
-    const lane = this.lane(id);
-    lane.strip.set(setup, isStill || !lane.isUsed);
-    lane.isUsed = true;
+  set(id: string, setup: StripSetup): void {
+    this.lane(id).strip.set(setup);
+  }
+
+  /** Every strip at once where it is set: nothing sounds. */
+  settle(): void {
+    for (const { strip } of this.lanes.values()) strip.settle();
   }
 
   setTrim(id: string, decibels: number): void {
@@ -75,7 +76,6 @@ export class Desk {
       strip: new Strip(this.sampleRate),
       sound: pair(),
       room: this.apart ? new Room(this.sampleRate) : null,
-      isUsed: false,
       still: DIED_AWAY,
     };
     this.lanes.set(id, lane);
@@ -103,6 +103,7 @@ export class Desk {
       const own = frames === BLOCK ? sound : cut(sound, frames);
       lane.still = isSilent(own.left) && isSilent(own.right) ? lane.still + 1 : 0;
       const isStill = lane.still > DIED_AWAY;
+      if (isStill) strip.settle();
       if (isStill && !room) continue;
       if (room) {
         sentLeft.fill(0);

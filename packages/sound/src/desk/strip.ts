@@ -51,15 +51,21 @@ export class Strip {
     this.spread = new Spread(sampleRate);
   }
 
-  /** @param atOnce without a way there: before anything sounds. */
-  set(setup: StripSetup, atOnce: boolean): void {
+  set(setup: StripSetup): void {
+    const isFirst = this.setup === null;
     this.setup = setup;
     this.toneFilter.set(setup.tone);
-    if (!atOnce) return;
+    if (isFirst) this.settle();
+  }
+
+  /** Everything where it is set, without a way there: while nothing sounds, so that the next note begins as it should. */
+  settle(): void {
+    if (!this.setup) return;
+    const { pan, room } = this.setup;
     this.gain = this.wanted;
-    this.place = setup.pan;
-    this.pan = panAt(setup.pan);
-    this.sends = setup.room / 127;
+    this.sends = room / 127;
+    if (this.place !== pan) this.pan = panAt(pan);
+    this.place = pan;
   }
 
   setTrim(decibels: number): void {

@@ -1,11 +1,12 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { setBalance, setMix } from '@backline/core/edits/song';
+import { USUAL_MASTER } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
 import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
-import { change } from '../../state/openSong';
+import { change, useOpenSong } from '../../state/openSong';
 import { balance, stopMeasuring, useMeasuring, type Balanced } from '../../state/measuring';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
@@ -15,15 +16,23 @@ import { hearLevels } from './hearing';
 
 type Heard = 'before' | 'after';
 
+/** The open song's own mix. */
+function hearAsSet(): void {
+  const { song } = useOpenSong.getState();
+  if (song) hearLevels(song, new Map(), song.master?.gain ?? USUAL_MASTER.gain);
+}
+
 /** What a balance has changed, part by part: heard with and without, put back one by one or all at once. */
 function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
   const palette = usePalette();
   const { before, after } = balanced;
   const [heard, setHeard] = useState<Heard>('after');
+  // Whatever was heard last, what is left is heard as it is set.
+  useEffect(() => hearAsSet, []);
   const hear = (which: Heard): void => {
     setHeard(which);
-    const { levels, gain } = which === 'before' ? before : songNow(song, balanced);
-    hearLevels(song, levels, gain);
+    if (which === 'before') hearLevels(song, before.levels, before.gain);
+    else hearAsSet();
   };
   const putAllBack = (): void => {
     change(setBalance(before.levels, before.gain));
@@ -81,12 +90,6 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
     </View>
   );
 }
-
-/** The song's own levels and gain, as they stand. */
-const songNow = (song: Song, { after }: Balanced) => ({
-  levels: new Map(song.parts.map((p) => [p.id, p.mix.level])),
-  gain: song.master?.gain ?? after.gain,
-});
 
 /** Balance by measurement: asked for with one tap, shown as what it changes. */
 export function BalancePanel({ song }: { song: Song }) {
