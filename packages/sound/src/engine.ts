@@ -5,6 +5,7 @@ import { Beside } from './beside';
 import { Channels } from './channels';
 import { Clicks } from './clicks';
 import { Desk, type Pair } from './desk/desk';
+import { Loudest } from './desk/loudest';
 import { MASTER_GAIN, Master } from './master/master';
 import type { MasterSetup } from './master/setup';
 import type { DecodedBank, Loop, Report } from './messages';
@@ -17,15 +18,15 @@ import {
   firstGestureAt,
   firstNoteAt,
   gestureAt,
+  heldAt,
   noteAt,
   stripOf,
   type ChannelSetup,
+  type HeldNote,
   type Score,
 } from './score';
 
 const BLOCK = 128;
-/** Ticks that must be left of a held note for a new score to strike it in the middle. */
-const SHORTEST_TAKEN_UP = 120;
 
 interface Sounding {
   readonly channel: number;
@@ -73,7 +74,7 @@ export class Engine {
   private readonly channels: Channels;
 
   private readonly mastered: boolean;
-  private loudest = { left: 0, right: 0 };
+  private readonly loudest = new Loudest();
   /** For each channel of the synthesizer the pair of buffers its strip is filled by. */
   private outputs: Float32Array[][] = [];
   private readonly strips = new Map<number, string>();
@@ -262,30 +263,13 @@ export class Engine {
     this.beside.age(total);
     this.desk.process(left, right);
     if (this.mastered) this.master.process(left, right);
-    this.heed(left, right);
+    this.loudest.heed(left, right);
   }
 
   /** Loudest samples of the strips that sounded, and of what came out, since this was last asked. */
   takePeaks(): Pick<Report, 'peaks' | 'out'> {
-    const peaks: [string, number, number][] = [];
-    for (const id of this.desk.ids) {
-      const own = this.desk.peaksOf(id);
-      // As they lie under the master's gain: beside what comes out they mean the same.
-      if (own.left > 0 || own.right > 0) peaks.push([id, own.left * MASTER_GAIN, own.right * MASTER_GAIN]);
-      [own.left, own.right] = [0, 0];
-    }
-    const out = [this.loudest.left, this.loudest.right] as const;
-    this.loudest = { left: 0, right: 0 };
-    return { peaks, out };
-  }
-
-  private heed(left: Float32Array, right: Float32Array): void {
-    let { left: l, right: r } = this.loudest;
-    for (let i = 0; i < left.length; i++) {
-      l = Math.max(l, Math.abs(left[i]!));
-      r = Math.max(r, Math.abs(right[i]!));
-    }
-    this.loudest = { left: l, right: r };
+    // As they lie under the master's gain: beside what comes out they mean the same.
+    return { peaks: this.desk.takePeaks(MASTER_GAIN), out: this.loudest.take() };
   }
 
   private advance(frames: number): void {
@@ -350,32 +334,24 @@ export class Engine {
 
   /** Ends what the new score does not hold at this place and strikes what it holds and does not sound. */
   private takeUpHeldNotes(): void {
-    const { notes } = this.score;
-    const held = new Map<string, { channel: number; pitch: number; velocity: number; until: number }>();
-    for (let at = 0; at < this.next * FIELDS; at += FIELDS) {
-      const left = notes[at]! + notes[at + 1]! - this.position;
-      const channel = notes[at + 2]!;
-      if (left < SHORTEST_TAKEN_UP || this.percussion.has(channel)) continue;
-      const pitch = notes[at + 3]!;
-      held.set(`${channel}/${pitch}`, {
-        channel,
-        pitch,
-        velocity: notes[at + 4]!,
-        until: this.played + left,
-      });
-    }
+    const held = heldAt(this.score, this.next, this.position, (channel) => this.percussion.has(channel));
+    const goesOn = ({ channel, pitch, left }: HeldNote): Sounding => ({
+      channel,
+      pitch,
+      until: this.played + left,
+    });
     this.sounding = this.sounding.flatMap((note) => {
       const key = `${note.channel}/${note.pitch}`;
       const same = held.get(key);
       held.delete(key);
-      if (same) return [same];
+      if (same) return [goesOn(same)];
       if (this.percussion.has(note.channel)) return [note];
       this.synth.noteOff(note.channel, note.pitch);
       return [];
     });
     for (const note of held.values()) {
       this.synth.noteOn(note.channel, note.pitch, note.velocity);
-      this.sounding.push(note);
+      this.sounding.push(goesOn(note));
     }
   }
 

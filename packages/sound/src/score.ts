@@ -103,6 +103,37 @@ export const firstNoteAt = (notes: Int32Array, tick: number): number => firstAt(
 export const firstGestureAt = (gestures: Int32Array, tick: number): number =>
   firstAt(gestures, GESTURE_FIELDS, tick);
 
+/** Ticks that must be left of a held note for it to be struck in the middle. */
+const SHORTEST_TAKEN_UP = 120;
+
+/** A note that sounds at a place, and the ticks that are left of it. */
+export interface HeldNote {
+  readonly channel: number;
+  readonly pitch: number;
+  readonly velocity: number;
+  readonly left: number;
+}
+
+/**
+ * Notes among the first so many of a score that still sound at a place, by channel and pitch; nothing that is struck and
+ * rings by itself.
+ */
+export function heldAt(
+  { notes }: Pick<Score, 'notes'>,
+  count: number,
+  position: number,
+  isStruck: (channel: number) => boolean,
+): Map<string, HeldNote> {
+  const held = new Map<string, HeldNote>();
+  for (let i = 0; i < count; i++) {
+    const { start, duration, channel, pitch, velocity } = noteAt(notes, i);
+    const left = start + duration - position;
+    if (left < SHORTEST_TAKEN_UP || isStruck(channel)) continue;
+    held.set(`${channel}/${pitch}`, { channel, pitch, velocity, left });
+  }
+  return held;
+}
+
 /** The last entry at or before a tick; the first where there is none. */
 export function lastAt<T extends { readonly tick: number }>(list: readonly T[], tick: number): T | undefined {
   let low = 0;

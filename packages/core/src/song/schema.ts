@@ -43,6 +43,7 @@ import {
   tempoSchema,
 } from './fields';
 import { LIMITS } from './limits';
+import { masterSchema, mixSchema } from './mix';
 
 /** Swing: place of the off-beat within its pair, percent. Timing: notes come up to so many ms late. Strength: spread in velocity. */
 export const grooveSchema = z.strictObject({
@@ -278,38 +279,6 @@ export const closeSchema = z.strictObject({
   fade: closingBars.optional(),
 });
 
-/** Lows, middle and highs, dB. */
-export const toneSchema = z.strictObject({
-  low: z.number().int().min(-12).max(12),
-  middle: z.number().int().min(-12).max(12),
-  high: z.number().int().min(-12).max(12),
-});
-
-export const mixSchema = z.strictObject({
-  /** 0–127, General MIDI volume. */
-  level: z.number().int().min(0).max(127),
-  /** 0 left, 64 middle, 127 right. */
-  pan: z.number().int().min(0).max(127),
-  room: z.number().int().min(0).max(127),
-  mute: z.boolean(),
-  solo: z.boolean(),
-  /** Left out where it is flat. */
-  tone: toneSchema.optional(),
-  /** How far its peaks give way, percent; left out where they do not. */
-  drive: z.number().int().min(0).max(100).optional(),
-});
-
-/** How the sum of all parts is treated. */
-export const masterSchema = z.strictObject({
-  tone: toneSchema,
-  /** dB, as measured or set: what brings the song to its loudness. */
-  gain: z.number().min(-24).max(24),
-  /** How much the loudest is held together, percent. */
-  glue: z.number().int().min(0).max(100),
-  /** Loudness of the whole that is aimed at, LUFS. */
-  target: z.number().int().min(-24).max(-9),
-});
-
 /** The guide sound: the chart's own chords, beside the band. */
 export const guideSchema = z.strictObject({
   /** Chords sound as they are entered. */
@@ -389,9 +358,7 @@ export type Close = z.infer<typeof closeSchema>;
 export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;
 export type KeptPlaying = z.infer<typeof keptPlayingSchema>;
-export type Mix = z.infer<typeof mixSchema>;
-export type Tone = z.infer<typeof toneSchema>;
-export type MasterMix = z.infer<typeof masterSchema>;
+export type { MasterMix, Mix, Tone } from './mix';
 export type Settings = z.infer<typeof settingsSchema>;
 export type Groove = z.infer<typeof grooveSchema>;
 export type Together = z.infer<typeof togetherSchema>;

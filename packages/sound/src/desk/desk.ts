@@ -1,6 +1,6 @@
 /** The desk: a strip for each part, all of them in one room. */
 import { Room } from './room';
-import { Strip, type Peaks, type StripSetup } from './strip';
+import { Strip, type StripSetup } from './strip';
 
 const BLOCK = 128;
 
@@ -61,12 +61,14 @@ export class Desk {
     return this.lane(id).sound;
   }
 
-  peaksOf(id: string): Peaks {
-    return this.lane(id).strip.peaks;
-  }
-
-  get ids(): IterableIterator<string> {
-    return this.lanes.keys();
+  /** Loudest samples of the strips that sounded since this was last asked, by their ids. */
+  takePeaks(gain: number): [id: string, left: number, right: number][] {
+    const peaks: [string, number, number][] = [];
+    for (const [id, { strip }] of this.lanes) {
+      const [left, right] = strip.loudest.take();
+      if (left > 0 || right > 0) peaks.push([id, left * gain, right * gain]);
+    }
+    return peaks;
   }
 
   private lane(id: string): Lane {

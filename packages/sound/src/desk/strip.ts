@@ -1,6 +1,7 @@
 /** One part's strip: drive, tone, level and place, what it sends to the room, and its meter. */
 import { Drive } from '../filters/drive';
 import { ToneFilter, type Tone } from '../filters/tone';
+import { Loudest } from './loudest';
 import { panAt, type Pan } from './pan';
 import { Spread } from './spread';
 
@@ -20,12 +21,6 @@ export interface StripSetup {
   readonly audible: boolean;
 }
 
-/** Loudest samples of a strip since they were last asked for, 1 full scale. */
-export interface Peaks {
-  left: number;
-  right: number;
-}
-
 /** General MIDI: a controller's share of full scale, squared. Source: General MIDI 2, recommended volume response. */
 export const gainOfLevel = (level: number): number => (level / 127) ** 2;
 
@@ -34,7 +29,7 @@ const NEARING = 0.25;
 const STILL = 1e-5;
 
 export class Strip {
-  readonly peaks: Peaks = { left: 0, right: 0 };
+  readonly loudest = new Loudest();
   private readonly toneFilter: ToneFilter;
   private readonly spread: Spread;
   private readonly drives: readonly [Drive, Drive] = [new Drive(), new Drive()];
@@ -97,7 +92,6 @@ export class Strip {
     const step = (this.gain - from) / frames;
     const sentStep = (this.sends - sentFrom) / frames;
     const { leftOwn, leftOther, rightOwn, rightOther } = this.pan;
-    let [mostLeft, mostRight] = [this.peaks.left, this.peaks.right];
     for (let i = 0; i < frames; i++) {
       const gain = from + step * i;
       const l = left[i]! * gain;
@@ -109,12 +103,8 @@ export class Strip {
       const sent = sentFrom + sentStep * i;
       roomLeft[i]! += outLeft * sent;
       roomRight[i]! += outRight * sent;
-      const [sizeLeft, sizeRight] = [outLeft < 0 ? -outLeft : outLeft, outRight < 0 ? -outRight : outRight];
-      if (sizeLeft > mostLeft) mostLeft = sizeLeft;
-      if (sizeRight > mostRight) mostRight = sizeRight;
     }
-    this.peaks.left = mostLeft;
-    this.peaks.right = mostRight;
+    this.loudest.heed(left, right);
     return sentFrom > STILL || this.sends > STILL;
   }
 
