@@ -209,29 +209,27 @@ function placesOf(bar: Bar): readonly number[] {
 }
 
 /** Bars as they were placed last, most of which stay where they were. */
-const placedBars = new WeakMap<Pass['bars'], { readonly of: string; readonly bars: readonly BandBar[] }>();
+const sameBars = lastMade<readonly BandBar[]>();
 
 function passBars(pass: Pass): readonly BandBar[] {
+  const { start, section, index } = pass;
   const playing = playingOf(pass);
-  const of = [playing, pass.start, pass.section.id, pass.section.name, pass.index].join('/');
-  const found = placedBars.get(pass.bars);
-  if (found?.of === of) return found.bars;
-  const bars = pass.bars.map((bar, i) => ({
-    playing,
-    start: pass.start + bar.start,
-    length: bar.length,
-    metre: bar.metre,
-    beats: placesOf(bar),
-    key: bar.key,
-    tempo: bar.tempo,
-    tempoTo: bar.tempoTo,
-    section: pass.section.name,
-    sectionId: pass.section.id,
-    pass: pass.index + 1,
-    index: pass.places[i]!,
-  }));
-  placedBars.set(pass.bars, { of, bars });
-  return bars;
+  return sameBars(pass.bars, playing, [start, section.id, section.name, index], () =>
+    pass.bars.map((bar, i) => ({
+      playing,
+      start: start + bar.start,
+      length: bar.length,
+      metre: bar.metre,
+      beats: placesOf(bar),
+      key: bar.key,
+      tempo: bar.tempo,
+      tempoTo: bar.tempoTo,
+      section: section.name,
+      sectionId: section.id,
+      pass: index + 1,
+      index: pass.places[i]!,
+    })),
+  );
 }
 
 const passChords = (pass: Pass): readonly BandChord[] => sameChords(pass, 'chords', [], () => chordsOf(pass));

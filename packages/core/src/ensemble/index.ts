@@ -72,27 +72,34 @@ export function agree(song: Song, kinds: KindSet, style: Style, form: readonly P
       own.map((player) => liftedBy(lifted(player, by), lift)),
     );
   });
+  const agreements = passes.map((pass, i) => {
+    const next = passes[i + 1];
+    const of = [
+      pass.bars,
+      pass.chords,
+      pass.repeat,
+      pass.lead,
+      next?.section,
+      next?.entersNew,
+      song.ending,
+      style,
+      ...Object.values(points[i]!),
+      players[i],
+    ];
+    return sameAgreement(pass.section, `${pass.entry}/${pass.repeat}`, of, () =>
+      agreementOf(song, pass, next, players[i]!, points[i]!, style),
+    );
+  });
   return {
     passes,
     players,
-    agreements: passes.map((pass, i) => {
-      const next = passes[i + 1];
-      const of = [
-        pass.bars,
-        pass.chords,
-        pass.repeat,
-        pass.lead,
-        next?.section,
-        next?.entersNew,
-        song.ending,
-        style,
-        ...Object.values(points[i]!),
-        players[i],
-      ];
-      return sameAgreement(pass.section, `${pass.entry}/${pass.repeat}`, of, () =>
-        agreementOf(song, pass, next, players[i]!, points[i]!, style),
-      );
-    }),
+    agreements,
+    withoutKicks: passes.map((pass, i) =>
+      sameAgreement(pass.chords, `${pass.entry}/${pass.repeat}`, [agreements[i]], () => ({
+        ...agreements[i]!,
+        kicks: null,
+      })),
+    ),
     rooms: players.map((own, i) =>
       sameRooms(passes[i]!, 'rooms', [points[i]!.room, own], () => roomsOf(own, points[i]!.room)),
     ),

@@ -1,5 +1,5 @@
 /** Registers dealt out: who lies where, so that each part has its own place and the lead is heard. */
-import type { Room } from '../timeline/agreement';
+import { roomBetween, type Room } from '../timeline/agreement';
 import type { Player } from '../timeline/doubles';
 import type { Stretch } from '../timeline/settings';
 
@@ -33,16 +33,16 @@ export function roomsOf(players: readonly (Player | null)[], agreed: boolean): (
     if (!agreed || !listens || ownRegister(stretches)) return kind.range;
     switch (kind.nature) {
       case 'voiced':
-        return [low, Math.max(low + LEAST, Math.min(high, ceiling))];
+        return roomBetween(low, Math.max(low + LEAST, Math.min(high, ceiling)));
       case 'fretted':
         // A full strum keeps its strings; a shape of fewer is a voice among others.
-        return [
+        return roomBetween(
           hasBass && isPartial(stretches) ? Math.max(low, ABOVE_THE_BASS) : low,
           hasLead ? ceiling + 3 : high,
-        ];
+        );
       case 'line':
         return isLead(player) && accompanied
-          ? [Math.min(high - LEAD, Math.max(low, ceiling)), high]
+          ? roomBetween(Math.min(high - LEAD, Math.max(low, ceiling)), high)
           : kind.range;
       default:
         return kind.range;

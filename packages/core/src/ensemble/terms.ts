@@ -6,6 +6,7 @@ export type Points = Readonly<Required<Omit<Together, 'telling' | 'push'>>>;
 export const POINTS: Points = { early: true, marks: true, lock: true, room: true, shape: true, fills: true };
 
 export function pointsOf(song: Pick<Song, 'together'>, section: Pick<Section, 'together'>): Points {
+  if (!song.together && !section.together) return POINTS;
   const said = { ...song.together, ...section.together };
   return Object.fromEntries(
     Object.entries(POINTS).map(([point, usual]) => [point, said[point as keyof Points] ?? usual]),

@@ -2,6 +2,7 @@
  * What the players agree on for one playing of a section, as plain data that every region receives. It is decided
  * in ensemble/ from the section, its settings and what follows it. Ticks from the start of the playing.
  */
+import type { KindFacts } from '../style/kind';
 import { ticksWithin } from '../time/search';
 import type { Pass } from './passes';
 import type { Player } from './doubles';
@@ -38,6 +39,20 @@ export interface Agreement {
 /** The lowest and highest pitch that a part is left, MIDI numbers. */
 export type Room = readonly [low: number, high: number];
 
+const rooms = new Map<string, Room>();
+
+/** A room; the same two pitches are the very same room. */
+export function roomBetween(low: number, high: number): Room {
+  const name = `${low}-${high}`;
+  let room = rooms.get(name);
+  if (!room) rooms.set(name, (room = [low, high]));
+  return room;
+}
+
+/** Whether a kind strikes with the agreed kicks: it carries the bass or the beat. Others are not told of them. */
+export const strikesWithKicks = ({ carriesBass, nature }: KindFacts): boolean =>
+  carriesBass || nature === 'percussion';
+
 /** All that is agreed through a song, with the players as they then are. */
 export interface Agreed {
   /** Playings whose chords carry the pushes that were agreed. */
@@ -45,6 +60,8 @@ export interface Agreed {
   /** By playing and part; null for a part of a kind that is not at hand. */
   readonly players: readonly (readonly (Player | null)[])[];
   readonly agreements: readonly Agreement[];
+  /** The same for those who do not strike with the kicks. */
+  readonly withoutKicks: readonly Agreement[];
   /** By playing and part. */
   readonly rooms: readonly (readonly (Room | null)[])[];
 }

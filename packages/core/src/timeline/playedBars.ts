@@ -25,13 +25,22 @@ export interface Excerpt {
 export const endingOf = (endings: number, pass: number, repeats: number): number =>
   Math.max(0, Math.min(endings - 1, pass - (repeats - endings)));
 
+/** All bars of a section so long, in order: one list for each length. */
+const whole = new Map<number, readonly number[]>();
+
+function allBars(bars: number): readonly number[] {
+  let all = whole.get(bars);
+  if (!all) whole.set(bars, (all = Array.from({ length: bars }, (_, i) => i)));
+  return all;
+}
+
 /** Bars of a section that a pass plays, in order, 0-based. */
 export function barsPlayed(
   { bars, endings }: Pick<Section, 'bars' | 'endings'>,
   pass: number,
   repeats: number,
 ): readonly number[] {
-  const all = Array.from({ length: bars }, (_, i) => i);
+  const all = allBars(bars);
   if (!endings) return all;
   const body = bars - endings.reduce((sum, length) => sum + length, 0);
   const own = endingOf(endings.length, pass, repeats);
@@ -104,9 +113,9 @@ interface Known {
 
 const known = new WeakMap<Section, Known>();
 
-const whole = (section: Section, bars: readonly Bar[], chords: readonly ChordEvent[]): Excerpt => ({
+const uncut = (section: Section, bars: readonly Bar[], chords: readonly ChordEvent[]): Excerpt => ({
   bars,
-  places: bars.map((_, i) => i),
+  places: allBars(bars.length),
   chords,
   cues: section.cues,
   partChords: section.partChords ?? {},
@@ -130,7 +139,7 @@ export function excerptOf(
   if (!found)
     of.excerpts.set(
       key,
-      (found = key ? cutOut(section, bars, chords, places) : whole(section, bars, chords)),
+      (found = key ? cutOut(section, bars, chords, places) : uncut(section, bars, chords)),
     );
   return found;
 }

@@ -8,7 +8,7 @@ import type { Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { dress, type Dressing } from '../theory/dress';
 import type { Bar } from '../time/bars';
-import { unheard, type Agreed, type Agreement, type Room } from './agreement';
+import { strikesWithKicks, unheard, type Agreed, type Agreement, type Room } from './agreement';
 import { apart, type Player } from './doubles';
 import { roomBefore, type Pass } from './passes';
 import { settingsAt, type Stretch } from './settings';
@@ -166,22 +166,19 @@ export function regionsOf(
   const spans = passes.map((pass, i) =>
     sameSpans(pass, 'spans', [players[i]], () => spansOf(pass, players[i]!)),
   );
+  const grounds = passes.map(groundOf);
   return song.parts.map((part, p) => {
     const kind = kinds.get(part.kind);
     if (!kind) return null;
     const alike = song.parts.flatMap((other, o) => (o < p && other.kind === part.kind ? [o] : []));
     const of: unknown[] = [kind, style, song.seed, song.ending, song.key];
+    const terms = strikesWithKicks(kind) ? agreed.agreements : agreed.withoutKicks;
     passes.forEach((pass, i) => {
-      of.push(
-        ...placeOf(pass, part),
-        players[i]![p],
-        agreed.agreements[i],
-        agreed.rooms[i]![p]?.join(),
-        spans[i],
-      );
+      of.push(grounds[i], players[i]![p], terms[i], agreed.rooms[i]![p], spans[i]);
       for (const o of alike) of.push(players[i]![o]);
       // Chords of its own lie over whoever carries the bass.
-      if (pass.partChords[part.id]) of.push(players[i]);
+      const own = pass.partChords[part.id];
+      if (own) of.push(own, players[i]);
     });
     return sameRegions(part, 'regions', of, () => {
       const stretches = passes.map((_, i) => apart(players[i]!, p));
@@ -189,7 +186,7 @@ export function regionsOf(
         takenEarly(heardSpans(pass, part.id, spans[i]!, players[i]!), stretches[i]!, pass.lead),
       );
       return passes.map((_, i) =>
-        regionOf(song, kind, style, part, agreed, heard, stretches[i]!, agreed.rooms[i]![p]!, i),
+        regionOf(song, kind, style, part, passes, terms, heard, stretches[i]!, agreed.rooms[i]![p]!, i),
       );
     });
   });
@@ -271,17 +268,30 @@ function ownSpans(
   return own.every((span, i) => span === spans[i]) ? spans : own;
 }
 
-/** What of a playing a part hears or is placed by; what is set for others in it is not of it. */
-const placeOf = (pass: Pass, part: Part): readonly unknown[] => [
-  pass.section.id,
-  pass.section.name,
-  pass.bars,
-  pass.chords,
-  pass.partChords[part.id],
-  pass.start,
-  pass.lead,
-  pass.entersNew,
-];
+/** What of a playing every part hears or is placed by; what is set for parts in it is not of it. */
+interface Ground {
+  readonly section: string;
+  readonly name: string;
+  readonly chords: readonly ChordEvent[];
+  readonly start: number;
+  readonly lead: number;
+  readonly entersNew: boolean;
+}
+
+const sameGround = lastMade<Ground>();
+
+/** The ground of a playing, the very same one as long as nothing of it is another. */
+function groundOf({ section, chords, start, lead, entersNew, entry, repeat }: Pass): Ground {
+  const { id, name } = section;
+  return sameGround(chords, `${entry}/${repeat}`, [id, name, chords, start, lead, entersNew], () => ({
+    section: id,
+    name,
+    chords,
+    start,
+    lead,
+    entersNew,
+  }));
+}
 
 const sameRegions = lastMade<readonly Region[]>();
 const sameSpans = lastMade<readonly Span[]>();
@@ -294,7 +304,8 @@ function regionOf(
   kind: KindFacts,
   style: Style,
   part: Part,
-  { passes, agreements }: Agreed,
+  passes: readonly Pass[],
+  agreements: readonly Agreement[],
   spans: readonly (readonly Span[])[],
   stretches: readonly Stretch[],
   room: Room | null,
@@ -307,18 +318,8 @@ function regionOf(
   const isLast = following === undefined;
   const nextKey = following?.bars[0]?.key ?? song.key;
   const entersNew = following?.entersNew ?? false;
-  const inputs = [
-    kind,
-    own,
-    stretches,
-    agreements[index],
-    room?.join(),
-    firstNext,
-    isLast,
-    nextKey,
-    entersNew,
-  ];
-  const of = [...placeOf(pass, part), ...inputs, song.seed, song.ending, index === 0];
+  const inputs = [kind, own, stretches, agreements[index], room, firstNext, isLast, nextKey, entersNew];
+  const of = [groundOf(pass), ...inputs, song.seed, song.ending, index === 0];
   return sameRegion(part, `${pass.entry}/${pass.repeat}`, of, () => {
     const home = [song.seed, part.id, pass.section.id].join('/');
     const exact = stretches.every((s) => s.settings.telling === 'exactly');
