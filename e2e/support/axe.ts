@@ -5,16 +5,33 @@ import type axeCore from 'axe-core';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-/** What axe finds wrong on the page as it stands. */
-export async function findings(page: Page): Promise<string[]> {
+const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+
+/**
+ * What axe finds wrong on the page as it stands.
+ * @param only tags or rules to look for; all that the product keeps where it is left out.
+ */
+export async function findings(page: Page, only: readonly string[] = TAGS): Promise<string[]> {
   await page.evaluate(AXE);
-  return page.evaluate(async () => {
-    const { axe } = window as unknown as { axe: typeof axeCore };
-    const { violations } = await axe.run(document, {
-      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
-    });
-    return violations.flatMap((v) =>
-      v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.split('\n')[1] ?? ''}`),
-    );
-  });
+  return page.evaluate(
+    async (runOnly) => {
+      const { axe } = window as unknown as { axe: typeof axeCore };
+      const { violations } = await axe.run(document, { runOnly });
+      return violations.flatMap((v) =>
+        v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary?.split('\n')[1] ?? ''}`),
+      );
+    },
+    [...only],
+  );
+}
+
+/** The same in both schemes, the page being left in the first: between schemes only the colours differ. */
+export async function findingsInBoth(page: Page, first: 'light' | 'dark'): Promise<string[]> {
+  const found = await findings(page);
+  await page.emulateMedia({ colorScheme: first === 'light' ? 'dark' : 'light' });
+  // Colours are drawn by the next frame.
+  await page.evaluate(() => new Promise(requestAnimationFrame));
+  const colours = await findings(page, ['color-contrast']);
+  await page.emulateMedia({ colorScheme: first });
+  return [...found, ...colours];
 }

@@ -2,7 +2,9 @@
 import type { z } from 'zod';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
+import type { Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
+import type { Resolved } from '../timeline/settings';
 import type { Note } from './note';
 
 /** Settings that mean something for a kind only where it names them. */
@@ -41,18 +43,27 @@ export interface Kind extends KindFacts {
   readonly varies: (pattern: Pattern) => boolean;
   /** Whether a pattern can begin again at a chord change or carry on: a control is shown only where it is heard. */
   readonly restarts: (pattern: Pattern) => boolean;
+  /** Where it goes in even steps, each of which can rest: how a bar is cut into them. */
+  readonly steps?: (pattern: Pattern, set: Resolved, bar: Pick<Bar, 'groups' | 'length'>) => StepsOfBar;
   readonly generate: (region: Region) => Note[];
+}
+
+export interface StepsOfBar {
+  readonly count: number;
+  /** Which of them rest, from 0. */
+  readonly rests: readonly number[];
 }
 
 /** What the folder of a kind writes down; its functions see their own patterns. */
 export interface KindSpecification<P extends Pattern> extends Omit<
   Kind,
-  'plain' | 'pattern' | 'varies' | 'restarts' | 'generate'
+  'plain' | 'pattern' | 'varies' | 'restarts' | 'steps' | 'generate'
 > {
   readonly plain: readonly P[];
   readonly pattern: z.ZodType<P>;
   readonly varies: (pattern: P) => boolean;
   readonly restarts: (pattern: P) => boolean;
+  readonly steps?: (pattern: P, set: Resolved, bar: Pick<Bar, 'groups' | 'length'>) => StepsOfBar;
   readonly generate: (region: Region<P>) => Note[];
 }
 

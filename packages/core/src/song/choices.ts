@@ -65,6 +65,28 @@ export type Slides = (typeof SLIDES)[number];
 export const SWELLS = ['none', 'gentle', 'full'] as const;
 export type Swell = (typeof SWELLS)[number];
 
+/** In which order an arpeggio goes through the tones of a chord. */
+export const STEP_ORDERS = ['up', 'down', 'up-down', 'as voiced', 'converging', 'random'] as const;
+export type StepOrder = (typeof STEP_ORDERS)[number];
+
+/** How far its steps lie apart, by the note value of one. */
+export const STEP_RATES = [
+  'quarter',
+  'dotted eighth',
+  'eighth',
+  'eighth triplet',
+  'sixteenth',
+  'sixteenth triplet',
+  'thirty-second',
+] as const;
+export type StepRate = (typeof STEP_RATES)[number];
+
+/** Octaves that an arpeggio goes through at most, and steps from accent to accent. */
+export const MOST_OCTAVES = 4;
+export const MOST_ACCENT = 16;
+/** Steps of a bar that can rest: no bar has more. */
+export const MOST_STEPS = 64;
+
 /** How fast a part goes through its patterns against the beat: a feel, never another tempo. */
 export const FEELS = ['half time', 'as written', 'double time'] as const;
 export type Feel = (typeof FEELS)[number];

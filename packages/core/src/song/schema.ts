@@ -17,11 +17,16 @@ import {
   LEAD_INS,
   LIFTED,
   MANNERS,
+  MOST_ACCENT,
   MOST_LIFT,
+  MOST_OCTAVES,
+  MOST_STEPS,
   NECKS,
   SECTION_TYPES,
   SHORTEST_LENGTH,
   SLIDES,
+  STEP_ORDERS,
+  STEP_RATES,
   SWELLS,
   TELLINGS,
   TONES,
@@ -90,6 +95,21 @@ export const settingsSchema = z.strictObject({
   tones: z.enum(TONES).optional(),
   cymbal: z.enum(CYMBALS).optional(),
   backbeat: z.enum(BACKBEATS).optional(),
+  /** Arpeggio: the order of its tones and through how many octaves, in which note values, which of its steps are accented (every so many, 0 none) and which of a bar rest. */
+  order: z.enum(STEP_ORDERS).optional(),
+  octaves: z.number().int().min(1).max(MOST_OCTAVES).optional(),
+  rate: z.enum(STEP_RATES).optional(),
+  accentEvery: z.number().int().min(0).max(MOST_ACCENT).optional(),
+  rests: z
+    .array(
+      z
+        .number()
+        .int()
+        .min(0)
+        .max(MOST_STEPS - 1),
+    )
+    .max(MOST_STEPS)
+    .optional(),
   /** Desks that do not play. */
   without: z
     .array(z.enum(DESKS))

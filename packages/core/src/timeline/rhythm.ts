@@ -13,6 +13,15 @@ interface Gridded extends Pattern {
 
 const hasGrids = (pattern: Pattern): pattern is Gridded => 'grids' in pattern;
 
+/** A pattern that goes on in even steps strikes where the other does instead. */
+const hasSteps = (pattern: Pattern): boolean => 'rate' in pattern;
+
+/** Whether a pattern can be played in another's rhythm. */
+export const takesRhythm = (pattern: Pattern): boolean => hasGrids(pattern) || hasSteps(pattern);
+
+/** Whether a pattern has a rhythm that others can take. */
+export const givesRhythm = hasGrids;
+
 /** What only marks a time (a stroke of the drums) lasts until the next, quarter notes. */
 const MERE_STROKE = 0.2;
 
@@ -47,20 +56,26 @@ function taken(own: Grid, strokes: readonly Timed[], bars: number): Grid {
 /** Patterns as they were made last, so that what stays is the very same. */
 const known = new WeakMap<Pattern, WeakMap<Pattern, Pattern>>();
 
-/** A pattern in the rhythm of another; itself where one of them has no fixed rhythm. */
+function made(own: Pattern, other: Gridded): Pattern {
+  if (!hasGrids(own)) {
+    const strokes = other.grids.map((grid) => ({ ...grid, events: strokesOf(grid) }));
+    return Object.assign({ strokes }, own);
+  }
+  const grids = own.grids.map((grid) => {
+    const same = other.grids.find((g) => g.beats === grid.beats && g.of === grid.of);
+    return same ? taken(grid, strokesOf(same), same.bars) : grid;
+  });
+  return Object.assign({}, own, { grids });
+}
+
+/** A pattern in the rhythm of another; itself where it can take none, or the other has none to give. */
 function inRhythmOf(own: Pattern, other: Pattern): Pattern {
-  if (!hasGrids(own) || !hasGrids(other)) return own;
+  if (!takesRhythm(own) || !hasGrids(other)) return own;
   let of = known.get(own);
   if (!of) known.set(own, (of = new WeakMap()));
-  let made = of.get(other);
-  if (!made) {
-    const grids = own.grids.map((grid) => {
-      const same = other.grids.find((g) => g.beats === grid.beats && g.of === grid.of);
-      return same ? taken(grid, strokesOf(same), same.bars) : grid;
-    });
-    of.set(other, (made = { ...own, grids } as Gridded));
-  }
-  return made;
+  let found = of.get(other);
+  if (!found) of.set(other, (found = made(own, other)));
+  return found;
 }
 
 /** A stretch cut where the other's pattern changes, each piece in its rhythm. */

@@ -9,6 +9,8 @@ import type {
   Manner,
   Neck,
   Slides,
+  StepOrder,
+  StepRate,
   Swell,
   Telling,
   Tones,
@@ -44,6 +46,12 @@ export interface Resolved {
   readonly tones: Tones;
   readonly cymbal: Cymbal | null;
   readonly backbeat: Backbeat | null;
+  /** An arpeggio's steps as they are set; null where its pattern says. */
+  readonly order: StepOrder | null;
+  readonly octaves: number | null;
+  readonly rate: StepRate | null;
+  readonly accentEvery: number | null;
+  readonly rests: readonly number[] | null;
   readonly without: readonly Desk[];
   readonly slides: Slides;
   readonly pedal: boolean;
@@ -86,6 +94,11 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   tones: 'chords',
   cymbal: null,
   backbeat: null,
+  order: null,
+  octaves: null,
+  rate: null,
+  accentEvery: null,
+  rests: null,
   without: [],
   slides: 'none',
   pedal: false,

@@ -1,5 +1,6 @@
 /** What is set for a part in a place, in words, a sentence's piece for each thing that can be let go by itself. */
 import { GM_PROGRAMS } from '../formats/midi/programs';
+import { counted, listed } from '../song/listed';
 import type { Settings } from '../song/schema';
 import type { KindFacts } from '../style/kind';
 import type { Style } from '../style/schema';
@@ -48,6 +49,11 @@ const WORDS: { readonly [name in keyof Settings]?: (value: NonNullable<Settings[
   listens: (listens) => yes(listens, 'listens to the others', 'keeps to itself'),
   groove: () => 'a groove of its own',
   rhythmOf: () => 'the rhythm of another part',
+  order: (order) => `tones ${order}`,
+  octaves: (octaves) => `through ${counted(octaves, 'octave')}`,
+  rate: (rate) => `steps of ${/^e/.test(rate) ? 'an' : 'a'} ${rate}`,
+  accentEvery: (every) => (every === 0 ? 'no accents' : `accents every ${every} steps`),
+  rests: (steps) => (steps.length ? `rests at ${listed(steps.map((s) => `${s + 1}`))}` : 'no rests'),
   without: (desks) => (desks.length ? `without ${desks.join(' and ')}` : 'with all desks'),
   atChange: (atChange) => `${atChange} at changes`,
 };

@@ -3,7 +3,17 @@ import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
 import { settingsSchema, type Settings } from '@backline/core/song/schema';
 import { RICHNESS } from '@backline/core/theory/dress';
-import { FEELS, MANNERS, NECKS, TUNING_NAMES } from '@backline/core/song/choices';
+import {
+  FEELS,
+  MANNERS,
+  MOST_ACCENT,
+  MOST_OCTAVES,
+  MOST_STEPS,
+  NECKS,
+  STEP_ORDERS,
+  STEP_RATES,
+  TUNING_NAMES,
+} from '@backline/core/song/choices';
 import { anySong, anySymbol, song } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
@@ -24,6 +34,11 @@ const anySettings: fc.Arbitrary<Settings> = fc.record({
   feel: maybe(fc.constantFrom(...FEELS)),
   octave: maybe(fc.integer({ min: -2, max: 2 })),
   strum: maybe(fc.integer({ min: 0, max: 120 })),
+  order: maybe(fc.constantFrom(...STEP_ORDERS)),
+  octaves: maybe(fc.integer({ min: 1, max: MOST_OCTAVES })),
+  rate: maybe(fc.constantFrom(...STEP_RATES)),
+  accentEvery: maybe(fc.integer({ min: 0, max: MOST_ACCENT })),
+  rests: maybe(fc.uniqueArray(fc.integer({ min: 0, max: MOST_STEPS - 1 }))),
 });
 
 const anyChart = fc.oneof(

@@ -14,12 +14,13 @@ import { levelText, panText } from '../mix/decibels';
 import { PlaceSettings } from './PlaceSettings';
 import { PlaysSettings } from './PlaysSettings';
 import type { Setting } from './setting';
+import { StepSettings, hasSteps, stepFacts } from './StepSettings';
 import { TouchSettings, hasTouch } from './TouchSettings';
 import { VoicingSettings, hasVoicing } from './VoicingSettings';
 
 export { PartMenu };
 
-type Group = 'plays' | 'touch' | 'instrument' | 'place' | 'voicing' | 'part';
+type Group = 'plays' | 'steps' | 'touch' | 'instrument' | 'place' | 'voicing' | 'part';
 
 /** Groups that are unfolded, on every part's page alike: who sets one part's touch sets the next one's. */
 let unfolded: readonly Group[] = ['plays'];
@@ -57,6 +58,11 @@ export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsPro
       <Fold {...fold('plays', 'What it plays', playsIn(song, part, where).pattern)}>
         <PlaysSettings {...setting} onFind={onFind} />
       </Fold>
+      {hasSteps(kind) ? (
+        <Fold {...fold('steps', 'Steps', stepFacts(set))}>
+          <StepSettings {...setting} />
+        </Fold>
+      ) : null}
       {hasTouch(kind) ? (
         <Fold {...fold('touch', 'Touch')}>
           <TouchSettings {...setting} />

@@ -2,6 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { Button } from '../../components/Button';
 import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
+import { takesRhythm } from '@backline/core/timeline/rhythm';
 import { Choices, asNamed } from '../../components/Choices';
 import { songStyle } from '../../state/repertoire';
 import { DENSITIES, pushes } from './commonChoices';
@@ -45,7 +46,7 @@ export function PlaysSettings({
         >
           Find another pattern
         </Button>
-      ) : null}{' '}
+      ) : null}
       <Choices
         label="Density, 1 sparse to 5 busy"
         value={set.density}
@@ -59,7 +60,9 @@ export function PlaysSettings({
         onChoose={(dynamics) => put({ dynamics })}
       />
       <Choices label="Feel" value={set.feel} choices={asNamed(FEELS)} onChoose={(feel) => put({ feel })} />
-      {kind.controls.includes('rhythm') ? <RhythmOf {...{ song, part, set, put }} /> : null}
+      {kind.controls.includes('rhythm') && takesRhythm(pattern) ? (
+        <RhythmOf {...{ song, part, set, put }} />
+      ) : null}
       {kind.restarts(pattern) ? (
         <Choices
           label="At a chord change"

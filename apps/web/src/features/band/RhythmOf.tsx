@@ -1,4 +1,5 @@
 import type { Part, Settings, Song } from '@backline/core/song/schema';
+import { givesRhythm } from '@backline/core/timeline/rhythm';
 import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { Picker } from '../../components/Picker';
 import { partKind, settingsIn, songStyle } from '../../state/repertoire';
@@ -17,7 +18,7 @@ const leaders = (song: Song, part: Part): readonly Part[] =>
   song.parts.filter((other) => {
     const kind = partKind(other);
     if (!kind || other.id === part.id) return false;
-    return 'grids' in patternOf(kind, songStyle(song), settingsIn(song, kind, other, null).pattern);
+    return givesRhythm(patternOf(kind, songStyle(song), settingsIn(song, kind, other, null).pattern));
   });
 
 /** Whose rhythm a part plays: its pattern's own, or another part's. */

@@ -1,6 +1,7 @@
 import { defineKind } from '../kind';
 import { ARP_RANGE, arpNotes } from './notes';
 import { arpPatternSchema, type ArpPattern } from './pattern';
+import { stepsInBar } from './steps';
 
 export const arp = defineKind<ArpPattern>({
   id: 'arp',
@@ -33,5 +34,6 @@ export const arp = defineKind<ArpPattern>({
   look: { icon: 'dots-triangle', ink: '#CC79A7' },
   varies: ({ order }) => order === 'random',
   restarts: () => true,
+  steps: stepsInBar,
   generate: arpNotes,
 });

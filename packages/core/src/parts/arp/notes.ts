@@ -2,14 +2,15 @@ import { hash, noise } from '../../random/stream';
 import type { ArpPattern } from './pattern';
 import { barAt, barIndexAt, type Bar } from '../../time/bars';
 import { beatPosition } from '../../time/beats';
+import type { Grid, Timed } from '../../style/pattern';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
-import { PPQ, quarters } from '../../time/ticks';
-import { PACE } from '../../timeline/cells';
+import { PPQ } from '../../time/ticks';
 import { intoRange, velocityOf, whyOf, type Note } from '../note';
-import { lastHit, lastLength, restarts, soundsFrom, soundsUntil } from '../placing';
+import { endOnHit, lastHit, lastLength, placeOnChords, restarts, soundsFrom, soundsUntil } from '../placing';
 import { telling } from '../telling';
 import { regionVoicings } from '../voicings';
+import { accentOf, barBeat, stepTicks, stepsAsSet } from './steps';
 
 export const ARP_RANGE = [36, 96] as const;
 
@@ -19,7 +20,10 @@ export function arpNotes(region: Region<ArpPattern>): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const way = telling(region, stretch);
-    return region.spans.flatMap((_, i) => spanNotes(region, stretch, i, voicings[i]!.pitches, way));
+    const own = { ...stretch, pattern: stepsAsSet(stretch.pattern, stretch.settings) };
+    const { strokes } = own.pattern;
+    if (strokes) return strokeNotes(region, own, strokes, voicings);
+    return region.spans.flatMap((_, i) => spanNotes(region, own, i, voicings[i]!.pitches, way));
   });
 }
 
@@ -49,16 +53,6 @@ function stepLevel(bar: Bar, tick: number): number {
   return into(isDotted ? 6 : 4) || into(3) ? 4 : 5;
 }
 
-/** The first beat of a bar stands for all of them. Ticks. */
-const barBeat = (bar: Bar): number => bar.groups[0]!.beats[0]!;
-
-/** Ticks from step to step; triplets of a plain beat are the eighths of a dotted one. */
-function stepTicks(pattern: ArpPattern, bar: Bar, feel: Stretch['settings']['feel']): number {
-  const rate = quarters(pattern.rate / PACE[feel]);
-  const beat = barBeat(bar);
-  return beat > PPQ && beat % rate !== 0 && (beat / 1.5) % rate === 0 ? rate * 1.5 : rate;
-}
-
 /**
  * What a density adds that has no steps of its own: accented tones struck twice, then all, then the octaves of
  * both.
@@ -80,6 +74,72 @@ const TURN = { less: 1, more: 2, other: 3 } as const;
 const withinRoom = (tones: readonly number[], top: number): readonly number[] =>
   tones.map((pitch) => pitch - 12 * Math.max(0, Math.ceil((pitch - top) / 12)));
 
+/** A step: when it is struck and until when, how many came before it, from which density on, how strongly. */
+interface Step {
+  readonly tick: number;
+  readonly end: number;
+  readonly count: number;
+  readonly level: number;
+  readonly accent: number;
+}
+
+/** The notes of a chord's steps, each on the tone whose turn it is. */
+function sounding(region: Region, stretch: Stretch<ArpPattern>, index: number, voicing: readonly number[]) {
+  const { pattern, settings } = stretch;
+  const { chord } = region.spans[index]!;
+  const orderedBy = (order: ArpPattern['order']) =>
+    withinRoom(cycle(order, voicing, pattern.octaves), region.room[1]);
+  const usual = orderedBy(pattern.order);
+  const { turn = pattern.order } = pattern;
+  const turning = turn === pattern.order ? usual : orderedBy(turn);
+  const seed = hash(`${region.home}/arp/${settings.variation}`);
+  return ({ tick, end, count, accent }: Step): Note => {
+    const turns = (region.terms.bars[barIndexAt(region.bars, tick)]?.turn ?? 'none') !== 'none';
+    const tones = turns ? turning : usual;
+    const isRandom = (turns ? turn : pattern.order) === 'random';
+    const at = isRandom ? Math.floor(noise(seed, tick) * tones.length) : count % tones.length;
+    const pitch = intoRange(tones[at]! + 12 * settings.octave, ARP_RANGE);
+    const velocity = velocityOf(settings, accent);
+    return { start: tick, duration: end - tick, pitch, velocity, why: whyOf(chord!, pitch), span: index };
+  };
+}
+
+/** What a density adds to a step. */
+function enriched(
+  region: Region,
+  note: Note,
+  rate: number,
+  accented: boolean,
+  until: number,
+  adds: (what: (typeof MORE)[number]) => boolean,
+): Note[] {
+  const half = Math.round(rate / 2);
+  const twice = note.start + rate <= until && adds(accented ? 'accents twice' : 'all twice');
+  const struck = Math.min(half, note.duration);
+  const notes = twice
+    ? [
+        { ...note, duration: struck },
+        { ...note, start: note.start + half, duration: struck },
+      ]
+    : [note];
+  if (!adds(accented ? 'accents doubled' : 'all doubled')) return notes;
+  const { pitch } = note;
+  const octave = pitch + 12 <= Math.min(region.room[1], ARP_RANGE[1]) ? pitch + 12 : pitch - 12;
+  const chord = region.spans[note.span]!.chord!;
+  return octave < ARP_RANGE[0] ? notes : [...notes, { ...note, pitch: octave, why: whyOf(chord, octave) }];
+}
+
+/** When a chord's steps begin and end within a stretch, and where the song's last hit falls among them. */
+function boundsOf(region: Region, stretch: Stretch<ArpPattern>, index: number) {
+  const span = region.spans[index]!;
+  const hit = lastHit(region);
+  const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
+  const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
+  const isOn = (start: number, end: number): boolean => hit !== null && hit >= start && hit < end;
+  const ends = isOn(span.start, span.end) && isOn(stretch.start, stretch.end) ? hit : null;
+  return { from, until, ends };
+}
+
 function spanNotes(
   region: Region,
   stretch: Stretch<ArpPattern>,
@@ -89,56 +149,23 @@ function spanNotes(
 ): Note[] {
   const span = region.spans[index]!;
   if (span.chord === null) return [];
-  const { chord } = span;
-  const { pattern } = stretch;
-  const orderedBy = (order: ArpPattern['order']) =>
-    withinRoom(cycle(order, voicing, pattern.octaves), region.room[1]);
-  const usual = orderedBy(pattern.order);
-  const { turn = pattern.order } = pattern;
-  const turning = turn === pattern.order ? usual : orderedBy(turn);
-  const hit = lastHit(region);
-  const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
-  const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
-  const seed = hash(`${region.home}/arp/${stretch.settings.variation}`);
-  const notes: Note[] = [];
+  const { pattern, settings } = stretch;
+  const { from, until, ends } = boundsOf(region, stretch, index);
+  const noteOf = sounding(region, stretch, index, voicing);
   const first = barAt(region.bars, span.start);
-  const rate = stepTicks(pattern, first, stretch.settings.feel);
-  const more = without(pattern, first, rate, stretch.settings.density);
-  const adds = (what: (typeof MORE)[number]): boolean => MORE.indexOf(what) < more;
-  const add = (tick: number, end: number, step: number, level: number, accent: number): void => {
-    const turns = (region.terms.bars[barIndexAt(region.bars, tick)]?.turn ?? 'none') !== 'none';
-    const tones = turns ? turning : usual;
-    const at =
-      (turns ? turn : pattern.order) === 'random'
-        ? Math.floor(noise(seed, tick) * tones.length)
-        : step % tones.length;
-    const pitch = intoRange(tones[at]! + 12 * stretch.settings.octave, ARP_RANGE);
-    if (level > stretch.settings.density) return;
-    const velocity = velocityOf(stretch.settings, accent);
-    const note = {
-      start: tick,
-      duration: end - tick,
-      pitch,
-      velocity,
-      why: whyOf(chord, pitch),
-      span: index,
-    };
-    const accented = accent > 1;
-    const half = Math.round(rate / 2);
-    const twice = tick + rate <= until && adds(accented ? 'accents twice' : 'all twice');
-    const struck = Math.min(half, end - tick);
-    notes.push(twice ? { ...note, duration: struck } : note);
-    if (twice) notes.push({ ...note, start: tick + half, duration: struck });
-    if (adds(accented ? 'accents doubled' : 'all doubled')) {
-      const octave = pitch + 12 <= Math.min(region.room[1], ARP_RANGE[1]) ? pitch + 12 : pitch - 12;
-      if (octave >= ARP_RANGE[0]) notes.push({ ...note, pitch: octave, why: whyOf(chord, octave) });
-    }
+  const rate = stepTicks(pattern, first, settings.feel);
+  const more = without(pattern, first, rate, settings.density);
+  const notes: Note[] = [];
+  const add = (step: Step): void => {
+    if (step.level > settings.density) return;
+    const adds = (what: (typeof MORE)[number]): boolean => MORE.indexOf(what) < more;
+    notes.push(...enriched(region, noteOf(step), rate, step.accent > 1, until, adds));
   };
   const origin = restarts(stretch) ? span.start : 0;
   const firstStep = Math.ceil((Math.max(span.start, stretch.start) - origin) / rate);
   // A pushed chord's first tone sounds early, in place of the one on its beat.
   if (span.push > 0 && from < span.start && span.start >= stretch.start) {
-    add(from, Math.min(span.start, until), firstStep, 1, 1);
+    add({ tick: from, end: Math.min(span.start, until), count: firstStep, level: 1, accent: 1 });
   }
   // A rest swallows no tone: the next step goes on from the one before it.
   let sounded = firstStep;
@@ -149,16 +176,46 @@ function spanNotes(
     // The first tone of a chord always plays, whatever rests the pattern has.
     const onset = tick === span.start;
     if (pattern.rests.includes(inBar) && !onset) continue;
-    const accent = step % pattern.accentEvery === 0 ? 1.12 : 0.92;
     const end = Math.min(tick + Math.round(rate * pattern.gate), until);
     // A bar that is told otherwise goes through the same tones from another on.
     const how = way(barIndexAt(region.bars, tick));
-    const turned = onset || how === 'as written' ? sounded : sounded + TURN[how];
+    const count = onset || how === 'as written' ? sounded : sounded + TURN[how];
     sounded++;
-    add(tick, end, turned, onset ? 1 : stepLevel(bar, tick), accent);
+    add({
+      tick,
+      end,
+      count,
+      level: onset ? 1 : stepLevel(bar, tick),
+      accent: accentOf(pattern, step),
+    });
   }
-  if (hit !== null && hit >= span.start && hit < span.end && hit >= stretch.start && hit < stretch.end) {
-    add(hit, hit + lastLength(region, hit), 0, 1, 1);
+  if (ends !== null) {
+    add({ tick: ends, end: ends + lastLength(region, ends), count: 0, level: 1, accent: 1 });
   }
   return notes;
+}
+
+/** What takes up a chord on which the other part strikes nothing. */
+const TAKEN_UP: Timed = { at: 0, for: 1, level: 1, accent: 1 };
+
+/** The same tones in turn, struck where another part's pattern strikes. */
+function strokeNotes(
+  region: Region,
+  stretch: Stretch<ArpPattern>,
+  strokes: readonly Grid<Timed>[],
+  voicings: readonly { readonly pitches: readonly number[] }[],
+): Note[] {
+  const counts = new Map<number, number>();
+  const noteOf = region.spans.map((span, i) =>
+    span.chord ? sounding(region, stretch, i, voicings[i]!.pitches) : null,
+  );
+  const placed = placeOnChords(region, stretch, strokes, TAKEN_UP);
+  return endOnHit(region, stretch, placed, TAKEN_UP).flatMap(({ start, end, event, span }) => {
+    const note = noteOf[span];
+    if (!note || event.level > stretch.settings.density) return [];
+    const count = counts.get(span) ?? 0;
+    counts.set(span, count + 1);
+    const { level, accent } = event;
+    return [note({ tick: start, end, count, level, accent })];
+  });
 }

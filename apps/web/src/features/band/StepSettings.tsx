@@ -1,0 +1,127 @@
+import { StyleSheet, Text, View } from 'react-native';
+import type { Kind } from '@backline/core/parts/kind';
+import { MOST_OCTAVES, STEP_ORDERS, STEP_RATES } from '@backline/core/song/choices';
+import type { Song } from '@backline/core/song/schema';
+import { sectionBars, wholeBar, type Bar } from '@backline/core/time/bars';
+import { sectionOfPlace, type Where } from '@backline/core/timeline/places';
+import { patternOf, type Resolved } from '@backline/core/timeline/settings';
+import { Button } from '../../components/Button';
+import { Choices, asNamed } from '../../components/Choices';
+import { Picker } from '../../components/Picker';
+import { Toggle } from '../../components/Toggle';
+import { songStyle } from '../../state/repertoire';
+import { TYPE } from '../../theme/styles';
+import { usePalette } from '../../theme/usePalette';
+import type { Setting } from './setting';
+
+const AS_PATTERN = 'as its pattern';
+const asPattern = { value: AS_PATTERN, label: AS_PATTERN } as const;
+
+export const hasSteps = (kind: Kind): boolean => kind.steps !== undefined;
+
+const ACCENTS = [0, 2, 3, 4, 5, 6, 8] as const;
+const ACCENT_WORDS = (every: number): string => (every === 0 ? 'none' : `every ${every}`);
+
+/** What of the steps is set, in a few words. */
+export const stepFacts = ({ order, rate, octaves }: Resolved): string | undefined => {
+  const facts = [order, rate, octaves && (octaves === 1 ? 'one octave' : `${octaves} octaves`)].filter(
+    Boolean,
+  );
+  return facts.length ? facts.join(', ') : undefined;
+};
+
+/** The longest bar of a place has all of its steps. */
+function longestBar(song: Song, where: Where): Pick<Bar, 'groups' | 'length'> {
+  const section = song.sections.find((s) => s.id === sectionOfPlace(song, where));
+  const bars = section ? sectionBars(section, song) : [];
+  return bars.reduce<Pick<Bar, 'groups' | 'length'>>(
+    (a, b) => (b.length > a.length ? b : a),
+    bars[0] ?? wholeBar(song.metre, song.key),
+  );
+}
+
+/** Steps in rows of four, or of three where the bar is in threes. */
+function inRows(count: number): readonly (readonly number[])[] {
+  const width = count % 3 === 0 && count % 4 !== 0 ? 3 : 4;
+  const all = Array.from({ length: count }, (_, step) => step);
+  return Array.from({ length: Math.ceil(count / width) }, (_, row) =>
+    all.slice(row * width, (row + 1) * width),
+  );
+}
+
+/** The steps of a bar, each of which can rest. */
+function Rests({ song, kind, where, set, put }: Setting) {
+  const palette = usePalette();
+  const pattern = patternOf(kind, songStyle(song), set.pattern);
+  const { rests, count } = kind.steps!(pattern, set, longestBar(song, where));
+  const turn = (step: number): void =>
+    put({
+      rests: rests.includes(step) ? rests.filter((s) => s !== step) : [...rests, step].sort((a, b) => a - b),
+    });
+  return (
+    <View role="group" aria-label="Steps that sound" style={styles.group}>
+      <Text style={[TYPE.strong, { color: palette.ink }]}>Steps of a bar that sound</Text>
+      {inRows(count).map((row) => (
+        <View key={row[0]} style={styles.row}>
+          {row.map((step) => (
+            <Toggle
+              key={step}
+              label={`${step + 1}`}
+              spoken={`Step ${step + 1}`}
+              on={!rests.includes(step)}
+              onPress={() => turn(step)}
+            />
+          ))}
+        </View>
+      ))}
+      {set.rests ? (
+        <Button mode="outlined" style={styles.start} onPress={() => put({ rests: undefined })}>
+          Rest as its pattern does
+        </Button>
+      ) : null}
+    </View>
+  );
+}
+
+/** In which order, through how many octaves and in which steps an arpeggio goes, and which of them are accented. */
+export function StepSettings(setting: Setting) {
+  const { set, put } = setting;
+  return (
+    <>
+      <Choices
+        label="Order of the tones"
+        value={set.order ?? AS_PATTERN}
+        choices={[asPattern, ...asNamed(STEP_ORDERS)]}
+        onChoose={(order) => put({ order: order === AS_PATTERN ? undefined : order })}
+      />
+      <Choices
+        label="Octaves it goes through"
+        value={set.octaves ?? AS_PATTERN}
+        choices={[
+          asPattern,
+          ...Array.from({ length: MOST_OCTAVES }, (_, i) => ({ value: i + 1, label: `${i + 1}` })),
+        ]}
+        onChoose={(octaves) => put({ octaves: octaves === AS_PATTERN ? undefined : octaves })}
+      />
+      <Picker
+        label="Each step"
+        value={set.rate ?? AS_PATTERN}
+        choices={[asPattern, ...asNamed(STEP_RATES)]}
+        onChoose={(rate) => put({ rate: rate === AS_PATTERN ? undefined : rate })}
+      />
+      <Choices
+        label="Accents"
+        value={set.accentEvery ?? AS_PATTERN}
+        choices={[asPattern, ...ACCENTS.map((value) => ({ value, label: ACCENT_WORDS(value) }))]}
+        onChoose={(every) => put({ accentEvery: every === AS_PATTERN ? undefined : every })}
+      />
+      <Rests {...setting} />
+    </>
+  );
+}
+
+const styles = StyleSheet.create({
+  group: { gap: 4 },
+  row: { flexDirection: 'row', gap: 6 },
+  start: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
+});
