@@ -1,4 +1,5 @@
 /** Parts that are frozen: what was played is kept by playing, and played again whatever becomes of chords and settings. */
+import { lastMade } from '../memory/lastMade';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
 import type { KeptPlaying } from '../song/schema';
@@ -6,8 +7,14 @@ import type { Region } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
 import { playChosen, type Played } from './playRegion';
 
+const samePlayed = lastMade<Played>();
+
+/** A region as it was kept; the very same where neither it nor what was kept is another. */
+export const playKept = (kind: Kind, region: Region, kept: KeptPlaying): Played =>
+  samePlayed(region, 'kept', [kind, kept], () => played(kind, region, kept));
+
 /** A region as it was kept. It rests where the part rests, and ends with its bars. */
-export function playKept(kind: Kind, region: Region, { notes }: KeptPlaying): Played {
+function played(kind: Kind, region: Region, { notes }: KeptPlaying): Played {
   const { spans, stretches, length } = region;
   let at = 0;
   const kept = notes.flatMap(([start, duration, pitch, velocity]): Note[] => {

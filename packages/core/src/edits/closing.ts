@@ -2,13 +2,13 @@
 import type { Draft } from 'immer';
 import { USUAL_FADE } from '../song/choices';
 import { freeName } from '../song/names';
-import type { Close, Settings, Song } from '../song/schema';
+import type { Close, Ends, Settings, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { chordsInUse } from '../song/inUse';
 import { EditRefused, edit, type Edit } from './apply';
 import { freeSectionId, namesBut, placeFor } from './form';
 import { repeatRun } from './runs';
-import { sectionIn } from './within';
+import { copyOf, sectionIn } from './within';
 
 /** How the last chord ends. */
 export const setEnding = (ending: Song['ending']): Edit =>
@@ -20,6 +20,16 @@ export const setEnding = (ending: Song['ending']): Edit =>
       if (Object.keys(song.close).length === 0) delete song.close;
     }
   });
+
+/** Lets a song end in a way, in place of all that was said of it. */
+export function endSong(song: Pick<Song, 'ending' | 'close'>, { ending, ...close }: Ends): void {
+  song.ending = ending;
+  if (Object.keys(close).length) song.close = copyOf(close);
+  else delete song.close;
+}
+
+/** Lets the song end as songs in its style do. */
+export const endAs = (ends: Ends): Edit => edit('change how the song ends', (song) => endSong(song, ends));
 
 /** A ritardando, a tag, how long it fades; `undefined` takes one away. */
 export const setClose = (close: Partial<{ [part in keyof Close]: Close[part] | undefined }>): Edit =>

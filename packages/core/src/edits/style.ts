@@ -1,10 +1,12 @@
 /** Another style for the whole song: chords, voicings and what the writer has set stay. */
 import { partOfBand, type Repertoire } from '../band/repertoire';
+import { endsSo } from '../song/ends';
 import { LIMITS } from '../song/limits';
-import type { Song } from '../song/schema';
+import type { Ends, Song } from '../song/schema';
 import { kindsOfBand } from '../style/bandKinds';
 import { findStyle } from '../style/set';
 import { edit, type Edit } from './apply';
+import { endSong } from './closing';
 
 /** Kinds of part that a style's band has and the song has not, in the band's order. */
 export function missingFrom(song: Pick<Song, 'parts'>, styleId: string, { styles }: Repertoire): string[] {
@@ -14,12 +16,28 @@ export function missingFrom(song: Pick<Song, 'parts'>, styleId: string, { styles
   );
 }
 
-/** Changes the style, and brings in the parts of its band that the song does not have. No part is taken away. */
+/**
+ * How a song ends in another style: as that one does, where it ended as its own did; null where the writer has said
+ * how it ends, or the style says nothing.
+ */
+export function endsWith(
+  song: Pick<Song, 'style' | 'ending' | 'close'>,
+  styleId: string,
+  { styles }: Repertoire,
+): Ends | null {
+  const own = findStyle(styles, song.style)?.ends;
+  const next = findStyle(styles, styleId)?.ends;
+  return own && next && endsSo(song, own) && !endsSo(song, next) ? next : null;
+}
+
+/** Changes the style, with the end that goes with it, and brings in the parts of its band that the song does not have. No part is taken away. */
 export const bringStyle = (styleId: string, repertoire: Repertoire): Edit =>
   edit('change the style and its band', (song) => {
     const style = findStyle(repertoire.styles, styleId);
     if (!style) return;
     const missing = missingFrom(song, styleId, repertoire);
+    const ends = endsWith(song, styleId, repertoire);
+    if (ends) endSong(song, ends);
     song.style = styleId;
     for (const one of style.band) {
       if (!missing.includes(typeof one === 'string' ? one : one.kind)) continue;

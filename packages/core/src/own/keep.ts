@@ -15,6 +15,7 @@ import {
   type StyleFile,
   type Voice,
 } from '../style/schema';
+import { endsOf } from '../song/ends';
 import { STYLE_ABOUT, STYLE_NAME } from './limits';
 import { overlay, patternOf, patternsOf } from '../timeline/settings';
 
@@ -82,6 +83,12 @@ export interface KeptAs {
   readonly about: string;
 }
 
+/** The intro of its style, with those who are in the band. */
+function introFor(parts: readonly Part[], { intro }: Style): Pick<Style, 'intro'> {
+  const kinds = intro?.kinds.filter((kind) => parts.some((p) => p.kind === kind)) ?? [];
+  return intro && kinds.length ? { intro: { ...intro, kinds } } : {};
+}
+
 /**
  * The band of a song as a style: its groove, its tempo, its metre, its players in order, what they play by. What is
  * set for single sections and voicings by hand are the song's, and stay there.
@@ -129,6 +136,8 @@ export function styleFromSong(
     groove: { ...style.groove, ...song.groove },
     early: style.early,
     ...(style.manner ? { manner: style.manner } : {}),
+    ...introFor(parts, style),
+    ends: endsOf(song),
     home: style.home,
     band: parts.slice(0, LIMITS.parts).map((part, i) => {
       const isFirst = parts.findIndex((p) => p.kind === part.kind) === i;

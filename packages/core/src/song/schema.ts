@@ -299,6 +299,10 @@ export const closeSchema = z.strictObject({
   fade: closingBars.optional(),
 });
 
+/** How a song ends, all of it: its last chord, and what is made of the bars before it. */
+export const endsSchema = z.strictObject({ ending: z.enum(ENDINGS), ...closeSchema.shape });
+export type Ends = z.infer<typeof endsSchema>;
+
 /** The guide sound: the chart's own chords, beside the band. */
 export const guideSchema = z.strictObject({
   /** Chords sound as they are entered. */

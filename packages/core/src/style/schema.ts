@@ -1,7 +1,7 @@
 /** A style: its groove, and for each kind of part how it plays and by which patterns. A file of its own. */
 import { z } from 'zod';
 import { lineSchema, metreSchema, nameSchema, slugSchema, tempoSchema } from '../song/fields';
-import { grooveSchema, settingsSchema } from '../song/schema';
+import { endsSchema, grooveSchema, settingsSchema } from '../song/schema';
 import { HOMES } from '../theory/dress';
 import { kindsOfBand } from './bandKinds';
 import { FEELS, type Pattern } from './pattern';
@@ -54,6 +54,12 @@ const playerSchema = z.strictObject({
 
 export type Player = z.infer<typeof playerSchema>;
 
+/** An intro: bars, and the kinds that play in it while the others wait. */
+const introSchema = z.strictObject({
+  bars: z.number().int().min(1).max(8),
+  kinds: z.array(slugSchema).min(1).max(16),
+});
+
 /** The pattern schemas of the kinds that a style may have parts for. */
 export interface PatternKind {
   readonly id: string;
@@ -86,6 +92,10 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
           builds: z.number().min(0).max(2),
         })
         .optional(),
+      /** How songs in it usually begin: an intro of so many bars, played by some kinds of its band. */
+      intro: introSchema.optional(),
+      /** How they usually end: the last chord, and what is made of the bars before it. */
+      ends: endsSchema.optional(),
       /** What its players put on the chord they come home to, where chords are dressed. */
       home: z.enum(HOMES),
       /** The parts a new song has in this style, in order, by kind or as players; each of a kind it has patterns for. */
@@ -102,6 +112,10 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       kindsOfBand(style).forEach((kind, i) => {
         if (!voices[kind])
           say(`The band has a part "${kind}", but the style has no patterns for it.`, ['band', i]);
+      });
+      style.intro?.kinds.forEach((kind, i) => {
+        if (!kindsOfBand(style).includes(kind))
+          say(`The intro is played by "${kind}", which the band has not.`, ['intro', 'kinds', i]);
       });
       const [slowest, fastest] = style.tempo;
       if (slowest > fastest) say('The slowest tempo comes first, then the fastest.', ['tempo']);

@@ -1,7 +1,6 @@
 /** How a song stands, in words: its form, who plays where, what was set by hand. For who comes back to it after a year. */
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
 import { GM_PROGRAMS } from '../formats/midi/programs';
-import { USUAL_FADE } from '../song/choices';
 import type { Part, Section, Song } from '../song/schema';
 import { styleInWords } from '../style/set';
 import { keyInWords } from '../theory/speech';
@@ -11,6 +10,7 @@ import { expandForm } from '../timeline/passes';
 import { resolvedAt } from '../timeline/places';
 import { patternOf } from '../timeline/settings';
 import { cueInWords } from './cues';
+import { lastBarsSay } from './ends';
 import { liftInWords } from './lifted';
 import { counted, listed, times } from '../song/listed';
 import { pushInWords } from './set';
@@ -132,13 +132,7 @@ function sectionSays(song: Song, section: Section, repertoire: Repertoire): stri
 }
 
 function closeSays({ ending, close, together }: Song): string[] {
-  const says = [
-    close?.tag
-      ? `with the last ${close.tag.bars === 1 ? 'bar' : `${close.tag.bars} bars`} ${times(close.tag.times)} more`
-      : '',
-    close?.slow ? `slowing to ${close.slow.to} % over ${counted(close.slow.bars, 'bar')}` : '',
-    ending === 'fade' ? `fading over ${counted(close?.fade ?? USUAL_FADE, 'bar')}` : '',
-  ].filter(Boolean);
+  const says = lastBarsSay({ ending, ...close });
   return [
     ...(says.length ? [`It ends ${listed(says)}.`] : []),
     ...(together?.push ? [`Chords are taken ${pushInWords(together.push)}.`] : []),

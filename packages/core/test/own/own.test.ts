@@ -4,11 +4,12 @@ import Ajv2020 from 'ajv/dist/2020.js';
 import { renderBand } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
 import { bandOf } from '@backline/core/band/repertoire';
-import { addPart } from '@backline/core/edits/parts';
-import { applyEdit, type Edit } from '@backline/core/edits/apply';
+import { endAs, setClose, setEnding } from '@backline/core/edits/closing';
+import { addPart, removePart } from '@backline/core/edits/parts';
+import { applyEdit, undoStep, type Edit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/settings';
 import { setMix, setStyle } from '@backline/core/edits/song';
-import { bringStyle } from '@backline/core/edits/style';
+import { bringStyle, endsWith } from '@backline/core/edits/style';
 import { readChart } from '@backline/core/formats/chart/index';
 import { LIBRARY } from '@backline/core/library/index';
 import { styleFromSong, canBeKept, bandInWords } from '@backline/core/own/keep';
@@ -150,6 +151,9 @@ it('what cannot be played by is refused with its place', () => {
     return readOwn(file).trouble ?? '';
   };
   expect(refused((f) => void (f.parts.bass!.use = ['no-such-line']))).toMatch(/^parts\.bass\./);
+  expect(refused((f) => void (f.intro = { bars: 2, kinds: ['horns'] }))).toMatch(
+    /^intro\.kinds\.0: .*"horns"/,
+  );
   expect(refused((f) => void f.band.push('theremin'))).toMatch(/^band\.\d+: .*"theremin"/);
   expect(refused((f) => void (f.metres = ['11/16']))).toMatch(/^metres\.0: .*no metre/);
   expect(refused((f) => void (f.tempo = [140, 90]))).toMatch(/slowest/);
@@ -170,6 +174,46 @@ it('what cannot be played by is refused with its place', () => {
     /^parts\.bass\.patterns\.0\./,
   );
   for (const nothing of [null, 7, 'style', [], {}]) expect(readOwn(nothing).own).toBeNull();
+});
+
+it('keeps how the song ends, and the intro with those who are in the band', () => {
+  const song = withEdits(
+    band,
+    setEnding('hit'),
+    setClose({ tag: { bars: 2, times: 1 } }),
+    removePart('drums'),
+  );
+  const style = styleFromSong(song, OURS, LIBRARY, { id: 'own-pier', name: 'Pier', about: 'Hard' });
+  expect(style.ends).toEqual({ ending: 'hit', tag: { bars: 2, times: 1 } });
+  expect(style.intro!.kinds).toEqual(OURS.styles.standIn.intro!.kinds.filter((k) => k !== 'drums'));
+  expect(readOwn(plain(style)).trouble).toBeNull();
+});
+
+describe('another style brings its way to end', () => {
+  const song = withEdits(readChart(CHART, OURS), setStyle('lamplight'));
+  const ended = withEdits(song, endAs(OURS.styles.all.find((s) => s.id === 'lamplight')!.ends!));
+
+  it('where the song ended as its style did, and undoes with it', () => {
+    const edited = applyEdit(ended, bringStyle('saltbreeze', OURS))!;
+    expect(edited.song.ending).toBe('fade');
+    expect(edited.song.close).toEqual({ fade: 4 });
+    expect(undoStep(edited.song, edited.step)).toEqual(ended);
+    expect(endsWith(ended, 'saltbreeze', OURS)).toEqual({ ending: 'fade', fade: 4 });
+  });
+
+  it('but leaves one that the writer has set, by as little as a bar', () => {
+    const own = withEdits(ended, setClose({ slow: { bars: 1, to: 60 } }));
+    const after = withEdits(own, bringStyle('saltbreeze', OURS));
+    expect([after.ending, after.close]).toEqual([own.ending, own.close]);
+    expect(endsWith(own, 'saltbreeze', OURS)).toBeNull();
+  });
+
+  it('and a style that says nothing of ends changes none', () => {
+    const { ends: _ends, ...silent } = kept;
+    const played = repertoireWith([silent]);
+    const after = withEdits(ended, bringStyle('own-pier', played));
+    expect([after.ending, after.close]).toEqual([ended.ending, ended.close]);
+  });
 });
 
 it('a band of no parts, or of unknown kinds only, is none that can be kept', () => {

@@ -2,6 +2,7 @@
 import { patternFit } from '@backline/core/fit/rank';
 import { genresOf } from '@backline/core/fit/genres';
 import { OURS } from '@backline/core/styles/index';
+import { endsInWords } from '@backline/core/told/ends';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
 import { kindsOfBand } from '@backline/core/style/bandKinds';
@@ -32,6 +33,15 @@ describe.each(STYLES.map((s) => [s.name, s] as const))('%s', (_, style) => {
     );
     expect(kinds.includes('strings') || kinds.includes('horns')).toBe(true);
     expect(style.band.length).toBeGreaterThanOrEqual(3);
+  });
+
+  it('has an intro by some of its band, and a way to end', () => {
+    expect(style.intro!.kinds.length).toBeLessThan(style.band.length);
+    // Said in words, nothing is left out: what a style says of the end is all heard.
+    const { ending, ...made } = style.ends!;
+    expect(endsInWords(style.ends!).split(/, | and /)).toHaveLength(
+      Object.keys(made).length + (ending === 'fade' ? 0 : 1),
+    );
   });
 
   it('differs in energy among the patterns of a part', () => {

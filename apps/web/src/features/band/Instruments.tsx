@@ -10,6 +10,7 @@ import {
   programsFound,
   similarTo,
 } from '@backline/core/formats/midi/programs';
+import type { Fitting } from '@backline/core/fit/rank';
 import { Notice } from '../../components/Notice';
 import { Toggle } from '../../components/Toggle';
 import { choseProgram, likeProgram, usePreferences } from '../../state/preferences';
@@ -17,8 +18,8 @@ import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 
 export interface InstrumentsProps {
-  /** Programs that players of its kind use. */
-  readonly usual: readonly number[];
+  /** Programs for the part, those that fit the song best first, with what speaks against one. */
+  readonly fitting: readonly Fitting<number>[];
   readonly value: number;
   readonly onChoose: (program: number) => void;
 }
@@ -33,8 +34,11 @@ function byFamily(programs: readonly number[]): { name: string; programs: number
   return [...families].map(([family, own]) => ({ name: GM_FAMILIES[family]!, programs: own }));
 }
 
-/** The instrument of a part: the usual ones at one tap, and the whole of General MIDI behind a search. */
-export function Instruments({ usual, value, onChoose }: InstrumentsProps) {
+/** So many stand at one tap; what fits less is found behind the search. */
+const AT_HAND = 9;
+
+/** The instrument of a part: those that fit at one tap, and the whole of General MIDI behind a search. */
+export function Instruments({ fitting, value, onChoose }: InstrumentsProps) {
   const palette = usePalette();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
@@ -61,10 +65,18 @@ export function Instruments({ usual, value, onChoose }: InstrumentsProps) {
       </View>
     ) : null;
   const found = programsFound(text);
+  const first = fitting.slice(0, AT_HAND);
+  const atHand = first.map(({ item }) => item);
+  const against = first.filter(({ reasons }) => reasons.length);
   const liked = favourites.includes(value);
   return (
     <View style={styles.panel}>
-      {group('Instrument', usual.includes(value) ? usual : [value, ...usual])}
+      {group('Instrument, best fit first', atHand.includes(value) ? atHand : [value, ...atHand])}
+      {against.map(({ item, reasons }) => (
+        <Text key={item} style={[TYPE.tiny, { color: palette.quiet }]}>
+          {`${GM_PROGRAMS[item]!}: ${reasons.join('; ')}.`}
+        </Text>
+      ))}
       <View style={styles.row}>
         <Button
           mode="text"

@@ -1,6 +1,6 @@
 import { useMemo, useRef } from 'react';
 import { Text } from 'react-native';
-import { bringStyle, missingFrom } from '@backline/core/edits/style';
+import { bringStyle, endsWith, missingFrom } from '@backline/core/edits/style';
 import { anotherOf, isStyleAsked } from '@backline/core/fit/find';
 import { genresOf } from '@backline/core/fit/genres';
 import { rankStyles } from '@backline/core/fit/rank';
@@ -16,7 +16,12 @@ import { FindSheet, askedIn, type Entry, type Wanted } from './FindSheet';
 /** What a style brings and what it leaves, in one sentence. */
 function inASentence(song: Song, id: string): string {
   const kinds = missingFrom(song, id, repertoire()).map((kind) => kindHere(kind)?.name ?? kind);
-  const brings = ['patterns', 'groove', ...kinds.map((name) => name.toLowerCase())];
+  const brings = [
+    'patterns',
+    'groove',
+    ...kinds.map((name) => name.toLowerCase()),
+    ...(endsWith(song, id, repertoire()) ? ['way to end'] : []),
+  ];
   const last = brings.pop()!;
   return `${styleName(id)} brings its ${brings.join(', ')} and ${last}; your chords, voicings, parts and all you set yourself stay.`;
 }

@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { addIntro, setClose, setEnding } from '@backline/core/edits/closing';
+import { addIntro, endAs, setClose, setEnding } from '@backline/core/edits/closing';
 import { setTogether } from '@backline/core/edits/together';
 import { USUAL_FADE, type Ending } from '@backline/core/song/choices';
+import { endsSo } from '@backline/core/song/ends';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
+import { endsInWords } from '@backline/core/told/ends';
 import { player, usePlayer } from '../../../audio/player';
 import { Button } from '../../../components/Button';
 import { Choices } from '../../../components/Choices';
@@ -14,7 +16,7 @@ import { Stepper } from '../../../components/Stepper';
 import { SwitchLine } from '../../../components/SwitchLine';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
-import { partKind } from '../../../state/repertoire';
+import { kindHere, songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { pushes } from '../../band/commonChoices';
@@ -53,8 +55,11 @@ function Bars(props: {
 /** An intro of the first chords, with those who play in it. */
 function Intro({ song }: { song: Song }) {
   const palette = usePalette();
-  const [length, setLength] = useState(2);
-  const usual = song.parts.filter((p) => partKind(p)?.role === 'ground').map((p) => p.id);
+  const { intro } = songStyle(song);
+  const [length, setLength] = useState(intro?.bars ?? 2);
+  const isUsual = (kind: string): boolean =>
+    intro ? intro.kinds.includes(kind) : kindHere(kind)?.role === 'ground';
+  const usual = song.parts.filter((p) => isUsual(p.kind)).map((p) => p.id);
   const [only, setOnly] = useState<readonly string[]>(usual.length ? usual : song.parts.map((p) => p.id));
   const first = song.sections.find((s) => s.id === song.form[0]?.section);
   const most = Math.min(8, first?.bars ?? 1);
@@ -99,6 +104,17 @@ function Intro({ song }: { song: Song }) {
   );
 }
 
+/** The way songs in its style end, at one tap. */
+function AsStyle({ song }: { song: Song }) {
+  const { ends, name } = songStyle(song);
+  if (!ends || endsSo(song, ends)) return null;
+  return (
+    <Button mode="outlined" icon="flag-checkered" style={styles.act} onPress={() => change(endAs(ends))}>
+      {`As ${name} ends: ${endsInWords(ends)}`}
+    </Button>
+  );
+}
+
 /** How the song begins and ends. */
 export function CloseSheet({ song }: { song: Song }) {
   const palette = usePalette();
@@ -116,6 +132,7 @@ export function CloseSheet({ song }: { song: Song }) {
       <Text role="heading" aria-level={3} style={[TYPE.strong, { color: palette.ink }]}>
         It ends
       </Text>
+      <AsStyle song={song} />
       <Choices
         label="The last chord"
         value={ending}
