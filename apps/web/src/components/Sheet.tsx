@@ -1,4 +1,4 @@
-import { useEffect, useRef, type ReactNode } from 'react';
+import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
@@ -35,6 +35,18 @@ const comesByKey = (sheet: HTMLElement | null): boolean => {
   const { activeElement } = document;
   return activeElement?.matches(':focus-visible') === true && !sheet?.contains(activeElement);
 };
+
+const Close = memo(function Close({ title, onClose }: Pick<SheetProps, 'title' | 'onClose'>) {
+  return (
+    <IconButton
+      icon="close"
+      size={22}
+      accessibilityLabel={`Close ${title}`}
+      onPress={onClose}
+      style={styles.close}
+    />
+  );
+});
 
 /** A panel at the thumb that leaves what it is about in sight. Escape closes it; who opens it by key stands in it. */
 export function Sheet(props: SheetProps) {
@@ -81,13 +93,7 @@ export function Sheet(props: SheetProps) {
             <Text style={[styles.title, { color: palette.ink }]}>{title}</Text>
           </View>
         )}
-        <IconButton
-          icon="close"
-          size={22}
-          accessibilityLabel={`Close ${title}`}
-          onPress={onClose}
-          style={styles.close}
-        />
+        <Close {...{ title, onClose }} />
       </View>
       {top}
       <ScrollView contentContainerStyle={styles.body} keyboardShouldPersistTaps="handled">

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
@@ -38,10 +38,10 @@ function useBarInSight(): void {
 }
 
 /** Key, metre and style of the song, and how the chart is shown and heard. */
-function ChartHead({ song }: { song: Song }) {
+const ChartHead = memo(function ChartHead(props: { songKey: string; metre: string; styleText: string }) {
   const palette = usePalette();
   const degrees = usePreferences((s) => s.degrees);
-  const facts = [keyInWords(song.key), song.metre, styleName(song.style)].join(' · ');
+  const facts = [keyInWords(props.songKey), props.metre, props.styleText].join(' · ');
   return (
     <View style={styles.head}>
       <Pressable
@@ -70,7 +70,25 @@ function ChartHead({ song }: { song: Song }) {
       />
     </View>
   );
-}
+});
+
+/** What comes after the last section. @param songKey the key a new section begins in. */
+const ChartFoot = memo(function ChartFoot({ songKey }: { songKey: string }) {
+  return (
+    <View style={styles.buttons}>
+      <Button
+        mode="outlined"
+        icon="plus"
+        onPress={() => change(addSection('Section', keyText(keyOf(songKey))))}
+      >
+        Add a section
+      </Button>
+      <Button mode="outlined" icon="text-box-outline" onPress={() => select({ kind: 'text' })}>
+        Chart as text
+      </Button>
+    </View>
+  );
+});
 
 /** A chart of more bars than this draws only the lines in view. */
 const LONG = 128;
@@ -97,7 +115,7 @@ export function ChartScreen() {
         style={{ backgroundColor: palette.paper }}
         contentContainerStyle={styles.content}
       >
-        <ChartHead song={song} />
+        <ChartHead songKey={song.key} metre={song.metre} styleText={styleName(song.style)} />
         <View onLayout={measure}>
           {width > 0
             ? song.sections.map((section) => (
@@ -115,18 +133,7 @@ export function ChartScreen() {
               ))
             : null}
         </View>
-        <View style={styles.buttons}>
-          <Button
-            mode="outlined"
-            icon="plus"
-            onPress={() => change(addSection('Section', keyText(keyOf(song.key))))}
-          >
-            Add a section
-          </Button>
-          <Button mode="outlined" icon="text-box-outline" onPress={() => select({ kind: 'text' })}>
-            Chart as text
-          </Button>
-        </View>
+        <ChartFoot songKey={song.key} />
       </ScrollView>
       {isAway ? (
         <Button mode="contained" icon="crosshairs-gps" onPress={comeBack} style={styles.back}>

@@ -31,6 +31,22 @@ export const numeralGlyphs = (numeral: string): string =>
     .replace(/b(?=\d)/g, '♭')
     .replace(/#(?=\d)/g, '♯');
 
+/** Whether a chord is drawn as it was: a section is laid out anew with every key, and most of it stays. */
+function isDrawnAlike({ fragment: a, ...was }: ChordBlockProps, { fragment: b, ...now }: ChordBlockProps) {
+  return (
+    a.chord === b.chord &&
+    a.left === b.left &&
+    a.right === b.right &&
+    a.begins === b.begins &&
+    a.size === b.size &&
+    was.height === now.height &&
+    was.keyText === now.keyText &&
+    was.playing === now.playing &&
+    was.degrees === now.degrees &&
+    was.basses === now.basses
+  );
+}
+
 /** A chord as an object with a length; a pushed one leans over its bar line. */
 export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
   const { fragment, height, keyText, playing, degrees, basses } = props;
@@ -73,7 +89,7 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
       ) : null}
     </View>
   );
-});
+}, isDrawnAlike);
 
 const styles = StyleSheet.create({
   block: { position: 'absolute', top: 0 },

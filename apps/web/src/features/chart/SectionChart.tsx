@@ -111,9 +111,64 @@ function press(section: string, bar: number, shift: boolean): void {
   else selectBar(section, bar);
 }
 
+interface BarButtonProps {
+  readonly section: string;
+  readonly bar: number;
+  /** What is read out. */
+  readonly label: string;
+  readonly left: number;
+  readonly width: number;
+  readonly height: number;
+  readonly chosen: boolean;
+  readonly inRun: boolean;
+  /** What stands over it: what changes there, and its marks. */
+  readonly note: string;
+  /** What was written there and cannot be read. */
+  readonly unread: string | null;
+}
+
+/** A bar to be taken in hand. Of a section in which one bar changed the others stay as they were drawn. */
+const BarButton = memo(function BarButton(props: BarButtonProps) {
+  const { section, bar, label, left, width, height, chosen, inRun, note, unread } = props;
+  const palette = usePalette();
+  return (
+    <Pressable
+      id={barElementId({ section, bar })}
+      role="button"
+      aria-label={label}
+      aria-pressed={chosen || inRun}
+      onPress={(event) => press(section, bar, (event.nativeEvent as unknown as MouseEvent).shiftKey)}
+      onLongPress={() => reachTo(section, bar)}
+      style={[
+        styles.bar,
+        { left, width, height, borderColor: palette.quiet },
+        inRun && { backgroundColor: `${palette.action}2A` },
+        chosen && {
+          borderWidth: 2.5,
+          borderLeftWidth: 2.5,
+          borderColor: palette.action,
+          borderRadius: 6,
+        },
+      ]}
+    >
+      {unread === null ? null : (
+        <View style={[styles.unread, { backgroundColor: palette.paper, borderColor: palette.warning }]}>
+          <Text numberOfLines={3} style={[TYPE.tiny, { color: palette.warning }]}>
+            {`? ${unread}`}
+          </Text>
+        </View>
+      )}
+      {note ? (
+        <Text numberOfLines={1} style={[styles.change, { color: palette.quiet }]}>
+          {note}
+        </Text>
+      ) : null}
+    </Pressable>
+  );
+});
+
 const ChartLine = memo(function ChartLine(props: ChartLineProps) {
   const { isLong, parts, section, line, layout, voicings, range, playingChord, degrees, basses } = props;
-  const palette = usePalette();
   const { chosen, run } = useMarks(section.id, line);
   const { ref, isNear } = useNear(isLong);
   const scale = line.fragments.length ? line.fragments[line.fragments.length - 1]!.right / line.length : 0;
@@ -150,46 +205,17 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
         const note = [changes, marks].filter(Boolean).join(' · ');
         const unread = section.unread?.find((u) => u.at === b.start);
         return (
-          <Pressable
+          <BarButton
             key={index}
-            id={barElementId({ section: section.id, bar: index })}
-            role="button"
-            aria-label={barLabel(section, b, index, layout, voicings, marks)}
-            aria-pressed={index === chosen || inRun}
-            onPress={(event) =>
-              press(section.id, index, (event.nativeEvent as unknown as MouseEvent).shiftKey)
-            }
-            onLongPress={() => reachTo(section.id, index)}
-            style={[
-              styles.bar,
-              {
-                left: (b.start - line.start) * scale,
-                width: b.length * scale,
-                height,
-                borderColor: palette.quiet,
-              },
-              inRun && { backgroundColor: `${palette.action}2A` },
-              index === chosen && {
-                borderWidth: 2.5,
-                borderLeftWidth: 2.5,
-                borderColor: palette.action,
-                borderRadius: 6,
-              },
-            ]}
-          >
-            {unread ? (
-              <View style={[styles.unread, { backgroundColor: palette.paper, borderColor: palette.warning }]}>
-                <Text numberOfLines={3} style={[TYPE.tiny, { color: palette.warning }]}>
-                  {`? ${unread.text}`}
-                </Text>
-              </View>
-            ) : null}
-            {note ? (
-              <Text numberOfLines={1} style={[styles.change, { color: palette.quiet }]}>
-                {note}
-              </Text>
-            ) : null}
-          </Pressable>
+            section={section.id}
+            bar={index}
+            label={barLabel(section, b, index, layout, voicings, marks)}
+            left={(b.start - line.start) * scale}
+            width={b.length * scale}
+            unread={unread?.text ?? null}
+            chosen={index === chosen}
+            {...{ height, inRun, note }}
+          />
         );
       })}
       {bar ? <Boundaries {...{ section, line, layout, bar, height, scale }} /> : null}

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import Svg, { Circle, Path } from 'react-native-svg';
 import { usePalette } from '../../theme/usePalette';
 import type { Line } from './layout';
@@ -24,13 +25,12 @@ function partner(from: readonly number[], to: readonly number[], voice: number):
 
 /** Thin threads, one a voice, through the actual pitches from chord to chord; where a voice moves, it shows. */
 export function VoiceThreads({ line, width, height, voicings, range }: VoiceThreadsProps) {
-  const palette = usePalette();
   const [low, high] = range;
   const y = (pitch: number): number =>
     height - MARGIN - ((pitch - low) / Math.max(1, high - low)) * (height - 2 * MARGIN);
   const held: string[] = [];
   const moving: string[] = [];
-  const knots: { x: number; y: number }[] = [];
+  const knots: string[] = [];
   line.fragments.forEach((fragment, f) => {
     const own = voicings[fragment.index] ?? [];
     const following = line.fragments[f + 1];
@@ -46,16 +46,36 @@ export function VoiceThreads({ line, width, height, voicings, range }: VoiceThre
         const way = target === level ? held : moving;
         way.push(`M${straight},${level}C${middle},${level} ${middle},${target} ${fragment.right},${target}`);
       }
-      if (fragment.chord.voicing && fragment.begins) knots.push({ x: fragment.left + 9, y: y(pitch) });
+      if (fragment.chord.voicing && fragment.begins) knots.push(`${fragment.left + 9},${y(pitch)}`);
     });
   });
   return (
-    <Svg width={width} height={height} aria-hidden>
-      <Path d={held.join('')} stroke={palette.quiet} strokeWidth={1} fill="none" />
-      <Path d={moving.join('')} stroke={palette.action} strokeWidth={2} strokeLinecap="round" fill="none" />
-      {knots.map((k, i) => (
-        <Circle key={i} cx={k.x} cy={k.y} r={3} fill={palette.action} />
-      ))}
-    </Svg>
+    <Threads held={held.join('')} moving={moving.join('')} knots={knots.join(' ')} {...{ width, height }} />
   );
 }
+
+interface ThreadsProps extends Pick<VoiceThreadsProps, 'width' | 'height'> {
+  /** Outlines of the voices that stay, and of those that move. */
+  readonly held: string;
+  readonly moving: string;
+  /** Where tones were set by hand, "x,y" each. */
+  readonly knots: string;
+}
+
+/** The threads as they are drawn: of a section that is worked out anew most lines stay as they were. */
+const Threads = memo(function Threads({ held, moving, knots, width, height }: ThreadsProps) {
+  const palette = usePalette();
+  return (
+    <Svg width={width} height={height} aria-hidden>
+      <Path d={held} stroke={palette.quiet} strokeWidth={1} fill="none" />
+      <Path d={moving} stroke={palette.action} strokeWidth={2} strokeLinecap="round" fill="none" />
+      {knots
+        .split(' ')
+        .filter(Boolean)
+        .map((knot) => {
+          const [cx, cy] = knot.split(',');
+          return <Circle key={knot} cx={cx} cy={cy} r={3} fill={palette.action} />;
+        })}
+    </Svg>
+  );
+});

@@ -126,13 +126,13 @@ it('the dice draws another that fits, and its neighbours are a tap away', () => 
 it('a style says what it brings and what stays, and brings it when it is kept', () => {
   press('Styles: find another');
   press('Try Courtyard');
-  expect(screen.getByText(/Courtyard brings its patterns, groove, horns, melody and percussion; your chords/)).toBeTruthy();
+  expect(screen.getByText(/Courtyard brings its patterns, groove, horns, melody, percussion and way to end; your chords/)).toBeTruthy();
   expect(now().style).toBe('quayside');
   press(/Keep it$/);
-  expect(now().style).toBe('courtyard');
+  expect([now().style, now().ending]).toEqual(['courtyard', 'hit']);
   expect(now().parts.map((p) => p.kind)).toEqual(expect.arrayContaining(['horns', 'percussion', 'solo']));
   act(() => void undo());
-  expect([now().style, now().parts.some((p) => p.kind === 'horns')]).toEqual(['quayside', false]);
+  expect([now().style, now().ending, now().parts.some((p) => p.kind === 'horns')]).toEqual(['quayside', 'hold', false]);
 }); // prettier-ignore
 
 it('a weave is held and pulled by keys as well, tried by a key, and opens its page', async () => {

@@ -48,6 +48,8 @@ const OF_CHORDS: readonly Way[] = ['voicing', 'time'];
 /** The row in hand stays in sight above the sheet, px. */
 const ROW_IN_HAND = 112;
 
+const putDown = (): void => select(null);
+
 export interface EntrySheetProps {
   readonly song: Song;
   readonly section: string;
@@ -71,7 +73,7 @@ export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetPro
       title={`${place.section.name}, bar ${bar + 1}`}
       head={<PlaceStrip place={place} />}
       top={<Tabs label="Ways to enter chords" value={way} tabs={TABS} onChoose={chooseWay} />}
-      onClose={() => select(null)}
+      onClose={putDown}
       beside={beside}
       leaves={ROW_IN_HAND}
     >

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { parseChord } from '@backline/core/theory/chordGrammar';
@@ -21,6 +22,27 @@ function placesIn(bar: Bar, chords: readonly ChordEvent[]): number[] {
   return [...new Set([...beats, ...begins])].sort((a, b) => a - b);
 }
 
+interface ArrowProps {
+  readonly icon: string;
+  readonly label: string;
+  readonly section: string;
+  /** The bar that is then in hand, 0-based. */
+  readonly to: number;
+  readonly off: boolean;
+}
+
+const Arrow = memo(function Arrow({ icon, label, section, to, off }: ArrowProps) {
+  return (
+    <IconButton
+      icon={icon}
+      accessibilityLabel={label}
+      disabled={off}
+      onPress={() => selectBar(section, to)}
+      style={styles.arrow}
+    />
+  );
+});
+
 /** The bar in hand, beat by beat, its chords over the beats they last; a tap moves entry to a beat. */
 export function PlaceStrip({ place }: { place: Place }) {
   const palette = usePalette();
@@ -35,12 +57,10 @@ export function PlaceStrip({ place }: { place: Place }) {
     return `Beat ${beat}: ${symbol === null ? 'no chord' : spokenChord(parseChord(symbol))}`;
   };
   const arrow = (icon: string, label: string, to: number) => (
-    <IconButton
-      icon={icon}
-      accessibilityLabel={label}
-      disabled={to < 0 || to > section.bars || to >= LIMITS.barsPerSection}
-      onPress={() => selectBar(section.id, to)}
-      style={styles.arrow}
+    <Arrow
+      section={section.id}
+      off={to < 0 || to > section.bars || to >= LIMITS.barsPerSection}
+      {...{ icon, label, to }}
     />
   );
   return (
