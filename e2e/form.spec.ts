@@ -118,6 +118,17 @@ test('from an eight-bar loop to a whole song, by touch on a phone', async ({ pag
   await expect(button(page, 'Move Bridge, place 2 of 3')).toBeVisible();
   await button(page, 'Close Order of the sections').tap();
 
+  // A section that was taken out comes back to its place, after a reload as well.
+  await button(page, /^About Bridge/).tap();
+  await button(page, 'Remove').tap();
+  await saved(page);
+  await page.reload();
+  await button(page, 'Order').tap();
+  await look('order with one taken out');
+  await button(page, 'Bring back Bridge').tap();
+  await expect(button(page, 'Move Bridge, place 2 of 3')).toBeVisible();
+  await button(page, 'Close Order of the sections').tap();
+
   // How it begins and ends.
   await button(page, 'Beginning and end').tap();
   await look('beginning and end');

@@ -6,6 +6,7 @@ import { barsLength, sectionBars } from '../time/bars';
 import { chordsInUse } from '../song/inUse';
 import { movedCues } from './anchors';
 import { edit, type Edit } from './apply';
+import { takeOut } from './removed';
 
 /** Chords as written; one that stays where it was keeps what was set for it. */
 function chordsTaken(written: readonly ChordEvent[], before: readonly ChordEvent[]): ChordEvent[] {
@@ -138,6 +139,9 @@ export const takeChart = (written: Song): Edit =>
       const end = barsLength(sectionBars(section, written));
       return { ...(old ? merged(section, old, end) : section), id };
     });
+    // Sections that the text has no more can be brought back.
+    const kept = new Set(sections.map((s) => s.id));
+    for (const { id } of before.sections) if (!kept.has(id)) takeOut(song, id);
     song.sections = inOldOrder(sections, before.sections);
     const form = written.form.map((entry) => ({ ...entry, section: ids.get(entry.section)! }));
     const places = placesBefore(form, before.form);

@@ -68,14 +68,6 @@ export const addSection = (name: string, symbol: string): Edit =>
     song.form.push(placeFor(song, id));
   });
 
-/** Removes a section and every place it has in the form; the last section stays. */
-export const removeSection = (id: string): Edit =>
-  edit('remove a section', (song) => {
-    if (song.sections.length < 2) return;
-    song.sections = song.sections.filter((s) => s.id !== id);
-    song.form = song.form.filter((e) => e.section !== id);
-  });
-
 /** Moves an entry of the form by so many places, earlier below 0; over the edge it stays at the edge. */
 export const moveEntry = (index: number, by: number): Edit =>
   edit('change the form', (song) => {

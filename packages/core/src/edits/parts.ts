@@ -2,7 +2,7 @@
 import type { Draft } from 'immer';
 import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
-import type { KeptPlaying, Part, Settings, Song } from '../song/schema';
+import type { KeptPlaying, Part, Section, Settings, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
 import { chordLists, copyOf } from './within';
@@ -29,26 +29,30 @@ function recordsByPart(song: Draft<Song>): BySettings[] {
   ];
 }
 
+/** Takes out of a section what is set for a part: settings, cues, chords of its own, what is set for single chords. */
+export function withoutPart(section: Draft<Section>, id: string): void {
+  delete section.settings[id];
+  for (const cue of section.cues) cue.parts = cue.parts.filter((p) => p !== id);
+  section.cues = section.cues.filter((cue) => cue.parts.length > 0);
+  if (section.partChords) {
+    delete section.partChords[id];
+    if (Object.keys(section.partChords).length === 0) delete section.partChords;
+  }
+  for (const chord of chordLists(section).flatMap((list) => list.chords)) {
+    for (const own of ['byHand', 'settings'] as const) {
+      if (!chord[own]?.[id]) continue;
+      delete chord[own][id];
+      if (Object.keys(chord[own]).length === 0) delete chord[own];
+    }
+  }
+}
+
 /** Takes a part out with all that was set for it: in sections, playings, cues and chords. */
 export const removePart = (id: string): Edit =>
   edit('remove a part', (song) => {
     song.parts = song.parts.filter((p) => p.id !== id);
     for (const settings of recordsByPart(song)) delete settings[id];
-    for (const section of song.sections) {
-      for (const cue of section.cues) cue.parts = cue.parts.filter((p) => p !== id);
-      section.cues = section.cues.filter((cue) => cue.parts.length > 0);
-      if (section.partChords) {
-        delete section.partChords[id];
-        if (Object.keys(section.partChords).length === 0) delete section.partChords;
-      }
-      for (const chord of chordLists(section).flatMap((list) => list.chords)) {
-        for (const own of ['byHand', 'settings'] as const) {
-          if (!chord[own]?.[id]) continue;
-          delete chord[own][id];
-          if (Object.keys(chord[own]).length === 0) delete chord[own];
-        }
-      }
-    }
+    for (const section of song.sections) withoutPart(section, id);
   });
 
 /** Doubles a part: an independent copy right behind it, with its settings, cues and voicings by hand. */

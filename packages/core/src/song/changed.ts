@@ -14,6 +14,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   groove: 'the groove',
   ending: 'the ending',
   form: 'the form',
+  removed: 'the sections',
   guide: 'the guide sound',
   together: 'how the band plays together',
   note: 'the note',

@@ -22,6 +22,10 @@ export const songSchema = songShape.superRefine((song, ctx) => {
     const trouble = orderTrouble(section, song);
     if (trouble) say(trouble, ['sections', i]);
   });
+  song.removed?.forEach(({ section, key, metre }, i) => {
+    const trouble = orderTrouble(section, { key, metre, tempo: song.tempo });
+    if (trouble) say(trouble, ['removed', i]);
+  });
   const large = limitTrouble(song);
   if (large) say(large, []);
 });

@@ -5,6 +5,8 @@ export const LIMITS = {
   /** Bars of the whole form with its repeats. */
   playedBars: 5000,
   sections: 60,
+  /** Sections that were taken out and can be brought back, those taken out last. */
+  removed: 8,
   /** Ticks: a sixteenth. */
   shortestBar: 120,
   /** Bars over which a tempo may change little by little. */

@@ -289,6 +289,18 @@ export const formEntrySchema = z.strictObject({
   lifts: z.record(passNumber, liftSchema).optional(),
 });
 
+/** A section that was taken out, with where it stood, the song's key and metre then, and its places in the form: it can be brought back. */
+export const removedSchema = z.strictObject({
+  section: sectionSchema,
+  /** How many sections stood in front of it. */
+  at: z.number().int().min(0).max(LIMITS.sections),
+  key: keySchema,
+  metre: metreSchema,
+  places: z
+    .array(z.strictObject({ at: z.number().int().min(0).max(LIMITS.formEntries), entry: formEntrySchema }))
+    .max(LIMITS.formEntries),
+});
+
 /** How the song comes to its end, beside what its last chord does. */
 export const closeSchema = z.strictObject({
   /** The last so many bars slow down evenly, to so many percent of their tempo. */
@@ -359,6 +371,8 @@ export const songShape = z.strictObject({
   parts: z.array(partSchema).max(LIMITS.parts),
   sections: z.array(sectionSchema).min(1).max(LIMITS.sections),
   form: z.array(formEntrySchema).max(LIMITS.formEntries),
+  /** Sections that were taken out, the last one last. */
+  removed: z.array(removedSchema).min(1).max(LIMITS.removed).optional(),
   /** Left out where the writer has changed nothing about it. */
   guide: guideSchema.optional(),
   /** Left out where the writer has changed nothing about it. */
@@ -372,6 +386,7 @@ export const songShape = z.strictObject({
 export type Song = z.infer<typeof songShape>;
 export type Section = z.infer<typeof sectionSchema>;
 export type Draft = z.infer<typeof draftSchema>;
+export type Removed = z.infer<typeof removedSchema>;
 export type ChordEvent = z.infer<typeof chordEventSchema>;
 export type Hand = z.infer<typeof handSchema>;
 export type Change = z.infer<typeof changeSchema>;

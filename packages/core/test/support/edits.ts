@@ -32,10 +32,10 @@ import {
   moveEntry,
   playAgain,
   removeEntry,
-  removeSection,
   renameSection,
   setRepeats,
 } from '@backline/core/edits/form';
+import { bringBack, letSectionGo, removeSection } from '@backline/core/edits/removed';
 import { setEnding } from '@backline/core/edits/closing';
 import { setSettings } from '@backline/core/edits/settings';
 import {
@@ -149,6 +149,8 @@ export const anyEdit = fc.oneof(
     (_, n) => setGuide({ playback: n % 2 === 0, level: n }),
     (s, n) => doubleSection(s.sections[n % s.sections.length]!.id),
     (s, n) => removeSection(s.sections[n % s.sections.length]!.id),
+    (_, n) => bringBack(n % 3),
+    (_, n) => letSectionGo(n % 7),
     () => addSection('Bridge', 'C'),
     (s, n) => splitBar(s.sections[n % s.sections.length]!.id, n % 5),
     (s, n) => setBar(s.sections[n % s.sections.length]!.id, n % 3, AWKWARD_BARS[n % AWKWARD_BARS.length]!),

@@ -1,6 +1,7 @@
 /** What can be done with a section wherever it stands: named, doubled, played again, removed. */
 import { useState } from 'react';
-import { doubleSection, playAgain, removeSection, renameSection } from '@backline/core/edits/form';
+import { doubleSection, playAgain, renameSection } from '@backline/core/edits/form';
+import { removeSection } from '@backline/core/edits/removed';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Button } from '../../components/Button';

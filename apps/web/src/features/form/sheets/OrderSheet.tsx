@@ -17,9 +17,12 @@ import { MaterialDesignIcons } from '@react-native-vector-icons/material-design-
 import { StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { moveEntry, removeEntry, setRepeats } from '@backline/core/edits/form';
+import { bringBack, letSectionGo } from '@backline/core/edits/removed';
 import { LIMITS } from '@backline/core/song/limits';
+import { counted } from '@backline/core/song/listed';
 import type { FormEntry, Song } from '@backline/core/song/schema';
 import { playingId } from '@backline/core/timeline/places';
+import { Button } from '../../../components/Button';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
@@ -100,6 +103,44 @@ function Place({ song, entry, index }: { song: Song; entry: FormEntry; index: nu
   );
 }
 
+/** Sections that were taken out, the last one first: each can be brought back to where it was. */
+function TakenOut({ song }: { song: Song }) {
+  const palette = usePalette();
+  const removed = (song.removed ?? []).map((one, index) => ({ ...one, index })).reverse();
+  if (!removed.length) return null;
+  return (
+    <View role="group" aria-label="Taken out" style={styles.list}>
+      <Text role="heading" aria-level={3} style={[TYPE.strong, { color: palette.ink }]}>
+        Taken out
+      </Text>
+      {removed.map(({ section, index }) => {
+        const { name, bars } = section;
+        return (
+          <View key={index} style={styles.out}>
+            <Text numberOfLines={1} style={[TYPE.words, styles.name, { color: palette.ink }]}>
+              {`${name}, ${counted(bars, 'bar')}`}
+            </Text>
+            <Button
+              mode="outlined"
+              accessibilityLabel={`Bring back ${name}`}
+              onPress={() => change(bringBack(index))}
+            >
+              Bring back
+            </Button>
+            <IconButton
+              icon="delete-outline"
+              size={20}
+              accessibilityLabel={`Let ${name} go for good`}
+              onPress={() => change(letSectionGo(index))}
+              style={TOUCH_SQUARE}
+            />
+          </View>
+        );
+      })}
+    </View>
+  );
+}
+
 /** The order of the form: places are dragged to where they belong, repeated, and taken out. */
 export function OrderSheet({ song }: { song: Song }) {
   const palette = usePalette();
@@ -148,12 +189,14 @@ export function OrderSheet({ song }: { song: Song }) {
           </View>
         </SortableContext>
       </DndContext>
+      <TakenOut song={song} />
     </Sheet>
   );
 }
 
 const styles = StyleSheet.create({
   list: { gap: 4 },
+  out: { flexDirection: 'row', alignItems: 'center', gap: 6 },
   name: { flex: 1, minWidth: 0 },
   times: { minWidth: 52, textAlign: 'center' },
 });
