@@ -5,10 +5,10 @@ import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { withoutBass } from '../theory/chord';
-import { parseChord } from '../theory/chordGrammar';
 import { keyOf, keyText } from '../theory/key';
-import { shiftSymbol } from '../theory/transposition';
-import { barAt, sectionBars } from '../time/bars';
+import { borrowed, dominantOf, relative, tritoneAway } from '../theory/reharmony';
+import { barAt, sectionBars, type Bar } from '../time/bars';
+import { metreOf } from '../time/metre';
 import { chordsInUse } from '../song/inUse';
 import { EditRefused, edit, type Edit } from './apply';
 import { readBarsText, placesFrom } from './bars';
@@ -78,27 +78,52 @@ export const pedalPartChords = (sectionId: string, part: string, bass?: string):
     });
   });
 
-const isDominant = (symbol: string): boolean => {
-  const { degrees, exact } = parseChord(symbol);
-  return !exact && degrees.includes('3') && degrees.includes('b7');
+/** Ways to put other chords in the place of those that stand there. */
+export const REHARMONIES = ['tritone', 'relatives', 'borrowed', 'dominants'] as const;
+export type Reharmony = (typeof REHARMONIES)[number];
+
+const OTHER = { tritone: tritoneAway, relatives: relative, borrowed } as const;
+
+/** What is said where a way finds nothing to change. */
+const NOTHING: Readonly<Record<Reharmony, string>> = {
+  tritone: 'There is no dominant seventh here that another could stand in for.',
+  relatives: 'No chord here is one of the key’s own that has a relative.',
+  borrowed: 'There is nothing here to borrow: the key is minor, or its own chords are home and dominant.',
+  dominants: 'No chord here lasts two beats before another, so that a dominant could lead over.',
 };
 
-/** Dominant sevenths by those a tritone away, which share their third and seventh (common practice). */
-export const substitutePartChords = (sectionId: string, part: string): Edit =>
-  change('reharmonise the chords of a part', sectionId, part, (chords, section, song) => {
-    if (!chords.some((c) => c.symbol !== null && isDominant(c.symbol))) {
-      throw new EditRefused('There is no dominant seventh here that another could stand in for.');
-    }
-    const bars = sectionBars(section, song);
-    return chords.map((chord) => {
-      if (chord.symbol === null || !isDominant(chord.symbol)) return chord;
-      const key = keyOf(barAt(bars, chord.start).key);
-      const symbol = shiftSymbol(withoutBass(chord.symbol), TRITONE, key);
-      return { ...chord, symbol, voicing: undefined };
-    });
+/** A dominant in the second half of each chord, on a beat, that leads to the next one. */
+function ledOver(chords: readonly ChordEvent[], bars: readonly Bar[]): ChordEvent[] {
+  return chords.flatMap((chord, i) => {
+    const next = chords[i + 1];
+    const bar = barAt(bars, chord.start);
+    const beat = metreOf(bar.metre).counted;
+    const length = (next?.start ?? 0) - chord.start;
+    const led = Math.floor(length / beat / 2) * beat;
+    if (chord.symbol === null || !next?.symbol || led < beat) return [chord];
+    const symbol = dominantOf(next.symbol, keyOf(barAt(bars, next.start).key));
+    if (symbol === null || symbol === chord.symbol || next.symbol === chord.symbol) return [chord];
+    return [chord, { id: `${chord.id}-v`, start: next.start - led, length: led, symbol }];
   });
+}
 
-const TRITONE = 6;
+/** Other chords in the place of a part's own. */
+export const reharmonisePartChords = (sectionId: string, part: string, way: Reharmony): Edit =>
+  change('reharmonise the chords of a part', sectionId, part, (chords, section, song) => {
+    const bars = sectionBars(section, song);
+    const made =
+      way === 'dominants'
+        ? ledOver(chords, bars)
+        : chords.map((chord) => {
+            if (chord.symbol === null) return chord;
+            const symbol = OTHER[way](chord.symbol, keyOf(barAt(bars, chord.start).key));
+            return symbol === chord.symbol ? chord : { ...chord, symbol, voicing: undefined };
+          });
+    if (made.length === chords.length && made.every((chord, i) => chord === chords[i])) {
+      throw new EditRefused(NOTHING[way]);
+    }
+    return made;
+  });
 
 /** Chords of a part as bars of a chart are written: `Am7 | D7 | G`. Throws where they do not read. */
 export const writePartChords = (sectionId: string, part: string, text: string): Edit =>

@@ -18,9 +18,10 @@ import {
   makePartChordsTheChart,
   pedalPartChords,
   startPartChords,
-  substitutePartChords,
+  reharmonisePartChords,
   thinPartChords,
   writePartChords,
+  type Reharmony,
 } from '@backline/core/edits/partChords';
 import { setForChords } from '@backline/core/edits/perChord';
 import { setLift } from '@backline/core/edits/lift';
@@ -34,6 +35,9 @@ import { OURS } from '@backline/core/styles/index';
 import { tempoMap } from '@backline/core/time/tempo';
 import { tempoPoints } from '@backline/core/time/tempos';
 import { barsPlayed } from '@backline/core/timeline/playedBars';
+import { parseChord } from '@backline/core/theory/chordGrammar';
+import { degreePc } from '@backline/core/theory/degree';
+import { pitchClass } from '@backline/core/theory/pitch';
 import { chordsInUse } from '@backline/core/song/inUse';
 import { expandForm } from '@backline/core/timeline/passes';
 import { notesOf, readStrictly } from '../formats/strictMidi';
@@ -221,9 +225,55 @@ describe('part chords', () => {
     expect(made(holdPartChord('s1', 'keys', 'Csus2'))).toEqual(['Csus2']);
     expect(made(pedalPartChords('s1', 'keys'))).toEqual(['C', 'Am7/C', 'Dm7/C', 'G7/C']);
     // The tritone away from G7 is Db7 (common practice).
-    expect(made(substitutePartChords('s1', 'keys'))).toEqual(['C', 'Am7', 'Dm7', 'Db7']);
+    expect(made(reharmonisePartChords('s1', 'keys', 'tritone'))).toEqual(['C', 'Am7', 'Dm7', 'Db7']);
     const own = edited(s, holdPartChord('s1', 'keys', 'F'));
     expect(edited(own, letPartChordsGo('s1', 'keys'))).toEqual(s);
+  });
+
+  describe('reharmonised (common practice)', () => {
+    const made = (chart: string, way: Reharmony, key = 'C') =>
+      symbols(edited(song(chart, `key: ${key}\n`), reharmonisePartChords('s1', 'keys', way)), 'keys');
+
+    it('by relatives: two tones of each stay, dominants and what is not the key’s own stay whole', () => {
+      expect(made('C | Fmaj7 | Dm7 | G7 | Ab', 'relatives')).toEqual(['Am', 'Dm7', 'Fmaj7', 'G7', 'Ab']);
+      expect(made('Am | Dm7 | E7 | F/C', 'relatives', 'Am')).toEqual(['C', 'Fmaj7', 'E7', 'Dm']);
+      const chart = song('C | Em | F | Am7', 'key: C\n');
+      const now = symbols(edited(chart, reharmonisePartChords('s1', 'keys', 'relatives')), 'keys');
+      ['C', 'Em', 'F', 'Am7'].forEach((symbol, i) => {
+        const tones = (s: string) => {
+          const { root, degrees } = parseChord(s);
+          return degrees.map((d) => (pitchClass(root) + degreePc(d)) % 12);
+        };
+        expect(tones(now[i]!).filter((pc) => tones(symbol).includes(pc)).length).toBeGreaterThanOrEqual(2);
+      });
+    });
+
+    it('borrowed from the minor key on the same tonic; home and dominant stay', () => {
+      expect(made('C | F | Dm7 | G7 | Am | Em', 'borrowed')).toEqual(['C', 'Fm', 'Dm7b5', 'G7', 'Ab', 'Eb']);
+      expect(() => made('Am | Dm', 'borrowed', 'Am')).toThrow('the key is minor');
+    });
+
+    it('with a dominant that leads over to each next chord, on a beat, where there is room', () => {
+      expect(made('C | Am | Dm G | C', 'dominants')).toEqual([
+        'C',
+        'E7',
+        'Am',
+        'A7',
+        'Dm',
+        'D7',
+        'G',
+        'G7',
+        'C',
+      ]);
+      const waltz = song('C | F', 'time: 3/4\n');
+      const own = edited(waltz, reharmonisePartChords('s1', 'keys', 'dominants'));
+      expect(own.sections[0]!.partChords!.keys!.map((c) => [c.start / 480, c.symbol])).toEqual([
+        [0, 'C'],
+        [2, 'C7'],
+        [3, 'F'],
+      ]);
+      expect(() => made('C | C', 'dominants')).toThrow('lead over');
+    });
   });
 
   it('become the chart’s in one step, and the chart’s stay as a draft', () => {
@@ -237,7 +287,7 @@ describe('part chords', () => {
     expect(() => edited(FOUR, writePartChords('s1', 'keys', 'C | C | C | C | C'))).toThrow(
       'That is 5 bars, and Verse has 4. Write 4 at most.',
     );
-    expect(() => edited(song('C | F'), substitutePartChords('s1', 'keys'))).toThrow(
+    expect(() => edited(song('C | F'), reharmonisePartChords('s1', 'keys', 'tritone'))).toThrow(
       'There is no dominant seventh here that another could stand in for.',
     );
     const moved = edited(FOUR, writePartChords('s1', 'keys', 'C | F'), setKey({}, 'D', 'move'));

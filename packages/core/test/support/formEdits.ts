@@ -12,7 +12,8 @@ import {
   makePartChordsTheChart,
   pedalPartChords,
   startPartChords,
-  substitutePartChords,
+  REHARMONIES,
+  reharmonisePartChords,
   thinPartChords,
   writePartChords,
 } from '@backline/core/edits/partChords';
@@ -87,7 +88,7 @@ export const FORM_EDITS: readonly ((s: Song, n: number) => Edit)[] = [
   (s, n) => thinPartChords(sectionOf(s, n).id, partOf(s, n), (n % 3) + 1),
   (s, n) => holdPartChord(sectionOf(s, n).id, partOf(s, n), 'Dm7'),
   (s, n) => pedalPartChords(sectionOf(s, n).id, partOf(s, n)),
-  (s, n) => substitutePartChords(sectionOf(s, n).id, partOf(s, n)),
+  (s, n) => reharmonisePartChords(sectionOf(s, n).id, partOf(s, n), REHARMONIES[n % REHARMONIES.length]!),
   (s, n) => writePartChords(sectionOf(s, n).id, partOf(s, n), 'Am7 | D7 G'),
   (s, n) => letPartChordsGo(sectionOf(s, n).id, partOf(s, n)),
   (s, n) => makePartChordsTheChart(sectionOf(s, n).id, partOf(s, n), 'Of a part'),

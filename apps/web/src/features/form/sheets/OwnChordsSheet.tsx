@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import {
   holdPartChord,
@@ -6,9 +6,10 @@ import {
   makePartChordsTheChart,
   pedalPartChords,
   startPartChords,
-  substitutePartChords,
+  reharmonisePartChords,
   thinPartChords,
   writePartChords,
+  type Reharmony,
 } from '@backline/core/edits/partChords';
 import { ChartError } from '@backline/core/formats/chart/error';
 import type { ChordEvent, Part, Section, Song } from '@backline/core/song/schema';
@@ -77,6 +78,14 @@ function textOf(chords: readonly ChordEvent[], section: Section, song: Song): st
     .join(' | ');
 }
 
+/** Ways to other chords, by what they put in place of those that stand there. */
+const OTHER_CHORDS: readonly (readonly [Reharmony, string])[] = [
+  ['relatives', 'Relatives'],
+  ['borrowed', 'Borrowed from minor'],
+  ['dominants', 'A dominant before each'],
+  ['tritone', 'Stand-ins for sevenths'],
+];
+
 /** Chords that a part follows in a section instead of the chart's, beside them. */
 export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
   const palette = usePalette();
@@ -113,7 +122,11 @@ export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
         {act('One in two bars', 'filter-outline', () => change(thinPartChords(id, part.id, 2)))}
         {act('Hold the first', 'pan-horizontal', () => change(holdPartChord(id, part.id, first)))}
         {act('Over a pedal', 'arrow-collapse-down', () => change(pedalPartChords(id, part.id)))}
-        {act('Stand-ins for sevenths', 'swap-horizontal', () => change(substitutePartChords(id, part.id)))}
+        {OTHER_CHORDS.map(([way, label]) => (
+          <Fragment key={way}>
+            {act(label, 'swap-horizontal', () => change(reharmonisePartChords(id, part.id, way)))}
+          </Fragment>
+        ))}
       </View>
       <Field
         label="Bars, as the chart writes them"
