@@ -4,6 +4,7 @@ import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import { addSection } from '@backline/core/edits/form';
 import type { BarPlace } from '@backline/core/edits/run';
+import { chordsInUse } from '@backline/core/song/inUse';
 import type { Song } from '@backline/core/song/schema';
 import { keyInWords } from '@backline/core/theory/speech';
 import { keyOf, keyText } from '@backline/core/theory/key';
@@ -35,6 +36,19 @@ function useBarInSight(): void {
     const frame = requestAnimationFrame(() => elementOfBar(place)?.scrollIntoView?.({ block: 'nearest' }));
     return () => cancelAnimationFrame(frame);
   }, [selection, way]);
+}
+
+/** Nothing has been written yet: one section, and no more in it than the chord a new song has. */
+const isBlank = ({ sections }: Song): boolean =>
+  sections.length === 1 && chordsInUse(sections[0]!).length < 2;
+
+/** A song in which nothing stands yet has the keyboard on its first bar: what is typed is written there. */
+function useFirstBar(song: Song | null, isDrawn: boolean): void {
+  const first = song && isBlank(song) && isDrawn ? song.sections[0]!.id : null;
+  useEffect(() => {
+    if (first === null || document.activeElement !== document.body) return;
+    document.getElementById(barElementId({ section: first, bar: 0 }))?.focus({ preventScroll: true });
+  }, [first]);
 }
 
 /** Key, metre and style of the song, and how the chart is shown and heard. */
@@ -105,6 +119,7 @@ export function ChartScreen() {
   const measure = (event: LayoutChangeEvent): void => setWidth(Math.floor(event.nativeEvent.layout.width));
   useRunKeys();
   useBarInSight();
+  useFirstBar(song, width > 0);
   const { ref, isAway, comeBack } = useFollow();
   if (!song) return null;
   const isLong = song.sections.reduce((sum, section) => sum + section.bars, 0) > LONG;
@@ -133,6 +148,12 @@ export function ChartScreen() {
               ))
             : null}
         </View>
+        {isBlank(song) ? (
+          <Text style={[TYPE.words, styles.hint, { color: palette.quiet }]}>
+            Tap a bar to write its chords, or put in a whole chart as text. The band plays as soon as they
+            stand.
+          </Text>
+        ) : null}
         <ChartFoot songKey={song.key} />
       </ScrollView>
       {isAway ? (
@@ -160,6 +181,7 @@ const styles = StyleSheet.create({
   },
   facts: TYPE.words,
   touch: TOUCH_SQUARE,
+  hint: { paddingBottom: 12 },
   back: { position: 'absolute', bottom: 10, alignSelf: 'center', minHeight: TOUCH, justifyContent: 'center' },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });
