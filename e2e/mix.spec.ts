@@ -10,7 +10,7 @@ const DEMO = 'Last Ferry Out';
 
 const slider = (page: Page, name: string) => page.getByRole('slider', { name });
 
-test('parts are turned up and down, placed and toned, louder in one section; all of it is undone', async ({
+test('parts are turned up and down, placed and toned, mixed otherwise in one section; all of it is undone', async ({
   page,
 }) => {
   await openDemo(page, DEMO, 'mix');
@@ -26,8 +26,14 @@ test('parts are turned up and down, placed and toned, louder in one section; all
   await expect(page.getByText('100 % left')).toBeVisible();
   await page.getByRole('button', { name: /^Keys louder in Chorus/ }).click();
   await expect(page.getByText('+1.0 dB').last()).toBeVisible();
+  await page.getByRole('radio', { name: 'Place', exact: true }).click();
+  await page.getByRole('button', { name: /^Keys further right in Chorus/ }).click();
+  await expect(page.getByText('22 % right')).toBeVisible();
+  await page.getByRole('radio', { name: 'Room', exact: true }).click();
+  await page.getByRole('button', { name: /^Keys nearer in Chorus/ }).click();
+  await expect(page.getByText('11 % nearer')).toBeVisible();
   expect(await findings(page)).toEqual([]);
-  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).click();
+  for (let i = 0; i < 6; i++) await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(level).toHaveValue(before);
 });
 

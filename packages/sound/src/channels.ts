@@ -2,7 +2,8 @@
 import type { MIDIController, SpessaSynthProcessor } from 'spessasynth_core';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import { AT_REST } from '@backline/core/groove/gestures';
-import { BEND, DRUM_CHANNEL, HAND_CHANNEL, TRIM, gestureAt, lastAt, type Score } from './score';
+import { MIXED, type Mixed } from '@backline/core/song/choices';
+import { BEND, DRUM_CHANNEL, HAND_CHANNEL, STRIP, gestureAt, lastAt, onStrip, type Score } from './score';
 
 const VOLUME = 7;
 /** Level, place and room are the desk's: the synthesizer gives each channel plain. */
@@ -11,7 +12,7 @@ const FULL = 127;
 /** Where controllers stand when no gesture has moved them. */
 const RESTS: readonly (readonly [number, number])[] = [
   [BEND, bendValue(AT_REST.bend)],
-  [TRIM, AT_REST.trim],
+  ...MIXED.map((moves) => [STRIP[moves], AT_REST[moves]] as const),
   ...(['expression', 'pedal', 'brightness'] as const).map((m) => [CONTROLLER[m], AT_REST[m]] as const),
 ];
 
@@ -20,10 +21,10 @@ export class Channels {
   /** Channels that were told to play drums, or not to. */
   private readonly drummed = new Map<number, boolean>([[DRUM_CHANNEL, true]]);
 
-  /** @param setTrim called where a gesture makes a channel louder or softer, dB. */
+  /** @param moveStrip called where a gesture moves a channel in the mix. */
   constructor(
     private readonly synth: SpessaSynthProcessor,
-    private readonly setTrim: (channel: number, decibels: number) => void,
+    private readonly moveStrip: (channel: number, moves: Mixed, value: number) => void,
   ) {
     while (synth.midiChannels.length <= HAND_CHANNEL) synth.createMIDIChannel();
   }
@@ -59,7 +60,8 @@ export class Channels {
   }
 
   set(channel: number, controller: number, value: number): void {
-    if (controller === TRIM) this.setTrim(channel, value / 10);
+    const moves = onStrip(controller);
+    if (moves) this.moveStrip(channel, moves, moves === 'trim' ? value / 10 : value);
     else if (controller === BEND) this.synth.pitchWheel(channel, value);
     else this.synth.controllerChange(channel, controller as MIDIController, value);
   }

@@ -93,8 +93,8 @@ export class Engine {
     // Presets come one by one: until one has come, its channel keeps silent rather than borrow another.
     this.synth.onMissingPreset = () => undefined;
     this.synth.setSystemParameter('effectsEnabled', false);
-    this.channels = new Channels(this.synth, (channel, decibels) =>
-      this.desk.setTrim(this.stripAt(channel), decibels),
+    this.channels = new Channels(this.synth, (channel, moves, value) =>
+      this.desk.move(this.stripAt(channel), moves, value),
     );
     this.beside = new Beside(this.synth, this.channels, this.desk, sampleRate);
     this.connect();

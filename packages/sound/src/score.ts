@@ -2,6 +2,7 @@
  * What the player plays: notes at ticks, no chords. A score is plain data that crosses to the
  * audio thread.
  */
+import { MIXED, type Mixed } from '@backline/core/song/choices';
 import type { TempoPoint } from '@backline/core/time/tempo';
 import { DRUM_BANK } from './bankNames';
 import type { StripSetup } from './desk/strip';
@@ -44,7 +45,7 @@ export interface Score {
   readonly channels: readonly ChannelSetup[];
   /** Notes sorted by start, FIELDS numbers each: start, duration, channel, pitch, velocity (0 for one that is silent). */
   readonly notes: Int32Array;
-  /** Gestures sorted by tick, GESTURE_FIELDS numbers each: tick, channel, controller (or BEND, TRIM), value. */
+  /** Gestures sorted by tick, GESTURE_FIELDS numbers each: tick, channel, controller (or BEND, STRIP), value. */
   readonly gestures: Int32Array;
   readonly master: MasterSetup;
 }
@@ -52,8 +53,15 @@ export interface Score {
 export const GESTURE_FIELDS = 4;
 /** In place of a controller's number: the pitch wheel, its value 0 to 16383. */
 export const BEND = -1;
-/** In place of a controller's number: how much louder the strip is than it is set to, tenths of a dB. */
-export const TRIM = -2;
+/**
+ * In place of a controller's number: how otherwise the strip stands than it is set to. `trim` in tenths of a dB, `side`
+ * and `depth` of 127.
+ */
+export const STRIP: Readonly<Record<Mixed, number>> = { trim: -2, side: -3, depth: -4 };
+
+/** What a controller below those of MIDI moves on a part's strip; null for any other. */
+export const onStrip = (controller: number): Mixed | null =>
+  MIXED.find((moves) => STRIP[moves] === controller) ?? null;
 
 /** One gesture of a score's list. */
 export const gestureAt = (gestures: Int32Array, index: number) => ({

@@ -1,6 +1,7 @@
 import { isAudible } from '@backline/core/band/audible';
 import type { Band, BandPart } from '@backline/core/band/index';
 import type { BandNote } from '@backline/core/band/bandNote';
+import { isMixed } from '@backline/core/song/choices';
 import type { Guide, Song } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
@@ -14,7 +15,7 @@ import { CONTROLS, DEAD, MANNERS, mannerOf, programIn, type Manner } from './tou
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import {
   BEND,
-  TRIM,
+  STRIP,
   DRUM_CHANNEL,
   FIELDS,
   GUIDE_CHANNEL,
@@ -130,8 +131,8 @@ function gesturesOf(band: Band, channels: readonly PartChannels[]): Int32Array {
           if (channel === undefined || (manner === 'damped' && moves === 'brightness')) continue;
           // The strip is one for all of them: told by one alone, the others would set it back after a jump.
           all.push(
-            moves === 'trim'
-              ? [start, channel, TRIM, value * 10]
+            isMixed(moves)
+              ? [start, channel, STRIP[moves], moves === 'trim' ? value * 10 : value]
               : [start, channel, CONTROLLER[moves], value],
           );
         }

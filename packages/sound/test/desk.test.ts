@@ -1,5 +1,6 @@
 /** The desk and the master bus: each thing a strip does, against what is published of it. */
 import { balanceOf } from '@backline/sound/balance';
+import { STRIP } from '@backline/sound/score';
 import { rebalanced } from '@backline/sound/rebalance';
 import { panAt } from '@backline/sound/desk/pan';
 import { Room } from '@backline/sound/desk/room';
@@ -127,11 +128,39 @@ describe('a strip', () => {
     const dark = await flute({ tone: { low: 0, middle: 0, high: -12 } });
     const high = 523.25 * 16;
     expect(decibels(tone(bright.left, high) / tone(dark.left, high))).toBeGreaterThan(15);
-    const trimmed = scoreWith([channel(73)], [[0, 3800, 72]], { gestures: Int32Array.of(960, 0, -2, -120) });
+    const trimmed = scoreWith([channel(73)], [[0, 3800, 72]], {
+      gestures: Int32Array.of(960, 0, STRIP.trim, -120),
+    });
     const { left } = await heard(trimmed, ['73'], 2);
     const plain = await heard(scoreWith([channel(73)], [[0, 3800, 72]]), ['73'], 2);
     expect(decibels(power(left, 1.3, 1.8) / power(plain.left, 1.3, 1.8))).toBeCloseTo(-12, 1);
     expect(power(left, 0.4, 0.9)).toBeCloseTo(power(plain.left, 0.4, 0.9), 8);
+  });
+
+  it('for a while it stands at another place and further back, and then where it stood', async () => {
+    const moves = (...all: [tick: number, what: keyof typeof STRIP, value: number][]) => ({
+      gestures: Int32Array.from(all.flatMap(([tick, what, value]) => [tick, 0, STRIP[what], value])),
+    });
+    const aside = scoreWith([channel(73)], [[0, 5700, 72]], moves([960, 'side', -100], [2880, 'side', 0]));
+    const { left, right } = await heard(aside, ['73'], 4);
+    const plain = await heard(scoreWith([channel(73)], [[0, 5700, 72]]), ['73'], 4);
+    // Past the left edge it stays at the edge.
+    expect(power(right, 1.3, 2.8)).toBeLessThan(1e-9 * power(left, 1.3, 2.8));
+    for (const [from, to] of [
+      [0.4, 0.9],
+      [3.3, 3.8],
+    ] as const) {
+      const usual = power(plain.right, from, to) / power(plain.left, from, to);
+      expect(decibels(power(right, from, to) / power(left, from, to) / usual)).toBeCloseTo(0, 1);
+    }
+    const strokes: [number, number, number][] = [
+      [0, 240, 72],
+      [1920, 240, 72],
+    ];
+    const back = scoreWith([channel(73)], strokes, moves([1900, 'depth', 127]));
+    const heardBack = await heard(back, ['73'], 4);
+    const rings = (from: number) => power(heardBack.left, from + 0.6, from + 0.9);
+    expect(rings(2)).toBeGreaterThan(30 * rings(0));
   });
 });
 

@@ -3,7 +3,7 @@ import { renderBand, type Band } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
 import { Engine } from '@backline/sound/engine';
-import { BEND, FIELDS, GESTURE_FIELDS, TRIM, type Score } from '@backline/sound/score';
+import { BEND, FIELDS, GESTURE_FIELDS, STRIP, type Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import {
   RATE,
@@ -107,7 +107,7 @@ it('a part that is mixed softer stays so after a jump, also where its touch need
     [480, 3000, 52, null],
   ]);
   const [plain, bent] = touched.channels;
-  const trim = (channel: number) => [240, channel, TRIM, -120];
+  const trim = (channel: number) => [240, channel, STRIP.trim, -120];
   const soft: Score = {
     ...touched,
     gestures: Int32Array.from([...trim(plain!.channel), ...trim(bent!.channel)]),
@@ -135,7 +135,7 @@ it('a trim of a section reaches every channel of its part', () => {
   expect(own.length).toBeGreaterThan(1);
   const trimmed = new Set<number>();
   for (let at = 0; at < score.gestures.length; at += GESTURE_FIELDS) {
-    if (score.gestures[at + 2] === TRIM && score.gestures[at + 3] === -60)
+    if (score.gestures[at + 2] === STRIP.trim && score.gestures[at + 3] === -60)
       trimmed.add(score.gestures[at + 1]!);
   }
   expect([...trimmed].sort()).toEqual([...own].sort());

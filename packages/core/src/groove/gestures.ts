@@ -3,16 +3,16 @@
  * Each belongs to a part as a whole, as a controller of a MIDI channel does.
  */
 import type { Region, Span } from '../timeline/region';
-import type { Swell } from '../song/choices';
+import { MIXED, type Mixed, type Swell } from '../song/choices';
 import { settingsAt } from '../timeline/settings';
 import { PPQ } from '../time/ticks';
 import type { GroovedNote } from './groove';
 
 /**
- * `bend` in hundredths of a semitone, −200 to 200; `trim` in dB over or under the part's level, −12 to 6; the others 0 to
- * 127 as controllers of General MIDI are.
+ * `bend` in hundredths of a semitone, −200 to 200; the others 0 to 127 as controllers of General MIDI are; and what
+ * moves the part in the mix.
  */
-export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness' | 'trim';
+export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness' | Mixed;
 
 export interface Gesture {
   /** Ticks from the region's start. */
@@ -28,6 +28,8 @@ export const AT_REST: Readonly<Record<Moved, number>> = {
   pedal: 0,
   brightness: 64,
   trim: 0,
+  side: 0,
+  depth: 0,
 };
 
 /** A slide begins a whole step off (as far as a bend reaches in General MIDI) and takes a sixteenth at most. */
@@ -163,7 +165,7 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
     gestures.push({ start, moves: 'expression', value: AT_REST.expression });
     gestures.push({ start, moves: 'brightness', value: settings.palm ? DARK : AT_REST.brightness });
     gestures.push({ start, moves: 'pedal', value: AT_REST.pedal });
-    gestures.push({ start, moves: 'trim', value: settings.trim });
+    for (const moves of MIXED) gestures.push({ start, moves, value: settings[moves] });
   }
   spans.forEach((span, i) => {
     const from = Math.max(0, span.start - span.push);

@@ -128,6 +128,9 @@ export const settingsSchema = z.strictObject({
   telling: z.enum(TELLINGS).optional(),
   /** How much louder or softer it is mixed here than on the whole, dB. */
   trim: z.number().int().min(-12).max(6).optional(),
+  /** How much further to the right it stands here, and how much further back in the room, of 127. */
+  side: z.number().int().min(-127).max(127).optional(),
+  depth: z.number().int().min(-127).max(127).optional(),
   /** How early it takes up each chord, ticks: before the others, who take it where it stands. */
   push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
   /** False where the part keeps to itself: it takes up nothing of what the players agree on. */

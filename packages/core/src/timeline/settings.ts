@@ -67,6 +67,9 @@ export interface Resolved {
   readonly listens: boolean;
   /** dB. */
   readonly trim: number;
+  /** So far to the right of its place, and so much further back, of 127. */
+  readonly side: number;
+  readonly depth: number;
   /** How early it takes up each chord, ticks. */
   readonly push: number;
 }
@@ -109,6 +112,8 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   telling: 'a little',
   listens: true,
   trim: 0,
+  side: 0,
+  depth: 0,
   push: 0,
 };
 

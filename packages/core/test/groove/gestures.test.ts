@@ -1,9 +1,11 @@
 /** How notes are touched, and what is done beside striking them. What is expected is common practice. */
 import fc from 'fast-check';
+import { setSettings } from '@backline/core/edits/settings';
+import { applyEdit } from '@backline/core/edits/apply';
 import { renderBand, type BandPart } from '@backline/core/band/index';
 import type { Gesture, Moved } from '@backline/core/groove/gestures';
 import { OURS } from '@backline/core/styles/index';
-import type { Settings } from '@backline/core/song/schema';
+import type { Settings, Song } from '@backline/core/song/schema';
 import { newPart } from '@backline/core/band/repertoire';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { FILLS } from '@backline/core/parts/drums/fills';
@@ -139,6 +141,20 @@ describe('bent strings, breath and rolls', () => {
     const { level } = bass.mix;
     // General MIDI 2: 40 dB to a tenth of the controller.
     expect(volumes).toEqual([level, Math.round(level * 10 ** (-6 / 40)), level]);
+  });
+
+  it('where it stands in a section is in the file as pan and as what it sends to the room', () => {
+    const base = song('C | F\n[B]\nG | C', 'style: quayside\n');
+    const set = (settings: Settings) =>
+      applyEdit(base, setSettings('bass', base.sections[1]!.id, settings))!.song;
+    const sent = (s: Song, controller: number) =>
+      readMidi(writeMidiFile(s, renderBand(s, OURS)))
+        .tracks.find((t) => t.some((e) => e.type === 'trackName' && e.text === 'Bass'))!
+        .flatMap((e) => (e.type === 'controller' && e.controllerType === controller ? [e.value] : []));
+    const { pan, room } = base.parts.find((p) => p.id === 'bass')!.mix;
+    expect(sent(set({ side: 28 }), 10)).toEqual([pan, pan + 28]);
+    expect(sent(set({ side: -126 }), 10)).toEqual([pan, 0]);
+    expect(sent(set({ depth: 126 }), 91)).toEqual([room, Math.min(127, room + 126)]);
   });
 });
 

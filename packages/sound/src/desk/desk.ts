@@ -1,4 +1,5 @@
 /** The desk: a strip for each part, all of them in one room. */
+import type { Mixed } from '@backline/core/song/choices';
 import { Room } from './room';
 import { Strip, type StripSetup } from './strip';
 
@@ -52,8 +53,8 @@ export class Desk {
     for (const { strip } of this.lanes.values()) strip.settle();
   }
 
-  setTrim(id: string, decibels: number): void {
-    this.lane(id).strip.setTrim(decibels);
+  move(id: string, moves: Mixed, value: number): void {
+    this.lane(id).strip.move(moves, value);
   }
 
   /** Where a part's own sound goes, before its strip. */

@@ -1,4 +1,5 @@
 /** One part's strip: drive, tone, level and place, what it sends to the room, and its meter. */
+import type { Mixed } from '@backline/core/song/choices';
 import { Drive } from '../filters/drive';
 import { ToneFilter, type Tone } from '../filters/tone';
 import { Loudest } from './loudest';
@@ -27,6 +28,15 @@ export const gainOfLevel = (level: number): number => (level / 127) ** 2;
 /** Shares by which gains near their new places in one block: no move clicks. */
 const NEARING = 0.25;
 const STILL = 1e-5;
+const STILL_IN_PLACE = 0.05;
+
+/** A step on the way to where something is wanted; there where next to nothing is left of it. */
+function nearer(from: number, to: number, still: number): number {
+  const at = from + (to - from) * NEARING;
+  return Math.abs(to - at) < still ? to : at;
+}
+
+const within = (value: number): number => Math.max(0, Math.min(127, value));
 
 export class Strip {
   readonly loudest = new Loudest();
@@ -35,8 +45,8 @@ export class Strip {
   private readonly drives: readonly [Drive, Drive] = [new Drive(), new Drive()];
   private setup: StripSetup | null = null;
   private pan: Pan = panAt(64);
-  /** dB by which the music itself is louder or softer here than the strip is set to. */
-  private trim = 0;
+  /** How the music itself stands otherwise here than the strip is set to. */
+  private readonly moved: Record<Mixed, number> = { trim: 0, side: 0, depth: 0 };
   private gain = 0;
   private place = 64;
   private sends = 0;
@@ -56,20 +66,25 @@ export class Strip {
   /** Everything where it is set, without a way there: while nothing sounds, so that the next note begins as it should. */
   settle(): void {
     if (!this.setup) return;
-    const { pan, room } = this.setup;
-    this.gain = this.wanted;
-    this.sends = room / 127;
-    if (this.place !== pan) this.pan = panAt(pan);
-    this.place = pan;
+    const { gain, place, sends } = this.wanted(this.setup);
+    this.gain = gain;
+    this.sends = sends;
+    if (this.place !== place) this.pan = panAt(place);
+    this.place = place;
   }
 
-  setTrim(decibels: number): void {
-    this.trim = decibels;
+  move(what: Mixed, value: number): void {
+    this.moved[what] = value;
   }
 
-  private get wanted(): number {
-    const { setup } = this;
-    return setup?.audible ? gainOfLevel(setup.level) * 10 ** (this.trim / 20) : 0;
+  /** Where all of it is on its way to. */
+  private wanted({ audible, level, pan, room }: StripSetup) {
+    const { trim, side, depth } = this.moved;
+    return {
+      gain: audible ? gainOfLevel(level) * 10 ** (trim / 20) : 0,
+      place: within(pan + side),
+      sends: within(room + depth) / 127,
+    };
   }
 
   /**
@@ -109,14 +124,12 @@ export class Strip {
   }
 
   /** Everything a little nearer to where it is set. */
-  private near({ pan, room }: StripSetup): void {
-    this.gain += (this.wanted - this.gain) * NEARING;
-    if (Math.abs(this.wanted - this.gain) < STILL) this.gain = this.wanted;
-    this.sends += (room / 127 - this.sends) * NEARING;
-    if (Math.abs(room / 127 - this.sends) < STILL) this.sends = room / 127;
-    if (this.place === pan) return;
-    this.place += (pan - this.place) * NEARING;
-    if (Math.abs(pan - this.place) < 0.05) this.place = pan;
+  private near(setup: StripSetup): void {
+    const wanted = this.wanted(setup);
+    this.gain = nearer(this.gain, wanted.gain, STILL);
+    this.sends = nearer(this.sends, wanted.sends, STILL);
+    if (this.place === wanted.place) return;
+    this.place = nearer(this.place, wanted.place, STILL_IN_PLACE);
     this.pan = panAt(this.place);
   }
 }

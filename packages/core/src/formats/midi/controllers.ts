@@ -1,15 +1,38 @@
 /** Gestures as MIDI has them. Source: MIDI 1.0 Detailed Specification, controller numbers and pitch bend. */
+import type { Mix } from '../../song/schema';
 import type { Moved } from '../../groove/gestures';
+import type { Mixed } from '../../song/choices';
 
-export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | 'trim'>, number>> = {
+export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | Mixed>, number>> = {
   expression: 11,
   pedal: 64,
   brightness: 74,
 };
 
+const within = (value: number): number => Math.max(0, Math.min(127, Math.round(value)));
+
+/**
+ * A part that is otherwise in the mix for a while, as a controller and its value. Source: General MIDI 2: 7 volume, 10
+ * pan, 91 reverb send.
+ */
+export function mixController(
+  mix: Pick<Mix, 'level' | 'pan' | 'room'>,
+  moves: Mixed,
+  value: number,
+): readonly [controller: number, value: number] {
+  switch (moves) {
+    case 'trim':
+      return [7, trimmedLevel(mix.level, value)];
+    case 'side':
+      return [10, within(mix.pan + value)];
+    case 'depth':
+      return [91, within(mix.room + value)];
+  }
+}
+
 /** Volume (controller 7) that is so many dB over or under another: 40 dB to a tenth. Source: General MIDI 2, 3.3.2. */
 export const trimmedLevel = (level: number, decibels: number): number =>
-  Math.max(0, Math.min(127, Math.round(level * 10 ** (decibels / 40))));
+  within(level * 10 ** (decibels / 40));
 
 /** Farthest a bend reaches unless a file says otherwise, hundredths of a semitone (General MIDI: two semitones). */
 const BEND_RANGE = 200;

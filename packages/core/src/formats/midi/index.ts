@@ -2,12 +2,13 @@ import type { MidiEvent } from 'midi-file';
 import { isAudible } from '../../band/audible';
 import type { Band, BandBar, BandPart } from '../../band';
 import type { BandNote } from '../../band/bandNote';
+import { isMixed } from '../../song/choices';
 import type { Song } from '../../song/schema';
 import { keyOf, signature } from '../../theory/key';
 import { metreOf } from '../../time/metre';
 import { PPQ } from '../../time/ticks';
 import { writeFile } from './bytes';
-import { CONTROLLER, bendValue, trimmedLevel } from './controllers';
+import { CONTROLLER, bendValue, mixController } from './controllers';
 import { notesBySeat, seatsOf, type Seat } from './channels';
 import { GM_PROGRAMS } from './programs';
 import { tempoSteps } from './tempos';
@@ -122,8 +123,9 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
   for (const { start, moves, value } of part.gestures) {
     if (moves === 'bend') add(start, SETTING, { type: 'pitchBend', channel, value: bendValue(value) - 8192 });
     else {
-      const [controllerType, sent] =
-        moves === 'trim' ? [VOLUME, trimmedLevel(level, value)] : [CONTROLLER[moves], value];
+      const [controllerType, sent] = isMixed(moves)
+        ? mixController(part.mix, moves, value)
+        : [CONTROLLER[moves], value];
       add(start, SETTING, { type: 'controller', channel, controllerType, value: sent });
     }
   }
