@@ -24,15 +24,9 @@ import { listenTo } from './listen';
 import { withPartOptions } from './partOptions';
 import { render } from './render';
 import { patterns, styleCheck, styles } from './styles';
+import type { Given } from './given';
 import { UsageError, oneOf, wholeNumber } from './usage';
 import { OURS } from '@backline/core/styles/index';
-
-export interface Given {
-  readonly operands: readonly string[];
-  readonly options: Readonly<Record<string, string | undefined>>;
-  /** Settings of parts, as they were written. */
-  readonly parts: readonly string[];
-}
 
 /** Runs what reads chords and keys; their complaints become usage errors. */
 function reading<T>(what: () => T): T {

@@ -13,7 +13,7 @@ import type { Style } from '@backline/core/style/schema';
 import { OURS } from '@backline/core/styles/index';
 import { patternsAtHand, patternsOf } from '@backline/core/timeline/settings';
 import { loadChart } from './chartFile';
-import type { Given } from './commands';
+import type { Given } from './given';
 import { UsageError } from './usage';
 
 const rounded = ({ score, reasons }: Fit) => ({ fit: Math.round(score * 100) / 100, reasons });

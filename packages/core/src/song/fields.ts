@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import { parseKey, keyText } from '../theory/key';
 import { METRE_NAMES, findMetre } from '../time/metre';
+import { MOST_ACCENT, MOST_OCTAVES, MOST_STEPS, STEP_ORDERS } from './choices';
 import { LIMITS } from './limits';
 import { cutText, isOneLine } from './text';
 
@@ -75,3 +76,16 @@ export const tempoSchema = z
   .number('A tempo is a number of beats a minute.')
   .min(SLOWEST, `The slowest tempo is ${SLOWEST}.`)
   .max(FASTEST, `The fastest tempo is ${FASTEST}.`);
+
+const MOST_STEP = MOST_STEPS - 1;
+
+/** How an arpeggio goes on, but for how far its steps lie apart. */
+export const stepFields = {
+  order: z.enum(STEP_ORDERS),
+  /** Octaves that it goes through. */
+  octaves: z.number().int().min(1).max(MOST_OCTAVES),
+  /** Every nth step is accented; 0 none. */
+  accentEvery: z.number().int().min(0).max(MOST_ACCENT),
+  /** Step numbers within a bar that rest. */
+  rests: z.array(z.number().int().min(0).max(MOST_STEP)).max(MOST_STEPS),
+};

@@ -17,15 +17,11 @@ import {
   LEAD_INS,
   LIFTED,
   MANNERS,
-  MOST_ACCENT,
   MOST_LIFT,
-  MOST_OCTAVES,
-  MOST_STEPS,
   NECKS,
   SECTION_TYPES,
   SHORTEST_LENGTH,
   SLIDES,
-  STEP_ORDERS,
   STEP_RATES,
   SWELLS,
   TELLINGS,
@@ -33,19 +29,20 @@ import {
   TUNING_NAMES,
 } from './choices';
 import {
-  id,
-  nameSchema,
-  lineSchema,
-  noteSchema,
-  slugSchema,
-  quoted,
-  MOST_TICKS,
-  ticks,
-  keySchema,
-  metreSchema,
-  SLOWEST,
   FASTEST,
+  MOST_TICKS,
+  SLOWEST,
+  id,
+  keySchema,
+  lineSchema,
+  metreSchema,
+  nameSchema,
+  noteSchema,
+  quoted,
+  slugSchema,
+  stepFields,
   tempoSchema,
+  ticks,
 } from './fields';
 import { LIMITS } from './limits';
 import { masterSchema, mixSchema } from './mix';
@@ -95,21 +92,9 @@ export const settingsSchema = z.strictObject({
   tones: z.enum(TONES).optional(),
   cymbal: z.enum(CYMBALS).optional(),
   backbeat: z.enum(BACKBEATS).optional(),
-  /** Arpeggio: the order of its tones and through how many octaves, in which note values, which of its steps are accented (every so many, 0 none) and which of a bar rest. */
-  order: z.enum(STEP_ORDERS).optional(),
-  octaves: z.number().int().min(1).max(MOST_OCTAVES).optional(),
+  /** Arpeggio: what of its steps is otherwise than its pattern says, and in which note values they go. */
+  ...z.object(stepFields).partial().shape,
   rate: z.enum(STEP_RATES).optional(),
-  accentEvery: z.number().int().min(0).max(MOST_ACCENT).optional(),
-  rests: z
-    .array(
-      z
-        .number()
-        .int()
-        .min(0)
-        .max(MOST_STEPS - 1),
-    )
-    .max(MOST_STEPS)
-    .optional(),
   /** Desks that do not play. */
   without: z
     .array(z.enum(DESKS))

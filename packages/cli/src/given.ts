@@ -1,0 +1,7 @@
+/** What a command is given on its line. */
+export interface Given {
+  readonly operands: readonly string[];
+  readonly options: Readonly<Record<string, string | undefined>>;
+  /** Settings of parts, as they were written. */
+  readonly parts: readonly string[];
+}
