@@ -14,7 +14,7 @@ export interface RhythmOfProps {
 const OWN = '';
 
 /** Parts whose patterns have a fixed rhythm that another can take. */
-const leaders = (song: Song, part: Part): readonly Part[] =>
+export const leaders = (song: Song, part: Part): readonly Part[] =>
   song.parts.filter((other) => {
     const kind = partKind(other);
     if (!kind || other.id === part.id) return false;

@@ -12,6 +12,7 @@ import { Toggle } from '../../components/Toggle';
 import { songStyle } from '../../state/repertoire';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
+import { leaders } from './RhythmOf';
 import type { Setting } from './setting';
 
 const AS_PATTERN = 'as its pattern';
@@ -40,9 +41,15 @@ function longestBar(song: Song, where: Where): Pick<Bar, 'groups' | 'length'> {
   );
 }
 
-/** Steps in rows of four, or of three where the bar is in threes. */
-function inRows(count: number): readonly (readonly number[])[] {
-  const width = count % 3 === 0 && count % 4 !== 0 ? 3 : 4;
+/** How many steps stand in a row, as they fall on the beats: threes where a beat has three, fours where the bar has. */
+function widthOf(count: number, beats: number): number {
+  if ((count / beats) % 3 === 0) return 3;
+  if (count % 4 === 0) return 4;
+  return count % 6 === 0 ? 6 : count % 3 === 0 ? 3 : 4;
+}
+
+function inRows(count: number, beats: number): readonly (readonly number[])[] {
+  const width = widthOf(count, beats);
   const all = Array.from({ length: count }, (_, step) => step);
   return Array.from({ length: Math.ceil(count / width) }, (_, row) =>
     all.slice(row * width, (row + 1) * width),
@@ -53,7 +60,9 @@ function inRows(count: number): readonly (readonly number[])[] {
 function Rests({ song, kind, where, set, put }: Setting) {
   const palette = usePalette();
   const pattern = patternOf(kind, songStyle(song), set.pattern);
-  const { rests, count } = kind.steps!(pattern, set, longestBar(song, where));
+  const bar = longestBar(song, where);
+  const beats = bar.groups.reduce((sum, group) => sum + group.beats.length, 0);
+  const { rests, count } = kind.steps!(pattern, set, bar);
   const turn = (step: number): void =>
     put({
       rests: rests.includes(step) ? rests.filter((s) => s !== step) : [...rests, step].sort((a, b) => a - b),
@@ -61,7 +70,7 @@ function Rests({ song, kind, where, set, put }: Setting) {
   return (
     <View role="group" aria-label="Steps that sound" style={styles.group}>
       <Text style={[TYPE.strong, { color: palette.ink }]}>Steps of a bar that sound</Text>
-      {inRows(count).map((row) => (
+      {inRows(count, beats).map((row) => (
         <View key={row[0]} style={styles.row}>
           {row.map((step) => (
             <Toggle
@@ -85,7 +94,9 @@ function Rests({ song, kind, where, set, put }: Setting) {
 
 /** In which order, through how many octaves and in which steps an arpeggio goes, and which of them are accented. */
 export function StepSettings(setting: Setting) {
-  const { set, put } = setting;
+  const { song, part, set, put } = setting;
+  const palette = usePalette();
+  const leader = leaders(song, part).find(({ id }) => id === set.rhythmOf);
   return (
     <>
       <Choices
@@ -103,19 +114,27 @@ export function StepSettings(setting: Setting) {
         ]}
         onChoose={(octaves) => put({ octaves: octaves === AS_PATTERN ? undefined : octaves })}
       />
-      <Picker
-        label="Each step"
-        value={set.rate ?? AS_PATTERN}
-        choices={[asPattern, ...asNamed(STEP_RATES)]}
-        onChoose={(rate) => put({ rate: rate === AS_PATTERN ? undefined : rate })}
-      />
-      <Choices
-        label="Accents"
-        value={set.accentEvery ?? AS_PATTERN}
-        choices={[asPattern, ...ACCENTS.map((value) => ({ value, label: ACCENT_WORDS(value) }))]}
-        onChoose={(every) => put({ accentEvery: every === AS_PATTERN ? undefined : every })}
-      />
-      <Rests {...setting} />
+      {leader ? (
+        <Text style={[TYPE.words, { color: palette.quiet }]}>
+          {`Its steps fall where ${leader.name} strikes: the rhythm is set under “What it plays”.`}
+        </Text>
+      ) : (
+        <>
+          <Picker
+            label="Each step"
+            value={set.rate ?? AS_PATTERN}
+            choices={[asPattern, ...asNamed(STEP_RATES)]}
+            onChoose={(rate) => put({ rate: rate === AS_PATTERN ? undefined : rate })}
+          />
+          <Choices
+            label="Accents"
+            value={set.accentEvery ?? AS_PATTERN}
+            choices={[asPattern, ...ACCENTS.map((value) => ({ value, label: ACCENT_WORDS(value) }))]}
+            onChoose={(every) => put({ accentEvery: every === AS_PATTERN ? undefined : every })}
+          />
+          <Rests {...setting} />
+        </>
+      )}
     </>
   );
 }
