@@ -16,6 +16,13 @@ export function missingFrom(song: Pick<Song, 'parts'>, styleId: string, { styles
   );
 }
 
+/** A tag makes the song longer: it is offered with a style's way to end, and comes with no style by itself. */
+function untagged(ends: Ends | undefined): Ends | null {
+  if (!ends) return null;
+  const { tag: _tag, ...others } = ends;
+  return others;
+}
+
 /**
  * How a song ends in another style: as that one does, where it ended as its own did; null where the writer has said
  * how it ends, or the style says nothing.
@@ -25,8 +32,8 @@ export function endsWith(
   styleId: string,
   { styles }: Repertoire,
 ): Ends | null {
-  const own = findStyle(styles, song.style)?.ends;
-  const next = findStyle(styles, styleId)?.ends;
+  const own = untagged(findStyle(styles, song.style)?.ends);
+  const next = untagged(findStyle(styles, styleId)?.ends);
   return own && next && endsSo(song, own) && !endsSo(song, next) ? next : null;
 }
 

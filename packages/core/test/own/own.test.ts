@@ -190,8 +190,8 @@ it('keeps how the song ends, and the intro with those who are in the band', () =
 });
 
 describe('another style brings its way to end', () => {
-  const song = withEdits(readChart(CHART, OURS), setStyle('lamplight'));
-  const ended = withEdits(song, endAs(OURS.styles.all.find((s) => s.id === 'lamplight')!.ends!));
+  const song = withEdits(readChart(CHART, OURS), setStyle('low-ember'));
+  const ended = withEdits(song, endAs(OURS.styles.all.find((s) => s.id === 'low-ember')!.ends!));
 
   it('where the song ended as its style did, and undoes with it', () => {
     const edited = applyEdit(ended, bringStyle('saltbreeze', OURS))!;
@@ -206,6 +206,13 @@ describe('another style brings its way to end', () => {
     const after = withEdits(own, bringStyle('saltbreeze', OURS));
     expect([after.ending, after.close]).toEqual([own.ending, own.close]);
     expect(endsWith(own, 'saltbreeze', OURS)).toBeNull();
+  });
+
+  it('without its tag: the song stays as long as it is', () => {
+    const plain = readChart(CHART, OURS);
+    const hit = withEdits(plain, bringStyle('fencepost', OURS));
+    expect([hit.ending, hit.close]).toEqual(['hit', undefined]);
+    expect(endsWith(plain, 'lamplight', OURS)).toBeNull();
   });
 
   it('and a style that says nothing of ends changes none', () => {
