@@ -236,6 +236,7 @@ describe('part chords', () => {
 
     it('by relatives: two tones of each stay, dominants and what is not the key’s own stay whole', () => {
       expect(made('C | Fmaj7 | Dm7 | G7 | Ab', 'relatives')).toEqual(['Am', 'Dm7', 'Fmaj7', 'G7', 'Ab']);
+      expect(made('Cadd9 | F6 | Fmaj9 | Gsus4', 'relatives')).toEqual(['Am', 'Dm', 'Dm7', 'Gsus4']);
       expect(made('Am | Dm7 | E7 | F/C', 'relatives', 'Am')).toEqual(['C', 'Fmaj7', 'E7', 'Dm']);
       const chart = song('C | Em | F | Am7', 'key: C\n');
       const now = symbols(edited(chart, reharmonisePartChords('s1', 'keys', 'relatives')), 'keys');
@@ -250,6 +251,7 @@ describe('part chords', () => {
 
     it('borrowed from the minor key on the same tonic; home and dominant stay', () => {
       expect(made('C | F | Dm7 | G7 | Am | Em', 'borrowed')).toEqual(['C', 'Fm', 'Dm7b5', 'G7', 'Ab', 'Eb']);
+      expect(made('Fadd9 | C', 'borrowed')).toEqual(['Fm', 'C']);
       expect(() => made('Am | Dm', 'borrowed', 'Am')).toThrow('the key is minor');
     });
 
