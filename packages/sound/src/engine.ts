@@ -22,18 +22,11 @@ import {
   noteAt,
   stripOf,
   type ChannelSetup,
-  type HeldNote,
   type Score,
 } from './score';
+import { SoundingNotes } from './soundingNotes';
 
 const BLOCK = 128;
-
-interface Sounding {
-  readonly channel: number;
-  readonly pitch: number;
-  /** When it ends, in ticks played since the engine was made: loops and seeks do not move it. */
-  readonly until: number;
-}
 
 export interface EngineOptions {
   /** False where the sum of the strips is wanted, without the master bus. */
@@ -64,8 +57,9 @@ export class Engine {
   private waiting: { score: Score; loop: Loop | null; at: number } | null = null;
   private next = 0;
   private nextGesture = 0;
+  /** Ticks played since the engine was made. */
   private played = 0;
-  private sounding: Sounding[] = [];
+  private readonly sounding: SoundingNotes;
   private loop: Loop | null = null;
   private heardFrom = 0;
   /** Ticks at which the count-in clicks, in order. */
@@ -96,6 +90,7 @@ export class Engine {
     this.channels = new Channels(this.synth, (channel, moves, value) =>
       this.desk.move(this.stripAt(channel), moves, value),
     );
+    this.sounding = new SoundingNotes(this.synth);
     this.beside = new Beside(this.synth, this.channels, this.desk, sampleRate);
     this.connect();
   }
@@ -111,7 +106,7 @@ export class Engine {
   }
 
   get soundingNotes(): number {
-    return this.sounding.length;
+    return this.sounding.count;
   }
 
   /** Ticks a second at the position. */
@@ -285,7 +280,7 @@ export class Engine {
     if (due !== undefined) ticks = Math.min(ticks, due - this.position);
     const moved = this.score.gestures[this.nextGesture * GESTURE_FIELDS];
     if (moved !== undefined) ticks = Math.min(ticks, moved - this.position);
-    for (const note of this.sounding) ticks = Math.min(ticks, note.until - this.played);
+    ticks = Math.min(ticks, this.sounding.ticksToEnd(this.played));
     if (this.waiting) ticks = Math.min(ticks, this.waiting.at - this.position);
     if (this.counted.length) ticks = Math.min(ticks, this.counted[0]! - this.position);
     ticks = Math.min(ticks, this.end - this.position);
@@ -301,14 +296,7 @@ export class Engine {
 
   /** Everything that is due: ends first, then the change of score, clicks, the loop, and then starts. */
   private fire(): void {
-    const due = this.played + 1e-9;
-    if (this.sounding.some((n) => n.until <= due)) {
-      this.sounding = this.sounding.filter((note) => {
-        if (note.until > due) return true;
-        this.synth.noteOff(note.channel, note.pitch);
-        return false;
-      });
-    }
+    this.sounding.endDue(this.played);
     if (this.waiting && this.position >= this.waiting.at - 1e-9) this.takeWaiting();
     if (this.position >= (this.counted[0] ?? Infinity) - 1e-9) this.click();
     if (this.position >= this.end - 1e-9) this.wrapOrEnd();
@@ -329,30 +317,8 @@ export class Engine {
     const { score, loop } = this.waiting!;
     this.replace(score, loop);
     this.goTo(Math.floor(this.position + 1e-6));
-    this.takeUpHeldNotes();
-  }
-
-  /** Ends what the new score does not hold at this place and strikes what it holds and does not sound. */
-  private takeUpHeldNotes(): void {
-    const held = heldAt(this.score, this.next, this.position, (channel) => this.percussion.has(channel));
-    const goesOn = ({ channel, pitch, left }: HeldNote): Sounding => ({
-      channel,
-      pitch,
-      until: this.played + left,
-    });
-    this.sounding = this.sounding.flatMap((note) => {
-      const key = `${note.channel}/${note.pitch}`;
-      const same = held.get(key);
-      held.delete(key);
-      if (same) return [goesOn(same)];
-      if (this.percussion.has(note.channel)) return [note];
-      this.synth.noteOff(note.channel, note.pitch);
-      return [];
-    });
-    for (const note of held.values()) {
-      this.synth.noteOn(note.channel, note.pitch, note.velocity);
-      this.sounding.push(goesOn(note));
-    }
+    const isStruck = (channel: number): boolean => this.percussion.has(channel);
+    this.sounding.takeUp(heldAt(this.score, this.next, this.position, isStruck), this.played, isStruck);
   }
 
   private wrapOrEnd(): void {
@@ -374,13 +340,7 @@ export class Engine {
     const { start, duration, channel, pitch, velocity } = noteAt(this.score.notes, index);
     if (start < this.heardFrom) return;
     this.channels.followProgram(this.score, channel, this.position);
-    const held = this.sounding.findIndex((n) => n.channel === channel && n.pitch === pitch);
-    if (held >= 0) {
-      this.synth.noteOff(channel, pitch);
-      this.sounding.splice(held, 1);
-    }
-    if (velocity > 0) this.synth.noteOn(channel, pitch, velocity);
-    this.sounding.push({ channel, pitch, until: this.played + duration });
+    this.sounding.strike(channel, pitch, velocity, this.played + duration);
   }
 
   private move(index: number): void {
@@ -389,10 +349,9 @@ export class Engine {
   }
 
   private silence(): void {
-    for (const { channel, pitch } of this.sounding) this.synth.noteOff(channel, pitch);
+    this.sounding.silence();
     // A pedal that stays down would let them ring on.
     this.channels.liftPedals(this.score);
-    this.sounding = [];
     this.clicks.silence();
     this.counted = [];
   }

@@ -3,9 +3,10 @@ import { renderBand } from '@backline/core/band/index';
 import { setSettings } from '@backline/core/edits/settings';
 import { applyEdit } from '@backline/core/edits/apply';
 import { arp } from '@backline/core/parts/arp/index';
-import { STEP_QUARTERS } from '@backline/core/parts/arp/steps';
+import type { ArpPattern } from '@backline/core/parts/arp/pattern';
+import { STEP_QUARTERS, stepsAsSet } from '@backline/core/parts/arp/steps';
 import { STEP_RATES } from '@backline/core/song/choices';
-import type { Settings, Song } from '@backline/core/song/schema';
+import { settingsSchema, type Settings, type Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { settingsInWords } from '@backline/core/told/set';
 import { wholeBar } from '@backline/core/time/bars';
@@ -89,6 +90,24 @@ it('another note value keeps the places at which its pattern rests', () => {
       if (finer.count % plain.count === 0) for (const one of places) expect(kept).toContainEqual(one);
     }
   }
+});
+
+it('rests are whole steps in any note value of any pattern, so that they can be kept and are found', () => {
+  const kind = OURS.kinds.get('arp')!;
+  for (const pattern of kind.library!) {
+    for (const rate of STEP_RATES) {
+      const own = withSettings(BASE, 'arp', { pattern: pattern.id, rate });
+      const part = own.parts.find((p) => p.id === 'arp')!;
+      const set = resolveSettings(kind, OURS.styles.standIn, own, part, []);
+      const { rests } = arp.steps!(pattern, set, wholeBar('4/4', 'C'));
+      expect([pattern.id, rate, rests.every(Number.isInteger)]).toEqual([pattern.id, rate, true]);
+      expect(settingsSchema.safeParse({ rests }).success).toBe(true);
+    }
+  }
+  // A triplet of eighths in thirds of a quarter, as near as a file writes it.
+  const thirds = { ...kind.library![0]!, rate: 0.3333333, rests: [2, 5, 7] } as ArpPattern;
+  const none = { order: null, octaves: null, accentEvery: null, rests: null };
+  expect(stepsAsSet(thirds, { ...none, rate: 'sixteenth triplet' }).rests).toEqual([4, 10, 14]);
 });
 
 it('in 6/8 and 7/8 steps go on through the bar, in any order of any note value', () => {

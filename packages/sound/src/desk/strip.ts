@@ -66,9 +66,9 @@ export class Strip {
   /** Everything where it is set, without a way there: while nothing sounds, so that the next note begins as it should. */
   settle(): void {
     if (!this.setup) return;
-    const { gain, place, sends } = this.wanted(this.setup);
-    this.gain = gain;
-    this.sends = sends;
+    const place = this.placeOf(this.setup);
+    this.gain = this.gainOf(this.setup);
+    this.sends = this.sendsOf(this.setup);
     if (this.place !== place) this.pan = panAt(place);
     this.place = place;
   }
@@ -77,14 +77,17 @@ export class Strip {
     this.moved[what] = value;
   }
 
-  /** Where all of it is on its way to. */
-  private wanted({ audible, level, pan, room }: StripSetup) {
-    const { trim, side, depth } = this.moved;
-    return {
-      gain: audible ? gainOfLevel(level) * 10 ** (trim / 20) : 0,
-      place: within(pan + side),
-      sends: within(room + depth) / 127,
-    };
+  // Where all of it is on its way to.
+  private gainOf({ audible, level }: StripSetup): number {
+    return audible ? gainOfLevel(level) * 10 ** (this.moved.trim / 20) : 0;
+  }
+
+  private placeOf({ pan }: StripSetup): number {
+    return within(pan + this.moved.side);
+  }
+
+  private sendsOf({ room }: StripSetup): number {
+    return within(room + this.moved.depth) / 127;
   }
 
   /**
@@ -125,11 +128,11 @@ export class Strip {
 
   /** Everything a little nearer to where it is set. */
   private near(setup: StripSetup): void {
-    const wanted = this.wanted(setup);
-    this.gain = nearer(this.gain, wanted.gain, STILL);
-    this.sends = nearer(this.sends, wanted.sends, STILL);
-    if (this.place === wanted.place) return;
-    this.place = nearer(this.place, wanted.place, STILL_IN_PLACE);
+    const place = this.placeOf(setup);
+    this.gain = nearer(this.gain, this.gainOf(setup), STILL);
+    this.sends = nearer(this.sends, this.sendsOf(setup), STILL);
+    if (this.place === place) return;
+    this.place = nearer(this.place, place, STILL_IN_PLACE);
     this.pan = panAt(this.place);
   }
 }

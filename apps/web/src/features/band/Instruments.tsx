@@ -10,16 +10,18 @@ import {
   programsFound,
   similarTo,
 } from '@backline/core/formats/midi/programs';
-import type { Fitting } from '@backline/core/fit/rank';
+import { rankInstruments } from '@backline/core/fit/instruments';
+import type { Part, Song } from '@backline/core/song/schema';
 import { Notice } from '../../components/Notice';
 import { Toggle } from '../../components/Toggle';
 import { choseProgram, likeProgram, usePreferences } from '../../state/preferences';
+import { repertoire } from '../../state/repertoire';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 
 export interface InstrumentsProps {
-  /** Programs for the part, those that fit the song best first, with what speaks against one. */
-  readonly fitting: readonly Fitting<number>[];
+  readonly song: Song;
+  readonly part: Part;
   readonly value: number;
   readonly onChoose: (program: number) => void;
 }
@@ -38,7 +40,7 @@ function byFamily(programs: readonly number[]): { name: string; programs: number
 const AT_HAND = 9;
 
 /** The instrument of a part: those that fit at one tap, and the whole of General MIDI behind a search. */
-export function Instruments({ fitting, value, onChoose }: InstrumentsProps) {
+export function Instruments({ song, part, value, onChoose }: InstrumentsProps) {
   const palette = usePalette();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
@@ -65,7 +67,7 @@ export function Instruments({ fitting, value, onChoose }: InstrumentsProps) {
       </View>
     ) : null;
   const found = programsFound(text);
-  const first = fitting.slice(0, AT_HAND);
+  const first = rankInstruments(song, part, repertoire()).slice(0, AT_HAND);
   const atHand = first.map(({ item }) => item);
   const against = first.filter(({ reasons }) => reasons.length);
   const liked = favourites.includes(value);

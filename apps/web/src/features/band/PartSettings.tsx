@@ -3,12 +3,11 @@ import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Button } from '../../components/Button';
 import { setSettings } from '@backline/core/edits/settings';
-import { rankInstruments } from '@backline/core/fit/instruments';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import type { Settings } from '@backline/core/song/schema';
 import { Fold } from '../../components/Fold';
 import { change } from '../../state/openSong';
-import { playsIn, repertoire, settingsIn } from '../../state/repertoire';
+import { playsIn, settingsIn } from '../../state/repertoire';
 import { Instruments } from './Instruments';
 import { PartMenu } from './PartMenu';
 import { levelText, panText } from '../mix/decibels';
@@ -72,7 +71,7 @@ export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsPro
       {kind.instruments.length ? (
         <Fold {...fold('instrument', 'Instrument', GM_PROGRAMS[set.instrument])}>
           <Instruments
-            fitting={rankInstruments(song, part, repertoire())}
+            {...{ song, part }}
             value={set.instrument}
             onChoose={(instrument) => put({ instrument })}
           />

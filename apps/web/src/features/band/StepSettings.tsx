@@ -1,33 +1,31 @@
 import { StyleSheet, Text, View } from 'react-native';
 import type { Kind } from '@backline/core/parts/kind';
 import { MOST_OCTAVES, STEP_ORDERS, STEP_RATES } from '@backline/core/song/choices';
+import { counted } from '@backline/core/song/listed';
 import type { Song } from '@backline/core/song/schema';
 import { sectionBars, wholeBar, type Bar } from '@backline/core/time/bars';
 import { sectionOfPlace, type Where } from '@backline/core/timeline/places';
 import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { Button } from '../../components/Button';
-import { Choices, asNamed } from '../../components/Choices';
-import { Picker } from '../../components/Picker';
+import { asNamed } from '../../components/Choices';
 import { Toggle } from '../../components/Toggle';
 import { songStyle } from '../../state/repertoire';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
+import { OrItsPattern, OrItsPatternOfMany } from './OrItsPattern';
 import { leaders } from './RhythmOf';
 import type { Setting } from './setting';
 
-const AS_PATTERN = 'as its pattern';
-const asPattern = { value: AS_PATTERN, label: AS_PATTERN } as const;
-
 export const hasSteps = (kind: Kind): boolean => kind.steps !== undefined;
 
-const ACCENTS = [0, 2, 3, 4, 5, 6, 8] as const;
-const ACCENT_WORDS = (every: number): string => (every === 0 ? 'none' : `every ${every}`);
+const OCTAVES = Array.from({ length: MOST_OCTAVES }, (_, i) => ({ value: i + 1, label: `${i + 1}` }));
+
+/** Every so many steps; 0 none. */
+const ACCENTS = [0, 2, 3, 4, 5, 6, 8].map((value) => ({ value, label: value ? `every ${value}` : 'none' }));
 
 /** What of the steps is set, in a few words. */
 export const stepFacts = ({ order, rate, octaves }: Resolved): string | undefined => {
-  const facts = [order, rate, octaves && (octaves === 1 ? 'one octave' : `${octaves} octaves`)].filter(
-    Boolean,
-  );
+  const facts = [order, rate, octaves && counted(octaves, 'octave')].filter(Boolean);
   return facts.length ? facts.join(', ') : undefined;
 };
 
@@ -99,20 +97,17 @@ export function StepSettings(setting: Setting) {
   const leader = leaders(song, part).find(({ id }) => id === set.rhythmOf);
   return (
     <>
-      <Choices
+      <OrItsPattern
         label="Order of the tones"
-        value={set.order ?? AS_PATTERN}
-        choices={[asPattern, ...asNamed(STEP_ORDERS)]}
-        onChoose={(order) => put({ order: order === AS_PATTERN ? undefined : order })}
+        value={set.order}
+        choices={asNamed(STEP_ORDERS)}
+        onChoose={(order) => put({ order })}
       />
-      <Choices
+      <OrItsPattern
         label="Octaves it goes through"
-        value={set.octaves ?? AS_PATTERN}
-        choices={[
-          asPattern,
-          ...Array.from({ length: MOST_OCTAVES }, (_, i) => ({ value: i + 1, label: `${i + 1}` })),
-        ]}
-        onChoose={(octaves) => put({ octaves: octaves === AS_PATTERN ? undefined : octaves })}
+        value={set.octaves}
+        choices={OCTAVES}
+        onChoose={(octaves) => put({ octaves })}
       />
       {leader ? (
         <Text style={[TYPE.words, { color: palette.quiet }]}>
@@ -120,17 +115,17 @@ export function StepSettings(setting: Setting) {
         </Text>
       ) : (
         <>
-          <Picker
+          <OrItsPatternOfMany
             label="Each step"
-            value={set.rate ?? AS_PATTERN}
-            choices={[asPattern, ...asNamed(STEP_RATES)]}
-            onChoose={(rate) => put({ rate: rate === AS_PATTERN ? undefined : rate })}
+            value={set.rate}
+            choices={asNamed(STEP_RATES)}
+            onChoose={(rate) => put({ rate })}
           />
-          <Choices
+          <OrItsPattern
             label="Accents"
-            value={set.accentEvery ?? AS_PATTERN}
-            choices={[asPattern, ...ACCENTS.map((value) => ({ value, label: ACCENT_WORDS(value) }))]}
-            onChoose={(every) => put({ accentEvery: every === AS_PATTERN ? undefined : every })}
+            value={set.accentEvery}
+            choices={ACCENTS}
+            onChoose={(accentEvery) => put({ accentEvery })}
           />
           <Rests {...setting} />
         </>

@@ -14,10 +14,8 @@ import { Range } from '../../components/Range';
 import { Toggle } from '../../components/Toggle';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
+import { OrItsPattern } from './OrItsPattern';
 import type { Setting } from './setting';
-
-const AS_PATTERN = 'as its pattern';
-const asPattern = { value: AS_PATTERN, label: AS_PATTERN } as const;
 
 /** Which desks of a section play: one at least. */
 function Desks({ without, put }: { readonly without: readonly Desk[] } & Pick<Setting, 'put'>) {
@@ -82,17 +80,17 @@ export function TouchSettings({ kind, set, put }: Setting) {
       ) : null}
       {has('kit') ? (
         <>
-          <Choices
+          <OrItsPattern
             label="Keeps time on"
-            value={set.cymbal ?? AS_PATTERN}
-            choices={[asPattern, ...asNamed(CYMBALS)]}
-            onChoose={(cymbal) => put({ cymbal: cymbal === AS_PATTERN ? undefined : cymbal })}
+            value={set.cymbal}
+            choices={asNamed(CYMBALS)}
+            onChoose={(cymbal) => put({ cymbal })}
           />
-          <Choices
+          <OrItsPattern
             label="Backbeat on"
-            value={set.backbeat ?? AS_PATTERN}
-            choices={[asPattern, ...asNamed(BACKBEATS)]}
-            onChoose={(backbeat) => put({ backbeat: backbeat === AS_PATTERN ? undefined : backbeat })}
+            value={set.backbeat}
+            choices={asNamed(BACKBEATS)}
+            onChoose={(backbeat) => put({ backbeat })}
           />
         </>
       ) : null}

@@ -9,30 +9,25 @@ export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | Mixed>, number>
   brightness: 74,
 };
 
+/** What of a part's mix a controller sets. Source: General MIDI 2: 7 volume, 10 pan, 91 reverb send. */
+export const MIX_CONTROLLER: Readonly<Record<Mixed, number>> = { trim: 7, side: 10, depth: 91 };
+
 const within = (value: number): number => Math.max(0, Math.min(127, Math.round(value)));
 
-/**
- * A part that is otherwise in the mix for a while, as a controller and its value. Source: General MIDI 2: 7 volume, 10
- * pan, 91 reverb send.
- */
-export function mixController(
-  mix: Pick<Mix, 'level' | 'pan' | 'room'>,
-  moves: Mixed,
-  value: number,
-): readonly [controller: number, value: number] {
+/** A part that is otherwise in the mix for a while, as the value of its controller. */
+export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: Mixed, value: number): number {
   switch (moves) {
     case 'trim':
-      return [7, trimmedLevel(mix.level, value)];
+      return trimmedLevel(mix.level, value);
     case 'side':
-      return [10, within(mix.pan + value)];
+      return within(mix.pan + value);
     case 'depth':
-      return [91, within(mix.room + value)];
+      return within(mix.room + value);
   }
 }
 
-/** Volume (controller 7) that is so many dB over or under another: 40 dB to a tenth. Source: General MIDI 2, 3.3.2. */
-export const trimmedLevel = (level: number, decibels: number): number =>
-  within(level * 10 ** (decibels / 40));
+/** Volume that is so many dB over or under another: 40 dB to a tenth. Source: General MIDI 2, 3.3.2. */
+const trimmedLevel = (level: number, decibels: number): number => within(level * 10 ** (decibels / 40));
 
 /** Farthest a bend reaches unless a file says otherwise, hundredths of a semitone (General MIDI: two semitones). */
 const BEND_RANGE = 200;

@@ -8,7 +8,7 @@ import { keyOf, signature } from '../../theory/key';
 import { metreOf } from '../../time/metre';
 import { PPQ } from '../../time/ticks';
 import { writeFile } from './bytes';
-import { CONTROLLER, bendValue, mixController } from './controllers';
+import { CONTROLLER, MIX_CONTROLLER, bendValue, mixValue } from './controllers';
 import { notesBySeat, seatsOf, type Seat } from './channels';
 import { GM_PROGRAMS } from './programs';
 import { tempoSteps } from './tempos';
@@ -44,7 +44,6 @@ function track(events: readonly Timed[], end: number): MidiEvent[] {
 }
 
 const SETTING = 1;
-const VOLUME = 7;
 
 /** MIDI clocks of a quarter note. */
 const CLOCKS = 24;
@@ -114,9 +113,9 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
     add(0, SETTING, { type: 'instrumentName', meta: true, text: GM_PROGRAMS[part.program]! });
   }
   add(0, SETTING, { type: 'programChange', channel, programNumber: part.program });
-  control(VOLUME, level);
-  control(10, pan);
-  control(91, room);
+  control(MIX_CONTROLLER.trim, level);
+  control(MIX_CONTROLLER.side, pan);
+  control(MIX_CONTROLLER.depth, room);
   for (const { tick, program } of part.programs) {
     add(tick, SETTING, { type: 'programChange', channel, programNumber: program });
   }
@@ -124,7 +123,7 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
     if (moves === 'bend') add(start, SETTING, { type: 'pitchBend', channel, value: bendValue(value) - 8192 });
     else {
       const [controllerType, sent] = isMixed(moves)
-        ? mixController(part.mix, moves, value)
+        ? [MIX_CONTROLLER[moves], mixValue(part.mix, moves, value)]
         : [CONTROLLER[moves], value];
       add(start, SETTING, { type: 'controller', channel, controllerType, value: sent });
     }

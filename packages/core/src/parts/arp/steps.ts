@@ -20,7 +20,8 @@ export const STEP_QUARTERS: Readonly<Record<StepRate, number>> = {
 
 /** Rests at the same places of the bar in other steps; one that lies between those is none. */
 const restsAt = (rests: readonly number[], from: number, to: number): number[] =>
-  rests.map((step) => (step * from) / to).filter((step) => Math.abs(step - Math.round(step)) < 1e-6);
+  // In ticks a third of a beat is a whole number, however a file writes it.
+  rests.map((step) => (step * quarters(from)) / quarters(to)).filter(Number.isInteger);
 
 type StepSettings = Pick<Resolved, 'order' | 'octaves' | 'rate' | 'accentEvery' | 'rests'>;
 
