@@ -147,7 +147,9 @@ await view('phone', 'light', async (page, shoot) => {
 await view('wide', 'light', async (page, shoot) => {
   await openSong(page);
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Page of Guitar' }).click();
+  await page.getByRole('button', { name: 'Page of Arp' }).click();
+  await page.getByRole('button', { name: /^What it plays/ }).click();
+  await page.getByRole('button', { name: /^Steps/ }).click();
   await shoot('part');
   await page.getByRole('link', { name: 'Form' }).click();
   await shoot('form');
