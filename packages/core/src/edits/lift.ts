@@ -3,6 +3,7 @@ import { MOST_LIFT } from '../song/choices';
 import type { Lift, Song } from '../song/schema';
 import { edit, type Edit } from './apply';
 import type { Playing } from '../timeline/places';
+import { entryIn } from './within';
 
 const within = (by: number): number => Math.max(-MOST_LIFT, Math.min(MOST_LIFT, Math.round(by)));
 
@@ -37,7 +38,7 @@ export const setPlayingLift = ({ entry: id, pass }: Playing, lift: Lift | null):
   edit(
     lift && lift.by < 0 ? 'calm a playing' : 'lift a playing',
     (song) => {
-      const entry = song.form.find((e) => e.id === id);
+      const entry = entryIn(song, id);
       if (entry && pass >= 0 && pass < entry.repeats) put(entry, pass, lift);
     },
     `lift/${id}/${pass}`,
@@ -49,7 +50,7 @@ export const setCurve = (points: readonly (Playing & { readonly by: number })[])
     'draw a build',
     (song) => {
       for (const { entry: id, pass, by } of points) {
-        const entry = song.form.find((e) => e.id === id);
+        const entry = entryIn(song, id);
         if (!entry || pass < 0 || pass >= entry.repeats) continue;
         const section = song.sections.find((s) => s.id === entry.section);
         const without = entry.lifts?.[pass]?.without ?? section?.lift?.without;

@@ -4,14 +4,14 @@ import type { Part, Settings, Song } from '../song/schema';
 import { isPlaying, settingsAtPlace, settingsThere, type Cell, type Where } from '../timeline/places';
 import { overlay } from '../timeline/settings';
 import { edit, type Edit } from './apply';
-import { copyOf } from './within';
+import { copyOf, entryIn } from './within';
 
 type BySettings = Record<string, Settings>;
 
 /** The records of the level of a place, made where there are none; null where it is not there. */
 function recordsAt(song: Draft<Song>, where: Exclude<Where, null>): BySettings | null {
   if (!isPlaying(where)) return song.sections.find((s) => s.id === where)?.settings ?? null;
-  const entry = song.form.find((e) => e.id === where.entry);
+  const entry = entryIn(song, where.entry);
   if (!entry || where.pass < 0 || where.pass >= entry.repeats) return null;
   entry.passes ??= {};
   return (entry.passes[where.pass] ??= {});
@@ -20,7 +20,7 @@ function recordsAt(song: Draft<Song>, where: Exclude<Where, null>): BySettings |
 /** Takes away records of playings in which nothing is set. */
 function tidyPlaying(song: Draft<Song>, where: Where): void {
   if (!isPlaying(where)) return;
-  const entry = song.form.find((e) => e.id === where.entry);
+  const entry = entryIn(song, where.entry);
   if (!entry?.passes) return;
   for (const [pass, records] of Object.entries(entry.passes)) {
     if (Object.keys(records).length === 0) delete entry.passes[pass];

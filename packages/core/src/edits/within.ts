@@ -1,7 +1,7 @@
 /** What the edits of chords and bars share: finding places, and keeping a draft whole. */
-import { current, isDraft, type Draft } from 'immer';
+import { current, isDraft, original, type Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
-import type { ChordEvent, Draft as ChordDraft, OwnLength, Section, Song } from '../song/schema';
+import type { ChordEvent, Draft as ChordDraft, FormEntry, OwnLength, Section, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { movedCues, rebar, tickMap, type TickMap } from './anchors';
 
@@ -10,6 +10,16 @@ export const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 
 export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undefined =>
   song.sections.find((s) => s.id === id);
+
+/**
+ * A place of the form by its id. It is looked for in what stood before the edit: whatever is read of a draft becomes
+ * one, and a form has thousands of places.
+ */
+export function entryIn({ form }: Draft<Song>, id: string): Draft<FormEntry> | undefined {
+  const stood = isDraft(form) ? original(form) : form;
+  const found = form[stood?.findIndex((entry) => entry.id === id) ?? -1];
+  return found?.id === id ? found : form.find((entry) => entry.id === id);
+}
 
 /** The draft in use. */
 export const draftIn = (section: Draft<Section>) =>
