@@ -1,6 +1,6 @@
 /**
  * A form of 2,000 bars with ten parts: what one changed cell costs against that part in that section alone, what
- * the whole of it costs, and what is told of it. Run with: npx tsx bench/form.ts
+ * the whole of it costs, and what is told of it. Run with: bash scripts/bench.sh form
  */
 import { renderBand } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';

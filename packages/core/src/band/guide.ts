@@ -9,7 +9,7 @@ const VELOCITY = 70;
 export function guideNotes(passes: readonly Pass[]): BandNote[] {
   return passes.flatMap((pass) => {
     const voicings = guideVoicings(pass.chords);
-    const playing = `${pass.entry}/${pass.repeat}`;
+    const { playing } = pass;
     return passSpans(pass).flatMap((span, i) => {
       const start = Math.max(0, pass.start + span.start - span.push);
       const duration = pass.start + span.end - start;

@@ -12,10 +12,10 @@ import type { BandNote } from './bandNote';
 import { playKept } from './frozen';
 import { guideNotes } from './guide';
 import { forgetful, type RegionMemory } from './memory';
-import type { RegionNote } from './playRegion';
+import type { Played } from './playRegion';
 import type { Gesture } from '../groove/gestures';
 import { faded, fadeOf } from './fading';
-import { gesturesAt, joined } from './gestures';
+import { fromRest, gesturesAt, joined, type Gestures } from './gestures';
 import { keptFor } from './kept';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 
@@ -115,23 +115,21 @@ function bandPart(
     const silent = { program: 0, programs: [], notes: [], gestures: [] };
     return { id, kind: kindId, nature: null, name, mix, trouble: missingKind(part), ...silent };
   }
-  const runs: (readonly BandNote[])[] = [];
-  const gestures: (readonly Gesture[])[] = [];
+  const placed: Placed[] = [];
   const failed = new Set<string>();
   passes.forEach((pass, i) => {
     // What one part cannot play silences no other.
     try {
       const kept = part.frozen ? keptFor(pass, part.frozen) : null;
       const region = regions[i]!;
-      for (const made of kept ? [playKept(kind, region, kept)] : memory.made(kind, region)) {
-        runs.push(placedAt(pass, made.notes));
-        gestures.push(gesturesAt(pass.start, made.gestures));
-      }
+      const made = kept ? [playKept(kind, region, kept)] : memory.made(kind, region);
+      placed.push(...placedRuns(pass.start, pass.playing, made));
     } catch {
       failed.add(pass.section.name);
     }
   });
   const programs = instrumentsOf(passes, regions);
+  const together = oneAfterAnother(placed);
   return {
     id,
     kind: kindId,
@@ -141,9 +139,8 @@ function bandPart(
     programs: programs.slice(1),
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
-    // Joined at once: flatMap over thousands of notes costs more than making them.
-    notes: ([] as BandNote[]).concat(...runs),
-    gestures: faded(joined(gestures), fade),
+    notes: together.notes,
+    gestures: faded(fromRest(together.gestures), fade),
   };
 }
 
@@ -172,18 +169,29 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   };
 }
 
-const playingOf = (pass: Pass): string => `${pass.entry}/${pass.repeat}`;
+/** What is played, in the song's time. */
+interface Placed {
+  readonly notes: readonly BandNote[];
+  readonly gestures: Gestures;
+}
 
-/** A remembered region's notes where they were placed: most stay where they were. */
-const samePlacement = lastMade<readonly BandNote[]>();
+// Joined at once: flatMap over thousands of notes costs more than making them.
+const oneAfterAnother = (placed: readonly Placed[]): Placed => ({
+  notes: ([] as BandNote[]).concat(...placed.map((one) => one.notes)),
+  gestures: joined(placed.map((one) => one.gestures)),
+});
 
-/** A region's notes in the song's time. */
-function placedAt(pass: Pass, region: readonly RegionNote[]): readonly BandNote[] {
-  const { start } = pass;
-  const playing = playingOf(pass);
-  return samePlacement(region, `${start} ${playing}`, [], () =>
-    region.map(({ start: at, duration, pitch, velocity, why, chord, against, touch }): BandNote => ({
-      start: Math.max(0, start + at),
+/** Remembered windows where they were placed, one by one and in runs: most stay where they were. */
+const samePlacement = lastMade<Placed>();
+const sameRun = lastMade<Placed>();
+
+/** Windows of a run: an edit puts together again the run it touches, and then the runs. */
+const RUN = 8;
+
+const placedAt = (at: number, playing: string, made: Played): Placed =>
+  samePlacement(made, playing, [at], () => ({
+    notes: made.notes.map(({ start, duration, pitch, velocity, why, chord, against, touch }): BandNote => ({
+      start: Math.max(0, at + start),
       duration,
       pitch,
       velocity,
@@ -193,8 +201,17 @@ function placedAt(pass: Pass, region: readonly RegionNote[]): readonly BandNote[
       touch,
       playing,
     })),
-  );
-}
+    gestures: gesturesAt(at, made.gestures),
+  }));
+
+/** A playing's windows in runs, in the song's time. */
+const placedRuns = (at: number, playing: string, made: readonly Played[]): Placed[] =>
+  Array.from({ length: Math.ceil(made.length / RUN) }, (_, i) => {
+    const run = made.slice(i * RUN, (i + 1) * RUN);
+    return sameRun(run[0]!, playing, [at, ...run], () =>
+      oneAfterAnother(run.map((one) => placedAt(at, playing, one))),
+    );
+  });
 
 /** Places of beats, worked out once for bars that are made alike. */
 const beatPlaces = new WeakMap<Bar['groups'], readonly number[]>();
@@ -212,8 +229,7 @@ function placesOf(bar: Bar): readonly number[] {
 const sameBars = lastMade<readonly BandBar[]>();
 
 function passBars(pass: Pass): readonly BandBar[] {
-  const { start, section, index } = pass;
-  const playing = playingOf(pass);
+  const { start, section, index, playing } = pass;
   return sameBars(pass.bars, playing, [start, section.id, section.name, index], () =>
     pass.bars.map((bar, i) => ({
       playing,

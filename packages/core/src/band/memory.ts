@@ -62,6 +62,10 @@ const sameFrame = (a: Region, b: Region): boolean =>
 const samePiece = (a: Piece | undefined, b: Piece | undefined, deaf: boolean): boolean =>
   a === b || (deaf && a?.firstBar === b?.firstBar && a?.end === b?.end);
 
+/** Whether what follows is alike to a part: who leans on no chord of it hears only when it is felt. */
+const sameFollowing = (a: Piece | undefined, b: Piece | undefined, { deaf, heedsNext }: Cut): boolean =>
+  samePiece(a, b, deaf) || (!heedsNext && !!a && !!b && (a.spans[0]?.push ?? 0) === (b.spans[0]?.push ?? 0));
+
 /**
  * Whether a window of a region is what it was, told without making it. It may miss that they are alike, never
  * that they differ.
@@ -73,7 +77,7 @@ function stayed({ cut: was, from }: Known, now: Cut, index: number, before: Voic
     from[index] === before &&
     isLast === (index === was.pieces.length - 1) &&
     samePiece(was.pieces[index], now.pieces[index], now.deaf && !isLast) &&
-    samePiece(was.pieces[index + 1], now.pieces[index + 1], now.deaf) &&
+    sameFollowing(was.pieces[index + 1], now.pieces[index + 1], now) &&
     (was.terms[index] === now.terms[index] || termsText(was.terms[index]!) === termsText(now.terms[index]!))
   );
 }
@@ -99,8 +103,8 @@ function inTurn(
   return { from, made };
 }
 
-/** @param size windows that are kept, those used last: enough for the longest songs. */
-export function regionMemory(size = 20_000): RegionMemory {
+/** @param size windows that are kept, those used last: those of the longest songs, some 15 kB each. */
+export function regionMemory(size = 6_000): RegionMemory {
   const known = new Map<string, Made>();
   /** What was made of a region: one that is asked for again is the same. */
   const whole = new WeakMap<Region, { readonly kind: Kind; readonly made: readonly Made[] }>();

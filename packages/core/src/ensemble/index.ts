@@ -10,7 +10,7 @@ import type { Style } from '../style/schema';
 import type { Agreed, Agreement } from '../timeline/agreement';
 import type { Player } from '../timeline/doubles';
 import type { Pass } from '../timeline/passes';
-import { playersOf } from '../timeline/players';
+import { playersIn } from '../timeline/players';
 import { withEarly, withPush } from './early';
 import { liftedBy } from './lift';
 import { roomsOf } from './rooms';
@@ -36,6 +36,7 @@ const sameLifted = lastMade<Player>();
 const sameLift = lastMade<readonly (Player | null)[]>();
 /** What was agreed stays the very same where the players agree on the same again. */
 const sameAgreement = lastMade<Agreement>(equal);
+const sameTold = lastMade<Told>();
 const sameRooms = lastMade<ReturnType<typeof roomsOf>>();
 
 function agreementOf(
@@ -57,51 +58,55 @@ function agreementOf(
   };
 }
 
+/** A playing with all that is agreed for it. */
+interface Told {
+  readonly pass: Pass;
+  readonly players: readonly (Player | null)[];
+  readonly agreement: Agreement;
+  readonly withoutKicks: Agreement;
+  readonly rooms: ReturnType<typeof roomsOf>;
+}
+
+function toldIn(song: Song, kinds: KindSet, style: Style, played: Pass, next: Pass | undefined): Told {
+  const points = pointsOf(song, played.section);
+  const push = played.section.together?.push ?? song.together?.push ?? 0;
+  const early = points.early ? withEarly(played, song.seed, style) : played;
+  const pass = push ? withPush(early, push) : early;
+  const own = playersIn(song, kinds, style, pass);
+  const by = points.shape ? densityLift(pass) : 0;
+  const players = sameLift(pass, 'lifted', [own, by, pass.lift], () =>
+    own.map((player) => liftedBy(lifted(player, by), pass.lift)),
+  );
+  const of = [pass.bars, pass.chords, pass.repeat, pass.lead, next?.section, next?.entersNew];
+  const agreement = sameAgreement(
+    pass.bars,
+    pass.playing,
+    // Where a chord changes it is another section, of the same bars.
+    [pass.section, ...of, song.ending, style, ...Object.values(points), players],
+    () => agreementOf(song, pass, next, players, points, style),
+  );
+  return {
+    pass,
+    players,
+    agreement,
+    withoutKicks: sameAgreement(agreement, 'without kicks', [], () => ({ ...agreement, kicks: null })),
+    rooms: sameRooms(pass, 'rooms', [points.room, players], () => roomsOf(players, points.room)),
+  };
+}
+
 /** What is agreed through the form of a song. */
 export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Pass[]): Agreed {
-  const points = form.map(({ section }) => pointsOf(song, section));
-  const passes = form.map((pass, i) => {
-    const push = pass.section.together?.push ?? song.together?.push ?? 0;
-    const early = points[i]!.early ? withEarly(pass, song.seed, style) : pass;
-    return push ? withPush(early, push) : early;
-  });
-  const players = playersOf(song, kinds, style, passes).map((own, i) => {
-    const by = points[i]!.shape ? densityLift(passes[i]!) : 0;
-    const { lift } = passes[i]!;
-    return sameLift(passes[i]!, 'lifted', [own, by, lift], () =>
-      own.map((player) => liftedBy(lifted(player, by), lift)),
-    );
-  });
-  const agreements = passes.map((pass, i) => {
-    const next = passes[i + 1];
-    const of = [
-      pass.bars,
-      pass.chords,
-      pass.repeat,
-      pass.lead,
-      next?.section,
-      next?.entersNew,
-      song.ending,
-      style,
-      ...Object.values(points[i]!),
-      players[i],
-    ];
-    return sameAgreement(pass.section, `${pass.entry}/${pass.repeat}`, of, () =>
-      agreementOf(song, pass, next, players[i]!, points[i]!, style),
-    );
+  const { seed, groove, together, parts, ending } = song;
+  const told = form.map((pass, i) => {
+    const next = form[i + 1];
+    const of = [kinds, style, seed, groove, together, parts, ending, next?.section, next?.entersNew];
+    return sameTold(pass, 'told', of, () => toldIn(song, kinds, style, pass, next));
   });
   return {
-    passes,
-    players,
-    agreements,
-    withoutKicks: passes.map((pass, i) =>
-      sameAgreement(pass.chords, `${pass.entry}/${pass.repeat}`, [agreements[i]], () => ({
-        ...agreements[i]!,
-        kicks: null,
-      })),
-    ),
-    rooms: players.map((own, i) =>
-      sameRooms(passes[i]!, 'rooms', [points[i]!.room, own], () => roomsOf(own, points[i]!.room)),
-    ),
+    passes: told.map(({ pass }) => pass),
+    players: told.map(({ players }) => players),
+    agreements: told.map(({ agreement }) => agreement),
+    withoutKicks: told.map(({ withoutKicks }) => withoutKicks),
+    rooms: told.map(({ rooms }) => rooms),
   };
 }

@@ -42,7 +42,7 @@ export function roomsOf(players: readonly (Player | null)[], agreed: boolean): (
         );
       case 'line':
         return isLead(player) && accompanied
-          ? roomBetween(Math.min(high - LEAD, Math.max(low, ceiling)), high)
+          ? roomBetween(Math.min(high - LEAD, Math.max(low, ceiling + 1)), high)
           : kind.range;
       default:
         return kind.range;

@@ -3,6 +3,7 @@ import { chordsInUse } from '../song/inUse';
 import { lastMade } from '../memory/lastMade';
 import { PPQ } from '../time/ticks';
 import { barsLength, sectionBars, type Bar } from '../time/bars';
+import { playingId } from './places';
 import { barsPlayed, excerptOf, type Excerpt } from './playedBars';
 import { slowed } from './slowing';
 
@@ -14,6 +15,8 @@ export interface Pass {
   /** The place of the form it belongs to, and which of its repeats it is, from 0: seeds rest on them. */
   readonly entry: string;
   readonly repeat: number;
+  /** The two as one word. */
+  readonly playing: string;
   /** Settings that hold for this pass only, by part. */
   readonly settings: Readonly<Record<string, Settings>>;
   /** How far it stands above what is set, or below; null where nothing is said of that. */
@@ -42,8 +45,12 @@ interface Playing {
   readonly entry: FormEntry;
   readonly section: Section;
   readonly pass: number;
+  readonly name: string;
   readonly excerpt: Excerpt;
 }
+
+/** Playings of a place of the form as they were made last. */
+const samePlayings = lastMade<readonly Playing[]>();
 
 /** What is played, in order: every pass of every section. */
 function playingsOf(song: Song): Playing[] {
@@ -51,11 +58,15 @@ function playingsOf(song: Song): Playing[] {
   return song.form.flatMap((entry) => {
     const section = byId.get(entry.section);
     if (!section) return [];
-    const bars = sectionBars(section, song);
-    const chords = chordsInUse(section);
-    return Array.from({ length: entry.repeats }, (_, pass) => {
-      const places = barsPlayed(section, pass, entry.repeats);
-      return { entry, section, pass, excerpt: excerptOf(section, bars, chords, places) };
+    const { key, metre, tempo } = song;
+    return samePlayings(entry, 'playings', [section, key, metre, tempo], () => {
+      const bars = sectionBars(section, song);
+      const chords = chordsInUse(section);
+      return Array.from({ length: entry.repeats }, (_, pass) => {
+        const places = barsPlayed(section, pass, entry.repeats);
+        const name = playingId({ entry: entry.id, pass });
+        return { entry, section, pass, name, excerpt: excerptOf(section, bars, chords, places) };
+      });
     });
   });
 }
@@ -64,14 +75,17 @@ function playingsOf(song: Song): Playing[] {
 function tagsOf(song: Song, last: Playing): Playing[] {
   const tag = song.close?.tag;
   if (!tag) return [];
-  const { section, excerpt } = last;
+  const { entry, section, excerpt } = last;
   const again = excerptOf(
     section,
     sectionBars(section, song),
     chordsInUse(section),
     excerpt.places.slice(-tag.bars),
   );
-  return Array.from({ length: tag.times }, (_, i) => ({ ...last, pass: last.pass + 1 + i, excerpt: again }));
+  return Array.from({ length: tag.times }, (_, i) => {
+    const pass = last.pass + 1 + i;
+    return { ...last, pass, name: playingId({ entry: entry.id, pass }), excerpt: again };
+  });
 }
 
 /** What the last chord of a playing leaves to the first of the next one. */
@@ -113,27 +127,30 @@ export function expandForm(song: Song): readonly Pass[] {
   const playings = playingsOf(song);
   const last = playings[playings.length - 1];
   const all = last ? [...playings, ...tagsOf(song, last)] : [];
-  for (const { entry, section, pass, excerpt } of all) {
+  for (const { entry, section, pass, name, excerpt } of all) {
     const index = played.get(section.id) ?? 0;
     const length = barsLength(excerpt.bars);
     // A tag is told as the playing it repeats.
     const set = Math.min(pass, entry.repeats - 1);
-    const own = {
-      section,
-      index,
-      entry: entry.id,
-      repeat: pass,
-      settings: entry.passes?.[set] ?? NOTHING_SET,
-      lift: entry.lifts?.[set] ?? section.lift ?? null,
-      start,
-      lead: before ? leadOf(passes[passes.length - 1]!) : 0,
-      length,
-      entersNew: section.id !== before,
-    };
+    const settings = entry.passes?.[set] ?? NOTHING_SET;
+    const lift = entry.lifts?.[set] ?? section.lift ?? null;
+    const lead = before ? leadOf(passes[passes.length - 1]!) : 0;
+    const entersNew = section.id !== before;
+    const begins = start;
     passes.push(
-      samePass(section, `${entry.id}/${pass}`, [excerpt, ...Object.values(own)], () => ({
-        ...own,
+      samePass(section, name, [excerpt, index, settings, lift, begins, lead, length, entersNew], () => ({
         ...excerpt,
+        section,
+        index,
+        entry: entry.id,
+        repeat: pass,
+        playing: name,
+        settings,
+        lift,
+        start: begins,
+        lead,
+        length,
+        entersNew,
       })),
     );
     played.set(section.id, index + 1);

@@ -28,7 +28,7 @@ function playerOf(kind: KindFacts, style: Style, song: Song, part: Part, pass: P
   const { section, settings, length, cues, chords, lift } = pass;
   const inPass = [section.settings[part.id], cues, section.together, settings[part.id], length];
   const of = [kind, style, song.groove, song.together, ...inPass, (lift?.by ?? 0) !== 0];
-  return samePlayer(part, `${pass.entry}/${pass.repeat}`, [...of, setForChords(chords, part.id)], () => ({
+  return samePlayer(part, pass.playing, [...of, setForChords(chords, part.id)], () => ({
     kind,
     stretches: stretchesOf(kind, style, song, part, pass),
   }));
@@ -36,21 +36,14 @@ function playerOf(kind: KindFacts, style: Style, song: Song, part: Part, pass: P
 
 const samePlayers = lastMade<readonly (Player | null)[]>();
 
-/** By playing and part; null for a part of a kind that is not at hand. A playing in which nothing changed has the very same ones. */
-export const playersOf = (
-  song: Song,
-  kinds: KindSet,
-  style: Style,
-  passes: readonly Pass[],
-): (readonly (Player | null)[])[] =>
-  passes.map((pass) =>
-    samePlayers(pass, 'players', [kinds, style, song.groove, song.together, song.parts], () =>
-      inRhythm(
-        song.parts.map((part) => {
-          const kind = kinds.get(part.kind);
-          return kind ? playerOf(kind, style, song, part, pass) : null;
-        }),
-        song.parts.map((p) => p.id),
-      ),
+/** Who plays in a playing, by part; null for a part of a kind that is not at hand. Where nothing changed the very same ones. */
+export const playersIn = (song: Song, kinds: KindSet, style: Style, pass: Pass): readonly (Player | null)[] =>
+  samePlayers(pass, 'players', [kinds, style, song.groove, song.together, song.parts], () =>
+    inRhythm(
+      song.parts.map((part) => {
+        const kind = kinds.get(part.kind);
+        return kind ? playerOf(kind, style, song, part, pass) : null;
+      }),
+      song.parts.map((p) => p.id),
     ),
   );

@@ -162,34 +162,19 @@ export function regionsOf(
   style: Style,
   agreed: Agreed,
 ): (readonly Region[] | null)[] {
-  const { passes, players } = agreed;
-  const spans = passes.map((pass, i) =>
-    sameSpans(pass, 'spans', [players[i]], () => spansOf(pass, players[i]!)),
-  );
-  const grounds = passes.map(groundOf);
-  return song.parts.map((part, p) => {
-    const kind = kinds.get(part.kind);
-    if (!kind) return null;
-    const alike = song.parts.flatMap((other, o) => (o < p && other.kind === part.kind ? [o] : []));
-    const of: unknown[] = [kind, style, song.seed, song.ending, song.key];
-    const terms = strikesWithKicks(kind) ? agreed.agreements : agreed.withoutKicks;
-    passes.forEach((pass, i) => {
-      of.push(grounds[i], players[i]![p], terms[i], agreed.rooms[i]![p], spans[i]);
-      for (const o of alike) of.push(players[i]![o]);
-      // Chords of its own lie over whoever carries the bass.
-      const own = pass.partChords[part.id];
-      if (own) of.push(own, players[i]);
-    });
-    return sameRegions(part, 'regions', of, () => {
-      const stretches = passes.map((_, i) => apart(players[i]!, p));
-      const heard = passes.map((pass, i) =>
-        takenEarly(heardSpans(pass, part.id, spans[i]!, players[i]!), stretches[i]!, pass.lead),
-      );
-      return passes.map((_, i) =>
-        regionOf(song, kind, style, part, passes, terms, heard, stretches[i]!, agreed.rooms[i]![p]!, i),
-      );
-    });
+  const { passes, players, agreements, withoutKicks, rooms } = agreed;
+  const { parts, seed, ending, key } = song;
+  // A playing in which nothing changed, before one whose chords stayed, is not looked at part by part.
+  const byPass = passes.map((pass, i) => {
+    const around = [passes[i + 1], players[i], players[i + 1], agreements[i], withoutKicks[i], rooms[i]];
+    return sameRegions(pass, 'regions', [kinds, style, parts, seed, ending, key, i === 0, ...around], () =>
+      parts.map((part, p) => {
+        const kind = kinds.get(part.kind);
+        return kind ? regionOf(song, kind, style, agreed, p, i) : null;
+      }),
+    );
   });
+  return parts.map(({ kind }, p) => (kinds.has(kind) ? byPass.map((regions) => regions[p]!) : null));
 }
 
 /** The chords of a playing that a part follows: its own in place of the chart's. */
@@ -281,9 +266,9 @@ interface Ground {
 const sameGround = lastMade<Ground>();
 
 /** The ground of a playing, the very same one as long as nothing of it is another. */
-function groundOf({ section, chords, start, lead, entersNew, entry, repeat }: Pass): Ground {
+function groundOf({ section, chords, start, lead, entersNew, playing }: Pass): Ground {
   const { id, name } = section;
-  return sameGround(chords, `${entry}/${repeat}`, [id, name, chords, start, lead, entersNew], () => ({
+  return sameGround(chords, playing, [id, name, chords, start, lead, entersNew], () => ({
     section: id,
     name,
     chords,
@@ -293,34 +278,44 @@ function groundOf({ section, chords, start, lead, entersNew, entry, repeat }: Pa
   }));
 }
 
-const sameRegions = lastMade<readonly Region[]>();
+const sameRegions = lastMade<readonly (Region | null)[]>();
 const sameSpans = lastMade<readonly Span[]>();
 
 /** A region in which nothing changed is the very same, and so is all that was made of it. */
 const sameRegion = lastMade<Region>();
 
+/** The chords of a playing as one of its parts hears them, before they are dressed for it. */
+function heardBy({ id }: Part, { passes, players }: Agreed, p: number, i: number): readonly Span[] {
+  const pass = passes[i]!;
+  const own = players[i]!;
+  const chart = sameSpans(pass, 'spans', [own], () => spansOf(pass, own));
+  return takenEarly(heardSpans(pass, id, chart, own), apart(own, p), pass.lead);
+}
+
 function regionOf(
   song: Song,
   kind: KindFacts,
   style: Style,
-  part: Part,
-  passes: readonly Pass[],
-  agreements: readonly Agreement[],
-  spans: readonly (readonly Span[])[],
-  stretches: readonly Stretch[],
-  room: Room | null,
+  agreed: Agreed,
+  p: number,
   index: number,
 ): Region {
+  const { passes, players, agreements, withoutKicks, rooms } = agreed;
+  const part = song.parts[p]!;
   const pass = passes[index]!;
   const following = passes[index + 1];
-  const own = ownSpans(kind, part, style, chordsFor(pass, part.id), spans[index]!, stretches);
-  const firstNext = spans[index + 1]?.[0];
+  const stretches = apart(players[index]!, p);
+  const heard = heardBy(part, agreed, p, index);
+  const own = ownSpans(kind, part, style, chordsFor(pass, part.id), heard, stretches);
+  const firstNext = following && heardBy(part, agreed, p, index + 1)[0];
+  const terms = (strikesWithKicks(kind) ? agreements : withoutKicks)[index]!;
+  const room = rooms[index]![p]!;
   const isLast = following === undefined;
   const nextKey = following?.bars[0]?.key ?? song.key;
   const entersNew = following?.entersNew ?? false;
-  const inputs = [kind, own, stretches, agreements[index], room, firstNext, isLast, nextKey, entersNew];
+  const inputs = [kind, own, stretches, terms, room, firstNext, isLast, nextKey, entersNew];
   const of = [groundOf(pass), ...inputs, song.seed, song.ending, index === 0];
-  return sameRegion(part, `${pass.entry}/${pass.repeat}`, of, () => {
+  return sameRegion(part, pass.playing, of, () => {
     const home = [song.seed, part.id, pass.section.id].join('/');
     const exact = stretches.every((s) => s.settings.telling === 'exactly');
     const listens = stretches.every((s) => s.settings.listens);
@@ -328,7 +323,7 @@ function regionOf(
     return {
       kind,
       // Told exactly every playing is the section's own.
-      seed: exact ? home : `${home}/${pass.entry}/${pass.repeat}`,
+      seed: exact ? home : `${home}/${pass.playing}`,
       home,
       length: pass.length,
       bars: pass.bars,
@@ -350,7 +345,7 @@ function regionOf(
           },
       ending: song.ending,
       hit: null,
-      terms: listens ? agreements[index]! : unheard(pass.bars.length),
+      terms: listens ? terms : unheard(pass.bars.length),
       room: room ?? kind.range,
     };
   });

@@ -3,13 +3,14 @@
  * anew that it touches, and those next to them where they hear it; all others stay as they were.
  */
 import equal from 'fast-deep-equal';
+import { lastMade } from '../memory/lastMade';
 import type { Bar } from '../time/bars';
 import type { Next, Region, Span } from './region';
 import { termsWithin, type Agreement } from './agreement';
 import type { Stretch } from './settings';
 
-/** Bars of a window; the last one of a region has up to twice as many. */
-export const WINDOW = 8;
+/** Bars of a window of those who do not think in longer phrases; the last one of a region has up to twice as many. */
+const WINDOW = 4;
 
 /** The bars of a window and the chords in them. Where nothing changed it is the very same. */
 export interface Piece {
@@ -20,17 +21,14 @@ export interface Piece {
   readonly end: number;
 }
 
-/** Cuts as they were made last: parts that hear the same chords share them. */
-const known = new WeakMap<
-  readonly Span[],
-  { readonly bars: readonly Bar[]; readonly pieces: readonly Piece[] }
->();
+/** Cuts as they were made last: parts that hear the same chords and plan as far share them. */
+const samePieces = lastMade<readonly Piece[]>();
 
 /** Bars at which windows begin: every so many, where a chord begins with the bar. */
-function cutsOf(bars: readonly Bar[], spans: readonly Span[]): { bar: number; span: number }[] {
+function cutsOf(bars: readonly Bar[], spans: readonly Span[], size: number): { bar: number; span: number }[] {
   const cuts = [{ bar: 0, span: 0 }];
   let span = 0;
-  for (let bar = WINDOW; bar + WINDOW <= bars.length; bar += WINDOW) {
+  for (let bar = size; bar + size <= bars.length; bar += size) {
     const { start } = bars[bar]!;
     while (span < spans.length && spans[span]!.start < start) span++;
     if (spans[span]?.start === start) cuts.push({ bar, span });
@@ -39,42 +37,28 @@ function cutsOf(bars: readonly Bar[], spans: readonly Span[]): { bar: number; sp
 }
 
 /** Pieces by the first of their spans: one in which nothing changed is the very same, and so is all that is known of it. */
-const lastPieces = new WeakMap<Span, { readonly of: readonly Bar[]; readonly piece: Piece }>();
+const samePiece = lastMade<Piece>();
 
-function stayed(of: readonly Bar[], piece: Piece): Piece {
-  const [first] = piece.spans;
-  if (!first) return piece;
-  const found = lastPieces.get(first);
-  const isSame =
-    found?.of === of &&
-    found.piece.firstBar === piece.firstBar &&
-    found.piece.end === piece.end &&
-    found.piece.spans.length === piece.spans.length &&
-    piece.spans.every((span, i) => span === found.piece.spans[i]);
-  if (isSame) return found.piece;
-  lastPieces.set(first, { of, piece });
-  return piece;
-}
-
-function piecesOf(bars: readonly Bar[], spans: readonly Span[]): readonly Piece[] {
-  const found = known.get(spans);
-  if (found?.bars === bars) return found.pieces;
-  const cuts = cutsOf(bars, spans);
-  const pieces = cuts.map((cut, i): Piece => {
-    const next = cuts[i + 1];
-    const own = bars.slice(cut.bar, next?.bar);
-    const last = own[own.length - 1]!;
-    return stayed(bars, {
-      firstBar: cut.bar,
-      bars: own,
-      spans: spans.slice(cut.span, next?.span),
-      start: own[0]!.start,
-      end: last.start + last.length,
+const piecesOf = (bars: readonly Bar[], spans: readonly Span[], size: number): readonly Piece[] =>
+  samePieces(spans, `${size}`, [bars], () => {
+    const cuts = cutsOf(bars, spans, size);
+    return cuts.map((cut, i): Piece => {
+      const next = cuts[i + 1];
+      const own = spans.slice(cut.span, next?.span);
+      const from = cut.bar;
+      const to = next?.bar ?? bars.length;
+      return samePiece(own[0] ?? spans, `${size}`, [bars, from, to, ...own], () => {
+        const last = bars[to - 1]!;
+        return {
+          firstBar: from,
+          bars: bars.slice(from, to),
+          spans: own,
+          start: bars[from]!.start,
+          end: last.start + last.length,
+        };
+      });
     });
   });
-  known.set(spans, { bars, pieces });
-  return pieces;
-}
 
 /** What a window may know of the one that follows it in its region. */
 function leadsInto({ spans, bars }: Piece): Next {
@@ -100,30 +84,19 @@ function within(stretches: readonly Stretch[], start: number, end: number): read
 }
 
 /** Terms of windows as they were cut last, by the bars they are for: where the same was agreed they are the very same. */
-const lastTerms = new WeakMap<Bar, Agreement>();
+const sameTerms = lastMade<Agreement>(equal);
 
-function sameTerms(bar: Bar, terms: Agreement): Agreement {
-  const last = lastTerms.get(bar);
-  if (last && equal(last, terms)) return last;
-  lastTerms.set(bar, terms);
-  return terms;
-}
+/** Terms cut into the same pieces, shared by all parts that are told the same and plan as far. */
+const sameCut = lastMade<readonly Agreement[]>();
 
-/** Terms cut into the same pieces, shared by all parts. */
-const termPieces = new WeakMap<
-  Agreement,
-  { readonly pieces: readonly Piece[]; readonly terms: readonly Agreement[] }
->();
-
-function termsOf(terms: Agreement, pieces: readonly Piece[]): readonly Agreement[] {
-  const found = termPieces.get(terms);
-  if (found?.pieces === pieces) return found.terms;
-  const cut = pieces.map(({ firstBar, bars, start, end }, i) =>
-    sameTerms(bars[0]!, termsWithin(terms, firstBar, bars.length, start, end, i === pieces.length - 1)),
+const termsOf = (terms: Agreement, pieces: readonly Piece[], size: number): readonly Agreement[] =>
+  sameCut(terms, `${size}`, [pieces], () =>
+    pieces.map(({ firstBar, bars, start, end }, i) =>
+      sameTerms(bars[0]!, `${bars.length} ${terms.kicks !== null}`, [terms], () =>
+        termsWithin(terms, firstBar, bars.length, start, end, i === pieces.length - 1),
+      ),
+    ),
   );
-  termPieces.set(terms, { pieces, terms: cut });
-  return cut;
-}
 
 const NO_SPANS: readonly Span[] = [];
 
@@ -133,34 +106,57 @@ export interface Cut {
   readonly terms: readonly Agreement[];
   /** Who hears no chords is not asked again when one changes; only the last hit lies on one. */
   readonly deaf: boolean;
+  /** Whether it is told which chord follows a window. */
+  readonly heedsNext: boolean;
 }
 
 export function cutOf({ bars, spans, terms, kind }: Region): Cut {
-  const pieces = piecesOf(bars, spans);
+  const size = kind.window ?? WINDOW;
+  const pieces = piecesOf(bars, spans, size);
   return {
     pieces,
-    terms: pieces.length < 2 ? [terms] : termsOf(terms, pieces),
+    terms: pieces.length < 2 ? [terms] : termsOf(terms, pieces, size),
     deaf: kind.nature === 'percussion',
+    heedsNext: kind.heedsNext ?? true,
   };
 }
 
-/** One window of a region; ticks stay those of the region. */
-export function windowOf(region: Region, { pieces, terms, deaf }: Cut, index: number): Region {
-  if (pieces.length < 2) return region;
-  const piece = pieces[index]!;
+/** What follows, as one hears it who leans on no chord of it: when it is felt. */
+const withoutChord = (next: Next, push: number): Next => ({
+  ...next,
+  chord: null,
+  key: '',
+  push,
+  leadIn: null,
+});
+
+/** What a window is told of what follows it. */
+function nextOf(region: Region, { pieces, deaf, heedsNext }: Cut, index: number): Next | null {
   const following = pieces[index + 1];
   const next = following ? leadsInto(following) : region.next;
+  if (!next) return null;
+  if (deaf && following) return withoutChord(next, 0);
+  return heedsNext ? next : withoutChord(next, next.push);
+}
+
+/** One window of a region; ticks stay those of the region. */
+export function windowOf(region: Region, cut: Cut, index: number): Region {
+  const { pieces, terms, deaf } = cut;
+  const next = nextOf(region, cut, index);
+  if (pieces.length < 2) return { ...region, next };
+  const piece = pieces[index]!;
+  const isLast = index === pieces.length - 1;
   return {
     ...region,
     firstBar: piece.firstBar,
     bars: piece.bars,
     terms: terms[index]!,
-    spans: deaf && following ? NO_SPANS : piece.spans,
+    spans: deaf && !isLast ? NO_SPANS : piece.spans,
     stretches: within(region.stretches, piece.start, piece.end),
     length: piece.end,
     first: region.first && index === 0,
     entersNew: region.entersNew && index === 0,
-    next: deaf && following && next ? { ...next, chord: null, push: 0, leadIn: null } : next,
+    next,
   };
 }
 

@@ -76,8 +76,6 @@ const inPlaying = (band: Band, playing: string, parts?: readonly string[]): stri
       }),
   );
 
-const playingsOf = (s: Song) => expandForm(s).map((p) => ({ ...p, playing: `${p.entry}/${p.repeat}` }));
-
 describe('locality', () => {
   it('an edit in one section leaves the notes of all others as they were, but of what leads into it', () => {
     fc.assert(
@@ -92,7 +90,7 @@ describe('locality', () => {
         ][what]!;
         const edited = after(s, edit);
         const [a, b] = [renderBand(s, OURS), renderBand(edited, OURS)];
-        const all = playingsOf(s);
+        const all = expandForm(s);
         all.forEach(({ playing, section }, i) => {
           const isNext = all[i + 1]?.section.id === id;
           if (section.id === id || isNext) return;
@@ -111,7 +109,7 @@ describe('locality', () => {
         const part = s.parts[pick % s.parts.length]?.id ?? '';
         const edited = after(s, setSettings(part, { entry: entry.id, pass }, { on: false }));
         const [a, b] = [renderBand(s, OURS), renderBand(edited, OURS)];
-        const all = playingsOf(s);
+        const all = expandForm(s);
         const at = all.findIndex((p) => p.playing === `${entry.id}/${pass}`);
         all.forEach(({ playing }, i) => {
           // A tag repeats the last playing, as it is set; its fill may know what comes.
@@ -164,7 +162,7 @@ describe('lift', () => {
       fc.property(anyBandedSong, (s) => {
         const { id } = s.sections[0]!;
         const [low, high] = [-1, 1].map((by) => renderBand(after(s, setLift(id, { by })), OURS));
-        const { playing } = playingsOf(s)[0]!;
+        const { playing } = expandForm(s)[0]!;
         expect(strengthOf(high!, playing)).toBeGreaterThan(strengthOf(low!, playing));
         for (const drums of ['drums', 'bass']) {
           const count = (band: Band): number =>

@@ -11,6 +11,7 @@ export const arp = defineKind<ArpPattern>({
   range: ARP_RANGE,
   carriesBass: false,
   strict: false,
+  heedsNext: false,
   defaults: { register: 60, voices: 4, instrument: 11 },
   instruments: [11, 9, 12, 46, 24, 88, 4],
   mix: { level: 85, pan: 28, room: 46 },

@@ -14,6 +14,7 @@ export const drums = defineKind<DrumsPattern>({
   range: GM_PERCUSSION,
   carriesBass: false,
   strict: false,
+  window: 8,
   defaults: {},
   instruments: [],
   mix: { level: 107, pan: 64, room: 20 },

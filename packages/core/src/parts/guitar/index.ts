@@ -11,6 +11,7 @@ export const guitar = defineKind<GuitarPattern>({
   range: GUITAR_RANGE,
   carriesBass: false,
   strict: false,
+  heedsNext: false,
   defaults: { register: 40, voices: 6, instrument: 25, strum: 30 },
   instruments: [25, 24, 26, 27, 29],
   mix: { level: 75, pan: 88, room: 28 },

@@ -17,6 +17,7 @@ export const horns = defineKind<StringsPattern>({
   range: [40, 84],
   carriesBass: false,
   strict: false,
+  heedsNext: false,
   defaults: { register: 55, spread: 4, voices: 4, manner: 'close', dynamics: 'mf', instrument: 61 },
   instruments: [61, 56, 57, 66, 59, 60, 62],
   mix: { level: 74, pan: 92, room: 36 },

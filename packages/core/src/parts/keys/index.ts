@@ -11,6 +11,7 @@ export const keys = defineKind<KeysPattern>({
   range: KEYS_RANGE,
   carriesBass: false,
   strict: false,
+  heedsNext: false,
   defaults: { register: 55, voices: 4, instrument: 0 },
   instruments: [0, 1, 4, 5, 16, 18, 21],
   mix: { level: 91, pan: 42, room: 30 },

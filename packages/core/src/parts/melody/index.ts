@@ -11,6 +11,8 @@ export const melody = defineKind<LinePattern>({
   range: [53, 84],
   carriesBass: false,
   strict: false,
+  heedsNext: false,
+  window: 8,
   defaults: { register: 65, density: 4, dynamics: 'mf', instrument: 68, slides: 'some' },
   instruments: [68, 73, 71, 40, 56, 75, 22, 54],
   mix: { level: 77, pan: 61, room: 44 },

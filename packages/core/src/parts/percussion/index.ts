@@ -26,6 +26,7 @@ export const percussion = defineKind<PercussionPattern>({
   range: GM_PERCUSSION,
   carriesBass: false,
   strict: false,
+  window: 8,
   defaults: { dynamics: 'mp' },
   instruments: [],
   mix: { level: 124, pan: 102, room: 26 },

@@ -10,6 +10,8 @@ export const solo = defineKind<LinePattern>({
   range: [50, 88],
   carriesBass: false,
   strict: false,
+  heedsNext: false,
+  window: 8,
   defaults: { register: 64, density: 4, instrument: 73, telling: 'freely', slides: 'some' },
   instruments: [73, 66, 65, 56, 71, 40, 22, 26, 68],
   mix: { level: 78, pan: 67, room: 40 },

@@ -11,6 +11,7 @@ export const strings = defineKind<StringsPattern>({
   range: [28, 93],
   carriesBass: false,
   strict: true,
+  heedsNext: false,
   defaults: { register: 48, spread: 7, voices: 4, dynamics: 'p', instrument: 48, swell: 'gentle' },
   instruments: [48, 49, 44, 52, 89],
   mix: { level: 84, pan: 64, room: 60 },
