@@ -137,7 +137,7 @@ test('a band is kept as a style of one’s own, used in another song, taken out,
   expect(second('Guitar')).toBe(first('Guitar'));
 
   await page.getByRole('button', { name: /^Yours/ }).click();
-  const own = page.getByRole('dialog', { name: 'Your own styles' });
+  const own = page.getByRole('dialog', { name: 'Your own styles and players' });
   await own.getByRole('button', { name, exact: true }).click();
   await expect(own.getByText(/one song plays by it/).first()).toBeVisible();
   expect(await findings(page)).toEqual([]);
@@ -160,6 +160,52 @@ test('a band is kept as a style of one’s own, used in another song, taken out,
   await expect(own.getByRole('alert')).toContainText('density');
   await bring('own.json', text);
   await expect(own.getByRole('status')).toContainText('is brought in');
-  await page.getByRole('button', { name: 'Close Your own styles' }).click();
+  await page.getByRole('button', { name: 'Close Your own styles and players' }).click();
   expect((await bandOf(page))('Bass')).toBe(first('Bass'));
+});
+
+test('a player is kept from one song, and plays in another: as a part of its own, and in place of one', async ({
+  page,
+}) => {
+  const name = `Lee ${Date.now()}`;
+  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
+  await page.getByRole('button', { name: 'Try Octave rock' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: /^Close/ }).click();
+  const first = await bandOf(page);
+  const itself = async (part: string): Promise<void> => {
+    await page.getByRole('button', { name: `Page of ${part}` }).click();
+    const fold = page.getByRole('button', { name: /^The part itself/ });
+    if ((await fold.getAttribute('aria-expanded')) !== 'true') await fold.click();
+  };
+  await itself('Bass');
+  await page.getByRole('button', { name: 'Keep as a player: Bass' }).click();
+  const sheet = page.getByRole('dialog', { name: 'Keep Bass as a player' });
+  await sheet.getByLabel('Name of the player').fill(name);
+  await sheet.getByRole('button', { name: 'Keep as a player' }).click();
+  await expect(sheet.getByRole('status')).toContainText('is kept');
+  expect(await findings(page)).toEqual([]);
+
+  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
+  await page.getByRole('link', { name: 'Band' }).click();
+  const before = await bandOf(page);
+  expect(before('Bass')).not.toBe(first('Bass'));
+  await itself('Bass');
+  await page.getByRole('combobox', { name: 'Play as' }).selectOption({ label: name });
+  await page.getByRole('button', { name: 'Back to the band' }).click();
+  expect((await bandOf(page))('Bass')).toBe(first('Bass'));
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  expect((await bandOf(page))('Bass')).toBe(before('Bass'));
+  await page.getByRole('combobox', { name: 'Add a part' }).selectOption({ label: `${name} (your bass)` });
+  await expect(page.getByRole('button', { name: `Page of ${name}` })).toBeVisible();
+
+  await page.getByRole('button', { name: /^Yours/ }).click();
+  const own = page.getByRole('dialog', { name: 'Your own styles and players' });
+  await own.getByRole('button', { name, exact: true }).click();
+  await expect(own.getByText('plays bass').first()).toBeVisible();
+  expect(await findings(page)).toEqual([]);
+  await own.getByRole('button', { name: `Delete ${name}` }).click();
+  await expect(own.getByRole('status')).toContainText('is deleted');
 });

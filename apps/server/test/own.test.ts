@@ -1,4 +1,4 @@
-/** Styles and patterns of the writer's own on the server: kept, replaced, deleted, refused. */
+/** Styles, patterns and players of the writer's own on the server: kept, replaced, deleted, refused. */
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
 import { LIBRARY } from '@backline/core/library/index';
@@ -28,10 +28,36 @@ it('a style is kept, told with the songs that play by it, replaced and deleted',
   expectProblem(await put(one.id, 1, other), 409, /changed elsewhere/);
   expectProblem(await request(on.app).delete(`/api/own/${one.id}?revision=1`), 409, /changed elsewhere/);
   await request(on.app).delete(`/api/own/${one.id}?revision=2`).expect(204);
-  expectProblem(await request(on.app).delete(`/api/own/${one.id}?revision=2`), 404, /not among your styles/);
-  expectProblem(await put(one.id, 2, other), 404, /not among your styles/);
-  expectProblem(await put('nonsense', 2, other), 404, /not among your styles/);
+  expectProblem(
+    await request(on.app).delete(`/api/own/${one.id}?revision=2`),
+    404,
+    /not among what is yours/,
+  );
+  expectProblem(await put(one.id, 2, other), 404, /not among what is yours/);
+  expectProblem(await put('nonsense', 2, other), 404, /not among what is yours/);
   expect(await list()).toEqual([]);
+});
+
+it('a player is kept among them, and refused where nobody can play so', async () => {
+  const player = {
+    format: 'vivid-backline-player',
+    version: 1,
+    id: 'own-soft',
+    name: 'Soft hand',
+    about: '',
+    kind: 'bass',
+    settings: { pattern: 'two-beat', density: 2 },
+  };
+  const one = storedOwnSchema.parse((await post(player).expect(201)).body);
+  expect([one.document, one.songs]).toEqual([player, 0]);
+  expectProblem(await post(player), 422, /player with the id "own-soft" already/);
+  expectProblem(await post({ ...player, id: 'own-b', settings: {} }), 422, /plays by a pattern/);
+  expectProblem(
+    await put(one.id, 1, { ...player, settings: { pattern: 'nobodys' } }),
+    422,
+    /no pattern "nobodys"/,
+  );
+  expect((await put(one.id, 1, { ...player, name: 'Softer' }).expect(200)).body.revision).toBe(2);
 });
 
 it('sent again because the answer was lost, it is kept once', async () => {

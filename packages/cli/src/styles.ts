@@ -8,6 +8,7 @@ import { LIBRARY } from '@backline/core/library/index';
 import { KINDS } from '@backline/core/parts/index';
 import { BEAT_LENGTH, type Grid, type Pattern } from '@backline/core/style/pattern';
 import { PATTERNS_FORMAT, readFamily } from '@backline/core/style/patternLibrary';
+import { PLAYER_FORMAT, readPlayer } from '@backline/core/style/player';
 import { readStyle } from '@backline/core/style/read';
 import type { Style } from '@backline/core/style/schema';
 import { OURS } from '@backline/core/styles/index';
@@ -68,7 +69,7 @@ export function patterns({ operands, options }: Given): unknown {
   }));
 }
 
-/** A file read as a style or as a family of patterns; what is wrong with it is said with its place. */
+/** A file read as a style, as a family of patterns or as a player; what is wrong with it is said with its place. */
 export function styleCheck({ operands }: Given): unknown {
   const [file] = operands;
   if (operands.length !== 1 || file === undefined) {
@@ -81,7 +82,14 @@ export function styleCheck({ operands }: Given): unknown {
     const why = error instanceof SyntaxError ? `is no JSON: ${error.message}` : 'cannot be read.';
     throw new UsageError(`${file} ${why}`);
   }
-  if ((document as { format?: unknown } | null)?.format === PATTERNS_FORMAT) {
+  const format = (document as { format?: unknown } | null)?.format;
+  if (format === PLAYER_FORMAT) {
+    const { player, trouble } = readPlayer(document, KINDS, LIBRARY);
+    if (!player) throw new UsageError(`${file}: ${trouble}`);
+    const { id, name, kind, settings } = player;
+    return { id, name, kind, pattern: settings.pattern };
+  }
+  if (format === PATTERNS_FORMAT) {
     const family = readFamily(document, KINDS);
     if (family.trouble !== null) throw new UsageError(`${file}: ${family.trouble}`);
     return { kind: family.kind, patterns: family.patterns.map(({ id, name }) => ({ id, name })) };

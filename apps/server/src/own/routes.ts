@@ -6,7 +6,7 @@ import { Problem } from '../http/problem';
 import type { OwnOutcome, OwnStore } from './store';
 
 const unknownOwn = (): Problem =>
-  new Problem(404, 'No such style', 'It is not among your styles; it may have been deleted.');
+  new Problem(404, 'No such style or player', 'It is not among what is yours; it may have been deleted.');
 
 const changed = (): Problem =>
   new Problem(
@@ -18,7 +18,7 @@ const changed = (): Problem =>
 /** What was kept, or why it was not. */
 function keptOf(outcome: OwnOutcome): StoredOwn {
   if (outcome.kind === 'kept') return outcome.own;
-  if (outcome.kind === 'refused') throw new Problem(422, 'Not a style that can be kept', outcome.trouble);
+  if (outcome.kind === 'refused') throw new Problem(422, 'It cannot be kept', outcome.trouble);
   throw outcome.kind === 'changed' ? changed() : unknownOwn();
 }
 
@@ -30,7 +30,7 @@ function idIn(id: unknown): string {
 
 const removeQuery = z.strictObject({ revision: z.coerce.number().pipe(revisionSchema) });
 
-/** REST for styles and patterns of the writer's own: list, create, replace, delete. */
+/** REST for styles, patterns and players of the writer's own: list, create, replace, delete. */
 export function ownRoutes(store: OwnStore): Router {
   const routes = Router();
 

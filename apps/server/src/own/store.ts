@@ -29,7 +29,7 @@ const stored = ({ id, revision, document, songs }: Row): StoredOwn => ({
 /** A document's own id within songs: they name a style by it. */
 const styleIdOf = (document: OwnDocument): unknown => document.id;
 
-/** Styles and patterns of the writer's own, each as its file with a revision. */
+/** Styles, patterns and players of the writer's own, each as its file with a revision. */
 export class OwnStore {
   constructor(private readonly db: Knex) {}
 

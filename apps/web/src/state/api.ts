@@ -149,7 +149,7 @@ export const deleteProgression = async (id: string): Promise<void> =>
 export const OWN = '/api/own';
 const ownPath = (id: string): string => `${OWN}/${encodeURIComponent(id)}`;
 
-/** The writer's own styles and patterns. */
+/** The writer's own styles, patterns and players. */
 export const fetchOwn = async (): Promise<StoredOwn[]> => understood(ownListSchema, await request(OWN)).own;
 
 export const createOwn = async (id: string, document: OwnDocument): Promise<StoredOwn> =>

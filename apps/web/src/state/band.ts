@@ -32,7 +32,7 @@ class Generation {
   private sent: Song | null = null;
   private sentOwn: readonly OwnDocument[] | null = null;
   private next: Song | null = null;
-  /** The writer's own styles and patterns, as the next band is to have them. */
+  /** The writer's own styles, patterns and players, as the next band is to have them. */
   private own: readonly OwnDocument[] = [];
   private count = 0;
   /** The band as it came last, whether or not it was shown, and in which answer. */

@@ -1,6 +1,7 @@
-/** The writer's own styles and patterns: kept on the server, played by at once. */
+/** The writer's own styles, patterns and players: kept on the server, played by at once. */
 import useSWR, { mutate } from 'swr';
 import { OWN_LIMITS, type OwnDocument, type StoredOwn } from '@backline/core/own/transport';
+import type { PlayerFile } from '@backline/core/style/player';
 import type { StyleFile } from '@backline/core/style/schema';
 import { OWN, createOwn, deleteOwn, fetchOwn, replaceOwn } from './api';
 import { newId } from './newId';
@@ -38,12 +39,19 @@ export const nameIn = ({ name, about }: OwnDocument): string =>
 export const isStyle = (document: OwnDocument): document is OwnDocument & StyleFile =>
   document.format === 'vivid-backline-style';
 
+export const isPlayer = (document: OwnDocument): document is OwnDocument & PlayerFile =>
+  document.format === 'vivid-backline-player';
+
+/** What has an id and a name of its own: a style, a player. */
+export type Named = OwnDocument & (StyleFile | PlayerFile);
+export const isNamed = (document: OwnDocument): document is Named => isStyle(document) || isPlayer(document);
+
 /** A file that was brought in, or why it is none that can be. */
 export type Brought =
   | { readonly document: OwnDocument; readonly trouble: null }
   | { readonly document: null; readonly trouble: string };
 
-/** Reads a file's text as a style or as patterns; what is wrong is said with its place. */
+/** Reads a file's text as a style, as patterns or as a player; what is wrong is said with its place. */
 export function readBrought(text: string): Brought {
   const refused = (trouble: string): Brought => ({ document: null, trouble });
   if (text.length > OWN_LIMITS.length) {
@@ -61,13 +69,16 @@ export function readBrought(text: string): Brought {
   return own ? { document: document as OwnDocument, trouble: null } : refused(trouble);
 }
 
-/** A style under an id and a name that no other has. */
-export function asAnother(document: OwnDocument & StyleFile): OwnDocument & StyleFile {
-  const { freeStyleName, ownId } = repertoireTools();
-  const name = freeStyleName(document.name, repertoire());
+/** The same under an id and a name that no other has. */
+export function asAnother(document: Named): Named {
+  const { freePlayerName, freeStyleName, ownId } = repertoireTools();
+  const free = isStyle(document) ? freeStyleName : freePlayerName;
+  const name = free(document.name, repertoire());
   return { ...document, name, id: ownId(name, repertoire()) };
 }
 
-/** The style of the writer's own that has a document's id; null where none has. */
-export const sameStyle = (document: OwnDocument, own: readonly StoredOwn[]): StoredOwn | null =>
-  isStyle(document) ? (own.find((o) => isStyle(o.document) && o.document.id === document.id) ?? null) : null;
+/** That of the writer's own which has a document's format and id; null where none has. */
+export const sameOwn = (document: OwnDocument, own: readonly StoredOwn[]): StoredOwn | null =>
+  isNamed(document)
+    ? (own.find((o) => o.document.format === document.format && o.document.id === document.id) ?? null)
+    : null;

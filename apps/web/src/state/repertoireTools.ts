@@ -4,8 +4,10 @@
  */
 import { LIBRARY } from '@backline/core/library/index';
 import { styleFromSong, type KeptAs } from '@backline/core/own/keep';
+import { playerFromPart } from '@backline/core/own/keepPlayer';
 import type { Repertoire } from '@backline/core/band/repertoire';
-import type { Song } from '@backline/core/song/schema';
+import type { Part, Song } from '@backline/core/song/schema';
+import type { PlayerFile } from '@backline/core/style/player';
 import type { StyleFile } from '@backline/core/style/schema';
 
 export { compare } from '@backline/core/told/compare';
@@ -16,8 +18,12 @@ export { standing } from '@backline/core/told/standing';
 export { tensionBetween, tensionOf } from '@backline/core/told/tension';
 export { bandInWords, canBeKept } from '@backline/core/own/keep';
 export { nameOfOwn, readOwn } from '@backline/core/own/read';
-export { freeStyleName, ownId, repertoireWith } from '@backline/core/own/repertoire';
+export { freePlayerName, freeStyleName, ownId, repertoireWith } from '@backline/core/own/repertoire';
 
 /** The band of a song as a style. */
 export const keptBand = (song: Song, repertoire: Repertoire, as: KeptAs): StyleFile =>
   styleFromSong(song, repertoire, LIBRARY, as);
+
+/** A part of a song as a player; null where its kind is not at hand. */
+export const keptPlayer = (song: Song, part: Part, repertoire: Repertoire, as: KeptAs): PlayerFile | null =>
+  playerFromPart(song, part, repertoire, LIBRARY, as);

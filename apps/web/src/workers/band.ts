@@ -21,7 +21,7 @@ export interface BandRequest {
   readonly number: number;
   /** The whole song, or what is other in it than in the one sent before. */
   readonly song: { readonly whole: Song } | { readonly other: SongDifference };
-  /** The writer's own styles and patterns, where they are other than before. */
+  /** The writer's own styles, patterns and players, where they are other than before. */
   readonly own?: readonly OwnDocument[];
   /** Which answer the page has the band of; null where it has none. */
   readonly has: number | null;

@@ -1,7 +1,7 @@
 import type { OwnDocument } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
 
-/** A song, and the writer's own styles and patterns that it may play by. */
+/** A song, and the writer's own styles, patterns and players that it may play by. */
 export interface Playable {
   readonly song: Song;
   readonly own: readonly OwnDocument[];

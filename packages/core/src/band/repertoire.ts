@@ -4,6 +4,7 @@ import { freeId, freeName } from '../song/names';
 import { kindSet, type KindSet } from '../style/kind';
 import { NO_LIBRARY, type Library } from '../style/patternLibrary';
 import { styleFor, styleSet, type StyleSet } from '../style/set';
+import type { PlayerFile } from '../style/player';
 import type { Player, Style } from '../style/schema';
 import type { Kind } from '../parts/kind';
 
@@ -11,6 +12,8 @@ export interface Repertoire {
   /** In the order a band is built up. */
   readonly kinds: KindSet<Kind>;
   readonly styles: StyleSet;
+  /** Players of the writer's own, whom any band can take in. */
+  readonly players: readonly PlayerFile[];
 }
 
 /** @param library patterns that parts may play by in any style. */
@@ -18,11 +21,13 @@ export const repertoireOf = (
   kinds: readonly Kind[],
   styles: readonly Style[],
   library: Library = NO_LIBRARY,
+  players: readonly PlayerFile[] = [],
 ): Repertoire => ({
   kinds: kindSet(
     kinds.map((kind) => (library.has(kind.id) ? { ...kind, library: library.get(kind.id)! } : kind)),
   ),
   styles: styleSet(styles),
+  players,
 });
 
 /** The style a song plays in: its own, or the stand-in where that is not at hand. */

@@ -4,6 +4,7 @@ import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
 import type { KeptPlaying, Part, Section, Settings, Song } from '../song/schema';
 import { tidyName } from '../song/text';
+import type { Player } from '../style/schema';
 import { edit, type Edit } from './apply';
 import { chordLists, copyOf } from './within';
 
@@ -17,6 +18,24 @@ export const addPart = (part: Part): Edit =>
       part.name,
     );
     song.parts.push({ ...part, id, name });
+  });
+
+/**
+ * Lets a part play as a player does, for the whole song: what is set for single sections, for chords by hand, and
+ * whether it plays at all, stays.
+ */
+export const playAs = (id: string, { kind, level, settings }: Player): Edit =>
+  edit('play as another player', (song) => {
+    const part = song.parts.find((p) => p.id === id);
+    if (part?.kind !== kind) return;
+    const { on, variation, rhythmOf } = part.settings;
+    part.settings = {
+      ...copyOf(settings),
+      ...(on === undefined ? {} : { on }),
+      ...(variation === undefined ? {} : { variation }),
+      ...(rhythmOf === undefined ? {} : { rhythmOf }),
+    };
+    if (level !== undefined) part.mix.level = level;
   });
 
 type BySettings = Record<string, Settings>;

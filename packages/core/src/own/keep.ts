@@ -23,7 +23,7 @@ import { overlay, patternOf, patternsOf } from '../timeline/settings';
 const MOST_PATTERNS = 64;
 
 /** Settings that mean something in the song they come from only: another part's rhythm, a rest, a draw. */
-function movable({ rhythmOf: _rhythm, on: _on, variation: _draw, ...settings }: Settings): Settings {
+export function movable({ rhythmOf: _rhythm, on: _on, variation: _draw, ...settings }: Settings): Settings {
   return settings;
 }
 

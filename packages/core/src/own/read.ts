@@ -1,8 +1,10 @@
-/** The one door for what a writer adds to what can be played by: a style, or patterns. */
+/** The one door for what a writer adds to what can be played by: a style, patterns, or a player. */
+import equal from 'fast-deep-equal';
 import { LIBRARY } from '../library/index';
 import { KINDS } from '../parts/index';
 import { OURS } from '../styles/index';
 import { PATTERNS_FORMAT, patternIn, readFamily, type LibraryPattern } from '../style/patternLibrary';
+import { PLAYER_FORMAT, readPlayer, type PlayerFile } from '../style/player';
 import { readStyle } from '../style/read';
 import type { Style } from '../style/schema';
 import { findStyle } from '../style/set';
@@ -15,16 +17,22 @@ export type Own =
       readonly about: string;
       readonly kind: string;
       readonly patterns: readonly LibraryPattern[];
-    };
+    }
+  | { readonly what: 'player'; readonly player: PlayerFile };
 
 export type ReadOwn =
   | { readonly own: Own; readonly trouble: null }
   /** Why it cannot be played by, as a sentence with the place. */
   | { readonly own: null; readonly trouble: string };
 
-/** A style's file or one of patterns. A style names patterns that everyone has, and writes out its others. */
+/** A style's file, one of patterns, or one of a player. A style names patterns that everyone has, and writes out its others. */
 export function readOwn(document: unknown): ReadOwn {
-  if ((document as { format?: unknown } | null)?.format === PATTERNS_FORMAT) {
+  const format = (document as { format?: unknown } | null)?.format;
+  if (format === PLAYER_FORMAT) {
+    const { player, trouble } = readPlayer(document, KINDS, LIBRARY);
+    return player ? { own: { what: 'player', player }, trouble: null } : { own: null, trouble };
+  }
+  if (format === PATTERNS_FORMAT) {
     const { kind, patterns, trouble } = readFamily(document, KINDS);
     if (trouble !== null) return { own: null, trouble };
     const { about } = document as { about: string };
@@ -35,7 +43,21 @@ export function readOwn(document: unknown): ReadOwn {
 }
 
 /** What it is called where it is listed. */
-export const nameOfOwn = (own: Own): string => (own.what === 'style' ? own.style.name : own.about);
+export function nameOfOwn(own: Own): string {
+  if (own.what === 'style') return own.style.name;
+  return own.what === 'player' ? own.player.name : own.about;
+}
+
+/** The patterns a document brings, for which kind of part; a style's are its own affair. */
+export function broughtBy(
+  own: Own,
+): { readonly kind: string; readonly patterns: readonly LibraryPattern[] } | null {
+  if (own.what === 'patterns') return own;
+  if (own.what === 'player' && own.player.pattern) {
+    return { kind: own.player.kind, patterns: [own.player.pattern] };
+  }
+  return null;
+}
 
 const isSameName = (a: string, b: string): boolean =>
   a.trim().toLocaleLowerCase('en') === b.trim().toLocaleLowerCase('en');
@@ -48,15 +70,31 @@ export function idTaken(own: Own, others: readonly Own[]): string | null {
       findStyle(OURS.styles, id) !== null || others.some((o) => o.what === 'style' && o.style.id === id);
     return isTaken ? `There is a style with the id "${id}" already. Give this one another id.` : null;
   }
-  const { kind, patterns } = own;
-  const taken = new Set(
-    others.flatMap((o) => (o.what === 'patterns' && o.kind === kind ? o.patterns.map((p) => p.id) : [])),
-  );
-  for (const { id } of patterns) {
-    if (taken.has(id) || patternIn(LIBRARY, kind, id)) {
+  if (own.what === 'player') {
+    const { id } = own.player;
+    if (others.some((o) => o.what === 'player' && o.player.id === id)) {
+      return `There is a player with the id "${id}" already. Give this one another id.`;
+    }
+  }
+  return patternTaken(own, others);
+}
+
+/** A pattern whose id another one has; the same pattern may come with several players. */
+function patternTaken(own: Own, others: readonly Own[]): string | null {
+  const brought = broughtBy(own);
+  if (!brought) return null;
+  const { kind, patterns } = brought;
+  const there = others.flatMap((o) => {
+    const other = broughtBy(o);
+    return other?.kind === kind ? other.patterns : [];
+  });
+  for (const [i, pattern] of patterns.entries()) {
+    const { id } = pattern;
+    const isSame = (p: LibraryPattern): boolean => own.what === 'player' && equal(p, pattern);
+    const isTaken = [...there, ...patterns.slice(0, i)].some((p) => p.id === id && !isSame(p));
+    if (isTaken || patternIn(LIBRARY, kind, id)) {
       return `There is a pattern for ${kind} with the id "${id}" already. Give this one another id.`;
     }
-    taken.add(id);
   }
   return null;
 }

@@ -5,13 +5,18 @@ import { KINDS } from '../parts/index';
 import { OURS } from '../styles/index';
 import type { Library, LibraryPattern } from '../style/patternLibrary';
 import { freeName } from '../song/names';
-import { idTaken, readOwn, type Own } from './read';
+import { broughtBy, idTaken, readOwn, type Own } from './read';
 
 /** The library with the writer's own patterns behind it. */
 function libraryWith(own: readonly Own[]): Library {
   const library = new Map<string, readonly LibraryPattern[]>(LIBRARY);
   for (const one of own) {
-    if (one.what === 'patterns') library.set(one.kind, [...(library.get(one.kind) ?? []), ...one.patterns]);
+    const brought = broughtBy(one);
+    if (!brought) continue;
+    const there = library.get(brought.kind) ?? [];
+    // Two players may bring the same pattern.
+    const others = brought.patterns.filter(({ id }) => !there.some((p) => p.id === id));
+    library.set(brought.kind, [...there, ...others]);
   }
   return library;
 }
@@ -28,7 +33,8 @@ export function repertoireWith(documents: readonly unknown[]): Repertoire {
     if (read.own && idTaken(read.own, own) === null) own.push(read.own);
   }
   const styles = own.flatMap((one) => (one.what === 'style' ? [one.style] : []));
-  return repertoireOf(KINDS, [...OURS.styles.all, ...styles], libraryWith(own));
+  const players = own.flatMap((one) => (one.what === 'player' ? [one.player] : []));
+  return repertoireOf(KINDS, [...OURS.styles.all, ...styles], libraryWith(own), players);
 }
 
 /** A word of small letters, digits and dashes for a name in any script; empty where none of it can be written so. */
@@ -40,9 +46,9 @@ const slug = (name: string): string =>
     .replace(/^-+|-+$/g, '')
     .slice(0, 30);
 
-/** An id for a style of the writer's own that no style has. Ids that begin so are never shipped. */
-export function ownId(name: string, repertoire: Repertoire): string {
-  const taken = new Set(repertoire.styles.all.map((s) => s.id));
+/** An id for a style or a player of the writer's own that none has. Ids that begin so are never shipped. */
+export function ownId(name: string, { styles, players }: Repertoire): string {
+  const taken = new Set([...styles.all, ...players].map((one) => one.id));
   const stem = `own-${slug(name) || 'style'}`;
   let id = stem;
   for (let n = 2; taken.has(id); n++) id = `${stem}-${n}`;
@@ -53,5 +59,12 @@ export function ownId(name: string, repertoire: Repertoire): string {
 export const freeStyleName = (name: string, repertoire: Repertoire): string =>
   freeName(
     repertoire.styles.all.map((s) => s.name),
+    name,
+  );
+
+/** The same among players. */
+export const freePlayerName = (name: string, { players }: Repertoire): string =>
+  freeName(
+    players.map((p) => p.name),
     name,
   );

@@ -1,4 +1,4 @@
-/** What the server and the app say to each other about the writer's own styles and patterns. */
+/** What the server and the app say to each other about the writer's own styles, patterns and players. */
 import { z } from 'zod';
 import { revisionSchema } from '../song/transport';
 

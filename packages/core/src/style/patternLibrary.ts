@@ -23,6 +23,13 @@ const headSchema = {
   about: lineSchema.min(1).max(200),
 };
 
+/** A pattern of a kind that says what it is for. */
+export const withFacts = (kind: PatternKind) =>
+  kind.pattern.refine((pattern) => pattern.facts !== undefined, {
+    message: 'A pattern of the library says what it is for. Give it facts.',
+    path: ['facts'],
+  });
+
 /** The schema of a family of patterns: a file with patterns of one kind of part, each with what it is for. */
 export const familySchemaFor = (kinds: readonly PatternKind[]) =>
   z.discriminatedUnion(
@@ -31,15 +38,7 @@ export const familySchemaFor = (kinds: readonly PatternKind[]) =>
       z.strictObject({
         ...headSchema,
         kind: z.literal(kind.id),
-        patterns: z
-          .array(
-            kind.pattern.refine((pattern) => pattern.facts !== undefined, {
-              message: 'A pattern of the library says what it is for. Give it facts.',
-              path: ['facts'],
-            }),
-          )
-          .min(1, 'A family has one pattern at least.')
-          .max(200),
+        patterns: z.array(withFacts(kind)).min(1, 'A family has one pattern at least.').max(200),
       }),
     ) as unknown as [
       z.ZodObject<

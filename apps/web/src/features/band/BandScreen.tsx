@@ -22,12 +22,14 @@ import { PartPage } from './PartPage';
 import { TogetherPanel } from './TogetherPanel';
 
 const KeepBandSheet = later(() => import('./own').then((m) => m.KeepBandSheet));
+const KeepPlayerSheet = later(() => import('./own').then((m) => m.KeepPlayerSheet));
 const OwnStylesSheet = later(() => import('./own').then((m) => m.OwnStylesSheet));
 
 const WHOLE = 'song';
 
 /** What is open over the band; a part's finder has the part's id. */
-type Over = 'style' | 'keep' | 'own' | 'dice' | { readonly part: string } | null;
+type Over =
+  'style' | 'keep' | 'own' | 'dice' | { readonly part: string } | { readonly player: string } | null;
 
 /** The style a song plays in, and what can be done about it. */
 function StyleLine({ song, onOpen }: { song: Song; onOpen: (over: Over) => void }) {
@@ -111,7 +113,9 @@ export function BandScreen() {
     if (isGone) openPart(null);
   }, [isGone]);
   if (!song) return null;
-  const found = song.parts.find((p) => typeof over === 'object' && p.id === over?.part);
+  const about = typeof over === 'object' ? over : null;
+  const found = song.parts.find((p) => about && 'part' in about && p.id === about.part);
+  const kept = song.parts.find((p) => about && 'player' in about && p.id === about.player);
   const kind = found && partKind(found);
   const page = song.parts.find((p) => p.id === opened);
   const section = song.sections.find((s) => s.id === scope);
@@ -165,6 +169,7 @@ export function BandScreen() {
               where={sectionId}
               place={section ? `in ${section.name}` : 'in the whole song'}
               onFind={() => setOver({ part: page.id })}
+              onKeep={() => setOver({ player: page.id })}
               onTurn={openPart}
               onClose={() => openPart(null)}
             />
@@ -174,6 +179,7 @@ export function BandScreen() {
       {over === 'style' ? <StyleFinder song={song} onClose={close} /> : null}
       {over === 'dice' ? <DiceSheet song={song} where={sectionId} onClose={close} /> : null}
       {over === 'keep' ? <KeepBandSheet song={song} onClose={close} /> : null}
+      {kept ? <KeepPlayerSheet song={song} part={kept} onClose={close} /> : null}
       {over === 'own' ? <OwnStylesSheet song={song} onClose={close} /> : null}
       {found && kind ? (
         <PatternFinder

@@ -2,19 +2,23 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
+import { Picker } from '../../components/Picker';
 import { keptOf } from '@backline/core/band/kept';
 import {
   describePart,
   doublePart,
   freezePart,
   movePart,
+  playAs,
   removePart,
   renamePart,
 } from '@backline/core/edits/parts';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Part, Song } from '@backline/core/song/schema';
+import type { PlayerFile } from '@backline/core/style/player';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
+import { usePlayed } from '../../state/repertoire';
 
 /** Keeps a part as it plays now, or lets it play anew. */
 function freeze(part: Part): void {
@@ -24,8 +28,30 @@ function freeze(part: Part): void {
   else if (band && playing) change(freezePart(part.id, keptOf(band.bars, playing.notes)));
 }
 
-/** A part's name and place in the band; doubled, or taken out of it. */
-export function PartMenu({ song, part }: { song: Song; part: Part }) {
+/** Players of the writer's own who play what a part does: it can play as one of them. */
+function PlayAs({ part }: { part: Part }) {
+  const players = usePlayed((s) => s.all?.players ?? NOBODY).filter(({ kind }) => kind === part.kind);
+  if (!players.length) return null;
+  return (
+    <Picker
+      label="Play as"
+      value=""
+      choices={[
+        { value: '', label: 'a player you kept…' },
+        ...players.map(({ id, name }) => ({ value: id, label: name })),
+      ]}
+      onChoose={(id) => {
+        const player = players.find((p) => p.id === id);
+        if (player) change(playAs(part.id, player));
+      }}
+    />
+  );
+}
+
+const NOBODY: readonly PlayerFile[] = [];
+
+/** A part's name and place in the band; kept for other bands, doubled, or taken out of this one. */
+export function PartMenu({ song, part, onKeep }: { song: Song; part: Part; onKeep: () => void }) {
   const [name, setName] = useState(part.name);
   const [about, setAbout] = useState(part.about ?? '');
   const index = song.parts.findIndex((p) => p.id === part.id);
@@ -49,7 +75,16 @@ export function PartMenu({ song, part }: { song: Song; part: Part }) {
         onBlur={() => void change(describePart(part.id, about))}
         onSubmitEditing={() => void change(describePart(part.id, about))}
       />
+      <PlayAs part={part} />
       <View style={styles.buttons}>
+        <Button
+          mode="outlined"
+          icon="account-plus-outline"
+          accessibilityLabel={`Keep as a player: ${part.name}`}
+          onPress={onKeep}
+        >
+          Keep as a player
+        </Button>
         <Button
           mode="outlined"
           icon={part.frozen ? 'snowflake-off' : 'snowflake'}

@@ -19,12 +19,13 @@ export interface PartPageProps {
   /** What the settings are for, in words. */
   readonly place: string;
   readonly onFind: () => void;
+  readonly onKeep: () => void;
   readonly onTurn: (part: string) => void;
   readonly onClose: () => void;
 }
 
 /** One part: its weave, and behind it everything that can be set for it. */
-export function PartPage({ song, part, where, place, onFind, onTurn, onClose }: PartPageProps) {
+export function PartPage({ song, part, where, place, onFind, onKeep, onTurn, onClose }: PartPageProps) {
   const palette = usePalette();
   useReturnFocus();
   const kind = partKind(part);
@@ -74,10 +75,10 @@ export function PartPage({ song, part, where, place, onFind, onTurn, onClose }: 
         {kind ? (
           <>
             <PartWeave {...{ song, part, kind, where }} />
-            <PartSettings {...{ song, part, kind, where, onFind }} isWhole />
+            <PartSettings {...{ song, part, kind, where, onFind, onKeep }} />
           </>
         ) : (
-          <PartMenu song={song} part={part} />
+          <PartMenu {...{ song, part, onKeep }} />
         )}
       </ScrollView>
     </View>

@@ -32,12 +32,12 @@ const asBefore = (where: Where): string =>
 export interface PartSettingsProps extends Omit<Setting, 'set' | 'put'> {
   /** Opens the list of patterns; left out where there is none. */
   readonly onFind?: () => void;
-  /** With what a part has for the song as a whole only: its place in the sound, its name, its place in the band. */
-  readonly isWhole?: boolean;
+  /** Keeps it as a player. Where it is given, so is what a part has for the song as a whole only: its place in the sound, its name, its place in the band. */
+  readonly onKeep?: () => void;
 }
 
 /** Everything that can be set for one part, in the order in which players think; heard as it is set. */
-export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsProps) {
+export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
   const { song, part, kind, where } = of;
   const set = settingsIn(song, kind, part, where);
   const put = (settings: Settings): void => void change(setSettings(part.id, where, settings));
@@ -77,7 +77,7 @@ export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsPro
           />
         </Fold>
       ) : null}
-      {isWhole ? (
+      {onKeep ? (
         <Fold {...fold('place', 'Place in the sound', `${levelText(level)}, ${panText(pan)}`)}>
           <PlaceSettings song={song} part={part} />
         </Fold>
@@ -87,9 +87,9 @@ export function PartSettings({ onFind, isWhole = false, ...of }: PartSettingsPro
           <VoicingSettings {...setting} />
         </Fold>
       ) : null}
-      {isWhole ? (
+      {onKeep ? (
         <Fold {...fold('part', 'The part itself', part.frozen ? 'frozen' : part.about)}>
-          <PartMenu key={part.name} song={song} part={part} />
+          <PartMenu key={part.name} {...{ song, part, onKeep }} />
         </Fold>
       ) : null}
       <Button

@@ -9,7 +9,7 @@ import { kindsOfBand } from '@backline/core/style/bandKinds';
 import { fileNames } from '@backline/sound/fileNames';
 import { Fold } from '../../../components/Fold';
 import { download } from '../../../state/download';
-import { isStyle, nameIn } from '../../../state/ownStyles';
+import { isNamed, isPlayer, isStyle, nameIn } from '../../../state/ownStyles';
 import { kindHere, repertoire, repertoireTools } from '../../../state/repertoire';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
@@ -33,11 +33,13 @@ function inALine({ document, songs }: StoredOwn): string {
     const kinds = [...new Set(kindsOfBand(document).map(kindName))].join(', ');
     return `${kinds} · ${document.metres[0]}, ${slowest} to ${fastest}${used}`;
   }
+  if (isPlayer(document))
+    return `plays ${kindName(document.kind)}${document.about ? ` · ${document.about}` : ''}`;
   const { kind, patterns } = document as { kind?: string; patterns?: readonly unknown[] };
   return `${patterns?.length ?? 0} patterns for ${kindName(kind ?? '')}`;
 }
 
-/** A style's name and what is said of it, to change. */
+/** A name and what is said of it, to change. */
 function Words({ document, onChange }: { document: OwnDocument } & Pick<OwnStyleProps, 'onChange'>) {
   const old = nameIn(document);
   const oldAbout = typeof document.about === 'string' ? document.about : '';
@@ -96,7 +98,7 @@ export function OwnStyle({ own, song, onChange, onRemove }: OwnStyleProps) {
     <View role="listitem">
       <Fold title={name} facts={inALine(own)} open={open} onTurn={() => setOpen(!open)}>
         <Text style={[TYPE.words, { color: palette.quiet }]}>{inALine(own)}</Text>
-        {isStyle(document) ? <Words key={own.revision} document={document} onChange={onChange} /> : null}
+        {isNamed(document) ? <Words key={own.revision} document={document} onChange={onChange} /> : null}
         <View style={styles.row}>
           {isStyle(document) ? (
             <Button

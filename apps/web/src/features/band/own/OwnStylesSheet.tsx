@@ -10,12 +10,12 @@ import { Sheet } from '../../../components/Sheet';
 import {
   asAnother,
   changeOwn,
-  isStyle,
+  isNamed,
   keepOwn,
   nameIn,
   readBrought,
   removeOwn,
-  sameStyle,
+  sameOwn,
   useOwnStyles,
 } from '../../../state/ownStyles';
 import { usePlayed } from '../../../state/repertoire';
@@ -29,7 +29,7 @@ interface Done {
   readonly back: { readonly label: string; readonly work: () => Promise<unknown> } | null;
 }
 
-/** A style was brought in whose id one of the writer's own has. */
+/** Something was brought in whose id one of the writer's own has. */
 function Which({
   document,
   own,
@@ -39,9 +39,9 @@ function Which({
   own: StoredOwn;
   run: (work: () => Promise<Done>) => void;
 }) {
-  if (!isStyle(document)) return null;
+  if (!isNamed(document)) return null;
   return (
-    <Notice text={`“${nameIn(own.document)}” is the same style as it stands here. Which is to stay?`}>
+    <Notice text={`“${nameIn(own.document)}” stands here already, as it was kept. Which is to stay?`}>
       <Button
         mode="contained"
         onPress={() =>
@@ -72,7 +72,7 @@ function Which({
   );
 }
 
-/** The writer's own styles and patterns: brought in, changed, taken out, deleted. */
+/** The writer's own styles, patterns and players: brought in, changed, taken out, deleted. */
 export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => void }) {
   const palette = usePalette();
   const { error, isLoading, mutate } = useOwnStyles();
@@ -91,7 +91,7 @@ export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => v
     run(async () => {
       const read = readBrought(await file.text());
       if (read.trouble !== null) throw new Error(read.trouble);
-      const same = sameStyle(read.document, own);
+      const same = sameOwn(read.document, own);
       if (same) {
         setAsking({ document: read.document, own: same });
         return null;
@@ -115,7 +115,7 @@ export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => v
       };
     });
   return (
-    <Sheet title="Your own styles" onClose={onClose} tall>
+    <Sheet title="Your own styles and players" onClose={onClose} tall>
       <View style={styles.row}>
         <FileButton
           label="Bring in a file"
@@ -149,7 +149,7 @@ export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => v
         </View>
       ) : null}
       {error ? (
-        <Notice text={`Your own styles cannot be loaded: ${error.message}`}>
+        <Notice text={`What is your own cannot be loaded: ${error.message}`}>
           <Button mode="outlined" onPress={() => void mutate()}>
             Try again
           </Button>
@@ -158,11 +158,11 @@ export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => v
       {isLoading && !own.length ? <ActivityIndicator accessibilityLabel="Loading your styles" /> : null}
       {!own.length && !isLoading && !error ? (
         <Text style={[TYPE.words, { color: palette.quiet }]}>
-          None yet. “Keep” on the Band page makes one of what plays; a file that was taken out here, or
-          written by hand, is brought in above.
+          None yet. “Keep” on the Band page makes a style of what plays, “Keep as a player” on a part’s page a
+          player of the part; a file that was taken out here, or written by hand, is brought in above.
         </Text>
       ) : null}
-      <View role="list" aria-label="Your own styles" style={styles.list}>
+      <View role="list" aria-label="Your own styles and players" style={styles.list}>
         {own.map((one) => (
           <OwnStyle
             key={one.id}

@@ -1,3 +1,4 @@
-/** The writer's own styles: sheets that come together, when one of them is opened. */
+/** The writer's own styles and players: sheets that come together, when one of them is opened. */
 export { KeepBandSheet } from './KeepBandSheet';
+export { KeepPlayerSheet } from './KeepPlayerSheet';
 export { OwnStylesSheet } from './OwnStylesSheet';

@@ -1,0 +1,75 @@
+/** A player made from a part of a song: how it plays through the whole song, with its pattern. */
+import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
+import { songFacts } from '../fit/song';
+import type { Part, Song } from '../song/schema';
+import { tidyName } from '../song/text';
+import type { Pattern } from '../style/pattern';
+import { patternIn, type Library, type LibraryPattern } from '../style/patternLibrary';
+import { PLAYER_FORMAT, PLAYER_VERSION, type PlayerFile } from '../style/player';
+import type { Style } from '../style/schema';
+import { overlay, patternOf } from '../timeline/settings';
+import { movable, type KeptAs } from './keep';
+import { STYLE_ABOUT, STYLE_NAME } from './limits';
+
+/** Genres that a style's patterns for a kind are at home in. */
+function genresOf(style: Style, kind: string): string[] {
+  const genres = style.parts[kind]?.patterns.flatMap((p) => p.facts?.genres ?? []) ?? [];
+  return genres.length ? [...new Set(genres)].slice(0, 8) : ['own'];
+}
+
+/** A pattern with what it is for: where it does not say so itself, what it is played in. */
+function sayingWhatFor(
+  pattern: Pattern,
+  kind: string,
+  song: Song,
+  style: Style,
+  repertoire: Repertoire,
+): LibraryPattern {
+  const [slowest, fastest] = style.tempo;
+  const played = {
+    feel: songFacts(song, repertoire).feel,
+    genres: genresOf(style, kind),
+    energy: 3,
+    tempo: [Math.min(slowest, song.tempo), Math.max(fastest, song.tempo)] as [number, number],
+    leaves: 'as it was kept',
+  };
+  return { ...pattern, facts: pattern.facts ?? played };
+}
+
+/**
+ * What a part plays by, its style's settings under its own, so that it plays alike in another style. What is set for
+ * single sections and chords is the song's, and stays there.
+ * @param library patterns that are named rather than written out: those that everyone has.
+ * @returns null where the part's kind is not at hand.
+ */
+export function playerFromPart(
+  song: Song,
+  part: Part,
+  repertoire: Repertoire,
+  library: Library,
+  { id, name, about }: KeptAs,
+): PlayerFile | null {
+  const kind = kindOf(part, repertoire);
+  if (!kind) return null;
+  const style = styleOf(song, repertoire);
+  const settings = overlay([style.parts[kind.id]?.settings, movable(part.settings)]);
+  const pattern = patternOf(kind, style, overlay([kind.defaults, settings]).pattern);
+  const { register } = settings;
+  const [low, high] = kind.range;
+  const isShared = patternIn(library, kind.id, pattern.id) !== null;
+  return {
+    format: PLAYER_FORMAT,
+    version: PLAYER_VERSION,
+    id,
+    name: tidyName(name, STYLE_NAME),
+    about: tidyName(about, STYLE_ABOUT),
+    kind: kind.id,
+    level: part.mix.level,
+    settings: {
+      ...settings,
+      ...(register === undefined ? {} : { register: Math.min(high, Math.max(low, register)) }),
+      pattern: pattern.id,
+    },
+    ...(isShared ? {} : { pattern: sayingWhatFor(pattern, kind.id, song, style, repertoire) }),
+  };
+}
