@@ -3,7 +3,17 @@ import type { MIDIController, SpessaSynthProcessor } from 'spessasynth_core';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import { AT_REST } from '@backline/core/groove/gestures';
 import { MIXED, type Mixed } from '@backline/core/song/choices';
-import { BEND, DRUM_CHANNEL, HAND_CHANNEL, STRIP, gestureAt, lastAt, onStrip, type Score } from './score';
+import {
+  BEND,
+  DRUM_CHANNEL,
+  HAND_CHANNEL,
+  STRIP,
+  gestureAt,
+  fromStrip,
+  lastAt,
+  onStrip,
+  type Score,
+} from './score';
 
 const VOLUME = 7;
 /** Level, place and room are the desk's: the synthesizer gives each channel plain. */
@@ -61,7 +71,7 @@ export class Channels {
 
   set(channel: number, controller: number, value: number): void {
     const moves = onStrip(controller);
-    if (moves) this.moveStrip(channel, moves, moves === 'trim' ? value / 10 : value);
+    if (moves) this.moveStrip(channel, moves, fromStrip(moves, value));
     else if (controller === BEND) this.synth.pitchWheel(channel, value);
     else this.synth.controllerChange(channel, controller as MIDIController, value);
   }

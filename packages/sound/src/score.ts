@@ -55,9 +55,14 @@ export const GESTURE_FIELDS = 4;
 export const BEND = -1;
 /**
  * In place of a controller's number: how otherwise the strip stands than it is set to. `trim` in tenths of a dB, `side`
- * and `depth` of 127.
+ * and `depth` of 127, `tint` in tenths of a dB.
  */
-export const STRIP: Readonly<Record<Mixed, number>> = { trim: -2, side: -3, depth: -4 };
+export const STRIP: Readonly<Record<Mixed, number>> = { trim: -2, side: -3, depth: -4, tint: -5 };
+
+/** A score holds whole numbers: what is told in dB is told in tenths of one. */
+const perUnit = (moves: Mixed): number => (moves === 'trim' || moves === 'tint' ? 10 : 1);
+export const toStrip = (moves: Mixed, value: number): number => value * perUnit(moves);
+export const fromStrip = (moves: Mixed, value: number): number => value / perUnit(moves);
 
 /** What a controller below those of MIDI moves on a part's strip; null for any other. */
 export const onStrip = (controller: number): Mixed | null =>

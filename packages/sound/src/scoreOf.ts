@@ -22,6 +22,7 @@ import {
   HAND_CHANNEL,
   type ChannelSetup,
   type Score,
+  toStrip,
 } from './score';
 
 /** A synthesizer channel for each part: the drums' own for the first percussion, others in order. */
@@ -132,7 +133,7 @@ function gesturesOf(band: Band, channels: readonly PartChannels[]): Int32Array {
           // The strip is one for all of them: told by one alone, the others would set it back after a jump.
           all.push(
             isMixed(moves)
-              ? [start, channel, STRIP[moves], moves === 'trim' ? value * 10 : value]
+              ? [start, channel, STRIP[moves], toStrip(moves, value)]
               : [start, channel, CONTROLLER[moves], value],
           );
         }

@@ -162,6 +162,26 @@ describe('a strip', () => {
     const rings = (from: number) => power(heardBack.left, from + 0.6, from + 0.9);
     expect(rings(2)).toBeGreaterThan(30 * rings(0));
   });
+
+  it('for a while it is darker or brighter, gliding there, as loud in its lows, and then as it was', async () => {
+    // Partials of a trumpet's middle C: one well over the corner of the strip's high shelf, one well under it.
+    const [low, high] = [523.25, 261.63 * 32];
+    const held: [number, number, number][] = [[0, 5700, 60]];
+    const tint = (value: number) => ({
+      gestures: Int32Array.of(960, 0, STRIP.tint, value * 10, 2880, 0, STRIP.tint, 0),
+    });
+    const plain = await heard(scoreWith([channel(56)], held), ['56'], 4);
+    for (const value of [-12, 9]) {
+      const { left } = await heard(scoreWith([channel(56)], held, tint(value)), ['56'], 4);
+      const between = (x: Float32Array, from: number, to: number) => x.subarray(from * RATE, to * RATE);
+      const moved = (hz: number, from: number, to: number): number =>
+        decibels(tone(between(left, from, to), hz) / tone(between(plain.left, from, to), hz));
+      expect(Math.abs(moved(high, 1.3, 2.8) - value)).toBeLessThan(2.5);
+      expect(Math.abs(moved(low, 1.3, 2.8))).toBeLessThan(0.5);
+      expect(moved(high, 0.2, 0.9)).toBeCloseTo(0, 1);
+      expect(moved(high, 3.3, 3.8)).toBeCloseTo(0, 0);
+    }
+  });
 });
 
 describe('the room and the glue', () => {

@@ -30,6 +30,7 @@ export const AT_REST: Readonly<Record<Moved, number>> = {
   trim: 0,
   side: 0,
   depth: 0,
+  tint: 0,
 };
 
 /** A slide begins a whole step off (as far as a bend reaches in General MIDI) and takes a sixteenth at most. */

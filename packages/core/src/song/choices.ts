@@ -120,9 +120,10 @@ export const USUAL_FADE = 4;
 
 /**
  * What is otherwise in the mix for a while: `trim` in dB over or under the part's level, −12 to 6; `side` so far to the
- * right of its place and `depth` so much further back in the room, −127 to 127 each.
+ * right of its place and `depth` so much further back in the room, −127 to 127 each; `tint` in dB of treble over or
+ * under its tone, −12 to 12.
  */
-export const MIXED = ['trim', 'side', 'depth'] as const;
+export const MIXED = ['trim', 'side', 'depth', 'tint'] as const;
 export type Mixed = (typeof MIXED)[number];
 
 export const isMixed = (moves: string): moves is Mixed => (MIXED as readonly string[]).includes(moves);

@@ -70,6 +70,8 @@ export interface Resolved {
   /** So far to the right of its place, and so much further back, of 127. */
   readonly side: number;
   readonly depth: number;
+  /** dB of treble over or under its tone. */
+  readonly tint: number;
   /** How early it takes up each chord, ticks. */
   readonly push: number;
 }
@@ -114,6 +116,7 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   trim: 0,
   side: 0,
   depth: 0,
+  tint: 0,
   push: 0,
 };
 

@@ -47,6 +47,10 @@ const WORDS: { readonly [name in keyof Settings]?: (value: NonNullable<Settings[
   side: (by) => (by === 0 ? 'in its own place' : `further to the ${by < 0 ? 'left' : 'right'}`),
   depth: (by) =>
     by === 0 ? 'as far away as on the whole' : `${by < 0 ? 'nearer' : 'further back'} in the room`,
+  tint: (decibels) =>
+    decibels === 0
+      ? 'as bright as on the whole'
+      : `${Math.abs(decibels)} dB ${decibels > 0 ? 'brighter' : 'darker'}`,
   palm: (palm) => yes(palm, 'palm on the strings', 'strings free'),
   pedal: (pedal) => yes(pedal, 'with pedal', 'without pedal'),
   listens: (listens) => yes(listens, 'listens to the others', 'keeps to itself'),

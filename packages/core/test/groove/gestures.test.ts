@@ -155,6 +155,11 @@ describe('bent strings, breath and rolls', () => {
     expect(sent(set({ side: 28 }), 10)).toEqual([pan, pan + 28]);
     expect(sent(set({ side: -126 }), 10)).toEqual([pan, 0]);
     expect(sent(set({ depth: 126 }), 91)).toEqual([room, Math.min(127, room + 126)]);
+    // How bright it is goes with the palm on the strings, which is darker by itself.
+    expect(sent(set({ tint: -6 }), 74)).toEqual([64 - 24]);
+    const [palm] = sent(set({ palm: true }), 74);
+    expect(palm).toBeLessThan(64);
+    expect(sent(set({ palm: true, tint: 6 }), 74).pop()).toBe(palm! + 24);
   });
 });
 

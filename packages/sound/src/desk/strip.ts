@@ -29,6 +29,8 @@ export const gainOfLevel = (level: number): number => (level / 127) ** 2;
 const NEARING = 0.25;
 const STILL = 1e-5;
 const STILL_IN_PLACE = 0.05;
+/** dB. */
+const STILL_IN_TONE = 0.05;
 
 /** A step on the way to where something is wanted; there where next to nothing is left of it. */
 function nearer(from: number, to: number, still: number): number {
@@ -46,10 +48,11 @@ export class Strip {
   private setup: StripSetup | null = null;
   private pan: Pan = panAt(64);
   /** How the music itself stands otherwise here than the strip is set to. */
-  private readonly moved: Record<Mixed, number> = { trim: 0, side: 0, depth: 0 };
+  private readonly moved: Record<Mixed, number> = { trim: 0, side: 0, depth: 0, tint: 0 };
   private gain = 0;
   private place = 64;
   private sends = 0;
+  private treble = 0;
 
   constructor(sampleRate: number) {
     this.toneFilter = new ToneFilter(sampleRate);
@@ -59,8 +62,8 @@ export class Strip {
   set(setup: StripSetup): void {
     const isFirst = this.setup === null;
     this.setup = setup;
-    this.toneFilter.set(setup.tone);
     if (isFirst) this.settle();
+    else this.tune(setup);
   }
 
   /** Everything where it is set, without a way there: while nothing sounds, so that the next note begins as it should. */
@@ -71,6 +74,12 @@ export class Strip {
     this.sends = this.sendsOf(this.setup);
     if (this.place !== place) this.pan = panAt(place);
     this.place = place;
+    this.treble = this.trebleOf(this.setup);
+    this.tune(this.setup);
+  }
+
+  private tune({ tone }: StripSetup): void {
+    this.toneFilter.set(this.treble === tone.high ? tone : { ...tone, high: this.treble });
   }
 
   move(what: Mixed, value: number): void {
@@ -90,6 +99,10 @@ export class Strip {
     return within(room + this.moved.depth) / 127;
   }
 
+  private trebleOf({ tone }: StripSetup): number {
+    return tone.high + this.moved.tint;
+  }
+
   /**
    * Works on a block in place and adds to what the room gets.
    * @returns true where anything goes to the room.
@@ -102,6 +115,7 @@ export class Strip {
       this.drives[1].process(right, setup.drive);
     }
     if (setup.spread > 0) this.spread.process(left, right, setup.spread);
+    this.brighten(setup);
     this.toneFilter.process(left, right);
     const from = this.gain;
     const sentFrom = this.sends;
@@ -126,7 +140,15 @@ export class Strip {
     return sentFrom > STILL || this.sends > STILL;
   }
 
-  /** Everything a little nearer to where it is set. */
+  /** The treble a little nearer to where it is wanted. */
+  private brighten(setup: StripSetup): void {
+    const treble = this.trebleOf(setup);
+    if (this.treble === treble) return;
+    this.treble = nearer(this.treble, treble, STILL_IN_TONE);
+    this.tune(setup);
+  }
+
+  /** Everything else a little nearer to where it is set. */
   private near(setup: StripSetup): void {
     const place = this.placeOf(setup);
     this.gain = nearer(this.gain, this.gainOf(setup), STILL);

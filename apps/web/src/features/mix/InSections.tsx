@@ -53,6 +53,15 @@ const WAYS: Readonly<Record<Mixed, Way>> = {
     down: 'nearer',
     up: 'further back',
   },
+  tint: {
+    label: 'Tone',
+    lowest: -12,
+    highest: 12,
+    step: 2,
+    text: (value) => `${Math.abs(value)} dB ${value < 0 ? 'darker' : 'brighter'}`,
+    down: 'darker',
+    up: 'brighter',
+  },
 };
 
 /** How otherwise a part is mixed in one section. */
@@ -73,7 +82,7 @@ function InSection({ part, section, moves }: { part: Part; section: Section; mov
   );
 }
 
-/** How a part is mixed otherwise from section to section: its level, its place, how far back it stands. */
+/** How a part is mixed otherwise from section to section: its level, its place, how far back it stands, its tone. */
 export function InSections({ song, part }: { song: Song; part: Part }) {
   const palette = usePalette();
   const [moves, setMoves] = useState<Mixed>('trim');

@@ -9,13 +9,16 @@ export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | Mixed>, number>
   brightness: 74,
 };
 
+/** What is in the mix beside the sound itself: how bright that is goes with what the player does to it. */
+type Placed = Exclude<Mixed, 'tint'>;
+
 /** What of a part's mix a controller sets. Source: General MIDI 2: 7 volume, 10 pan, 91 reverb send. */
-export const MIX_CONTROLLER: Readonly<Record<Mixed, number>> = { trim: 7, side: 10, depth: 91 };
+export const MIX_CONTROLLER: Readonly<Record<Placed, number>> = { trim: 7, side: 10, depth: 91 };
 
 const within = (value: number): number => Math.max(0, Math.min(127, Math.round(value)));
 
 /** A part that is otherwise in the mix for a while, as the value of its controller. */
-export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: Mixed, value: number): number {
+export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: Placed, value: number): number {
   switch (moves) {
     case 'trim':
       return trimmedLevel(mix.level, value);
@@ -25,6 +28,12 @@ export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: Mixed,
       return within(mix.room + value);
   }
 }
+
+/** Controller 74 a dB: it tells how bright in no unit, so that the whole of a strip's tone is three quarters of its way. */
+const TINT = 4;
+
+/** How bright a sound is as controller 74 has it: as it is played, and as it is mixed. */
+export const brightnessValue = (played: number, tint: number): number => within(played + TINT * tint);
 
 /** Volume that is so many dB over or under another: 40 dB to a tenth. Source: General MIDI 2, 3.3.2. */
 const trimmedLevel = (level: number, decibels: number): number => within(level * 10 ** (decibels / 40));

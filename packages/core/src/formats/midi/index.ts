@@ -8,7 +8,8 @@ import { keyOf, signature } from '../../theory/key';
 import { metreOf } from '../../time/metre';
 import { PPQ } from '../../time/ticks';
 import { writeFile } from './bytes';
-import { CONTROLLER, MIX_CONTROLLER, bendValue, mixValue } from './controllers';
+import { AT_REST } from '../../groove/gestures';
+import { CONTROLLER, MIX_CONTROLLER, bendValue, brightnessValue, mixValue } from './controllers';
 import { notesBySeat, seatsOf, type Seat } from './channels';
 import { GM_PROGRAMS } from './programs';
 import { tempoSteps } from './tempos';
@@ -119,14 +120,20 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
   for (const { tick, program } of part.programs) {
     add(tick, SETTING, { type: 'programChange', channel, programNumber: program });
   }
+  const bright = { brightness: AT_REST.brightness, tint: AT_REST.tint };
   for (const { start, moves, value } of part.gestures) {
-    if (moves === 'bend') add(start, SETTING, { type: 'pitchBend', channel, value: bendValue(value) - 8192 });
-    else {
-      const [controllerType, sent] = isMixed(moves)
-        ? [MIX_CONTROLLER[moves], mixValue(part.mix, moves, value)]
-        : [CONTROLLER[moves], value];
-      add(start, SETTING, { type: 'controller', channel, controllerType, value: sent });
+    if (moves === 'bend') {
+      add(start, SETTING, { type: 'pitchBend', channel, value: bendValue(value) - 8192 });
+      continue;
     }
+    if (moves === 'brightness' || moves === 'tint') bright[moves] = value;
+    const [controllerType, sent] =
+      moves === 'brightness' || moves === 'tint'
+        ? [CONTROLLER.brightness, brightnessValue(bright.brightness, bright.tint)]
+        : isMixed(moves)
+          ? [MIX_CONTROLLER[moves], mixValue(part.mix, moves, value)]
+          : [CONTROLLER[moves], value];
+    add(start, SETTING, { type: 'controller', channel, controllerType, value: sent });
   }
   for (const { start, duration, pitch, velocity } of notes) {
     add(start, 2, { type: 'noteOn', channel, noteNumber: pitch, velocity });
