@@ -8,6 +8,8 @@ export interface StepperProps {
   readonly label: string;
   /** The value in words: "6 bars", "2 beats". */
   readonly text: string;
+  /** Width of the longest value, pixels: nothing then moves under the finger as the words change. */
+  readonly widest?: number;
   readonly less: string;
   readonly more: string;
   /** Undefined where it goes no further that way. */
@@ -16,7 +18,7 @@ export interface StepperProps {
 }
 
 /** A value that goes up and down in steps, said aloud when it changes. */
-export function Stepper({ label, text, less, more, onLess, onMore }: StepperProps) {
+export function Stepper({ label, text, widest = 72, less, more, onLess, onMore }: StepperProps) {
   const palette = usePalette();
   const button = (icon: string, name: string, onPress: (() => void) | undefined) => (
     <IconButton
@@ -34,7 +36,7 @@ export function Stepper({ label, text, less, more, onLess, onMore }: StepperProp
         {label}
       </Text>
       {button('minus', less, onLess)}
-      <Text style={[styles.value, { color: palette.ink }]} aria-live="polite">
+      <Text style={[styles.value, { color: palette.ink, minWidth: widest }]} aria-live="polite">
         {text}
       </Text>
       {button('plus', more, onMore)}
@@ -46,5 +48,5 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', minHeight: TOUCH },
   label: { ...TYPE.strong, flexGrow: 1 },
   touch: TOUCH_SQUARE,
-  value: { ...TYPE.words, minWidth: 72, textAlign: 'center' },
+  value: { ...TYPE.words, textAlign: 'center' },
 });

@@ -74,6 +74,7 @@ function InSection({ part, section, moves }: { part: Part; section: Section; mov
     <Stepper
       label={section.name}
       text={value === 0 ? 'as set' : text(value)}
+      widest={136}
       less={`${part.name} ${down} in ${section.name}`}
       more={`${part.name} ${up} in ${section.name}`}
       onLess={value - step >= lowest ? () => set(value - step) : undefined}
