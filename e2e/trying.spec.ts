@@ -6,6 +6,16 @@ import { partNotes, saved, takeMidi, typeSong } from './support/songs';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
+/** A new song whose bass was found by trying. */
+async function songByTrying(page: Page): Promise<void> {
+  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
+  await page.getByRole('button', { name: 'Try Octave rock' }).click();
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: /^Close/ }).click();
+}
+
 const bandOf = async (page: Page) => {
   await saved(page);
   const file = await takeMidi(page);
@@ -98,12 +108,7 @@ test('a band is kept as a style of one’s own, used in another song, taken out,
   page,
 }) => {
   const name = `Harbour ${Date.now()}`;
-  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
-  await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
-  await page.getByRole('button', { name: 'Try Octave rock' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await page.getByRole('button', { name: /^Close/ }).click();
+  await songByTrying(page);
   await page.getByRole('button', { name: 'Dice for the patterns' }).click();
   const dice = page.getByRole('dialog', { name: 'Throw the dice' });
   await dice.getByRole('button', { name: 'Bass', exact: true }).click();
@@ -168,12 +173,7 @@ test('a player is kept from one song, and plays in another: as a part of its own
   page,
 }) => {
   const name = `Lee ${Date.now()}`;
-  await typeSong(page, ['C', 'Am7', 'F', 'G7']);
-  await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
-  await page.getByRole('button', { name: 'Try Octave rock' }).click();
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await page.getByRole('button', { name: /^Close/ }).click();
+  await songByTrying(page);
   const first = await bandOf(page);
   const itself = async (part: string): Promise<void> => {
     await page.getByRole('button', { name: `Page of ${part}` }).click();

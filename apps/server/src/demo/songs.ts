@@ -15,7 +15,7 @@ import { setTogether } from '@backline/core/edits/together';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { sectionBars } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/song/inUse';
-import type { Playing } from '@backline/core/timeline/places';
+import type { Playing } from '@backline/core/timeline/playing';
 
 export interface DemoSong {
   readonly chart: string;

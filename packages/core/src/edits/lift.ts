@@ -2,7 +2,7 @@
 import { MOST_LIFT } from '../song/choices';
 import type { Lift, Song } from '../song/schema';
 import { edit, type Edit } from './apply';
-import type { Playing } from '../timeline/places';
+import type { Playing } from '../timeline/playing';
 import { entryIn } from './within';
 
 const within = (by: number): number => Math.max(-MOST_LIFT, Math.min(MOST_LIFT, Math.round(by)));

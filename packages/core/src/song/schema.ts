@@ -36,6 +36,7 @@ import {
   keySchema,
   lineSchema,
   metreSchema,
+  mixedFields,
   nameSchema,
   noteSchema,
   quoted,
@@ -111,13 +112,7 @@ export const settingsSchema = z.strictObject({
   variation: z.number().int().min(0).max(9999).optional(),
   /** How freely a repeat is told. */
   telling: z.enum(TELLINGS).optional(),
-  /** How much louder or softer it is mixed here than on the whole, dB. */
-  trim: z.number().int().min(-12).max(6).optional(),
-  /** How much further to the right it stands here, and how much further back in the room, of 127. */
-  side: z.number().int().min(-127).max(127).optional(),
-  depth: z.number().int().min(-127).max(127).optional(),
-  /** How much brighter or darker it is here than on the whole, dB of treble. */
-  tint: z.number().int().min(-12).max(12).optional(),
+  ...z.object(mixedFields).partial().shape,
   /** How early it takes up each chord, ticks: before the others, who take it where it stands. */
   push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
   /** False where the part keeps to itself: it takes up nothing of what the players agree on. */

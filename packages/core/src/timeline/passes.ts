@@ -3,7 +3,7 @@ import { chordsInUse } from '../song/inUse';
 import { lastMade } from '../memory/lastMade';
 import { PPQ } from '../time/ticks';
 import { barsLength, sectionBars, type Bar } from '../time/bars';
-import { playingId } from './places';
+import { playingId } from './playing';
 import { barsPlayed, excerptOf, type Excerpt } from './playedBars';
 import { slowed } from './slowing';
 

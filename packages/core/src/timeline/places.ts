@@ -2,16 +2,8 @@
 import type { FormEntry, Lift, Part, Settings, Song } from '../song/schema';
 import type { KindFacts } from '../style/kind';
 import type { Style } from '../style/schema';
+import type { Playing } from './playing';
 import { overlay, resolveSettings, type Resolved } from './settings';
-
-/** One pass (0-based) of an entry of the form. */
-export interface Playing {
-  readonly entry: string;
-  readonly pass: number;
-}
-
-/** A playing as one word, as the band names it. */
-export const playingId = ({ entry, pass }: Playing): string => `${entry}/${pass}`;
 
 /** What settings are for: the whole song (null), a section by its id, or one playing. */
 export type Where = string | Playing | null;

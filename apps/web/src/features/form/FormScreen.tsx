@@ -4,7 +4,7 @@ import { IconButton } from 'react-native-paper';
 import { addSection, playAgain, setRepeats } from '@backline/core/edits/form';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import { playingId } from '@backline/core/timeline/places';
+import { playingId } from '@backline/core/timeline/playing';
 import { keyOf, keyText } from '@backline/core/theory/key';
 import { Button } from '../../components/Button';
 import { act } from '../../components/act';

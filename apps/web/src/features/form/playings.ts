@@ -2,7 +2,8 @@
 import type { Band } from '@backline/core/band/index';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import { playingId, type Where } from '@backline/core/timeline/places';
+import type { Where } from '@backline/core/timeline/places';
+import { playingId } from '@backline/core/timeline/playing';
 import { playingsOf } from '../transport/playings';
 
 /** One playing: a section, which time it is played, and where in the song. */

@@ -21,7 +21,7 @@ import { bringBack, letSectionGo } from '@backline/core/edits/removed';
 import { LIMITS } from '@backline/core/song/limits';
 import { counted } from '@backline/core/song/listed';
 import type { FormEntry, Song } from '@backline/core/song/schema';
-import { playingId } from '@backline/core/timeline/places';
+import { playingId } from '@backline/core/timeline/playing';
 import { Button } from '../../../components/Button';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
