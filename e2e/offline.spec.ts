@@ -1,7 +1,7 @@
 /** Without the network: the app opens, a song that was used here is there, plays, and is worked on; later it is saved. */
 import { expect, test } from '@playwright/test';
 import { listen, loudness } from './support/hearing';
-import { saved, typeSong } from './support/songs';
+import { newSong, openSongbook, saved, typeSong } from './support/songs';
 
 test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' });
 
@@ -43,4 +43,36 @@ test('a song that was used opens, plays and is worked on without the network, an
   await page.goto(url);
   await expect(page.getByRole('button', { name: /^Verse, bar 2: D minor seven/ })).toBeVisible();
   await saved(page);
+});
+
+test('a song is begun without the network, outlives a reload, and is stored when it is back', async ({
+  page,
+  context,
+}) => {
+  await newSong(page);
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    while (!navigator.serviceWorker.controller) await new Promise((next) => setTimeout(next, 50));
+  });
+  await openSongbook(page);
+  await expect(page.getByRole('button', { name: 'New song', exact: true })).toBeVisible();
+  await context.setOffline(true);
+  await newSong(page);
+  const url = page.url();
+  // Nothing is written in it yet: it is there all the same.
+  await page.goto(url);
+  await page.getByRole('button', { name: /^Verse, bar 1/ }).click();
+  await page.getByLabel('Chords of this bar').fill('Bbmaj7');
+  await expect(page.getByRole('banner').getByRole('status')).toContainText('Kept on this device');
+  await page.goto(url);
+  await expect(page.getByRole('button', { name: /^Verse, bar 1: B flat major seven/ })).toBeVisible();
+
+  await context.setOffline(false);
+  await page.goto(url);
+  await expect(page.getByRole('button', { name: /^Verse, bar 1: B flat major seven/ })).toBeVisible();
+  await saved(page);
+  const stored = (await (await page.request.get(`/api/songs/${url.split('/').at(-2)!}`)).json()) as {
+    song: { sections: { drafts: { chords: { symbol: string }[] }[] }[] };
+  };
+  expect(stored.song.sections[0]!.drafts[0]!.chords[0]!.symbol).toBe('Bbmaj7');
 });

@@ -13,6 +13,8 @@ import { THIS_TAB, alone, livingTabs } from './tabs';
 
 /** The revision of a song that is only here: it is stored with its first edit. */
 export const NEVER_STORED = 0;
+/** The revision of a song as it is stored first. */
+export const FIRST_STORED = 1;
 
 export interface KeptEdits {
   /** The revision they were made from. */

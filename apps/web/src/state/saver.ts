@@ -5,7 +5,7 @@
 import type { Saved, StoredSong } from '@backline/core/song/transport';
 import { ApiError, createSongAt, saveSong, songPath } from './api';
 import { forgetFresh } from './fresh';
-import { markGone, markSent, neverStored, nowStored, ownEdits, settle } from './keptEdits';
+import { FIRST_STORED, markGone, markSent, neverStored, nowStored, ownEdits, settle } from './keptEdits';
 
 /** Why a save did not go through. */
 export type SaveTrouble =
@@ -59,8 +59,10 @@ async function sendAll(id: string): Promise<void> {
     try {
       const first = neverStored(id);
       if (first) {
-        // Made twice, because an answer was lost, it is there once.
-        nowStored(id, (await createSongAt(first, id)).revision);
+        // Made twice, because an answer was lost, it is there once; what is kept goes on from it as it was made,
+        // whatever another tab has made of it since.
+        await createSongAt(first, id);
+        nowStored(id, FIRST_STORED);
         forgetFresh(id);
       }
       saved = await saveSong(songPath(id), ownEdits(id) ?? kept);

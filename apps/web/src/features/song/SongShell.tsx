@@ -65,17 +65,15 @@ async function loadSong(id: string, path: string): Promise<StoredSong> {
     const [stored] = await Promise.all([fetchSong(path), styles]);
     return stored;
   } catch (error) {
-    const status = error instanceof ApiError ? error.status : 0;
+    if (!(error instanceof ApiError)) throw error;
+    const isAway = error.kind === 'away';
     const kept = ownEdits(id);
-    // Begun here, and stored with its first edit: the server knows nothing of it yet.
-    const begun = kept?.revision === NEVER_STORED ? kept.song : freshSong(id);
-    if (status === 404 && begun) {
-      await styles;
-      return { id, revision: NEVER_STORED, updatedAt: '', song: begun };
-    }
-    if (!kept || !(error instanceof ApiError) || error.kind !== 'away') throw error;
+    // Begun here, and stored with its first edit: the server knows nothing of it yet, or cannot be asked.
+    const begun = kept?.revision === NEVER_STORED ? kept.song : kept ? null : freshSong(id);
+    const here = begun ?? kept?.song;
+    if (!here || !(isAway || (error.status === 404 && begun))) throw error;
     await styles;
-    return { id, revision: kept.revision, updatedAt: '', song: kept.song };
+    return { id, revision: begun ? NEVER_STORED : kept!.revision, updatedAt: '', song: here };
   }
 }
 

@@ -91,6 +91,17 @@ describe('a save', () => {
     expect(await written()).toEqual([]);
   });
 
+  it('of a song begun here goes on from it as it was made, whatever another tab has made of it since', async () => {
+    closeSong();
+    openSong(stored(keptEdits.NEVER_STORED));
+    jest.mocked(createSongAt).mockResolvedValueOnce(stored(3, 'Others'));
+    put.mockResolvedValueOnce({ id: ID, revision: 2, updatedAt: '' });
+    change(setTitle('Quay'));
+    await flush(ID);
+    expect(put.mock.calls[0]![1].revision).toBe(keptEdits.FIRST_STORED);
+    expect(titleOf(put.mock.calls[0]![1])).toBe('Quay');
+  });
+
   it('takes what was typed meanwhile along, from the new revision', async () => {
     const first = pending();
     const second = pending();
