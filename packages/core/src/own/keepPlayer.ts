@@ -1,6 +1,7 @@
 /** A player made from a part of a song: how it plays through the whole song, with its pattern. */
+import equal from 'fast-deep-equal';
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
-import { songFacts } from '../fit/song';
+import type { Kind } from '../parts/kind';
 import type { Part, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import type { Pattern } from '../style/pattern';
@@ -17,23 +18,16 @@ function genresOf(style: Style, kind: string): string[] {
   return genres.length ? [...new Set(genres)].slice(0, 8) : ['own'];
 }
 
-/** A pattern with what it is for: where it does not say so itself, what it is played in. */
-function sayingWhatFor(
-  pattern: Pattern,
-  kind: string,
-  song: Song,
-  style: Style,
-  repertoire: Repertoire,
-): LibraryPattern {
-  const [slowest, fastest] = style.tempo;
-  const played = {
-    feel: songFacts(song, repertoire).feel,
-    genres: genresOf(style, kind),
-    energy: 3,
-    tempo: [Math.min(slowest, song.tempo), Math.max(fastest, song.tempo)] as [number, number],
-    leaves: 'as it was kept',
-  };
-  return { ...pattern, facts: pattern.facts ?? played };
+/**
+ * A pattern written out, with what it is for: where it does not say so itself, what its style is.
+ * @param id what it is called where another pattern has its id by now.
+ */
+function writtenOut(pattern: Pattern, kind: Kind, style: Style, id: string): LibraryPattern {
+  const { feel, tempo } = style;
+  const played = { feel, genres: genresOf(style, kind.id), energy: 3, tempo, leaves: 'as it was kept' };
+  const written = { ...pattern, facts: pattern.facts ?? played };
+  const there = kind.library?.find((p) => p.id === pattern.id);
+  return there && !equal(there, written) ? { ...written, id } : written;
 }
 
 /**
@@ -57,6 +51,7 @@ export function playerFromPart(
   const { register } = settings;
   const [low, high] = kind.range;
   const isShared = patternIn(library, kind.id, pattern.id) !== null;
+  const own = isShared ? null : writtenOut(pattern, kind, style, id);
   return {
     format: PLAYER_FORMAT,
     version: PLAYER_VERSION,
@@ -68,8 +63,8 @@ export function playerFromPart(
     settings: {
       ...settings,
       ...(register === undefined ? {} : { register: Math.min(high, Math.max(low, register)) }),
-      pattern: pattern.id,
+      pattern: own?.id ?? pattern.id,
     },
-    ...(isShared ? {} : { pattern: sayingWhatFor(pattern, kind.id, song, style, repertoire) }),
+    ...(own && { pattern: own }),
   };
 }

@@ -121,6 +121,34 @@ describe('a pattern of the writer’s own', () => {
     expect(notes).not.toEqual(renderBand(other, alone).parts.find((p) => p.id === 'bass')!.notes);
   });
 
+  it('is kept by a second player from another song as well, and under a name of its own where it has changed', () => {
+    const there = repertoireWith([own, file]);
+    const slower = { ...mine, tempo: 90 };
+    const again = playerFromPart(slower, partIn(slower, 'bass'), there, LIBRARY, {
+      ...AS,
+      id: 'own-two',
+      name: 'Two',
+    })!;
+    expect(takenIn(readOwn(plain(again)).own!, [readOwn(file).own!])).toBeNull();
+    expect(again.pattern).toEqual(file.pattern);
+    const changed = plain(own);
+    (changed.parts.bass as unknown as typeof voice).patterns = [
+      { ...bare, id: 'my-octaves', name: 'Mended' },
+    ];
+    const later = repertoireWith([changed, file]);
+    const other = playerFromPart(slower, partIn(slower, 'bass'), later, LIBRARY, {
+      ...AS,
+      id: 'own-two',
+      name: 'Two',
+    })!;
+    expect([other.pattern!.id, other.pattern!.name, other.settings.pattern]).toEqual([
+      'own-two',
+      'Mended',
+      'own-two',
+    ]);
+    expect(takenIn(readOwn(plain(other)).own!, [readOwn(file).own!])).toBeNull();
+  });
+
   it('may come with two players, but not as two patterns under one id', () => {
     const read = (document: unknown) => readOwn(document).own!;
     const twin = { ...file, id: 'own-twin', name: 'Twin' };

@@ -69,7 +69,7 @@ async function loadSong(id: string, path: string): Promise<StoredSong> {
     const isAway = error.kind === 'away';
     const kept = ownEdits(id);
     // Begun here, and stored with its first edit: the server knows nothing of it yet, or cannot be asked.
-    const begun = kept?.revision === NEVER_STORED ? kept.song : kept ? null : freshSong(id);
+    const begun = !kept ? freshSong(id) : kept.revision === NEVER_STORED ? kept.song : null;
     const here = begun ?? kept?.song;
     if (!here || !(isAway || (error.status === 404 && begun))) throw error;
     await styles;

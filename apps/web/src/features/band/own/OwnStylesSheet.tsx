@@ -106,8 +106,12 @@ export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => v
       const songs = one.songs
         ? ` ${one.songs === 1 ? 'One song names' : `${one.songs} songs name`} it and will play by another until it is back.`
         : '';
+      const brings = 'pattern' in one.document || 'patterns' in one.document;
+      const patterns = brings
+        ? ' Parts that play by what it brought play by their style’s own until it is back.'
+        : '';
       return {
-        text: `“${name}” is deleted.${songs}`,
+        text: `“${name}” is deleted.${songs}${patterns}`,
         back: {
           label: 'Put it back',
           work: () => keepOwn(one.document),
