@@ -27,6 +27,14 @@ export function movable({ rhythmOf: _rhythm, on: _on, variation: _draw, ...setti
   return settings;
 }
 
+/** Settings with a register that a part of a kind can have. */
+export function withinRange({ range: [low, high] }: Kind, settings: Settings): Settings {
+  const { register } = settings;
+  return register === undefined
+    ? settings
+    : { ...settings, register: Math.min(high, Math.max(low, register)) };
+}
+
 /** Patterns that the parts of a kind play by anywhere in the song, the first part's own first. */
 function patternsPlayed(song: Song, kind: Kind, style: Style, parts: readonly Part[]): Pattern[] {
   const ids = parts.flatMap((part) => [
@@ -47,15 +55,10 @@ function voiceFile(
 ): NonNullable<StyleFile['parts'][string]> {
   const isShared = ({ id }: Pattern): boolean => patternIn(library, kind.id, id) !== null;
   const own = patterns.filter((p) => !isShared(p));
-  const register = settings.register;
-  const [low, high] = kind.range;
   return {
     ...(level === undefined ? {} : { level }),
     ...(place === undefined ? {} : { place }),
-    settings: {
-      ...settings,
-      ...(register === undefined ? {} : { register: Math.min(high, Math.max(low, register)) }),
-    },
+    settings: withinRange(kind, settings),
     use: patterns.filter(isShared).map((p) => p.id),
     ...(own.length ? { patterns: own } : {}),
     ...(called ? { called } : {}),

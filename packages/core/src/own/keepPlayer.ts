@@ -9,7 +9,7 @@ import { patternIn, type Library, type LibraryPattern } from '../style/patternLi
 import { PLAYER_FORMAT, PLAYER_VERSION, type PlayerFile } from '../style/player';
 import type { Style } from '../style/schema';
 import { overlay, patternOf } from '../timeline/settings';
-import { movable, type KeptAs } from './keep';
+import { movable, withinRange, type KeptAs } from './keep';
 import { STYLE_ABOUT, STYLE_NAME } from './limits';
 
 /** Genres that a style's patterns for a kind are at home in. */
@@ -48,8 +48,6 @@ export function playerFromPart(
   const style = styleOf(song, repertoire);
   const settings = overlay([style.parts[kind.id]?.settings, movable(part.settings)]);
   const pattern = patternOf(kind, style, overlay([kind.defaults, settings]).pattern);
-  const { register } = settings;
-  const [low, high] = kind.range;
   const isShared = patternIn(library, kind.id, pattern.id) !== null;
   const own = isShared ? null : writtenOut(pattern, kind, style, id);
   return {
@@ -60,11 +58,7 @@ export function playerFromPart(
     about: tidyName(about, STYLE_ABOUT),
     kind: kind.id,
     level: part.mix.level,
-    settings: {
-      ...settings,
-      ...(register === undefined ? {} : { register: Math.min(high, Math.max(low, register)) }),
-      pattern: own?.id ?? pattern.id,
-    },
+    settings: { ...withinRange(kind, settings), pattern: own?.id ?? pattern.id },
     ...(own && { pattern: own }),
   };
 }
