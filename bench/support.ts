@@ -16,6 +16,42 @@ export function medians(runs: readonly (() => void)[], times = 21, warm = 8): nu
   return took.map((list) => list.sort((a, b) => a - b)[Math.floor(times / 2)]!);
 }
 
+const took = (run: () => void): number => {
+  const started = performance.now();
+  run();
+  return performance.now() - started;
+};
+
+const middle = (list: readonly number[]): number =>
+  [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+
+/** What a small run costs beside a large one. */
+export interface Share {
+  /** Milliseconds, medians of all rounds. */
+  readonly small: number;
+  readonly large: number;
+  /** The median of the rounds' own ratios: a machine that is slower for a while is so for both. */
+  readonly ratio: number;
+}
+
+/**
+ * A small run against a large one, round by round: the large one once, then the small one many times in a row, as it
+ * comes in use. The first few of those clear away the large one's garbage; the median tells of the others.
+ */
+export function shareOf(small: () => void, large: () => void, rounds = 11, inARow = 61): Share {
+  for (let i = 0; i < 5 * inARow; i++) small();
+  for (let i = 0; i < 8; i++) large();
+  const measured = Array.from({ length: rounds }, () => {
+    const whole = took(large);
+    return { whole, one: middle(Array.from({ length: inARow }, () => took(small))) };
+  });
+  return {
+    small: middle(measured.map(({ one }) => one)),
+    large: middle(measured.map(({ whole }) => whole)),
+    ratio: middle(measured.map(({ one, whole }) => one / whole)),
+  };
+}
+
 export const ms = (value: number): string => `${value.toFixed(2)} ms`;
 
 const MORE = ['guitar', 'horns', 'percussion'] as const;

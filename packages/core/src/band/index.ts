@@ -7,7 +7,7 @@ import { beatsOf } from '../time/beats';
 import { agree } from '../ensemble';
 import { inWords, type SectionInWords } from '../ensemble/words';
 import { expandForm, type Pass } from '../timeline/passes';
-import { passSpans, regionsOf, type Region } from '../timeline/region';
+import { chartSpans, regionsOf, type Region, type Span } from '../timeline/region';
 import type { BandNote } from './bandNote';
 import { playKept } from './frozen';
 import { guideNotes } from './guide';
@@ -156,7 +156,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   return {
     length: last ? last.start + last.length : 0,
     bars,
-    chords: ([] as BandChord[]).concat(...passes.map(passChords)),
+    chords: ([] as BandChord[]).concat(...passes.map((pass, i) => passChords(pass, chartSpans(agreed, i)))),
     parts: song.parts.map((part, p) => {
       const own = regions[p]!;
       const make = (): BandPart => bandPart(part, own, passes, repertoire, memory, fade);
@@ -248,17 +248,18 @@ function passBars(pass: Pass): readonly BandBar[] {
   );
 }
 
-const passChords = (pass: Pass): readonly BandChord[] => sameChords(pass, 'chords', [], () => chordsOf(pass));
-
-const chordsOf = (pass: Pass): BandChord[] =>
-  passSpans(pass).map((span) => ({
-    symbol: span.symbol,
-    start: pass.start + span.start,
-    duration: span.end - span.start,
-    push: span.push,
-    section: pass.section.name,
-    sectionId: pass.section.id,
-    chordId: span.id,
-    pass: pass.index + 1,
-    key: span.key,
-  }));
+const passChords = (pass: Pass, spans: readonly Span[]): readonly BandChord[] =>
+  sameChords(pass, 'chords', [spans], () => {
+    const { start, section, index } = pass;
+    return spans.map((span) => ({
+      symbol: span.symbol,
+      start: start + span.start,
+      duration: span.end - span.start,
+      push: span.push,
+      section: section.name,
+      sectionId: section.id,
+      chordId: span.id,
+      pass: index + 1,
+      key: span.key,
+    }));
+  });

@@ -1,5 +1,6 @@
 /** Remembers the notes of regions window by window, so that an edit computes again only what it changed. */
 import type { Kind } from '../parts/kind';
+import { lastUsed } from '../memory/lastUsed';
 import { lastVoiced } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
 import type { Next, Region, VoicedChord } from '../timeline/region';
@@ -25,6 +26,7 @@ interface Known {
   readonly kind: Kind;
   readonly region: Region;
   readonly cut: Cut;
+  /** By window the chord before it as it was voiced; behind the last window the last chord of all. */
   readonly from: readonly (VoicedChord | null)[];
   readonly made: readonly Made[];
 }
@@ -66,15 +68,23 @@ const samePiece = (a: Piece | undefined, b: Piece | undefined, deaf: boolean): b
 const sameFollowing = (a: Piece | undefined, b: Piece | undefined, { deaf, heedsNext }: Cut): boolean =>
   samePiece(a, b, deaf) || (!heedsNext && !!a && !!b && (a.spans[0]?.push ?? 0) === (b.spans[0]?.push ?? 0));
 
+const sameVoiced = (a: VoicedChord | null, b: VoicedChord | null): boolean =>
+  a === b ||
+  (!!a &&
+    !!b &&
+    a.symbol === b.symbol &&
+    a.pitches.join() === b.pitches.join() &&
+    a.frets?.join() === b.frets?.join());
+
 /**
  * Whether a window of a region is what it was, told without making it. It may miss that they are alike, never
  * that they differ.
  */
 function stayed({ cut: was, from }: Known, now: Cut, index: number, before: VoicedChord | null): boolean {
+  if (!sameVoiced(from[index]!, before)) return false;
   // The last one of those who hear no chords still hears that on which it ends.
   const isLast = index === now.pieces.length - 1;
   return (
-    from[index] === before &&
     isLast === (index === was.pieces.length - 1) &&
     samePiece(was.pieces[index], now.pieces[index], now.deaf && !isLast) &&
     sameFollowing(was.pieces[index + 1], now.pieces[index + 1], now) &&
@@ -86,26 +96,48 @@ function make(kind: Kind, region: Region): Made {
   return { ...playRegion(kind, region), last: soundsChords(kind) ? lastVoiced(region) : null };
 }
 
-/** A region's windows in order, each going on from where the one before ended. */
+/** The first and the last index at which two lists differ; none where they are alike, all where one is longer. */
+function differing(a: readonly unknown[], b: readonly unknown[]): readonly [first: number, last: number] {
+  if (a.length !== b.length) return [0, b.length - 1];
+  let first = 0;
+  let last = b.length - 1;
+  while (first <= last && a[first] === b[first]) first++;
+  while (last >= first && a[last] === b[last]) last--;
+  return [first, last];
+}
+
+/**
+ * A region's windows in order, each going on from where the one before ended.
+ * @param was the same region as it was asked for last: windows before a change and behind it are not looked at.
+ */
 function inTurn(
   region: Region,
   cut: Cut,
-  madeOf: (index: number, before: VoicedChord | null) => Made,
+  was: Known | null,
+  madeOf: (window: Region) => Made,
 ): Pick<Known, 'from' | 'made'> {
-  const from: (VoicedChord | null)[] = [];
-  let { before } = region;
-  const made = cut.pieces.map((_, i) => {
-    from.push(before);
-    const one = madeOf(i, before);
-    before = one.last;
-    return one;
-  });
-  return { from, made };
+  const same = was && was.cut.terms === cut.terms && sameVoiced(was.from[0]!, region.before) ? was : null;
+  const [first, last] = same ? differing(same.cut.pieces, cut.pieces) : [0, cut.pieces.length];
+  // The one before a change hears it.
+  const head = Math.max(0, first - 1);
+  const made = same ? same.made.slice(0, head) : [];
+  const from = same ? same.from.slice(0, head + 1) : [region.before];
+  for (let i = head; i < cut.pieces.length; i++) {
+    const before = from[i]!;
+    if (same && i > last && sameVoiced(same.from[i]!, before)) {
+      return { made: made.concat(same.made.slice(i)), from: from.concat(same.from.slice(i + 1)) };
+    }
+    const stays = was && stayed(was, cut, i, before) ? was : null;
+    const one = stays?.made[i] ?? madeOf({ ...windowOf(region, cut, i), before });
+    made.push(one);
+    from.push(stays ? stays.from[i + 1]! : one.last);
+  }
+  return { made, from };
 }
 
-/** @param size windows that are kept, those used last: those of the longest songs, some 15 kB each. */
+/** @param size windows that are kept at most, those used last: those of the longest songs, some 15 kB each. */
 export function regionMemory(size = 6_000): RegionMemory {
-  const known = new Map<string, Made>();
+  const known = lastUsed<Made>(size / 2);
   /** What was made of a region: one that is asked for again is the same. */
   const whole = new WeakMap<Region, { readonly kind: Kind; readonly made: readonly Made[] }>();
   /** What was asked for last, by seed: most of it stays through an edit. */
@@ -114,13 +146,10 @@ export function regionMemory(size = 6_000): RegionMemory {
   function remembered(kind: Kind, window: Region): Made {
     const key = windowText(kind, window);
     let made = known.get(key);
-    if (made) known.delete(key);
-    else {
-      made = make(kind, window);
+    if (!made) {
+      known.set(key, (made = make(kind, window)));
       computed++;
     }
-    known.set(key, made);
-    if (known.size > size) known.delete(known.keys().next().value!);
     return made;
   }
   return {
@@ -130,11 +159,7 @@ export function regionMemory(size = 6_000): RegionMemory {
       const cut = cutOf(region);
       const last = latest.get(region.seed);
       const before = last?.kind === kind && sameFrame(last.region, region) ? last : null;
-      const now = inTurn(region, cut, (index, from) =>
-        before && stayed(before, cut, index, from)
-          ? before.made[index]!
-          : remembered(kind, { ...windowOf(region, cut, index), before: from }),
-      );
+      const now = inTurn(region, cut, before, (window) => remembered(kind, window));
       if (latest.size > size) latest.clear();
       latest.set(region.seed, { kind, region, cut, ...now });
       whole.set(region, { kind, made: now.made });
@@ -149,8 +174,7 @@ export function regionMemory(size = 6_000): RegionMemory {
 /** Remembers nothing. */
 export const forgetful: RegionMemory = {
   made(kind, region) {
-    const cut = cutOf(region);
-    return inTurn(region, cut, (i, before) => make(kind, { ...windowOf(region, cut, i), before })).made;
+    return inTurn(region, cutOf(region), null, (window) => make(kind, window)).made;
   },
   computed: 0,
 };

@@ -32,12 +32,16 @@ let objects = 0;
 /** Kinds and patterns are values that are never changed in place: another object is another one. */
 const identity = once<object>(() => `#${objects++}`);
 
-const barText = ({ start, length, metre, key, tempo, tempoTo, groups }: Bar): string =>
-  `${start},${length},${metre},${groups[0]?.at ?? 0},${key},${tempo},${tempoTo}`;
+const barText = once<Bar>(
+  ({ start, length, metre, key, tempo, tempoTo, groups }) =>
+    `${start},${length},${metre},${groups[0]?.at ?? 0},${key},${tempo},${tempoTo}`,
+);
 const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';')));
 
-const spanText = (s: Span): string =>
-  `${s.id},${s.start},${s.end},${s.push},${s.symbol},${s.key},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`;
+const spanText = once<Span>(
+  (s) =>
+    `${s.id},${s.start},${s.end},${s.push},${s.symbol},${s.key},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`,
+);
 const spansText = once<readonly Span[]>((spans) => nameOf(spans.map(spanText).join(';')));
 
 export const termsText = once<Region['terms']>((terms) => nameOf(JSON.stringify(terms)));
@@ -47,29 +51,14 @@ const stretchText = ({ start, end, settings, pattern, hit }: Stretch): string =>
   `${start},${end},${hit},${identity(pattern)},${settingsText(settings)}`;
 
 /** Everything the notes of a window depend on, as a text. */
-export function windowText(
-  kind: Kind,
-  { bars, spans, stretches, next, terms, room, ...own }: Region,
-): string {
-  const { seed, home, length, firstBar, first, entersNew, again, ending, before } = own;
+export function windowText(kind: Kind, window: Region): string {
+  const { room, terms, seed, home, length, firstBar, first, entersNew, again, ending, before, next } = window;
   const led = before ? `${before.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
   const follows = next
     ? `${next.chord?.symbol},${next.key},${next.push},${next.newSection},${next.leadIn}`
     : '';
-  const plain = [
-    identity(kind),
-    room.join('-'),
-    termsText(terms),
-    seed,
-    home,
-    length,
-    firstBar,
-    first,
-    entersNew,
-    again,
-    ending,
-    follows,
-    led,
-  ].join('|');
-  return [plain, stretches.map(stretchText).join(';'), barsText(bars), spansText(spans)].join('\n');
+  const place = `${seed}|${home}|${length}|${firstBar}|${first}|${entersNew}|${again}|${ending}`;
+  const told = `${identity(kind)}|${room[0]}-${room[1]}|${termsText(terms)}|${follows}|${led}`;
+  const set = window.stretches.map(stretchText).join(';');
+  return `${place}|${told}\n${set}\n${barsText(window.bars)}\n${spansText(window.spans)}`;
 }

@@ -13,6 +13,7 @@ import type { Pass } from '../timeline/passes';
 import { playersIn } from '../timeline/players';
 import { withEarly, withPush } from './early';
 import { liftedBy } from './lift';
+import { liftOf } from './roles';
 import { roomsOf } from './rooms';
 import { barTerms, densityLift, intoOf } from './shape';
 import { marksOf, silencesOf } from './silence';
@@ -37,6 +38,7 @@ const sameLift = lastMade<readonly (Player | null)[]>();
 /** What was agreed stays the very same where the players agree on the same again. */
 const sameAgreement = lastMade<Agreement>(equal);
 const sameTold = lastMade<Told>();
+const sameBarTerms = lastMade<Agreement['bars']>();
 const sameRooms = lastMade<ReturnType<typeof roomsOf>>();
 
 function agreementOf(
@@ -48,8 +50,10 @@ function agreementOf(
   { manner }: Style,
 ): Agreement {
   const marks = points.marks ? marksOf(pass) : [];
+  const builds = points.shape ? (manner?.builds ?? 1) : 0;
+  const lift = liftOf(pass.section);
   return {
-    bars: barTerms(pass, points.shape ? (manner?.builds ?? 1) : 0),
+    bars: sameBarTerms(pass.bars, pass.playing, [lift, pass.repeat, builds], () => barTerms(pass, builds)),
     kicks: points.lock && manner?.locked !== false ? skeletonOf(pass, players, marks) : null,
     marks,
     silences: points.marks ? silencesOf(pass) : [],

@@ -5,19 +5,24 @@ import { roomBefore, type Pass } from '../timeline/passes';
 /** Stretches without a chord. A section that has none at all is left to the drums. */
 export function silencesOf({ chords, length }: Pass): Agreement['silences'] {
   if (!chords.some((c) => c.symbol !== null)) return [];
-  return chords.flatMap(({ symbol, start, length: lasts }, i) => {
-    if (symbol !== null) return [];
+  const silences: { from: number; to: number }[] = [];
+  chords.forEach(({ symbol, start, length: lasts }, i) => {
+    if (symbol !== null) return;
     const next = chords[i + 1];
     const to = Math.min(start + lasts, length);
-    return [{ from: start, to: next ? Math.min(to, next.start - (next.push ?? 0)) : to }];
+    silences.push({ from: start, to: next ? Math.min(to, next.start - (next.push ?? 0)) : to });
   });
+  return silences;
 }
 
 /** Chords that are felt early, with the beats they leave. */
 export function marksOf({ chords, lead }: Pass): Mark[] {
-  return chords.flatMap(({ symbol, start, push = 0 }, i) => {
+  const marks: Mark[] = [];
+  chords.forEach(({ symbol, start, push }, i) => {
+    if (!push || symbol === null) return;
     const before = chords[i - 1];
     const early = Math.min(push, before ? roomBefore(start - before.start) : lead);
-    return symbol !== null && early > 0 ? [{ at: start - early, beat: start }] : [];
+    if (early > 0) marks.push({ at: start - early, beat: start });
   });
+  return marks;
 }

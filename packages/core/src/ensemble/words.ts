@@ -30,8 +30,9 @@ const named = <T>(items: readonly T[], name: (item: T) => string): string =>
 const barOf = (pass: Pass, tick: number): number => barIndexAt(pass.bars, tick) + 1;
 
 function earlyInWords(pass: Pass): string {
-  const written = new Map(chordsInUse(pass.section).map((c) => [c.id, c.push]));
-  const early = pass.chords.filter((c) => c.push && written.get(c.id) === undefined);
+  const pushed = chordsInUse(pass.section).filter((c) => c.push !== undefined);
+  const written = new Set(pushed.map((c) => c.id));
+  const early = pass.chords.filter((c) => c.push && !written.has(c.id));
   if (!early.length) return 'Every chord is taken where it stands.';
   return `All take ${named(early, (c) => `${c.symbol} in bar ${barOf(pass, c.start)}`)} an eighth early.`;
 }

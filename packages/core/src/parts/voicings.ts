@@ -57,10 +57,10 @@ function onKeys({ kind, stretches, before, room }: Region, spans: readonly Span[
   const [low, high] = room;
   const agreed = high < kind.range[1];
   const asked = spans.map((span) => {
-    const { voices, spread, manner, ...set } = settingsAt(stretches, span.start);
+    const { voices, spread, manner, register: wanted } = settingsAt(stretches, span.start);
     const { bassPlays } = span;
     // What does not fit under the ceiling begins lower.
-    const register = Math.max(low, Math.min(set.register, high - Math.round((voices - 1) * spread)));
+    const register = Math.max(low, Math.min(wanted, high - Math.round((voices - 1) * spread)));
     const aim = { register, voices, spread, low, high, bassPlays, manner, strict: kind.strict, agreed };
     return { symbol: span.symbol!, aim, fixed: span.voicing };
   });

@@ -20,12 +20,19 @@ function jsonBytes(value: unknown): number {
   if (typeof value !== 'object' || value === null) return utf8Length(JSON.stringify(value ?? null));
   const known = sizes.get(value);
   if (known !== undefined) return known;
-  const items = Array.isArray(value)
-    ? value.map(jsonBytes)
-    : Object.entries(value)
-        .filter(([, item]) => item !== undefined)
-        .map(([name, item]) => utf8Length(JSON.stringify(name)) + 1 + jsonBytes(item));
-  const size = items.reduce((sum, item) => sum + item, 2 + Math.max(0, items.length - 1));
+  let items = 0;
+  let size = 2;
+  if (Array.isArray(value)) {
+    items = value.length;
+    for (const item of value) size += jsonBytes(item);
+  } else {
+    for (const [name, item] of Object.entries(value)) {
+      if (item === undefined) continue;
+      items++;
+      size += utf8Length(JSON.stringify(name)) + 1 + jsonBytes(item);
+    }
+  }
+  size += Math.max(0, items - 1);
   sizes.set(value, size);
   return size;
 }

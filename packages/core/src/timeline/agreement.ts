@@ -68,15 +68,18 @@ export interface Agreed {
 
 const PLAIN: BarTerms = { strength: 0, turn: 'none' };
 
-/** Of a part that keeps to itself. */
-export const unheard = (bars: number): Agreement => ({
-  bars: Array.from({ length: bars }, () => PLAIN),
-  kicks: null,
-  marks: [],
-  silences: [],
-  fills: true,
-  into: null,
-});
+const nothingHeard = new Map<number, Agreement>();
+
+/** Of a part that keeps to itself through so many bars; the very same for as many. */
+export function unheard(bars: number): Agreement {
+  let terms = nothingHeard.get(bars);
+  if (!terms) {
+    const plain = Array.from({ length: bars }, () => PLAIN);
+    terms = { bars: plain, kicks: null, marks: [], silences: [], fills: true, into: null };
+    nothingHeard.set(bars, terms);
+  }
+  return terms;
+}
 
 /** What of an agreement holds from a bar on, for so many, between two ticks. */
 export function termsWithin(

@@ -61,8 +61,8 @@ function barCells(bar: Bar, index: number, from: number, to: number): Cell[] {
     if (end <= from || start >= to) return;
     const alike = bar.groups.filter((other) => sameSize(other.beats, beats)).length;
     const nth = bar.groups.slice(0, g).filter((other) => sameSize(other.beats, beats)).length;
-    const place = { origin, start, end: Math.min(end, to) };
-    cells.push({ ...place, beats, size: beats.length, bar: index * alike + nth });
+    const ends = Math.min(end, to);
+    cells.push({ origin, start, end: ends, beats, size: beats.length, bar: index * alike + nth });
   });
   return cells;
 }

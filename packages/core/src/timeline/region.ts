@@ -284,11 +284,17 @@ const sameSpans = lastMade<readonly Span[]>();
 /** A region in which nothing changed is the very same, and so is all that was made of it. */
 const sameRegion = lastMade<Region>();
 
+/** The chart's chords in a playing, over the basses that play in it. */
+export const chartSpans = (
+  { passes, players }: Pick<Agreed, 'passes' | 'players'>,
+  i: number,
+): readonly Span[] => sameSpans(passes[i]!, 'spans', [players[i]], () => spansOf(passes[i]!, players[i]!));
+
 /** The chords of a playing as one of its parts hears them, before they are dressed for it. */
-function heardBy({ id }: Part, { passes, players }: Agreed, p: number, i: number): readonly Span[] {
-  const pass = passes[i]!;
-  const own = players[i]!;
-  const chart = sameSpans(pass, 'spans', [own], () => spansOf(pass, own));
+function heardBy({ id }: Part, agreed: Agreed, p: number, i: number): readonly Span[] {
+  const pass = agreed.passes[i]!;
+  const own = agreed.players[i]!;
+  const chart = chartSpans(agreed, i);
   return takenEarly(heardSpans(pass, id, chart, own), apart(own, p), pass.lead);
 }
 

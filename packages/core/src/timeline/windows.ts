@@ -21,12 +21,24 @@ export interface Piece {
   readonly end: number;
 }
 
-/** Cuts as they were made last: parts that hear the same chords and plan as far share them. */
-const samePieces = lastMade<readonly Piece[]>();
+/** A playing cut into pieces, and the bars at which they begin, as a text. */
+interface Pieces {
+  readonly all: readonly Piece[];
+  readonly places: string;
+}
 
-/** Bars at which windows begin: every so many, where a chord begins with the bar. */
-function cutsOf(bars: readonly Bar[], spans: readonly Span[], size: number): { bar: number; span: number }[] {
-  const cuts = [{ bar: 0, span: 0 }];
+/** Cuts as they were made last: parts that hear the same chords and plan as far share them. */
+const samePieces = lastMade<Pieces>();
+
+/** A bar and the chord that begins with it, by their places. */
+interface Place {
+  readonly bar: number;
+  readonly span: number;
+}
+
+/** Where windows begin: every so many bars, where a chord begins with the bar. */
+function cutsOf(bars: readonly Bar[], spans: readonly Span[], size: number): Place[] {
+  const cuts: Place[] = [{ bar: 0, span: 0 }];
   let span = 0;
   for (let bar = size; bar + size <= bars.length; bar += size) {
     const { start } = bars[bar]!;
@@ -36,28 +48,47 @@ function cutsOf(bars: readonly Bar[], spans: readonly Span[], size: number): { b
   return cuts;
 }
 
-/** Pieces by the first of their spans: one in which nothing changed is the very same, and so is all that is known of it. */
-const samePiece = lastMade<Piece>();
+/** Pieces as they were made last, by how far is planned and the first of their chords. */
+const knownPieces = new Map<number, WeakMap<Span, Piece>>();
 
-const piecesOf = (bars: readonly Bar[], spans: readonly Span[], size: number): readonly Piece[] =>
+const isRun = <T>(own: readonly T[], all: readonly T[], from: number): boolean => {
+  for (let i = 0; i < own.length; i++) if (own[i] !== all[from + i]) return false;
+  return true;
+};
+
+/** One in which nothing changed is the very same, and so is all that is known of it. */
+function pieceOf(bars: readonly Bar[], spans: readonly Span[], size: number, from: Place, to: Place): Piece {
+  let known = knownPieces.get(size);
+  if (!known) knownPieces.set(size, (known = new WeakMap()));
+  const first = spans[from.span];
+  const found = first && known.get(first);
+  const stays =
+    found?.firstBar === from.bar &&
+    found.bars.length === to.bar - from.bar &&
+    found.spans.length === to.span - from.span &&
+    isRun(found.spans, spans, from.span) &&
+    isRun(found.bars, bars, from.bar);
+  if (stays) return found;
+  const last = bars[to.bar - 1]!;
+  const piece: Piece = {
+    firstBar: from.bar,
+    bars: bars.slice(from.bar, to.bar),
+    spans: spans.slice(from.span, to.span),
+    start: bars[from.bar]!.start,
+    end: last.start + last.length,
+  };
+  if (first) known.set(first, piece);
+  return piece;
+}
+
+const piecesOf = (bars: readonly Bar[], spans: readonly Span[], size: number): Pieces =>
   samePieces(spans, `${size}`, [bars], () => {
     const cuts = cutsOf(bars, spans, size);
-    return cuts.map((cut, i): Piece => {
-      const next = cuts[i + 1];
-      const own = spans.slice(cut.span, next?.span);
-      const from = cut.bar;
-      const to = next?.bar ?? bars.length;
-      return samePiece(own[0] ?? spans, `${size}`, [bars, from, to, ...own], () => {
-        const last = bars[to - 1]!;
-        return {
-          firstBar: from,
-          bars: bars.slice(from, to),
-          spans: own,
-          start: bars[from]!.start,
-          end: last.start + last.length,
-        };
-      });
-    });
+    const end: Place = { bar: bars.length, span: spans.length };
+    return {
+      all: cuts.map((cut, i) => pieceOf(bars, spans, size, cut, cuts[i + 1] ?? end)),
+      places: cuts.map(({ bar }) => bar).join(),
+    };
   });
 
 /** What a window may know of the one that follows it in its region. */
@@ -86,14 +117,14 @@ function within(stretches: readonly Stretch[], start: number, end: number): read
 /** Terms of windows as they were cut last, by the bars they are for: where the same was agreed they are the very same. */
 const sameTerms = lastMade<Agreement>(equal);
 
-/** Terms cut into the same pieces, shared by all parts that are told the same and plan as far. */
+/** Terms cut at the same bars, shared by all parts that are told the same and plan as far. */
 const sameCut = lastMade<readonly Agreement[]>();
 
-const termsOf = (terms: Agreement, pieces: readonly Piece[], size: number): readonly Agreement[] =>
-  sameCut(terms, `${size}`, [pieces], () =>
-    pieces.map(({ firstBar, bars, start, end }, i) =>
-      sameTerms(bars[0]!, `${bars.length} ${terms.kicks !== null}`, [terms], () =>
-        termsWithin(terms, firstBar, bars.length, start, end, i === pieces.length - 1),
+const termsOf = (terms: Agreement, bars: readonly Bar[], { all, places }: Pieces, size: number) =>
+  sameCut(terms, `${size}`, [bars, places], () =>
+    all.map((piece, i) =>
+      sameTerms(piece.bars[0]!, `${piece.bars.length} ${terms.kicks !== null}`, [terms], () =>
+        termsWithin(terms, piece.firstBar, piece.bars.length, piece.start, piece.end, i === all.length - 1),
       ),
     ),
   );
@@ -114,8 +145,8 @@ export function cutOf({ bars, spans, terms, kind }: Region): Cut {
   const size = kind.window ?? WINDOW;
   const pieces = piecesOf(bars, spans, size);
   return {
-    pieces,
-    terms: pieces.length < 2 ? [terms] : termsOf(terms, pieces, size),
+    pieces: pieces.all,
+    terms: pieces.all.length < 2 ? [terms] : termsOf(terms, bars, pieces, size),
     deaf: kind.nature === 'percussion',
     heedsNext: kind.heedsNext ?? true,
   };

@@ -193,6 +193,29 @@ describe('locality', () => {
       expect(band).toEqual(renderBand(edited, OURS));
     }
   });
+
+  it('through a long row of edits, with room to remember little, and whatever is taken back', () => {
+    const memory = regionMemory(120);
+    const anyStep = fc.record({
+      bar: fc.integer({ min: 0, max: 71 }),
+      text: fc.constantFrom('Bb7', 'F#m7 C', 'N.C.', 'Ab{push 1/8}', 'C / Dm7{push 1/8} /', 'G13'),
+      back: fc.integer({ min: 0, max: 9 }),
+    });
+    fc.assert(
+      fc.property(anyBandSong, fc.array(anyStep, { minLength: 5, maxLength: 12 }), ({ style }, steps) => {
+        const songs = [{ ...longSong(72, 72), style }];
+        for (const { bar, text, back } of steps) {
+          const now = songs[songs.length - 1]!;
+          const written = applyEdit(now, setBar('s1', bar, text))?.song ?? now;
+          // Some of what is done is undone at once: the very same song as before, or one further back.
+          const next = back < 3 ? (songs[songs.length - 1 - back] ?? now) : written;
+          songs.push(next);
+          expect(renderBand(next, OURS, memory)).toEqual(renderBand(structuredClone(next), OURS));
+        }
+      }),
+      { numRuns: 6 },
+    );
+  });
 });
 
 describe('density', () => {
