@@ -53,7 +53,6 @@ function troubleOf(id: string, error: unknown): SaveTrouble {
 async function sendAll(id: string): Promise<void> {
   // Edits whose song is gone wait for the writer to say what becomes of them.
   for (let kept = ownEdits(id); kept && !kept.gone; kept = ownEdits(id)) {
-    markSent(id);
     watch?.sending(id);
     let saved: Saved;
     try {
@@ -65,7 +64,11 @@ async function sendAll(id: string): Promise<void> {
         nowStored(id, FIRST_STORED);
         forgetFresh(id);
       }
-      saved = await saveSong(songPath(id), ownEdits(id) ?? kept);
+      // What was written meanwhile goes along. All that is sent is marked, so that what comes later is not taken into
+      // a step that the server has: it would know the step, and leave what is new in it.
+      markSent(id);
+      kept = ownEdits(id) ?? kept;
+      saved = await saveSong(songPath(id), kept);
     } catch (error) {
       const trouble = troubleOf(id, error);
       if (trouble.kind === 'gone') markGone(id, true);

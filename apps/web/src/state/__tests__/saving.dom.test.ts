@@ -1,15 +1,18 @@
 /** What becomes of a save, whatever the server, the device and the writer do meanwhile. */
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { IDBObjectStore } from 'fake-indexeddb';
-import { setTitle } from '@backline/core/edits/song';
+import fc from 'fast-check';
+import { setMix, setTitle } from '@backline/core/edits/song';
 import { readChart } from '@backline/core/formats/chart/index';
 import { withPatches } from '@backline/core/song/patches';
+import type { Song } from '@backline/core/song/schema';
 import type { Save, Saved, StoredSong } from '@backline/core/song/transport';
 import { ApiError, createSongAt, saveSong } from '../api';
 import { readRun, runKeys, writeRun } from '../journal';
 import * as keptEdits from '../keptEdits';
 import { letGo, rehome, sendLeftovers, useHomeless } from '../leftovers';
 import { change, closeSong, openSong, saveAgain, useOpenSong } from '../openSong';
+import { newId } from '../newId';
 import { flush, settled } from '../saver';
 import { useAutosave } from '../useAutosave';
 import { OURS } from '@backline/core/styles/index';
@@ -100,6 +103,93 @@ describe('a save', () => {
     await flush(ID);
     expect(put.mock.calls[0]![1].revision).toBe(keptEdits.FIRST_STORED);
     expect(titleOf(put.mock.calls[0]![1])).toBe('Quay');
+  });
+
+  it('of a song begun here takes along what was written while it was stored first, and what comes later is new', async () => {
+    closeSong();
+    openSong(stored(keptEdits.NEVER_STORED));
+    let made!: (song: StoredSong) => void;
+    jest.mocked(createSongAt).mockReturnValueOnce(new Promise((resolve) => (made = resolve)));
+    const first = pending();
+    const second = pending();
+    change(setTitle('One'));
+    const sending = flush(ID);
+    change(setTitle('Two'));
+    made(stored(1));
+    await waitFor(() => expect(put).toHaveBeenCalledTimes(1));
+    change(setTitle('Three'));
+    first.answer(2);
+    await waitFor(() => expect(put).toHaveBeenCalledTimes(2));
+    second.answer(3);
+    await sending;
+    const [before, after] = put.mock.calls.map(([, sent]) => sent);
+    expect([titleOf(before!), titleOf(after!)]).toEqual(['Two', 'Three']);
+    // A step that was sent is not sent again with more in it: the server knows it, and would leave that out.
+    expect(idsOf(after!).filter((edit) => idsOf(before!).includes(edit))).toEqual([]);
+    expect(now().save).toBe('saved');
+  });
+
+  it('leaves the server with all that was written, in whatever order answers come, get lost and edits are made', async () => {
+    const anyEdit = fc.constantFrom('title', 'level', 'save');
+    await fc.assert(
+      fc.asyncProperty(
+        fc.scheduler(),
+        fc.array(anyEdit, { minLength: 2, maxLength: 8 }),
+        fc.array(fc.boolean(), { maxLength: 6 }),
+        fc.boolean(),
+        async (s, edits, lost, isNew) => {
+          closeSong();
+          const id = newId();
+          const server = { song: song as Song, revision: isNew ? 0 : 4, known: new Set<string>() };
+          // Done by the server at one time, heard of at another, or never.
+          const answered = async <T>(what: string, work: () => T): Promise<T> => {
+            await s.schedule(Promise.resolve(), `${what} arrives`);
+            const answer = work();
+            await s.schedule(Promise.resolve(), `${what} answers`);
+            if (lost.pop()) throw away;
+            return answer;
+          };
+          jest.mocked(createSongAt).mockImplementation((base) =>
+            answered('making', () => {
+              if (!server.revision) Object.assign(server, { song: base, revision: 1 });
+              return { ...stored(server.revision), song: server.song };
+            }),
+          );
+          put.mockImplementation((_, { steps }) =>
+            answered('saving', () => {
+              for (const { edit, patches } of steps) {
+                if (server.known.has(edit)) continue;
+                server.known.add(edit);
+                server.song = withPatches(server.song, patches);
+                server.revision++;
+              }
+              return { id, revision: server.revision, updatedAt: '' };
+            }),
+          );
+          openSong({ ...stored(isNew ? keptEdits.NEVER_STORED : 4), id });
+          const writer = s.scheduleSequence(
+            edits.map((edit, i) => ({
+              label: edit,
+              builder: () => {
+                if (edit === 'title') change(setTitle(`Pier ${i}`));
+                else if (edit === 'level') change(setMix(song.parts[i % 3]!.id, { level: i }));
+                else void flush(id);
+                return Promise.resolve();
+              },
+            })),
+          );
+          await s.waitAll();
+          await writer.task;
+          const saves = async () => {
+            for (let i = 0; i < 20 && ownEdits(id); i++) await flush(id);
+          };
+          await s.waitFor(saves());
+          expect(ownEdits(id)).toBeNull();
+          expect(server.song).toEqual(now().song);
+        },
+      ),
+      { numRuns: 200 },
+    );
   });
 
   it('takes what was typed meanwhile along, from the new revision', async () => {
