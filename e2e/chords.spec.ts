@@ -158,6 +158,41 @@ test('what cannot be read stays, with the nearest readings', async ({ page }) =>
   await bar(page, 2, 'G seven, 4 beats');
 });
 
+test('a chord sheet as one has it: chords over words go in as a chart, with what is left out said', async ({
+  page,
+}) => {
+  await newSong(page);
+  await openBar(page, 1);
+  await way(page, 'Type');
+  const field = page.getByLabel('Chords of this bar');
+  await field.fill('C - G - Am - F - G');
+  await page.getByRole('button', { name: 'A bar for each: 5 bars' }).click();
+  await bar(page, 5, 'G major, 4 beats');
+  await openBar(page, 1);
+  await way(page, 'Type');
+  await field.evaluate((input) => {
+    const clipboardData = new DataTransfer();
+    const sheet =
+      'Lanterns\nCapo 2\n\nVerse 1:\nEm       C\nThe lamps are lit\nG        D/F#\nalong the quay\n\nChorus\nC D Em Em\n\nVerse 2';
+    clipboardData.setData('text/plain', sheet);
+    input.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+  });
+  await page.getByRole('button', { name: 'Open it as text' }).click();
+  const notice = page.getByRole('alert').filter({ hasText: 'chord sheet' });
+  await expect(notice).toContainText('2 sections, 8 bars');
+  await expect(notice).toContainText('by its chords it is in E minor');
+  await expect(notice).toContainText('Left out: 2 lines of words.');
+  await expect(page.getByRole('button', { name: 'Put it in' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Write it as a chart' }).click();
+  await expect(page.getByLabel('Chart', { exact: true })).toHaveValue(
+    /\[Verse\]\n\| Em \| C \| G \| D\/F# \|/,
+  );
+  await page.getByRole('button', { name: 'Put it in' }).click();
+  await bar(page, 4, 'D major over F sharp, 4 beats');
+  await expect(page.getByRole('button', { name: /^Chorus, bar 2: D major/ })).toBeVisible();
+  await expect(page.getByLabel('Title of the song')).toHaveValue('Lanterns');
+});
+
 test('runs: copy, paste into another metre, repeat, transpose, move, clear', async ({ page }) => {
   await typeSong(page, ['C', 'Am7', 'F', 'G7']);
   await page.getByRole('button', { name: 'Chart as text' }).click();

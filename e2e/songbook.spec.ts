@@ -90,6 +90,9 @@ test('songs are taken out as a file and brought in again; what is none says why'
   await expect(row(page, `${title} chart`)).toBeVisible();
   await bring('chart.txt', '[Verse]\nC | H9');
   await expect(page.getByRole('alert')).toContainText('Line 2, column 5');
+  await bring('words.txt', `${title} sheet\n\nVerse:\nG      D\nThe lamps are lit\nEm  C\n`);
+  await expect(page.getByRole('status').filter({ hasText: 'Left out: one line of words.' })).toBeVisible();
+  await expect(row(page, `${title} sheet`)).toBeVisible();
 });
 
 test('a new song is stored with its first edit, and one that was only looked at is not', async ({ page }) => {

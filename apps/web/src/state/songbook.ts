@@ -2,7 +2,8 @@
 import { z } from 'zod';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { setTitle } from '@backline/core/edits/song';
-import { ChartError, readChart } from '@backline/core/formats/chart/index';
+import { ChartError } from '@backline/core/formats/chart/index';
+import { readChartOrSheet } from '@backline/core/formats/chordSheet/read';
 import { readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { freeName } from '@backline/core/song/names';
@@ -68,6 +69,8 @@ export interface Brought {
   readonly songs: readonly Song[];
   /** What could not be brought in, as sentences. */
   readonly troubles: readonly string[];
+  /** What was made of it, where it was not written as we write it. */
+  readonly told: readonly string[];
 }
 
 function songsIn(document: unknown): Brought {
@@ -80,29 +83,34 @@ function songsIn(document: unknown): Brought {
     if (song) songs.push(song);
     else troubles.push(documents.length > 1 ? `Song ${i + 1}: ${trouble}` : trouble);
   });
-  return { songs, troubles };
+  return { songs, troubles, told: [] };
 }
 
-/** Reads a file as our own songs, or as a chart in text. */
+const notBrought = (trouble: string): Brought => ({ songs: [], troubles: [trouble], told: [] });
+
+/** Reads a text as a chart, or as a chord sheet. */
+async function songInText(name: string, text: string): Promise<Brought> {
+  try {
+    const { song, told } = readChartOrSheet(text, await loadRepertoire());
+    return { songs: [song], troubles: [], told };
+  } catch (error) {
+    if (!(error instanceof ChartError)) throw error;
+    return notBrought(`${name} is no chart that can be read. ${error.message}`);
+  }
+}
+
+/** Reads a file as our own songs, or as chords in text. */
 export async function readBrought(file: Pick<File, 'name' | 'size' | 'text'>): Promise<Brought> {
-  if (file.size > MOST_BROUGHT) return { songs: [], troubles: [`${file.name} is too large: 60 MB at most.`] };
+  if (file.size > MOST_BROUGHT) return notBrought(`${file.name} is too large: 60 MB at most.`);
   const text = (await file.text()).replace(/^\ufeff/, '');
   if (/^\s*[{[]\s*"/.test(text) || file.name.endsWith('.json')) {
     try {
       return songsIn(JSON.parse(text));
     } catch {
-      return {
-        songs: [],
-        troubles: [`${file.name} is damaged, or cut off: it is no JSON that can be read.`],
-      };
+      return notBrought(`${file.name} is damaged, or cut off: it is no JSON that can be read.`);
     }
   }
-  try {
-    return { songs: [readChart(text, await loadRepertoire())], troubles: [] };
-  } catch (error) {
-    if (!(error instanceof ChartError)) throw error;
-    return { songs: [], troubles: [`${file.name} is no chart that can be read. ${error.message}`] };
-  }
+  return songInText(file.name, text);
 }
 
 /** Puts songs into the songbook, the last of them first, so that they stand in their order. */

@@ -150,8 +150,8 @@ export function ChartScreen() {
         </View>
         {isBlank(song) ? (
           <Text style={[TYPE.words, styles.hint, { color: palette.quiet }]}>
-            Tap a bar to write its chords, or put in a whole chart as text. The band plays as soon as they
-            stand.
+            Tap a bar to write its chords, or put in a whole chart or chord sheet as text. The band plays as
+            soon as they stand.
           </Text>
         ) : null}
         <ChartFoot songKey={song.key} />

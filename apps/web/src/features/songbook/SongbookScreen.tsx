@@ -60,11 +60,11 @@ function Files({
 }) {
   const bring = (file: File): void =>
     void attempt(async () => {
-      const { songs, troubles } = await readBrought(file);
+      const { songs, troubles, told } = await readBrought(file);
       await bringIn(songs);
       const brought =
         songs.length === 1 ? `“${songs[0]!.title}” is brought in.` : `${songs.length} songs are brought in.`;
-      if (songs.length) say(brought);
+      if (songs.length) say([brought, ...told].join(' '));
       if (troubles.length) throw new Error(troubles.slice(0, 3).join(' '));
     });
   return (

@@ -5,6 +5,7 @@ import { Button } from '../../../components/Button';
 import { barText, readBarText, setBar, setBars } from '@backline/core/edits/bars';
 import { keepUnread, unreadIn } from '@backline/core/edits/unread';
 import { LIMITS } from '@backline/core/song/limits';
+import { counted } from '@backline/core/song/listed';
 import { chordsInUse } from '@backline/core/song/inUse';
 import { useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
@@ -14,7 +15,7 @@ import { select, selectBar, useSelection } from '../selection';
 import { Facts } from './Facts';
 import { hearEntered } from '../../../state/hearing';
 import { write, type Place } from './entry';
-import { isChart, isClosed, isGrowing, tryRead, type NotRead } from './typing';
+import { barsOfLine, isClosed, isGrowing, isWhole, tryRead, type NotRead } from './typing';
 
 const FIELD = 'Chords of this bar';
 
@@ -29,7 +30,8 @@ export function TypeWay({ place }: { place: Place }) {
   const kept = unreadIn(song, section, index);
   const text = typed ?? kept ?? (place.isNew ? '' : barText(song, section, index));
   const read = tryRead(text, place);
-  const isWrong = 'reason' in read && !isChart(text) && (typed === null || !isGrowing(text, place));
+  const whole = isWhole(text, place);
+  const isWrong = 'reason' in read && !whole && (typed === null || !isGrowing(text, place));
 
   const goOn = (): void => {
     if (place.isNew && !text.trim()) return;
@@ -47,7 +49,7 @@ export function TypeWay({ place }: { place: Place }) {
     setTyped(next);
     const result = tryRead(next, place);
     if ('reason' in result) {
-      if (!isChart(next)) write(place, keepUnread(section.id, index, next));
+      if (!isWhole(next, place)) write(place, keepUnread(section.id, index, next));
       return;
     }
     if (result.bars > 1) {
@@ -106,9 +108,9 @@ export function TypeWay({ place }: { place: Place }) {
         submitBehavior="submit"
         style={[styles.field, { backgroundColor: palette.paper }]}
       />
-      {isChart(text) ? (
+      {whole ? (
         <Offer
-          words="This is a whole chart."
+          words="This is more than a line of chords."
           action="Open it as text"
           onPress={() => select({ kind: 'text', text })}
         />
@@ -117,6 +119,7 @@ export function TypeWay({ place }: { place: Place }) {
           <Trouble
             text={text}
             read={read}
+            asBars={barsOfLine(text, place)}
             onUse={type}
             onLetGo={() => {
               write(place, keepUnread(section.id, index, null));
@@ -144,11 +147,13 @@ export function TypeWay({ place }: { place: Place }) {
 interface TroubleProps {
   readonly text: string;
   readonly read: NotRead;
+  /** The same with a bar for each chord. */
+  readonly asBars: ReturnType<typeof barsOfLine>;
   readonly onUse: (text: string) => void;
   readonly onLetGo: () => void;
 }
 
-function Trouble({ text, read, onUse, onLetGo }: TroubleProps) {
+function Trouble({ text, read, asBars, onUse, onLetGo }: TroubleProps) {
   const { reason, unread } = read;
   return (
     <View role="alert">
@@ -156,6 +161,11 @@ function Trouble({ text, read, onUse, onLetGo }: TroubleProps) {
         {reason}
       </HelperText>
       <View style={styles.offers}>
+        {asBars ? (
+          <Button mode="contained" onPress={() => onUse(asBars.line)}>
+            {`A bar for each: ${counted(asBars.bars, 'bar')}`}
+          </Button>
+        ) : null}
         {unread?.offers.map((offer) => (
           <Button key={offer} mode="outlined" onPress={() => onUse(text.replace(unread.word, offer))}>
             {`Use ${offer}`}

@@ -1,7 +1,10 @@
 /** What is typed into a bar, as it is understood while it is typed. */
 import { barText, placesFrom, readBarText, readBarsText } from '@backline/core/edits/bars';
 import { ChartError, type Unread } from '@backline/core/formats/chart/error';
+import { chartOfSheet } from '@backline/core/formats/chordSheet/index';
+import { chordsIn } from '@backline/core/formats/chordSheet/lines';
 import { isReadable } from '@backline/core/theory/chordGrammar';
+import { beatsOf } from '@backline/core/time/beats';
 import type { Place } from './entry';
 
 export interface ReadBar {
@@ -43,8 +46,17 @@ export function tryRead(text: string, { song, section, index, bar }: Place): Rea
 }
 
 /** A whole chart has headings or headers: it goes in as one. */
-export const isChart = (text: string): boolean =>
-  /^\s*\[[^\]]+\]|^\s*(title|key|time|tempo|style)\s*:/im.test(text);
+const isChart = (text: string): boolean => /^\s*\[[^\]]+\]|^\s*(title|key|time|tempo|style)\s*:/im.test(text);
+
+/** What goes in as a whole and not into a bar: a chart, or lines of chords with words between them. */
+export const isWhole = (text: string, place: Place): boolean =>
+  isChart(text) || (text.includes('\n') && 'reason' in tryRead(text, place) && chartOfSheet(text) !== null);
+
+/** A line of chords that does not fit into a bar, read as a bar for each; null where that is not what it is. */
+export function barsOfLine(text: string, { bar }: Place): { line: string; bars: number } | null {
+  const bars = text.includes('\n') ? [] : (chordsIn(text, beatsOf(bar).length)?.bars ?? []);
+  return bars.length > 1 ? { line: bars.join(' | '), bars: bars.length } : null;
+}
 
 /** What may follow the beginning of a chord. */
 const ENDINGS = [

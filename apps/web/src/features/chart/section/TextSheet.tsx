@@ -4,7 +4,10 @@ import { HelperText, TextInput } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { takeChart } from '@backline/core/edits/chart';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
+import { chartOfSheet, type SheetAsChart } from '@backline/core/formats/chordSheet/index';
+import { counted } from '@backline/core/song/listed';
 import type { Song } from '@backline/core/song/schema';
+import { Notice } from '../../../components/Notice';
 import { Sheet } from '../../../components/Sheet';
 import { change, useOpenSong } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
@@ -22,11 +25,17 @@ function tryRead(text: string, base: Song): { song: Song } | { message: string }
   }
 }
 
+/** A text without bar lines may be meant as a chord sheet, even where it reads as a chart; so may what does not read. */
+function asSheet(text: string, reads: boolean): SheetAsChart | null {
+  return reads && /[|‖]/u.test(text) ? null : chartOfSheet(text);
+}
+
 /** The whole chart as text: type it, paste it, put it in. What does not read stays in the field. */
 export function TextSheet({ song, begin, beside }: { song: Song; begin?: string; beside: boolean }) {
   const palette = usePalette();
   const [text, setText] = useState(() => begin ?? writeChart(song));
   const read = useMemo(() => tryRead(text, song), [text, song]);
+  const sheet = useMemo(() => asSheet(text, 'song' in read), [text, read]);
   return (
     <Sheet title="Chart as text" onClose={() => select(null)} tall beside={beside}>
       <TextInput
@@ -43,6 +52,15 @@ export function TextSheet({ song, begin, beside }: { song: Song; begin?: string;
         spellCheck={false}
         style={[styles.field, { backgroundColor: palette.paper }]}
       />
+      {sheet ? (
+        <Notice
+          text={`This looks like a chord sheet: ${counted(sheet.sections, 'section')}, ${counted(sheet.bars, 'bar')}. ${sheet.told.join(' ')}`}
+        >
+          <Button mode="contained" onPress={() => setText(sheet.text)}>
+            Write it as a chart
+          </Button>
+        </Notice>
+      ) : null}
       {'message' in read ? (
         <View role="alert">
           <HelperText type="error" style={styles.help}>
