@@ -25,9 +25,13 @@ function tryRead(text: string, base: Song): { song: Song } | { message: string }
   }
 }
 
-/** A text without bar lines may be meant as a chord sheet, even where it reads as a chart; so may what does not read. */
-function asSheet(text: string, reads: boolean): SheetAsChart | null {
-  return reads && /[|‖]/u.test(text) ? null : chartOfSheet(text);
+const barsOf = (song: Song): number => song.sections.reduce((sum, { bars }) => sum + bars, 0);
+
+/** A text that does not read, or has no bar lines and would have other bars, may be meant as a chord sheet. */
+function asSheet(text: string, read: ReturnType<typeof tryRead>): SheetAsChart | null {
+  if ('song' in read && /[|‖]/u.test(text)) return null;
+  const sheet = chartOfSheet(text);
+  return sheet && 'song' in read && barsOf(read.song) === sheet.bars ? null : sheet;
 }
 
 /** The whole chart as text: type it, paste it, put it in. What does not read stays in the field. */
@@ -35,7 +39,7 @@ export function TextSheet({ song, begin, beside }: { song: Song; begin?: string;
   const palette = usePalette();
   const [text, setText] = useState(() => begin ?? writeChart(song));
   const read = useMemo(() => tryRead(text, song), [text, song]);
-  const sheet = useMemo(() => asSheet(text, 'song' in read), [text, read]);
+  const sheet = useMemo(() => asSheet(text, read), [text, read]);
   return (
     <Sheet title="Chart as text" onClose={() => select(null)} tall beside={beside}>
       <TextInput
