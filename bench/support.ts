@@ -3,19 +3,6 @@ import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { longSong } from '../packages/core/test/support/music';
 
-/** Median times of several runs, taken in turn so that a drifting machine drifts for all; warmed up first. Milliseconds. */
-export function medians(runs: readonly (() => void)[], times = 21, warm = 8): number[] {
-  const took: number[][] = runs.map(() => []);
-  for (let i = 0; i < warm + times; i++) {
-    runs.forEach((run, r) => {
-      const started = performance.now();
-      run();
-      if (i >= warm) took[r]!.push(performance.now() - started);
-    });
-  }
-  return took.map((list) => list.sort((a, b) => a - b)[Math.floor(times / 2)]!);
-}
-
 const took = (run: () => void): number => {
   const started = performance.now();
   run();
@@ -24,6 +11,18 @@ const took = (run: () => void): number => {
 
 const middle = (list: readonly number[]): number =>
   [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
+
+/** Median times of several runs, taken in turn so that a drifting machine drifts for all; warmed up first. Milliseconds. */
+export function medians(runs: readonly (() => void)[], times = 21, warm = 8): number[] {
+  const all: number[][] = runs.map(() => []);
+  for (let i = 0; i < warm + times; i++) {
+    runs.forEach((run, r) => {
+      const lasted = took(run);
+      if (i >= warm) all[r]!.push(lasted);
+    });
+  }
+  return all.map(middle);
+}
 
 /** What a small run costs beside a large one. */
 export interface Share {

@@ -1,4 +1,5 @@
 /** Remembers the notes of regions window by window, so that an edit computes again only what it changed. */
+import equal from 'fast-deep-equal';
 import type { Kind } from '../parts/kind';
 import { lastUsed } from '../memory/lastUsed';
 import { lastVoiced } from '../parts/voicings';
@@ -68,20 +69,12 @@ const samePiece = (a: Piece | undefined, b: Piece | undefined, deaf: boolean): b
 const sameFollowing = (a: Piece | undefined, b: Piece | undefined, { deaf, heedsNext }: Cut): boolean =>
   samePiece(a, b, deaf) || (!heedsNext && !!a && !!b && (a.spans[0]?.push ?? 0) === (b.spans[0]?.push ?? 0));
 
-const sameVoiced = (a: VoicedChord | null, b: VoicedChord | null): boolean =>
-  a === b ||
-  (!!a &&
-    !!b &&
-    a.symbol === b.symbol &&
-    a.pitches.join() === b.pitches.join() &&
-    a.frets?.join() === b.frets?.join());
-
 /**
  * Whether a window of a region is what it was, told without making it. It may miss that they are alike, never
  * that they differ.
  */
 function stayed({ cut: was, from }: Known, now: Cut, index: number, before: VoicedChord | null): boolean {
-  if (!sameVoiced(from[index]!, before)) return false;
+  if (!equal(from[index]!, before)) return false;
   // The last one of those who hear no chords still hears that on which it ends.
   const isLast = index === now.pieces.length - 1;
   return (
@@ -116,7 +109,7 @@ function inTurn(
   was: Known | null,
   madeOf: (window: Region) => Made,
 ): Pick<Known, 'from' | 'made'> {
-  const same = was && was.cut.terms === cut.terms && sameVoiced(was.from[0]!, region.before) ? was : null;
+  const same = was && was.cut.terms === cut.terms && equal(was.from[0]!, region.before) ? was : null;
   const [first, last] = same ? differing(same.cut.pieces, cut.pieces) : [0, cut.pieces.length];
   // The one before a change hears it.
   const head = Math.max(0, first - 1);
@@ -124,7 +117,7 @@ function inTurn(
   const from = same ? same.from.slice(0, head + 1) : [region.before];
   for (let i = head; i < cut.pieces.length; i++) {
     const before = from[i]!;
-    if (same && i > last && sameVoiced(same.from[i]!, before)) {
+    if (same && i > last && equal(same.from[i]!, before)) {
       return { made: made.concat(same.made.slice(i)), from: from.concat(same.from.slice(i + 1)) };
     }
     const stays = was && stayed(was, cut, i, before) ? was : null;

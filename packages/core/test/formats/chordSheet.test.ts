@@ -106,6 +106,9 @@ describe('a chord sheet', () => {
     expect(body('Verse: | C / G / | Am |\nChorus:\n|: F | G7 :|')).toBe(
       '[Verse]\n| C / G / | Am |\n\n[Chorus]\n| F | G7 | F | G7 |',
     );
+    // A stroke is a beat of the metre: six eighths have two.
+    expect(body('6/8\nC / G /')).toBe('[Verse]\n| C / | G / |');
+    expect(readChart(chart('6/8\nC / G /'), OURS).sections[0]!.bars).toBe(2);
     expect(chartOfSheet('| C | G |')!.told.join()).not.toContain('each chord is given a bar');
   });
 
@@ -113,6 +116,9 @@ describe('a chord sheet', () => {
     expect(body('[A]\nC G\n[B]\nF G')).toBe('[A]\n| C | G |\n\n[B]\n| F | G |');
     expect(body('Verse 1\nC G\nVerse 2\nC F')).toBe('[Verse 1]\n| C | G |\n\n[Verse 2]\n| C | F |');
     expect(body('pre-chorus: Am F\nMiddle 8\nG')).toBe('[Pre-chorus]\n| Am | F |\n\n[Middle 8]\n| G |');
+    expect(body('Verse 1\nC G\nVerse 2\nC F\nVerse 2\nVerse 3')).toMatch(/\[Verse 2\]\n\n\[Verse\]$/);
+    expect(body('Chorus x2: C G x2')).toBe('[Chorus] x2\n| C | G | C | G |');
+    expect(body('(Chorus 2x)\nC G')).toBe('[Chorus] x2\n| C | G |');
     expect(body('[The way home] x2\nC G')).toBe('[The way home] x2\n| C | G |');
   });
 

@@ -11,7 +11,8 @@ import { tryParseChord } from '../../theory/chordGrammar';
 import { keyText } from '../../theory/key';
 import { likelyKey } from '../../theory/likelyKey';
 import { keyInWords } from '../../theory/speech';
-import { findMetre } from '../../time/metre';
+import { wholeBar } from '../../time/bars';
+import { beatsOf } from '../../time/beats';
 import { lineOf, metreIn, type Chords, type Field, type SheetLine } from './lines';
 
 export interface SheetAsChart {
@@ -40,11 +41,9 @@ interface Sheet {
 
 const UNNAMED = 'Verse';
 
-const beatsIn = (metre: string): number => Number((findMetre(metre)?.name ?? '4/4').split('/')[0]);
-
 function read(text: string): Sheet {
   const raw = text.split(/\r\n|\r|\n/);
-  const beats = beatsIn(metreIn(raw));
+  const beats = beatsOf(wholeBar(metreIn(raw), 'C')).length;
   const fields: Sheet['fields'] = {};
   const sections: SheetSection[] = [];
   let capo: string | null = null;
@@ -96,26 +95,24 @@ function form(sheet: readonly SheetSection[]): { sections: Written[]; places: Pl
   const lost: string[] = [];
   for (const { name, repeats, bars } of sheet) {
     const base = baseOf(name);
-    const same = sections.find((other) =>
-      bars.length
-        ? other.base === base && other.bars.join('|') === bars.join('|')
-        : other.name === name || other.base === base,
-    );
+    const alike = sections.filter((other) => other.base === base);
+    const same = bars.length
+      ? alike.find((other) => other.bars.join('|') === bars.join('|'))
+      : (alike.find((other) => other.name === name) ?? alike[0]);
     if (same) {
       // Two verses with the same chords are the verse, twice.
-      if (same.name !== name) same.name = freeName(namesBut(sections, same), base);
+      const taken = sections.filter((other) => other !== same).map((other) => other.name);
+      if (same.name !== name) same.name = freeName(taken, base);
       places.push({ section: same, repeats });
     } else if (bars.length) {
-      const own = { name: freeName(namesBut(sections, null), tidyName(name, LIMITS.nameLength)), base, bars };
+      const taken = sections.map((other) => other.name);
+      const own = { name: freeName(taken, name), base, bars };
       sections.push(own);
       places.push({ section: own, repeats });
     } else lost.push(name);
   }
   return { sections, places, lost };
 }
-
-const namesBut = (sections: readonly Written[], but: Written | null): string[] =>
-  sections.filter((other) => other !== but).map(({ name }) => name);
 
 const ON_A_LINE = 4;
 

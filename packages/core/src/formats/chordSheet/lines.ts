@@ -125,16 +125,17 @@ const tidied = (name: string): string =>
 /** A name in brackets, or one that sections have, with what stands behind it: how often, or its chords. */
 function headingIn(line: string, beats: number): SheetLine | null {
   const inBrackets = /^\[([^\][]+)\]\s*:?\s*(.*)$/.exec(line);
-  const parts = inBrackets ?? /^\(?([^:()]+?)\)?\s*(?::\s*(.*))?$/.exec(repeated(line).text);
-  if (!parts) return null;
-  const own = repeated(parts[1]!.trim());
-  const name = own.text.trim();
+  const [, head, rest = ''] = inBrackets ?? /^([^:]+)(?::\s*(.*))?$/.exec(line) ?? [];
+  if (head === undefined) return null;
+  const own = repeated(head);
+  const name = own.text.trim().replace(/^\(|\)$/g, '');
   if (!name || (!inBrackets && !NAMED.test(name))) return null;
-  const behind = repeated(parts[2] ?? '');
-  const chords = behind.text.trim() ? chordsIn(parts[2]!, beats) : null;
-  if (behind.text.trim() && !chords) return null;
-  const repeats = chords ? 1 : Math.max(own.times, behind.times, inBrackets ? 1 : repeated(line).times);
-  return { is: 'heading', name: tidied(name), repeats, chords };
+  const behind = repeated(rest);
+  if (!behind.text.trim()) {
+    return { is: 'heading', name: tidied(name), repeats: Math.max(own.times, behind.times), chords: null };
+  }
+  const chords = chordsIn(rest, beats);
+  return chords && { is: 'heading', name: tidied(name), repeats: own.times, chords };
 }
 
 const TABLATURE = /^\s*[A-Ga-g]?[#b]?\s?[|:]?-{2}[-\d|hpbrxX/\\~()\s^]*$/;
