@@ -1,5 +1,6 @@
 import tseslint from 'typescript-eslint';
 import hooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 
 /** Which folder may import which: the core stands alone, nothing imports an app. */
 const forbid = (patterns, message) => ({
@@ -67,6 +68,15 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-console': 'error',
       eqeqeq: ['error', 'smart'],
+    },
+  },
+  {
+    // What is typed, pasted and brought in is read in time straight in its length.
+    files: ['packages/*/src/**/*.ts', 'apps/*/src/**/*.{ts,tsx}'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
     },
   },
   {

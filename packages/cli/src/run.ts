@@ -44,7 +44,7 @@ async function answer(args: readonly string[]): Promise<string> {
 
 /** Anything thrown as one line: bad use as it is said, a mistake of ours as what it is, never a stack. */
 function complaint(error: unknown): Outcome {
-  const oneLine = (text: string): string => text.replace(/\s*\n\s*/g, ' ');
+  const oneLine = (text: string): string => text.split('\n').map((line) => line.trim()).join(' ');
   if (error instanceof UsageError) return { out: '', err: `${oneLine(error.message)}\n`, status: 2 };
   const why = error instanceof Error ? error.message : String(error);
   const err = `This could not be worked out, which is a mistake in the program (${oneLine(why)}).\n`;

@@ -1,7 +1,9 @@
-import { produceWithPatches, type Draft } from 'immer';
+import { enablePatches, produceWithPatches, type Draft } from 'immer';
 import { withPatches, type SongPatch } from '../song/patches';
 import { limitTrouble } from '../song/size';
 import type { Song } from '../song/schema';
+
+enablePatches();
 
 /** A named change to the song. It alters the draft it is given and returns nothing. */
 export interface Edit {

@@ -1,5 +1,6 @@
 /** The one door for what a writer adds to what can be played by: a style, patterns, or a player. */
 import equal from 'fast-deep-equal';
+import { boundsTrouble } from '../song/bounds';
 import { LIBRARY } from '../library/index';
 import { KINDS } from '../parts/index';
 import { OURS } from '../styles/index';
@@ -27,6 +28,8 @@ export type ReadOwn =
 
 /** A style's file, one of patterns, or one of a player. A style names patterns that everyone has, and writes out its others. */
 export function readOwn(document: unknown): ReadOwn {
+  const tooMuch = boundsTrouble(document);
+  if (tooMuch !== null) return { own: null, trouble: tooMuch };
   const format = (document as { format?: unknown } | null)?.format;
   if (format === PLAYER_FORMAT) {
     const { player, trouble } = readPlayer(document, KINDS, LIBRARY);

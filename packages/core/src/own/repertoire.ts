@@ -43,7 +43,7 @@ const slug = (name: string): string =>
     .normalize('NFKD')
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
+    .replace(/^-|-$/g, '')
     .slice(0, 30);
 
 /** An id for a style or a player of the writer's own that none has. Ids that begin so are never shipped. */

@@ -14,7 +14,8 @@ interface Step {
 }
 
 /** Everyday words for the moods of the library. */
-const FEELINGS: Readonly<Record<string, readonly Mood[]>> = {
+const FEELINGS = new Map<string, readonly Mood[]>(
+  Object.entries({
   sad: ['wistful', 'dark'],
   melancholy: ['wistful'],
   lonely: ['wistful', 'dark'],
@@ -33,9 +34,10 @@ const FEELINGS: Readonly<Record<string, readonly Mood[]>> = {
   angry: ['dark', 'restless'],
   funny: ['playful'],
   nostalgic: ['wistful', 'warm'],
-};
+  } satisfies Record<string, readonly Mood[]>),
+);
 
-const NUMBERS: Readonly<Record<string, string>> = { four: '4', eight: '8', twelve: '12', sixteen: '16' };
+const NUMBERS = new Map(Object.entries({ four: '4', eight: '8', twelve: '12', sixteen: '16' }));
 
 export interface AskedFor {
   /** Words that are to be found as they are, small letters. */
@@ -92,11 +94,11 @@ export function readAsked(text: string): AskedFor {
     const word = token.toLowerCase();
     const joined = /^(\d+)-?bars?$/.exec(word);
     const isCount = /^bars?$/.test(tokens[i + 1]?.toLowerCase() ?? '');
-    const number = NUMBERS[word] ?? word;
+    const number = NUMBERS.get(word) ?? word;
     if (joined) bars = Number(joined[1]);
     else if (/^\d+$/.test(number) && isCount) bars = Number(number);
     else if (/^bars?$/.test(word) && bars !== null) return;
-    else if (FEELINGS[word]) moods.push(FEELINGS[word]);
+    else if (FEELINGS.has(word)) moods.push(FEELINGS.get(word)!);
     else words.push(word);
   });
   return { words, moods, bars, degrees: null, chords: null, phrase };
@@ -114,7 +116,7 @@ function sequenceOf(progression: Progression) {
     const key = keyOf(progression.mode === 'major' ? 'C' : 'Cm');
     const numerals = progression.bars
       .split(/[\s|]+/)
-      .map((word) => word.replace(/\{.*\}$/, ''))
+      .map((word) => word.replace(/^([^{]*)\{.*\}$/, '$1'))
       .filter((word) => word && !['/', '%', 'N.C.'].includes(word));
     const degrees = numerals.map((numeral) => {
       const step = /^[b#]*(vii|vi|iv|v|iii|ii|i)/i.exec(numeral)?.[1]?.toLowerCase() ?? '';

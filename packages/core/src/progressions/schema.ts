@@ -15,7 +15,7 @@ function readsAsNumerals(bars: string, mode: 'major' | 'minor'): boolean {
     .split('|')
     .flatMap((bar) => bar.trim().split(/\s+/))
     .every((word) => {
-      const symbol = ['/', '%', 'N.C.'].includes(word) ? 'C' : readNumeral(word.replace(/\{.*\}$/, ''), key);
+      const symbol = ['/', '%', 'N.C.'].includes(word) ? 'C' : readNumeral(word.replace(/^([^{]*)\{.*\}$/, '$1'), key);
       return symbol !== null && isReadable(symbol);
     });
 }
@@ -24,7 +24,7 @@ export const progressionSchema = z
   .strictObject({
     name: nameSchema,
     /** Bars by roman numerals, with bar lines between: `I | V | vi | IV`. */
-    bars: z.string().min(1).max(4000),
+    bars: z.string().min(1).max(4000, { abort: true, error: 'A progression has at most 4000 characters.' }),
     mode: z.enum(['major', 'minor']),
     metre: metreSchema,
     genres: z.array(z.enum(GENRES)).max(GENRES.length),

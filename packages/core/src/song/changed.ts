@@ -4,7 +4,8 @@ import type { Song } from './schema';
 
 type Told = Pick<Song, 'sections' | 'parts'>;
 
-const FIELDS: Readonly<Record<string, string>> = {
+const FIELDS = new Map(
+  Object.entries({
   title: 'the title',
   key: 'the key',
   metre: 'the metre',
@@ -19,16 +20,19 @@ const FIELDS: Readonly<Record<string, string>> = {
   together: 'how the band plays together',
   note: 'the note',
   tags: 'the tags',
-};
+  }),
+);
 
-const IN_SECTION: Readonly<Record<string, string>> = {
+const IN_SECTION = new Map(
+  Object.entries({
   drafts: 'chords of',
   settings: 'how the band plays',
   together: 'how the band plays',
   cues: 'cues of',
   changes: 'key, metre or tempo of',
   note: 'the note on',
-};
+  }),
+);
 
 /** @param song as it is after the changes. */
 export function changedInWords(song: Told, patches: readonly SongPatch[]): string {
@@ -36,11 +40,11 @@ export function changedInWords(song: Told, patches: readonly SongPatch[]): strin
   const [field, at, what] = path;
   if (field === 'sections') {
     const section = typeof at === 'number' ? song.sections[at] : undefined;
-    return section ? `${IN_SECTION[String(what)] ?? 'bars of'} ${section.name}` : 'the sections';
+    return section ? `${IN_SECTION.get(String(what)) ?? 'bars of'} ${section.name}` : 'the sections';
   }
   if (field === 'parts') {
     const part = typeof at === 'number' ? song.parts[at] : undefined;
     return part ? part.name : 'the band';
   }
-  return FIELDS[String(field)] ?? 'the whole song';
+  return FIELDS.get(String(field)) ?? 'the whole song';
 }

@@ -1,12 +1,13 @@
 /** A whole song: its shape, and what must hold between its pieces. */
+import { z } from 'zod';
 import { limitTrouble } from './size';
 import { orderTrouble } from './order';
-import { songShape } from './schema';
+import { songShape, type Song } from './schema';
 
-export const songSchema = songShape.superRefine((song, ctx) => {
+/** What must hold between the pieces of a song whose shape was checked: it is worked out, so it is bounded by then. */
+function checkPieces(song: Song, say: (message: string, path: (string | number)[]) => void): void {
   const sections = new Set(song.sections.map((s) => s.id));
   const parts = new Set(song.parts.map((p) => p.id));
-  const say = (message: string, path: (string | number)[]) => ctx.addIssue({ code: 'custom', message, path });
   if (sections.size < song.sections.length) say('Two sections share an id.', ['sections']);
   if (new Set(song.sections.map((s) => s.name)).size < song.sections.length) {
     say('Two sections share a name.', ['sections']);
@@ -28,4 +29,13 @@ export const songSchema = songShape.superRefine((song, ctx) => {
   });
   const large = limitTrouble(song);
   if (large) say(large, []);
-});
+}
+
+/** A pipe ends at the first thing that is wrong with the shape: a section of ten million bars is never laid out. */
+export const songSchema = songShape.pipe(
+  z
+    .custom<Song>()
+    .superRefine((song, ctx) =>
+      checkPieces(song, (message, path) => ctx.addIssue({ code: 'custom', message, path })),
+    ),
+);

@@ -52,7 +52,7 @@ export const ticks = z.number().int().min(0).max(MOST_TICKS);
 
 export const keySchema = z
   .string()
-  .max(12)
+  .max(12, { abort: true })
   .refine((text) => parseKey(text) !== null, {
     error: (issue) => `${quoted(issue.input)} is not a key. Write one like C, Eb or F#m.`,
   })
@@ -64,7 +64,7 @@ const noMetre = (value: unknown): string =>
 /** A metre as it is written: `6/8`, or with its grouping, `3+2+2/8`. */
 export const metreSchema = z
   .string({ error: (issue) => noMetre(issue.input) })
-  .max(20)
+  .max(20, { abort: true })
   .refine((text) => findMetre(text) !== null, { abort: true, error: (issue) => noMetre(issue.input) })
   .transform((text) => findMetre(text)!.name);
 

@@ -3,6 +3,7 @@
  * this version step by step, and is checked. What fits is a song that everything else may rely on.
  */
 import { z } from 'zod';
+import { boundsTrouble } from './bounds';
 import { songSchema } from './check';
 import { fromVersion1, version1Schema } from './migrations/version1';
 import { fromVersion2, version2Schema } from './migrations/version2';
@@ -26,6 +27,8 @@ const versionOf = (document: unknown): unknown => (document as { version?: unkno
 
 /** A song of any version, brought up to this one and checked. */
 export function readSong(document: unknown): ReadSong {
+  const tooMuch = boundsTrouble(document);
+  if (tooMuch !== null) return { song: null, trouble: tooMuch };
   const version = versionOf(document);
   if (typeof version === 'number' && version > SONG_VERSION) {
     return { song: null, trouble: 'The song was made by a newer version. Reload the page to get it.' };

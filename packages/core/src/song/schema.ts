@@ -156,7 +156,7 @@ export const chordEventSchema = z.strictObject({
   /** A chord symbol, a cluster of exact tones like `<C4,Db4,E4>`, or null for no chord. */
   symbol: z
     .string()
-    .max(60)
+    .max(60, { abort: true, error: 'A chord has at most 60 characters.' })
     .refine((text) => tryParseChord(text) !== null, {
       error: (issue) => `${quoted(issue.input)} is not a chord that can be read.`,
     })

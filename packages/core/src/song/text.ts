@@ -37,3 +37,10 @@ export function utf8Length(text: string): number {
   }
   return bytes;
 }
+
+/** A text without any of some characters at its end. */
+export function withoutEnd(text: string, characters: string): string {
+  let end = text.length;
+  while (end > 0 && characters.includes(text[end - 1]!)) end--;
+  return text.slice(0, end);
+}

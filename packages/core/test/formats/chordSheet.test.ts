@@ -90,6 +90,17 @@ describe('a chord sheet', () => {
     ['|: C | G :|', 'C G C G'],
     ['|: C | G :| x3', 'C G C G C G'],
     ['C NC n.c. G', 'C N.C. N.C. G'],
+    ['C G (stop)', 'C G'],
+    ['(softly) Am F', 'Am F'],
+    ['C G (repeat to fade)', 'C G'],
+    ['C G (Am F) D', 'C G Am F D'],
+    ['Am~ F... G!', 'Am F G'],
+    ['C7(b9) (let it ring) F', 'C7(b9) F'],
+    ['am f c g', 'Am F C G'],
+    ['dm7 - g7 - cmaj7', 'Dm7 G7 Cmaj7'],
+    ['1 5 6- 4', '1 5 6- 4'],
+    ['I - V - vi - IV', 'I V vi IV'],
+    ['| C | G (stop) | Am |', 'C G Am'],
   ])('of "%s" has the bars %s', (sheet, bars) => {
     expect(
       body(sheet)
@@ -128,6 +139,40 @@ describe('a chord sheet', () => {
     expect(guessed.text).toContain('key: G\n');
     expect(guessed.told).toContain('No key is written; by its chords it is in G major.');
     expect(chart('120 bpm\nC')).toContain('tempo: 120\n');
+  });
+
+  it('by degree reads as chords of its key, and says which key that is where none is written', () => {
+    const sheet = chartOfSheet('key: G\nverse 1\n1 5 6- 4')!;
+    expect(chordsInUse(readChart(sheet.text, OURS).sections[0]!).map((c) => c.symbol)).toEqual([
+      'G',
+      'D',
+      'Em',
+      'C',
+    ]);
+    expect(chartOfSheet('verse 1\n1 5 6- 4')!.told.join(' ')).toMatch(/by degree.*C major/);
+  });
+
+  it('takes no everyday words for chords', () => {
+    for (const words of ['a am a', 'go do be', '1 2 3 4', 'Hello (Am)', '(Oh yeah, stop)', 'I am a bad cab']) {
+      expect([words, chartOfSheet(words)]).toEqual([words, null]);
+    }
+  });
+
+  it('shows line by line what it leaves out, and takes in what its writer calls chords', () => {
+    const sheet = 'Quay\nVerse\nC G (stop)\nslowly now\nAm walk down F\nBridge\ne|--0--1--|';
+    const { left, bars, told } = chartOfSheet(sheet)!;
+    expect(left).toEqual([
+      { line: 3, text: 'stop', why: 'remark', canBeTaken: false },
+      { line: 4, text: 'slowly now', why: 'words', canBeTaken: false },
+      { line: 5, text: 'Am walk down F', why: 'words', canBeTaken: true },
+      { line: 6, text: 'Bridge', why: 'no chords', canBeTaken: false },
+      { line: 7, text: 'e|--0--1--|', why: 'tablature', canBeTaken: false },
+    ]);
+    expect(told).toContain('Left out: one remark.');
+    expect(bars).toBe(2);
+    const taken = chartOfSheet(sheet, new Set([5]))!;
+    expect(taken.text).toContain('| C | G | Am | F |');
+    expect(taken.left.map(({ line, text }) => [line, text])).toContainEqual([5, 'walk']);
   });
 
   it('has a chord that does not read said in its place, with what may be meant', () => {

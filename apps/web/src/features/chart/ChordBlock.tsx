@@ -59,12 +59,12 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
       ? numeralGlyphs(romanNumeral(parseChord(chord.symbol), keyOf(keyText)))
       : '';
   const edge = pushed ? LEAN : 0;
-  const points = `${1 - edge},1 ${width - 1},1 ${width - 1},${height - 1} 1,${height - 1}`;
+  const points = `1,1 ${width - 1 + edge},1 ${width - 1 + edge},${height - 1} ${1 + edge},${height - 1}`;
   return (
     <View style={[styles.block, { left, width, height }]}>
       <Svg width={width + edge} height={height} style={[styles.shape, { left: -edge }]} aria-hidden>
         <Polygon
-          points={points.replace(/(-?[\d.]+),/g, (_, x: string) => `${Number(x) + edge},`)}
+          points={points}
           fill={playing ? palette.playing : palette.raised}
           stroke={palette.line}
           strokeWidth={1.2}

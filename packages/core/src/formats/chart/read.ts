@@ -40,9 +40,7 @@ interface ReadingSection {
   repeats: number;
 }
 
-const HEADER = /^\s*([A-Za-z]+)\s*:(?![|‖])\s*(.*?)\s*$/u;
-/** A name in brackets (it may hold brackets itself) and how often it is played. */
-const HEADING = /^\s*\[(.*)\]\s*(.*?)\s*$/u;
+const HEADER = /^([A-Za-z]+)\s*:(?![|‖])(.*)$/u;
 const HEADERS = ['title', 'key', 'time', 'tempo', 'style'];
 
 /** Reads a whole chart line by line; see {@link readChart}. */
@@ -104,8 +102,8 @@ class ChartReader {
   private line(raw: string, line: number): void {
     if (raw.trim() === '') return;
     if (raw.trimStart().startsWith('[')) return this.heading(raw, line);
-    const header = HEADER.exec(raw);
-    if (header) return this.headerLine(header[1]!.toLowerCase(), header[2]!, raw, line);
+    const header = HEADER.exec(raw.trim());
+    if (header) return this.headerLine(header[1]!.toLowerCase(), header[2]!.trim(), raw, line);
     this.bars(raw, line);
   }
 
@@ -156,11 +154,11 @@ class ChartReader {
 
   private heading(raw: string, line: number): void {
     const at = raw.indexOf('[');
-    const read = HEADING.exec(raw);
-    if (!read) throw new ChartError(line, at + 1, 'This heading is not closed. Write it like [Verse].');
-    const name = read[1]!.trim();
-    const rest = read[2]!;
+    // A name may hold brackets itself.
     const closed = raw.lastIndexOf(']');
+    if (closed < at) throw new ChartError(line, at + 1, 'This heading is not closed. Write it like [Verse].');
+    const name = raw.slice(at + 1, closed).trim();
+    const rest = raw.slice(closed + 1).trim();
     if (name === '') throw new ChartError(line, at + 1, 'This heading has no name. Write it like [Verse].');
     if (name.length > LIMITS.nameLength) {
       throw new ChartError(line, at + 2, `A name has at most ${LIMITS.nameLength} characters.`);

@@ -1,7 +1,7 @@
 /** Lines of a chord sheet, each taken for what it most likely is. Common practice of those who write songs down. */
 import { parseKey, keyText } from '../../theory/key';
 import { findMetre } from '../../time/metre';
-import { areChords, signsOf, written, type Sign } from './words';
+import { areChords, inParentheses, signsOf, signsWithin, written, type Sign } from './words';
 
 /** Bars of a line of chords, each as a chart has it. */
 export interface Chords {
@@ -11,6 +11,10 @@ export interface Chords {
   readonly aBarEach: boolean;
   /** Words stand in the same line. */
   readonly hasWords: boolean;
+  /** What is said beside the chords, which no chart holds: "stop". */
+  readonly remarks: readonly string[];
+  /** The chords are written by degree. */
+  readonly byDegree: boolean;
 }
 
 export type SheetLine =
@@ -29,7 +33,10 @@ export type Field = 'title' | 'key' | 'time' | 'tempo';
 
 const MOST_REPEATS = 16;
 
-const TIMES = /(?:^|\s)\(?(?:[x×]\s?(\d{1,2})|(\d{1,2})\s?[x×])\)?\s*$/iu;
+/** A line with one space where it has any, and none at its ends: what reads it has no run of spaces to try. */
+export const tidy = (line: string): string => line.replace(/\s+/gu, ' ').trim();
+
+const TIMES = /(?:^| )\(?(?:[x×] ?(\d{1,2})|(\d{1,2}) ?[x×])\)?$/iu;
 
 /** A text and how often it is played, where that stands behind it: "x3", "(2x)". */
 function repeated(text: string): { text: string; times: number } {
@@ -42,14 +49,30 @@ function repeated(text: string): { text: string; times: number } {
 
 const again = <T>(list: readonly T[], times: number): T[] => Array.from({ length: times }, () => list).flat();
 
+const remarksOf = (signs: readonly Sign[]): string[] =>
+  signs.flatMap((sign) => (sign.is === 'remark' ? [sign.text] : []));
+
+const withoutRemarks = (signs: readonly Sign[]): Sign[] => signs.filter(({ is }) => is !== 'remark');
+
+const hasDegrees = (signs: readonly Sign[]): boolean => signs.some(({ is }) => is === 'degree');
+
 /** Bars between bar lines. A repeat sign plays what it closes twice, or as often as is written behind it. */
 function betweenLines(text: string, times: number): Chords | null {
   const pieces = text.split(/:?[|‖]+:?/u).filter((piece) => piece.trim() !== '');
-  const bars = pieces.map(signsOf);
-  if (!bars.length || !bars.every((bar) => bar !== null) || !areChords(bars.flat())) return null;
+  const read = pieces.map(signsOf);
+  if (!read.length || !read.every((bar) => bar !== null) || !areChords(read.flat())) return null;
   const played = times > 1 ? times : /:[|‖]/u.test(text) ? 2 : 1;
+  const bars = read.map(withoutRemarks).filter((bar) => bar.length);
   const all = bars.map((bar) => bar.map(written).join(' '));
-  return { is: 'chords', bars: again(all, played), aBarEach: false, hasWords: false };
+  const signs = read.flat();
+  return {
+    is: 'chords',
+    bars: again(all, played),
+    aBarEach: false,
+    hasWords: false,
+    remarks: remarksOf(signs),
+    byDegree: hasDegrees(signs),
+  };
 }
 
 /** Bars of as many beats as the metre has, where chords are followed by a stroke or dot for each further beat. */
@@ -63,19 +86,39 @@ function byBeats(signs: readonly Sign[], beats: number): string[] | null {
   );
 }
 
+/** Signs without bar lines as bars: by their strokes, or a bar for each chord. */
+function barsOf(read: readonly Sign[], times: number, beats: number): Chords {
+  const signs = withoutRemarks(read);
+  const counted = byBeats(signs, beats);
+  const bars = counted ?? signs.filter(({ is }) => is !== 'beat').map(written);
+  return {
+    is: 'chords',
+    bars: again(bars, times),
+    aBarEach: !counted,
+    hasWords: false,
+    remarks: remarksOf(read),
+    byDegree: hasDegrees(signs),
+  };
+}
+
 /**
- * A line of chords and nothing else.
+ * A line of chords and nothing else, but for remarks in parentheses.
  * @param beats of a bar, for chords with strokes behind them.
  */
 export function chordsIn(line: string, beats: number): Chords | null {
-  const whole = repeated(line.trim());
-  const text = /^\(([^()]*\s[^()]*)\)$/.exec(whole.text.trim())?.[1] ?? whole.text;
+  const whole = repeated(tidy(line));
+  const inner = inParentheses(whole.text.trim());
+  const text = inner?.includes(' ') ? inner : whole.text;
   if (/[|‖]/u.test(text)) return betweenLines(text, whole.times);
   const signs = signsOf(text);
-  if (!signs || !areChords(signs)) return null;
-  const counted = byBeats(signs, beats);
-  const bars = counted ?? signs.filter(({ is }) => is !== 'beat').map(written);
-  return { is: 'chords', bars: again(bars, whole.times), aBarEach: !counted, hasWords: false };
+  return signs && areChords(signs) ? barsOf(signs, whole.times, beats) : null;
+}
+
+/** The chords of a line that its writer calls one of chords, whatever else stands in it; null where it holds none. */
+export function chordsWithin(line: string, beats: number): Chords | null {
+  const whole = repeated(tidy(line));
+  const signs = signsWithin(whole.text.replace(/[|‖]/gu, ' '));
+  return signs.some(({ is }) => is === 'chord' || is === 'degree') ? barsOf(signs, whole.times, beats) : null;
 }
 
 /** Chords in brackets between the words of a line. */
@@ -85,16 +128,23 @@ function amongWords(line: string): Chords | null {
   const signs = found.flatMap((one) => one!);
   const others = line.replace(/\[[^\][]+\]/g, '').trim();
   // One letter alone in brackets is the name of a section.
-  if (!areChords(signs) || (others === '' && /^\s*\[[A-Z]\]\s*$/.test(line))) return null;
-  return { is: 'chords', bars: signs.map(written), aBarEach: true, hasWords: others !== '' };
+  if (!areChords(signs) || (others === '' && /^\[[A-Z]\]$/.test(line))) return null;
+  return {
+    is: 'chords',
+    bars: signs.map(written),
+    aBarEach: true,
+    hasWords: others !== '',
+    remarks: [],
+    byDegree: hasDegrees(signs),
+  };
 }
 
 const SECTIONS = [
   ...[
     'intro',
     'verse',
-    'pre-?\\s?chorus',
-    'post-?\\s?chorus',
+    'pre-? ?chorus',
+    'post-? ?chorus',
     'chorus',
     'refrain',
     'bridge',
@@ -115,44 +165,57 @@ const SECTIONS = [
   ...['turnaround', 'part', 'section', 'strophe', 'couplet', 'pont', 'estrofa', 'estribillo', 'puente'],
   ...['ritornello', 'strofa'],
 ];
-const NAMED = new RegExp(`^(?:${SECTIONS.join('|')})(?:\\s+(?:\\d{1,2}|[A-Z]|[ivx]{1,4}))?$`, 'i');
+const NAMED = new RegExp(`^(?:${SECTIONS.join('|')})(?: (?:\\d{1,2}|[A-Z]|[ivx]{1,4}))?$`, 'i');
 
 const tidied = (name: string): string =>
   name === name.toUpperCase() || name === name.toLowerCase()
     ? name.charAt(0).toUpperCase() + name.slice(1).toLowerCase()
     : name;
 
+/** What a heading is called, and what stands behind it. */
+function headIn(line: string): { head: string; rest: string; inBrackets: boolean } | null {
+  const inBrackets = /^\[([^\][]+)\]/.exec(line);
+  if (inBrackets) {
+    const behind = line.slice(inBrackets[0].length).trim();
+    const rest = behind.startsWith(':') ? behind.slice(1) : behind;
+    return { head: inBrackets[1]!, rest: rest.trim(), inBrackets: true };
+  }
+  const colon = line.indexOf(':');
+  if (colon === 0) return null;
+  const head = colon < 0 ? line : line.slice(0, colon);
+  return { head, rest: colon < 0 ? '' : line.slice(colon + 1).trim(), inBrackets: false };
+}
+
 /** A name in brackets, or one that sections have, with what stands behind it: how often, or its chords. */
 function headingIn(line: string, beats: number): SheetLine | null {
-  const inBrackets = /^\[([^\][]+)\]\s*:?\s*(.*)$/.exec(line);
-  const [, head, rest = ''] = inBrackets ?? /^([^:]+)(?::\s*(.*))?$/.exec(line) ?? [];
-  if (head === undefined) return null;
-  const own = repeated(head);
+  const found = headIn(line);
+  if (!found) return null;
+  const own = repeated(found.head);
   const name = own.text.trim().replace(/^\(|\)$/g, '');
-  if (!name || (!inBrackets && !NAMED.test(name))) return null;
-  const behind = repeated(rest);
+  if (!name || (!found.inBrackets && !NAMED.test(name))) return null;
+  const behind = repeated(found.rest);
   if (!behind.text.trim()) {
     return { is: 'heading', name: tidied(name), repeats: Math.max(own.times, behind.times), chords: null };
   }
-  const chords = chordsIn(rest, beats);
+  const chords = chordsIn(found.rest, beats);
   return chords && { is: 'heading', name: tidied(name), repeats: own.times, chords };
 }
 
-const TABLATURE = /^\s*[A-Ga-g]?[#b]?\s?[|:]?-{2}[-\d|hpbrxX/\\~()\s^]*$/;
+const TABLATURE = /^[A-Ga-g]?[#b]? ?[|:]?-{2}[-\d|hpbrxX/\\~() ^]*$/;
 const FIELDS: readonly (readonly [RegExp, Field])[] = [
-  [/^(?:title|song)\s*:\s*(.+)$/i, 'title'],
-  [/^key(?:\s+of)?\s*[:=]?\s*(\S+)(?:\s+(?:major|minor))?$/i, 'key'],
-  [/^(?:time|metre|meter)(?:\s+signature)?\s*[:=]?\s*(\d{1,2}\/\d{1,2})$/i, 'time'],
+  [/^(?:title|song) ?:(.+)$/i, 'title'],
+  [/^key(?: of)? ?[:=]? ?(\S+)(?: (?:major|minor))?$/i, 'key'],
+  [/^(?:time|metre|meter)(?: signature)? ?[:=]? ?(\d{1,2}\/\d{1,2})$/i, 'time'],
   [/^(\d{1,2}\/\d{1,2})$/, 'time'],
-  [/^(?:tempo|bpm)\s*[:=]?\s*(\d{2,3})(?:\s*bpm)?$/i, 'tempo'],
-  [/^(\d{2,3})\s*bpm$/i, 'tempo'],
+  [/^(?:tempo|bpm) ?[:=]? ?(\d{2,3})(?: ?bpm)?$/i, 'tempo'],
+  [/^(\d{2,3}) ?bpm$/i, 'tempo'],
 ];
 
 function fieldIn(line: string): SheetLine | null {
-  const capo = /^capo\s*(?:on\s*)?[:=]?\s*(?:fret\s*)?(\d{1,2})/i.exec(line);
+  const capo = /^capo ?(?:on )?[:=]? ?(?:fret )?(\d{1,2})/i.exec(line);
   if (capo) return { is: 'capo', fret: capo[1]! };
   for (const [form, field] of FIELDS) {
-    const value = form.exec(line)?.[1];
+    const value = form.exec(line)?.[1]?.trim();
     if (value === undefined) continue;
     if (field === 'time' && !findMetre(value)) return null;
     if (field !== 'key') return { is: 'field', field, value };
@@ -165,7 +228,7 @@ function fieldIn(line: string): SheetLine | null {
 /** The metre a sheet says it is in; it tells how many strokes make a bar. */
 export function metreIn(lines: readonly string[]): string {
   for (const text of lines) {
-    const line = fieldIn(text.trim());
+    const line = fieldIn(tidy(text));
     if (line?.is === 'field' && line.field === 'time') return line.value;
   }
   return '4/4';
@@ -173,7 +236,7 @@ export function metreIn(lines: readonly string[]): string {
 
 /** What a line is. @param beats of a bar of the sheet. */
 export function lineOf(raw: string, beats: number): SheetLine {
-  const line = raw.trim();
+  const line = tidy(raw);
   if (line === '') return { is: 'empty' };
   if (TABLATURE.test(line)) return { is: 'tablature' };
   return (

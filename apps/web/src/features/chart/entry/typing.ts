@@ -3,6 +3,7 @@ import { barText, placesFrom, readBarText, readBarsText } from '@backline/core/e
 import { ChartError, type Unread } from '@backline/core/formats/chart/error';
 import { chartOfSheet } from '@backline/core/formats/chordSheet/index';
 import { chordsIn } from '@backline/core/formats/chordSheet/lines';
+import { withoutEnd } from '@backline/core/song/text';
 import { isReadable } from '@backline/core/theory/chordGrammar';
 import { beatsOf } from '@backline/core/time/beats';
 import type { Place } from './entry';
@@ -21,13 +22,22 @@ export interface NotRead {
 }
 
 /** A text without bar lines at its edges: `| Dm9 |` is the bar Dm9. */
-const withoutEdges = (text: string): string => text.replace(/^\s*[|‖]+(?!:)/u, '').replace(/\|+\s*$/, '');
+function withoutEdges(text: string): string {
+  const plain = text.trim();
+  const begun = plain.replace(/^[|‖]+(?!:)/u, '');
+  return withoutEnd(begun, '|');
+}
 
 /** True where a text holds more than one bar: bar lines, lines, repeat signs. */
 const isLine = (text: string): boolean => /[|\n]/.test(withoutEdges(text).trim());
 
 /** True where a bar line has been written behind a bar. */
-export const isClosed = (text: string): boolean => /[^|\s][^|]*\|\s*$/.test(text) && !isLine(text);
+export function isClosed(text: string): boolean {
+  const written = text.trimEnd();
+  const inner = written.slice(0, -1);
+  const last = inner.slice(inner.lastIndexOf('|') + 1);
+  return written.endsWith('|') && last.trim() !== '' && !isLine(text);
+}
 
 export function tryRead(text: string, { song, section, index, bar }: Place): ReadBar | NotRead {
   const plain = withoutEdges(text).trim();
@@ -46,7 +56,10 @@ export function tryRead(text: string, { song, section, index, bar }: Place): Rea
 }
 
 /** A whole chart has headings or headers: it goes in as one. */
-const isChart = (text: string): boolean => /^\s*\[[^\]]+\]|^\s*(title|key|time|tempo|style)\s*:/im.test(text);
+const isChart = (text: string): boolean =>
+  text
+    .split('\n')
+    .some((line) => /^\[[^\]]+\]|^(?:title|key|time|tempo|style)\s*:/i.test(line.trim()));
 
 /** What goes in as a whole and not into a bar: a chart, or lines of chords with words between them. */
 export const isWhole = (text: string, place: Place): boolean =>
@@ -66,12 +79,14 @@ const ENDINGS = [
 
 /** True while the last word may be on its way to a chord: nothing is wrong with it yet. */
 export function isGrowing(text: string, place: Place): boolean {
-  const word = /[^\s|]+$/.exec(text)?.[0];
+  let from = text.length;
+  while (from > 0 && !/[\s|]/.test(text[from - 1]!)) from--;
+  const word = text.slice(from);
   if (!word) return false;
-  const before = text.slice(0, text.length - word.length);
+  const before = text.slice(0, from);
   const reads = (whole: string): boolean => 'bars' in tryRead(whole, place);
   // An option in braces is written to its end.
-  if (/\{[^}]*$/.test(text)) return reads(text.slice(0, text.lastIndexOf('{')));
+  if (text.lastIndexOf('{') > text.lastIndexOf('}')) return reads(text.slice(0, text.lastIndexOf('{')));
   // Most words are chords on their way, which is told without reading the whole bar.
   if (!before.trim() && ENDINGS.some((ending) => isReadable(word + ending))) return true;
   return ENDINGS.some((ending) => reads(before + word + ending));
