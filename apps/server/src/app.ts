@@ -3,6 +3,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
+import { withinBounds } from './http/bounds';
 import { ownOrigin } from './http/ownOrigin';
 import { Problem, problemHandler } from './http/problem';
 import { ownRoutes } from './own/routes';
@@ -44,6 +45,7 @@ export function createApp(options: AppOptions): Express {
   // What is sent once and kept is worth the best there is.
   app.use(compression({ level: 9 }));
   app.use('/api', express.json({ limit: '2100kb', strict: true }));
+  app.use('/api', withinBounds);
   app.use('/api', (_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();

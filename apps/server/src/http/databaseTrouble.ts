@@ -68,6 +68,10 @@ const BY_CODE: Readonly<Record<string, Trouble>> = {
   '22021': unfit,
 };
 
+/** What the driver says of a connection that went, whether between two statements or within a transaction. */
+const AWAY =
+  /Connection terminated|Connection ended|connection error|not queryable|Client was closed|timeout expired|Unable to acquire|Query read timeout|Transaction query already complete/i;
+
 /** The trouble behind an error of the database, or null where it comes from elsewhere. */
 export function databaseTrouble(error: unknown): Trouble | null {
   const { code, name, message = '' } = (error ?? {}) as { code?: string; name?: string; message?: string };
@@ -76,7 +80,5 @@ export function databaseTrouble(error: unknown): Trouble | null {
     if (code.startsWith('08')) return away;
   }
   if (name === 'KnexTimeoutError' || name === 'AggregateError') return away;
-  return /Connection terminated|timeout expired|Unable to acquire|Query read timeout/i.test(message)
-    ? away
-    : null;
+  return AWAY.test(message) ? away : null;
 }

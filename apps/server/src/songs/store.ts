@@ -97,15 +97,12 @@ function answeredAgain(row: Row, edit: string): SaveOutcome {
 
 /** A stored song with the steps of a save laid on, checked like anything that comes in. */
 function withSteps(document: unknown, steps: readonly SaveStep[]): ReadSong {
+  const patches = steps.flatMap((step) => step.patches);
   const before = readSong(document);
-  if (!before.song) return before;
+  // One that cannot be read is given up for a whole one only: what its fields mean is not known.
+  if (!before.song && patches[0]?.path.length !== 0) return before;
   try {
-    return readSong(
-      withPatches(
-        before.song,
-        steps.flatMap(({ patches }) => patches),
-      ),
-    );
+    return readSong(withPatches(before.song ?? {}, patches));
   } catch (error) {
     if (!(error instanceof PatchesDoNotFit)) throw error;
     return { song: null, trouble: error.message };

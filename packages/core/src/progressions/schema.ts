@@ -15,7 +15,9 @@ function readsAsNumerals(bars: string, mode: 'major' | 'minor'): boolean {
     .split('|')
     .flatMap((bar) => bar.trim().split(/\s+/))
     .every((word) => {
-      const symbol = ['/', '%', 'N.C.'].includes(word) ? 'C' : readNumeral(word.replace(/^([^{]*)\{.*\}$/, '$1'), key);
+      const symbol = ['/', '%', 'N.C.'].includes(word)
+        ? 'C'
+        : readNumeral(word.replace(/^([^{]*)\{.*\}$/, '$1'), key);
       return symbol !== null && isReadable(symbol);
     });
 }

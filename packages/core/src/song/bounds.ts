@@ -6,8 +6,10 @@
 export const BOUNDS = {
   /** Lists and objects within each other. A song in a patch in a save has half as many. */
   depth: 40,
-  /** The longest list of a song holds as many: the notes of a frozen part. */
-  items: 20_000,
+  /** Items of a list; a draft holds half as many chords. */
+  items: 4000,
+  /** A frozen part holds as many notes. */
+  notes: 20_000,
   /** Characters. The longest text of a song, a style or a progression has a twentieth of it. */
   text: 100_000,
 } as const;
@@ -32,7 +34,8 @@ export function boundsTrouble(document: unknown): string | null {
       ? null
       : Object.entries(value);
     const count = items?.length ?? (value as readonly unknown[]).length;
-    if (count > BOUNDS.items) return `${at(path)}That is more than ${BOUNDS.items.toLocaleString('en')} items.`;
+    const most = path.at(-1) === 'notes' ? BOUNDS.notes : BOUNDS.items;
+    if (count > most) return `${at(path)}That is more than ${most.toLocaleString('en')} items.`;
     for (let i = 0; i < count; i++) {
       const [name, item] = items ? items[i]! : ([i, (value as readonly unknown[])[i]] as const);
       path.push(name);

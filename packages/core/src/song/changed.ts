@@ -6,31 +6,31 @@ type Told = Pick<Song, 'sections' | 'parts'>;
 
 const FIELDS = new Map(
   Object.entries({
-  title: 'the title',
-  key: 'the key',
-  metre: 'the metre',
-  tempo: 'the tempo',
-  style: 'the style',
-  seed: 'the whole band varied',
-  groove: 'the groove',
-  ending: 'the ending',
-  form: 'the form',
-  removed: 'the sections',
-  guide: 'the guide sound',
-  together: 'how the band plays together',
-  note: 'the note',
-  tags: 'the tags',
+    title: 'the title',
+    key: 'the key',
+    metre: 'the metre',
+    tempo: 'the tempo',
+    style: 'the style',
+    seed: 'the whole band varied',
+    groove: 'the groove',
+    ending: 'the ending',
+    form: 'the form',
+    removed: 'the sections',
+    guide: 'the guide sound',
+    together: 'how the band plays together',
+    note: 'the note',
+    tags: 'the tags',
   }),
 );
 
 const IN_SECTION = new Map(
   Object.entries({
-  drafts: 'chords of',
-  settings: 'how the band plays',
-  together: 'how the band plays',
-  cues: 'cues of',
-  changes: 'key, metre or tempo of',
-  note: 'the note on',
+    drafts: 'chords of',
+    settings: 'how the band plays',
+    together: 'how the band plays',
+    cues: 'cues of',
+    changes: 'key, metre or tempo of',
+    note: 'the note on',
   }),
 );
 

@@ -21,12 +21,15 @@ export const createSongSchema = z.strictObject({ song: anySongSchema, id: songId
 
 /** Steps of one save: the latest is new, those before it were sent and not answered. */
 export const MOST_STEPS = 40;
-const MOST_PATCHES = 20_000;
+/** Changes of one step, and of a save in all: the app sends a step of more than a thousand as the whole song. */
+const MOST_PATCHES = 2000;
+const MOST_IN_ALL = MOST_STEPS * 1000;
+const TOO_MANY = 'These are too many changes at once. Save them in parts.';
 
 /** What was changed between two tries to save, with its own id. */
 export const saveStepSchema = z.strictObject({
   edit: editIdSchema,
-  patches: z.array(patchSchema).max(MOST_PATCHES, 'These are too many changes at once. Save them in parts.'),
+  patches: z.array(patchSchema).max(MOST_PATCHES, TOO_MANY),
 });
 
 /**
@@ -39,6 +42,7 @@ export const saveSchema = z.strictObject({
     .array(saveStepSchema)
     .min(1, 'A save has at least one step.')
     .max(MOST_STEPS, 'A save has 40 steps at most.')
+    .refine((steps) => steps.reduce((sum, { patches }) => sum + patches.length, 0) <= MOST_IN_ALL, TOO_MANY)
     .readonly(),
 });
 

@@ -153,7 +153,14 @@ describe('a chord sheet', () => {
   });
 
   it('takes no everyday words for chords', () => {
-    for (const words of ['a am a', 'go do be', '1 2 3 4', 'Hello (Am)', '(Oh yeah, stop)', 'I am a bad cab']) {
+    for (const words of [
+      'a am a',
+      'go do be',
+      '1 2 3 4',
+      'Hello (Am)',
+      '(Oh yeah, stop)',
+      'I am a bad cab',
+    ]) {
       expect([words, chartOfSheet(words)]).toEqual([words, null]);
     }
   });

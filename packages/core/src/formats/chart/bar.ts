@@ -1,5 +1,6 @@
 import { ChordError, parseChord, tryParseChord } from '../../theory/chordGrammar';
 import { LEAD_INS, type LeadIn } from '../../song/choices';
+import { cutText } from '../../song/text';
 import { keyOf } from '../../theory/key';
 import { asWritten } from '../../theory/handwriting';
 import { nearestNumerals, readNumeral } from '../../theory/numerals';
@@ -75,8 +76,15 @@ function readOptions(word: Word, text: string, at: number): Pick<Token, 'push' |
   return { push, span, ...(leadIn && { leadIn }) };
 }
 
+/** No chord is written in more characters; what is longer is not looked at. */
+const LONGEST_NAME = 60;
+
 /** A word as a chord symbol: a name, or a numeral or degree in the bar's key. */
 function readSymbol(word: Word, name: string, key: string): string {
+  if (name.length > LONGEST_NAME) {
+    const reason = `"${cutText(name, 20)}…" is not a chord that can be read: it has ${name.length} characters.`;
+    throw new ChartError(word.line, word.column, reason);
+  }
   try {
     return parseChord(name).symbol;
   } catch (error) {

@@ -133,7 +133,11 @@ interface Place {
 }
 
 /** Sections with their bars, each once, and the order they are played in; a heading without chords plays them again. */
-function form(sheet: readonly SheetSection[]): { sections: Written[]; places: Place[]; lost: SheetSection[] } {
+function form(sheet: readonly SheetSection[]): {
+  sections: Written[];
+  places: Place[];
+  lost: SheetSection[];
+} {
   const sections: Written[] = [];
   const places: Place[] = [];
   const lost: SheetSection[] = [];
@@ -235,9 +239,12 @@ export function chartOfSheet(text: string, taken: ReadonlySet<number> = NONE): S
   if (!sections.length) return null;
   const guessed = sheet.fields.key === undefined ? guessedKey(sheet) : null;
   const fields = guessed ? { ...sheet.fields, key: guessed } : sheet.fields;
-  const headings = lost.map(
-    ({ line, name }): LeftLine => ({ line, text: name, why: 'no chords', canBeTaken: false }),
-  );
+  const headings = lost.map(({ line, name }): LeftLine => ({
+    line,
+    text: name,
+    why: 'no chords',
+    canBeTaken: false,
+  }));
   const left = [...sheet.left, ...headings].sort((a, b) => a.line - b.line);
   return {
     text: chartText(fields, places),
