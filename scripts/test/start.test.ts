@@ -121,7 +121,7 @@ it.each<[string, NodeJS.Signals, 'npm' | 'script' | 'server']>([
   ['npm killed outright', 'SIGKILL', 'npm'],
   ['the script killed outright', 'SIGKILL', 'script'],
   ['the terminal closed', 'SIGHUP', 'script'],
-  ['the server killed outright', 'SIGKILL', 'server'],
+  ['the server asked to end', 'SIGTERM', 'server'],
 ])('%s: server and database end with it', async (_name, signal, whom) => {
   const { npm, address } = await start();
   const server = serverPid();
@@ -129,11 +129,20 @@ it.each<[string, NodeJS.Signals, 'npm' | 'script' | 'server']>([
   await expectAllEnded(server, address);
 });
 
+it('a server that is killed outright is started again at its address, with all that was saved', async () => {
+  const { address } = await start();
+  const before = serverPid();
+  process.kill(before, 'SIGKILL');
+  await until(() => serverPid() !== before && answers(address));
+  expect(read('address')).toBe(address);
+  expect(await answers(address)).toBe(true);
+});
+
 it('what a start left half made when it was killed is finished by the next', async () => {
   const home = join(ROOT, '.data', `postgres-${CLUSTER}`);
   if (existsSync(home)) {
     // An initdb that was killed: a folder that never got its name, and none that has it.
-    execFileSync('rm', ['-rf', join(home, 'data')]);
+    execFileSync('rm', ['-rf', join(home, 'data'), join(home, 'port')]);
     const as = process.getuid?.() === 0 ? ['runuser', '-u', 'postgres', '--'] : ['env'];
     execFileSync(as[0]!, [...as.slice(1), 'mkdir', '-p', join(home, 'new/base')]);
   }

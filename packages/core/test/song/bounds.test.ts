@@ -12,8 +12,8 @@ import { PatchesDoNotFit, patchSchema, withPatches } from '@backline/core/song/p
 import { readSong } from '@backline/core/song/read';
 import { songShape, type Song } from '@backline/core/song/schema';
 import { saveSchema, summaryOf } from '@backline/core/song/transport';
-import styleFile from '@backline/core/styles/quayside.json';
-import patternsFile from '@backline/core/library/keys/held.json';
+import styleFile from '../../src/styles/quayside.json';
+import patternsFile from '../../src/library/keys/held.json';
 import { FULL_SONG, placesOf, withAt, type Path } from '../support/fullSong';
 import { song } from '../support/music';
 
