@@ -87,7 +87,15 @@ it('what is no style, or too much, is refused with its place', async () => {
   expectProblem(await post({ ...file, version: 9 }), 422, /newer version/);
   expectProblem(await post([]), 422, /document/);
   expectProblem(await request(on.app).post('/api/own').send({ document: file }), 422, /id/);
-  expectProblem(await post({ ...file, about: 'x'.repeat(OWN_LIMITS.length) }), 422, /too large/);
+  const long = Object.fromEntries(
+    ['a', 'b', 'c', 'd'].map((name) => [name, 'x'.repeat(OWN_LIMITS.length / 4)]),
+  );
+  expectProblem(await post({ ...file, ...long }), 422, /too large/);
+  expectProblem(
+    await post({ ...file, about: 'x'.repeat(OWN_LIMITS.length) }),
+    422,
+    /about: A text has at most/,
+  );
   expect(await list()).toEqual([]);
 });
 

@@ -94,7 +94,7 @@ describe('a save of what was changed', () => {
     ],
     ['an end of the world', { op: 'replace', path: ['form', 'length'], value: 4e9 }, /that long/],
     ['a list of holes', { op: 'replace', path: ['form', 90_000], value: 1 }, /./],
-    ['the prototype', { op: 'add', path: ['__proto__', 'admin'], value: true }, /another version/],
+    ['the prototype', { op: 'add', path: ['__proto__', 'admin'], value: true }, /cannot be a field/],
     ['a field too many', { op: 'add', path: ['admin'], value: true }, /admin/],
     ['a title that is none', retitle(3), /title/],
     ['another operation', { op: 'move', path: ['title'], value: 'x' }, /op/],

@@ -76,8 +76,14 @@ function seamCues(song: Song, first: Half, second: Half, at: number, nextId: () 
   });
 }
 
-const behind = (chords: readonly ChordEvent[], by: number): ChordEvent[] =>
-  copyOf(chords).map((c) => ({ ...c, id: `${c.id}-b`.slice(-40), start: c.start + by }));
+/** The chords of the second half as they stand behind those of the first, with ids that those do not have. */
+function behind(first: readonly ChordEvent[], chords: readonly ChordEvent[], by: number): ChordEvent[] {
+  const nextId = freeIds(
+    'c',
+    first.map((c) => c.id),
+  );
+  return copyOf(chords).map((c) => ({ ...c, id: nextId(), start: c.start + by }));
+}
 
 /** Both as one section, nothing of either lost. */
 function joined(song: Song, first: Half, second: Half, id: string, name: string): Section {
@@ -91,17 +97,21 @@ function joined(song: Song, first: Half, second: Half, id: string, name: string)
     'd',
     a.drafts.map((d) => d.id),
   );
-  const drafts = a.drafts.map((d) => ({ ...d, chords: [...d.chords, ...behind(chordsInUse(b), by)] }));
+  const drafts = a.drafts.map((d) => ({
+    ...d,
+    chords: [...d.chords, ...behind(d.chords, chordsInUse(b), by)],
+  }));
   for (const other of b.drafts.filter((d) => d.id !== b.draft)) {
     const names = drafts.map((d) => d.name);
-    const chords = [...copyOf(chordsInUse(a)), ...behind(other.chords, by)];
+    const before = copyOf(chordsInUse(a));
+    const chords = [...before, ...behind(before, other.chords, by)];
     drafts.push({ id: nextDraft(), name: freeName(names, other.name), chords });
   }
   const own = [...new Set([...Object.keys(a.partChords ?? {}), ...Object.keys(b.partChords ?? {})])].map(
-    (part): [string, ChordEvent[]] => [
-      part,
-      [...copyOf(chordsOfPart(a, part)), ...behind(chordsOfPart(b, part), by)],
-    ],
+    (part): [string, ChordEvent[]] => {
+      const before = copyOf(chordsOfPart(a, part));
+      return [part, [...before, ...behind(before, chordsOfPart(b, part), by)]];
+    },
   );
   const seam = atTheSeam(a, b, song);
   const unread = [...(a.unread ?? []), ...(b.unread ?? []).map((u) => ({ ...u, at: u.at + by }))];

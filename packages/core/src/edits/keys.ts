@@ -7,8 +7,10 @@ import type { Change, ChordEvent, Section, Song } from '../song/schema';
 import { keyOf } from '../theory/key';
 import { keyInterval, nearerWay, respell, transposeSymbol } from '../theory/transposition';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
+import { adaptedShare, inOtherMetre } from '../time/beatMap';
+import { PPQ } from '../time/ticks';
 import { inBeats, inQuarters, metreOf, type Metre } from '../time/metre';
-import { movedCues, tickMap } from './anchors';
+import { movedCues } from './anchors';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
 import { chordLists, squeezed, chordsNow, putChords } from './within';
@@ -85,7 +87,7 @@ export const setMetre = (place: Place, metre: string | null, manner: MetreManner
     for (const section of song.sections) {
       const old = before.get(section.id)!;
       const now = sectionBars(section, song);
-      if (old.every((bar, i) => bar.length === now[i]!.length)) continue;
+      if (old.every((bar, i) => bar.metre === now[i]!.metre)) continue;
       if (manner === 'bars') keepBars(section, old, now);
       else keepBeats(section, song, old);
     }
@@ -99,26 +101,38 @@ function keepPace(song: Draft<Song>, metre: Metre): void {
   song.tempo = Math.min(FASTEST, Math.max(SLOWEST, tempo));
 }
 
-/** Every chord stays in its bar: on its beat where all fit, else squeezed in proportion. */
+/** Places of a bar in the bar it has become: beats go to beats, but where a bar has a length of its own. */
+function placedIn(offsets: readonly number[], old: Bar, now: Bar): number[] {
+  if (old.metre === now.metre) return squeezed(offsets, old.length, now.length);
+  const isWhole = (bar: Bar): boolean => bar.length === metreOf(bar.metre).length;
+  return isWhole(old) && isWhole(now)
+    ? inOtherMetre(offsets, old, now)
+    : squeezed(offsets, old.length, now.length);
+}
+
+/** Every chord and cue stays in its bar, on its beat where both metres have it. */
 function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Bar[]): void {
   for (const list of chordLists(section)) {
     const byBar = old.map((): ChordEvent[] => []);
     for (const chord of chordsNow(list)) byBar[barIndexAt(old, chord.start)]!.push(chord);
     const placed = byBar.flatMap((chords, i) => {
-      const offsets = squeezed(
+      const offsets = placedIn(
         chords.map((c) => c.start - old[i]!.start),
-        old[i]!.length,
-        now[i]!.length,
+        old[i]!,
+        now[i]!,
       );
       return chords.map((c, n) => ({ ...c, start: now[i]!.start + offsets[n]! }));
     });
     putChords(list, holdUntilNext(placed, barsLength(now)));
   }
-  section.cues = movedCues(
-    section.cues,
-    tickMap(old, now, (bar) => bar),
-    barsLength(now),
-  );
+  const end = barsLength(now);
+  const to = (tick: number): number => {
+    if (tick >= barsLength(old)) return end;
+    const i = barIndexAt(old, tick);
+    return now[i]!.start + placedIn([tick - old[i]!.start], old[i]!, now[i]!)[0]!;
+  };
+  section.cues = movedCues(section.cues, to, end);
+  section.unread?.forEach((unread) => (unread.at = now[barIndexAt(old, unread.at)]!.start));
 }
 
 /** A change at the tick it stood at. */
@@ -159,19 +173,55 @@ function countedAnew(changes: readonly AtTick[], length: number, metre: Metre, p
   return { bars: starts.length, changes: found };
 }
 
+/** The length of a metre's beats where all are alike and there are several, else null. */
+function beatLength(metre: Metre): number | null {
+  const beats = metre.groups.flat();
+  return beats.length > 1 && beats.every((beat) => beat === beats[0]) ? beats[0]! : null;
+}
+
+/**
+ * Where ticks go that keep their beats: a section that goes from plain beats to dotted ones, or back, all of it, has
+ * its beats made longer or shorter. Uneven metres share their eighths with all others.
+ */
+function beatMap(old: readonly Bar[], metre: Metre): (tick: number) => number {
+  const from = old.every((bar) => bar.metre === old[0]!.metre) ? beatLength(metreOf(old[0]!.metre)) : null;
+  const to = beatLength(metre);
+  if (from === null || to === null || from === to) return (tick) => tick;
+  return (tick) => {
+    const beat = Math.floor(tick / from);
+    const share = (tick - beat * from) / from;
+    return Math.round((beat + adaptedShare(share, from > PPQ, to > PPQ)) * to);
+  };
+}
+
 /** Every chord keeps its length in beats, and every cue its place; the bars are counted anew, a pick-up stays one. */
 function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar[]): void {
-  const placed = section.changes.map((change) => ({ tick: old[change.bar]!.start, change: { ...change } }));
   const first = metreOf(section.changes.find((c) => c.bar === 0)?.metre ?? song.metre);
-  const own = section.ownLengths.find((o) => o.bar === 0 && o.length < first.length) ?? null;
-  const counted = countedAnew(placed, barsLength(old), metreOf(song.metre), own?.length ?? null);
+  const isWhole = section.changes.every((c) => c.bar === 0 || c.metre === undefined);
+  const to = isWhole ? beatMap(old, first) : (tick: number): number => tick;
+  const placed = section.changes.map((change) => ({
+    tick: to(old[change.bar]!.start),
+    change: { ...change },
+  }));
+  const pickUp = section.ownLengths.find((o) => o.bar === 0);
+  const kept = pickUp && { ...pickUp, length: to(pickUp.length) };
+  const own = kept && kept.length < first.length ? kept : null;
+  const counted = countedAnew(placed, to(barsLength(old)), metreOf(song.metre), own?.length ?? null);
   section.changes = counted.changes;
-  section.ownLengths = own ? [{ ...own }] : [];
+  section.ownLengths = own ? [own] : [];
   if (section.endings && counted.bars !== section.bars) delete section.endings;
   section.bars = counted.bars;
-  const end = barsLength(sectionBars(section, song));
-  section.cues = movedCues(section.cues, (tick) => tick, end);
-  for (const list of chordLists(section)) putChords(list, holdUntilNext(chordsNow(list), end));
+  const now = sectionBars(section, song);
+  const end = barsLength(now);
+  section.cues = movedCues(section.cues, to, end);
+  section.unread?.forEach((unread) => (unread.at = now[barIndexAt(now, to(unread.at))]!.start));
+  for (const list of chordLists(section)) {
+    const moved = chordsNow(list).map((chord) => {
+      const start = to(chord.start);
+      return start === chord.start ? chord : { ...chord, start };
+    });
+    putChords(list, holdUntilNext(moved, end));
+  }
 }
 
 /**

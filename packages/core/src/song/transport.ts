@@ -79,7 +79,33 @@ export const songSummarySchema = z.object({
   changed: z.string(),
   /** When it was put into the bin; null where it stands in the songbook. */
   deletedAt: z.string().nullable(),
+  /** There where the line could not be read: the song is, and says when it is opened what is wrong. */
+  unread: z.literal(true).optional(),
 });
+
+/** A line of which nothing but its song is known. */
+const unreadLineSchema = z
+  .object({ id: songIdSchema, title: z.string().catch('A song whose line cannot be read') })
+  .loose()
+  .transform(({ id, title, revision, updatedAt, deletedAt }): SongSummary => ({
+    id,
+    title,
+    revision: revisionSchema.catch(1).parse(revision),
+    updatedAt: z
+      .string()
+      .catch(() => new Date(0).toISOString())
+      .parse(updatedAt),
+    deletedAt: z.string().nullable().catch(null).parse(deletedAt),
+    key: '',
+    metre: '',
+    tempo: 0,
+    style: '',
+    bars: 0,
+    form: [],
+    tags: [],
+    changed: '',
+    unread: true,
+  }));
 
 /** Orders of the songbook: what was worked on last, or by a fact of the songs. */
 export const SORTS = ['worked on', 'title', 'key', 'tempo', 'style'] as const;
@@ -87,7 +113,8 @@ export type Sort = (typeof SORTS)[number];
 
 /** One page of the songbook. `next` asks for the page after it; `total` counts all that were found. */
 export const songListSchema = z.object({
-  songs: z.array(songSummarySchema),
+  /** One line that cannot be read takes no other down with it. */
+  songs: z.array(songSummarySchema.or(unreadLineSchema)),
   next: z.string().nullable(),
   total: z.number().int(),
 });
@@ -111,7 +138,7 @@ export type SongList = z.infer<typeof songListSchema>;
 export type ProblemDetails = z.infer<typeof problemSchema>;
 
 /** What a summary says of a song itself. */
-export type SummaryFacts = Omit<SongSummary, 'id' | 'revision' | 'updatedAt' | 'deletedAt'>;
+export type SummaryFacts = Omit<SongSummary, 'id' | 'revision' | 'updatedAt' | 'deletedAt' | 'unread'>;
 
 /** A song's line in the songbook. */
 export function summaryOf(

@@ -71,5 +71,20 @@ export function keyInWords(text: string): string {
   return `${tonic} ${minor ? 'minor' : 'major'}`;
 }
 
-/** A number of beats as it is said. */
-export const spokenBeats = (beats: number): string => `${beats} ${beats === 1 ? 'beat' : 'beats'}`;
+/** Parts of a beat that have a sign of their own, in twelfths. */
+const PARTS = new Map([
+  [3, '¼'],
+  [4, '⅓'],
+  [6, '½'],
+  [8, '⅔'],
+  [9, '¾'],
+]);
+
+/** A number of beats as it is said: "1 beat", "1⅓ beats"; what is none of their usual parts to a hundredth. */
+export function spokenBeats(beats: number): string {
+  const twelfths = Math.round(beats * 12);
+  const part = Math.abs(beats * 12 - twelfths) < 1e-6 ? PARTS.get(twelfths % 12) : undefined;
+  const whole = Math.floor(beats);
+  const text = part ? `${whole || ''}${part}` : String(Math.round(beats * 100) / 100);
+  return `${text} ${beats <= 1 ? 'beat' : 'beats'}`;
+}

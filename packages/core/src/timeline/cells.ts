@@ -1,6 +1,7 @@
 /** Patterns laid on bars: one function chooses the grid that fits a group of beats, and adapts it. */
 import { BEAT_LENGTH, type Grid, type Timed } from '../style/pattern';
 import { barIndexAt, type Bar } from '../time/bars';
+import { adaptedShare } from '../time/beatMap';
 import { beatsOf } from '../time/beats';
 import type { Region } from './region';
 import type { Resolved } from './settings';
@@ -119,17 +120,6 @@ export function restartedCells(region: Pick<Region, 'bars' | 'spans'>, from: num
   return cells;
 }
 
-/**
- * A place within a beat of one kind, as a share of a beat of the other: what is in the middle of a
- * plain beat is the third of three eighths, and thirds stay thirds.
- */
-function adapted(share: number, fromDotted: boolean, toDotted: boolean): number {
-  if (fromDotted === toDotted) return share;
-  const third = Math.abs(share * 3 - Math.round(share * 3)) < 1e-6;
-  if (toDotted) return third ? share : share <= 0.5 ? (share * 4) / 3 : 2 / 3 + ((share - 0.5) * 2) / 3;
-  return share <= 2 / 3 ? (share * 3) / 4 : 0.5 + ((share - 2 / 3) * 3) / 2;
-}
-
 /** Ticks from a cell's origin to a place counted in beats. */
 export function ticksInto(beats: readonly number[], place: number, fromDotted: boolean): number {
   const whole = Math.min(Math.floor(place + 1e-9), beats.length);
@@ -138,7 +128,7 @@ export function ticksInto(beats: readonly number[], place: number, fromDotted: b
   const length = beats[whole] ?? beats[beats.length - 1]!;
   const share = Math.max(0, place - whole);
   if (share >= 1) return ticks + share * length;
-  return ticks + adapted(share, fromDotted, length >= DOTTED) * length;
+  return ticks + adaptedShare(share, fromDotted, length >= DOTTED) * length;
 }
 
 /** An event of a pattern at its ticks, without regard to chords. */

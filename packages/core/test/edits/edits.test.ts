@@ -3,10 +3,13 @@ import { EditRefused, applyEdit, joinSteps, redoStep, undoStep, type Edit } from
 import { barText, insertBar, removeBars, setBar } from '@backline/core/edits/bars';
 import { takeChart } from '@backline/core/edits/chart';
 import { doubleSection, removeEntry } from '@backline/core/edits/form';
+import { joinSections } from '@backline/core/edits/joining';
 import { removeSection } from '@backline/core/edits/removed';
 import { setSettings } from '@backline/core/edits/settings';
 import { setMix, setTitle } from '@backline/core/edits/song';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
+import { chordsInUse } from '@backline/core/song/inUse';
+import { readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { anyEdit } from '../support/edits';
@@ -52,6 +55,37 @@ describe('every edit', () => {
       ),
       { numRuns: 80 },
     );
+  });
+
+  it('made again and again, as a finger that taps twice does, leaves a song that fits the schema', () => {
+    fc.assert(
+      fc.property(
+        anySong,
+        anyEdit,
+        fc.nat({ max: 50 }),
+        fc.integer({ min: 2, max: 4 }),
+        (start, make, n, times) => {
+          let now = start;
+          for (let i = 0; i < times; i++) {
+            try {
+              now = applyEdit(now, make(now, n))?.song ?? now;
+            } catch (error) {
+              if (!(error instanceof EditRefused)) expect(error).toBeInstanceOf(ChartError);
+            }
+            expect(readSong(JSON.parse(JSON.stringify(now))).trouble).toBeNull();
+          }
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it('joins sections as often as there are any, with ids of their own for all chords', () => {
+    const four = readChart('[A]\nC | F\n[B]\nG\n[C]\nAm\n[D]\nDm | Em', OURS);
+    const one = edited(four, joinSections(0), joinSections(0), joinSections(0));
+    expect(one.sections).toHaveLength(1);
+    expect(readSong(one).trouble).toBeNull();
+    expect(chordsInUse(one.sections[0]!).map((c) => c.symbol)).toEqual(['C', 'F', 'G', 'Am', 'Dm', 'Em']);
   });
 
   it('that changes nothing makes no step', () =>

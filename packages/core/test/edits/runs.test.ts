@@ -197,6 +197,6 @@ describe('keys and metres', () => {
       s.sections[0]!.drafts[0]!.chords.map((c) => c.start),
     );
     const full = edited(song('C F G Am'), setMetre({}, '3/4', 'bars'));
-    expect(full.sections[0]!.drafts[0]!.chords.map((c) => c.start)).toEqual([0, 360, 720, 1080]);
+    expect(full.sections[0]!.drafts[0]!.chords.map((c) => c.start)).toEqual([0, 480, 720, 1200]);
   });
 });

@@ -19,6 +19,9 @@ import type { Song } from '@backline/core/song/schema';
 import { writeChart } from '@backline/core/formats/chart/index';
 import { song } from '../support/music';
 import { wholeBar } from '@backline/core/time/bars';
+import { beatsOf } from '@backline/core/time/beats';
+import { METRE_NAMES, metreOf } from '@backline/core/time/metre';
+import { metreInWords } from '@backline/core/told/metre';
 import { OURS } from '@backline/core/styles/index';
 
 const edited = (s: Song, ...edits: Edit[]): Song =>
@@ -225,5 +228,50 @@ describe('pasting that keeps beats across a metre change', () => {
     // From the last bar of four beats on it is one bar, though the next ones are shorter.
     const before = edited(three, pasteClip({ section: 's1', bar: 1 }, clip, over));
     expect(chords(before).map((c) => c.symbol)).toEqual(['C', 'Am', 'Dm', 'E', 'F', 'G', 'A']);
+  });
+});
+
+describe('any metre for any other', () => {
+  const pairs = METRE_NAMES.flatMap((from) =>
+    METRE_NAMES.filter((to) => to !== from).map((to) => [from, to] as const),
+  );
+  const beats = (metre: string) => beatsOf(wholeBar(metre, 'C'));
+
+  it.each(pairs)('%s to %s: beats go to beats where they can, and nothing is lost', (from, to) => {
+    const [old, now] = [beats(from), beats(to)];
+    const bar = old.map((_, i) => ['C', 'Dm', 'Em', 'F', 'G', 'Am', 'Bdim'][i]!).join(' ');
+    const s = song(`${bar} | C`, `time: ${from}`);
+    const before = chords(s);
+    const after = edited(s, setMetre({}, to, 'bars'));
+    const length = metreOf(to).length;
+    expect(chords(after).map((c) => c.symbol)).toEqual(before.map((c) => c.symbol));
+    expect(songSchema.safeParse(after).success).toBe(true);
+    const starts = chords(after).map((c) => c.start);
+    expect(starts.at(-1)).toBe(length);
+    if (before.length - 1 !== old.length) return;
+    if (now.length % old.length === 0 || old.length % now.length === 0) {
+      const by = now.length / old.length;
+      old.forEach((_, i) => {
+        // A beat of the new bar, or within one where several become one.
+        if (Number.isInteger(i * by)) expect(starts[i]).toBe(now[i * by]!.start);
+      });
+    } else if (old.length < now.length) {
+      expect(starts.slice(0, -1)).toEqual(now.slice(0, old.length).map((b) => b.start));
+    }
+    expect(metreInWords(from, to, 'bars')).toMatch(
+      new RegExp(`^From ${from.replaceAll('+', '\\+')} to .*\\.$`),
+    );
+  });
+
+  it('four quarters to twelve eighths keep beats, and off-beats go to the last eighth, either way', () => {
+    const s = song('C{for 1/4} F{for 1/8} G{for 1/8} Am | F', 'time: 4/4');
+    for (const keep of ['bars', 'beats'] as const) {
+      const after = edited(s, setMetre({}, '12/8', keep));
+      expect(chords(after).map((c) => c.start)).toEqual([0, 720, 1200, 1440, 2880]);
+      const back = edited(after, setMetre({}, '4/4', keep));
+      expect(chords(back).map((c) => c.start)).toEqual(chords(s).map((c) => c.start));
+    }
+    const six = edited(song('C F G Am'), setMetre({}, '6/8', 'bars'));
+    expect(chords(six).map((c) => c.start)).toEqual([0, 480, 720, 1200]);
   });
 });

@@ -96,11 +96,9 @@ describe('said aloud', () => {
   ])('%s', (symbol, words) => expect(spokenChord(parseChord(symbol))).toBe(words)); // prettier-ignore
 
   it('keys and beats', () => {
-    expect([keyInWords('Eb'), keyInWords('F#m'), spokenBeats(1), spokenBeats(2.5)]).toEqual([
-      'E♭ major',
-      'F♯ minor',
-      '1 beat',
-      '2.5 beats',
+    expect([keyInWords('Eb'), keyInWords('F#m')]).toEqual(['E♭ major', 'F♯ minor']);
+    expect([1, 2.5, 4 / 3, 2 / 3, 0.25, 3, 4 / 7].map(spokenBeats)).toEqual([
+      ...['1 beat', '2½ beats', '1⅓ beats', '⅔ beat', '¼ beat', '3 beats', '0.57 beat'],
     ]);
   });
 });

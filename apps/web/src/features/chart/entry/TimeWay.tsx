@@ -13,6 +13,7 @@ import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
 import type { ChordEvent } from '@backline/core/song/schema';
 import { sectionBars } from '@backline/core/time/bars';
+import { spokenBeats } from '@backline/core/theory/speech';
 import { beatsAcross } from '@backline/core/time/beats';
 import { Choices } from '../../../components/Choices';
 import { Stepper } from '../../../components/Stepper';
@@ -36,8 +37,7 @@ const GRID_WORDS: Record<Grid, string> = {
 
 /** How long a chord lasts, in the beats of the bars it goes through. */
 function beatsText({ start, length }: ChordEvent, { song, section }: Place): string {
-  const beats = Math.round(beatsAcross(sectionBars(section, song), start, start + length) * 100) / 100;
-  return `${beats} ${beats === 1 ? 'beat' : 'beats'}`;
+  return spokenBeats(beatsAcross(sectionBars(section, song), start, start + length));
 }
 
 /** Lengths, pushes and bars around the chord in hand. */
