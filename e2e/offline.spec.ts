@@ -45,6 +45,45 @@ test('a song that was used opens, plays and is worked on without the network, an
   await saved(page);
 });
 
+test('five edits, saved, the network gone: the fifth is there, said to be what this device keeps; a silent server too', async ({
+  page,
+  context,
+}) => {
+  await typeSong(page, ['C', 'F', 'G', 'Am', 'Dm']);
+  await saved(page);
+  const url = page.url();
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+    while (!navigator.serviceWorker.controller) await new Promise((next) => setTimeout(next, 50));
+  });
+  const fifth = page.getByRole('button', { name: /^Verse, bar 5: D minor/ });
+  const status = page.getByRole('banner').getByRole('status');
+  await context.setOffline(true);
+  await page.goto(url);
+  await expect(fifth).toBeVisible();
+  await expect(status).toHaveText(/As kept on this device/);
+  // The songbook says so as well.
+  await page.goto('/');
+  await expect(page.getByRole('status').getByText(/as this device keeps them/)).toBeVisible();
+  // Sixty-five searches later the song is still there.
+  await context.setOffline(false);
+  await page.evaluate(async () => {
+    for (let i = 0; i < 65; i++) await fetch(`/api/songs?find=${i}`);
+  });
+  // A server that takes the connection and says nothing.
+  await page.route('**/api/songs/**', () => undefined);
+  await page.goto(url);
+  await expect(fifth).toBeVisible();
+  await expect(status).toHaveText(/As kept on this device/);
+  await page.unroute('**/api/songs/**');
+  await expect(status).toHaveText('Saved');
+  // An edit goes on from there: nobody has changed it elsewhere.
+  await page.getByRole('button', { name: /^Verse, bar 5:/ }).click();
+  await page.getByLabel('Chords of this bar').fill('Em7');
+  await page.getByRole('button', { name: /^Close/ }).click();
+  await saved(page);
+});
+
 test('a song is begun without the network, outlives a reload, and is stored when it is back', async ({
   page,
   context,

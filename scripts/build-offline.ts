@@ -5,8 +5,8 @@
  */
 import { generateSW } from 'workbox-build';
 
-/** Songs and pages of the songbook, and sound banks, that are kept for when the network is away. */
-const SONGS_KEPT = 60;
+/** Styles and progressions of the writer's own, and sound banks, that are kept for when the network is away. */
+const OWN_KEPT = 20;
 const BANKS_KEPT = 140;
 
 const [folder] = process.argv.slice(2);
@@ -28,13 +28,15 @@ const { count, size, warnings } = await generateSW({
   navigateFallbackDenylist: [/^\/api\//, /^\/sound\//, /^\/assets\//, /^\/_expo\//],
   runtimeCaching: [
     {
-      // What the server says holds as long as it answers; where it is away, what it said last.
-      urlPattern: ({ url }) => /^\/api\/(songs|own|progressions)/.test(url.pathname),
+      // What the server says holds as long as it answers; where it is away or silent, what it said last. Songs are kept
+      // by the app itself, which puts in what it saves and says what it shows.
+      urlPattern: ({ url }) => /^\/api\/(own|progressions)/.test(url.pathname),
       method: 'GET',
       handler: 'NetworkFirst',
       options: {
-        cacheName: 'songs',
-        expiration: { maxEntries: SONGS_KEPT, purgeOnQuotaError: true },
+        cacheName: 'own',
+        networkTimeoutSeconds: 2,
+        expiration: { maxEntries: OWN_KEPT, purgeOnQuotaError: true },
         cacheableResponse: { statuses: [200] },
       },
     },

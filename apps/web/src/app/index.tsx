@@ -2,7 +2,8 @@ import { Redirect } from 'expo-router';
 import { useEffect, useState } from 'react';
 import useSWR from 'swr';
 import { SongbookScreen } from '../features/songbook/SongbookScreen';
-import { fetchList, listPath } from '../state/api';
+import { askList } from '../features/songbook/useSongList';
+import { listPath } from '../state/api';
 
 const VISITED = 'backline/visited';
 
@@ -17,7 +18,7 @@ function isFirstVisit(): boolean {
 /** The songbook; a first visit goes straight to a song that already plays. */
 export default function Index() {
   const [first] = useState(isFirstVisit);
-  const { data } = useSWR(first ? listPath({}, null) : null, fetchList);
+  const { data } = useSWR(first ? listPath({}, null) : null, askList);
   const demo = first ? data?.songs[0] : undefined;
   useEffect(() => {
     if (!data) return;

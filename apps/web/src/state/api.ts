@@ -109,6 +109,10 @@ export const fetchList = async (path: string): Promise<SongList> =>
 export const fetchSong = async (path: string): Promise<StoredSong> =>
   understood(storedSongSchema, await request(path));
 
+/** What this device keeps of a list or a song, as the answer it was; null where this version does not understand it. */
+export const listKept = (kept: unknown): SongList | null => songListSchema.safeParse(kept).data ?? null;
+export const songKept = (kept: unknown): StoredSong | null => storedSongSchema.safeParse(kept).data ?? null;
+
 /** Makes a song; under an id that was made before it gives that one. */
 export const createSongAt = async (song: Song, id = newId()): Promise<StoredSong> =>
   understood(storedSongSchema, await request(SONGS, { method: 'POST', body: JSON.stringify({ song, id }) }));

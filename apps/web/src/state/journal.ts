@@ -95,21 +95,33 @@ export const writeRun = (
 
 const dropRun = (run: string): Promise<boolean> => write((change) => clear(change, run));
 
-/** Keys of all runs of the device. */
+/** Keys of all runs of the device, also of edits whose run is not there. */
 export async function runKeys(): Promise<readonly string[]> {
   const db = await opening;
-  return db ? db.getAllKeys('runs').catch(() => []) : [];
+  if (!db) return [];
+  try {
+    const [runs, edits] = await Promise.all([db.getAllKeys('runs'), db.getAllKeys('edits')]);
+    return [...new Set([...runs, ...edits.map(([run]) => run)])];
+  } catch {
+    return [];
+  }
 }
 
-/** A run with its edits in their order, or null where it is not there (any more). */
-export async function readRun(key: string): Promise<{ run: Run; edits: readonly JournalEdit[] } | null> {
+/** What is on the device of a run: what it began with, where that is there, and its edits in their order. */
+export interface FoundRun {
+  readonly run: Run | null;
+  readonly edits: readonly JournalEdit[];
+}
+
+export async function readRun(key: string): Promise<FoundRun> {
   const db = await opening;
-  if (!db) return null;
   try {
-    const [run, edits] = await Promise.all([db.get('runs', key), db.getAll('edits', editsOf(key))]);
-    return run ? { run, edits } : null;
+    const [run, edits] = db
+      ? await Promise.all([db.get('runs', key), db.getAll('edits', editsOf(key))])
+      : [null, []];
+    return { run: run ?? null, edits };
   } catch {
-    return null;
+    return { run: null, edits: [] };
   }
 }
 

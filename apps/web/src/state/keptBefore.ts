@@ -52,3 +52,13 @@ export async function bringOver(living: ReadonlySet<string>): Promise<void> {
     if (taken) localStorage.removeItem(key);
   }
 }
+
+/** What an earlier version left there and nobody can read, as it stands. */
+export const damagedBefore = (
+  living: ReadonlySet<string>,
+): { readonly key: string; readonly text: string }[] =>
+  keys()
+    .filter((key) => !living.has(key.split('/').at(-1)!) && read(key) === null)
+    .map((key) => ({ key, text: localStorage.getItem(key) ?? '' }));
+
+export const isBefore = (key: string): boolean => key.startsWith(PREFIX);

@@ -2,12 +2,13 @@
  * Songs edited here and not yet saved, as the patches that were made. Each tab keeps its own, in memory and in the
  * device's journal, so that two tabs never write over each other; what a tab that is gone left can be taken over.
  */
+import { mendSong, type Mended } from '@backline/core/song/mend';
 import { PatchesDoNotFit, wholeSong, withPatches, type SongPatch } from '@backline/core/song/patches';
 import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { MOST_STEPS, type SaveStep } from '@backline/core/song/transport';
-import { RunWriter, readRun, runKeys, type JournalEdit, type Run } from './journal';
-import { bringOver } from './keptBefore';
+import { RunWriter, readRun, runKeys, writeRun, type FoundRun, type JournalEdit, type Run } from './journal';
+import { bringOver, damagedBefore, isBefore } from './keptBefore';
 import { newId } from './newId';
 import { THIS_TAB, alone, livingTabs } from './tabs';
 
@@ -23,8 +24,8 @@ export interface KeptEdits {
   readonly song: Song;
   /** What is to be sent, in its order: a step for each try to save, the last one open until it is sent. */
   readonly steps: readonly SaveStep[];
-  /** True once the last step has been sent: from then on it may have arrived. */
-  readonly sent: boolean;
+  /** How many of them have been sent, and may have arrived: to those nothing is added any more, and none goes. */
+  readonly sent: number;
   /** True where the song is no longer in the songbook: the writer has to say what becomes of it. */
   readonly gone: boolean;
 }
@@ -54,23 +55,16 @@ function newRun(
   return new RunWriter({ key: `${id}/${THIS_TAB}/${newId()}`, revision, base, gone }, told, instead);
 }
 
-/** Sent without an answer again and again, the oldest steps become one: what matters of them is the last. */
-function within(steps: readonly SaveStep[]): readonly SaveStep[] {
-  if (steps.length <= MOST_STEPS) return steps;
-  const [first, second, ...rest] = steps as readonly [SaveStep, SaveStep, ...SaveStep[]];
-  return within([{ edit: second.edit, patches: [...first.patches, ...second.patches] }, ...rest]);
-}
-
 function withEdit(
   kept: Pick<KeptEdits, 'steps' | 'sent'>,
   song: Song,
   patches: readonly SongPatch[],
 ): readonly SaveStep[] {
-  const last = kept.sent ? undefined : kept.steps.at(-1);
+  const last = kept.sent < kept.steps.length ? kept.steps.at(-1) : undefined;
   const before = last ? kept.steps.slice(0, -1) : kept.steps;
   const all = [...(last?.patches ?? []), ...patches];
   const step = { edit: last?.edit ?? newId(), patches: all.length > MOST_CHANGES ? [wholeSong(song)] : all };
-  return within([...before, step]);
+  return [...before, step];
 }
 
 /** Keeps an edit: the song before it (with its revision) where it is the first, the song after, what was changed. */
@@ -82,9 +76,9 @@ export function keepEdit(
 ): void {
   const kept = own.get(id);
   const writer = kept?.writer ?? newRun(id, { revision: before.revision, base: before.song, gone: false });
-  const steps = withEdit(kept ?? { steps: [], sent: false }, song, patches);
+  const steps = withEdit(kept ?? { steps: [], sent: 0 }, song, patches);
   const { revision, gone } = kept ?? { ...before, gone: false };
-  own.set(id, { revision, song, steps, sent: false, gone, writer });
+  own.set(id, { revision, song, steps, sent: kept?.sent ?? 0, gone, writer });
   writer.add({ step: steps.at(-1)!.edit, patches, at: Date.now() });
 }
 
@@ -106,10 +100,22 @@ export function nowStored(id: string, revision: number): void {
   if (kept) own.set(id, { ...kept, revision });
 }
 
-/** Says that what is kept is on its way now. Later edits make a step of their own. */
-export function markSent(id: string): void {
+/**
+ * Says that what is kept is on its way now, as much of it as one save holds: those steps, and the song with them.
+ * Later edits make a step of their own; what was sent once is sent again just as it was.
+ */
+export function markSent(id: string): KeptEdits | null {
   const kept = own.get(id);
-  if (kept) own.set(id, { ...kept, sent: true });
+  if (!kept) return null;
+  const steps = kept.steps.slice(0, MOST_STEPS);
+  const sent = Math.max(kept.sent, steps.length);
+  own.set(id, { ...kept, sent });
+  if (steps.length === kept.steps.length) return { ...kept, sent };
+  const song = withPatches(
+    kept.writer.base as Song,
+    steps.flatMap(({ patches }) => patches),
+  );
+  return { ...kept, steps, song, sent };
 }
 
 /** Says whether the song of what is kept is still in the songbook. */
@@ -128,7 +134,13 @@ export function settle(id: string, sent: KeptEdits, revision: number): void {
   const rest = kept.steps.slice(kept.steps.findIndex(({ edit }) => edit === last) + 1);
   if (!rest.length) return forgetEdits(id);
   const writer = newRun(id, { revision, base: sent.song, gone: kept.gone }, kept.writer.key);
-  own.set(id, { ...kept, revision, steps: rest, writer });
+  own.set(id, {
+    ...kept,
+    revision,
+    steps: rest,
+    sent: kept.sent - (kept.steps.length - rest.length),
+    writer,
+  });
   writer.add(...rest.map(({ edit, patches }) => ({ step: edit, patches, at: Date.now() })));
 }
 
@@ -174,7 +186,7 @@ function stepsOf(edits: readonly JournalEdit[]): readonly SaveStep[] {
     if (last?.edit === step) steps[steps.length - 1] = { edit: step, patches: [...last.patches, ...patches] };
     else steps.push({ edit: step, patches: [...patches] });
   }
-  return within(steps);
+  return steps;
 }
 
 interface Left {
@@ -183,15 +195,14 @@ interface Left {
   readonly kept: KeptEdits;
 }
 
-/** What a run left, with its song as it was; what is damaged stays where it is and is not taken. */
-async function readLeft(key: string): Promise<Left | null> {
-  const found = await readRun(key);
-  if (!found?.edits.length) return null;
-  const { run, edits } = found;
+/** What a run left, with its song as it was; or why it cannot be read, where it holds anything. */
+function readLeft({ run, edits }: FoundRun): Left | { readonly trouble: string } | null {
+  if (!edits.length) return run?.base ? null : { trouble: 'Nothing is left but a name.' };
+  if (!run) return { trouble: 'The song that these edits were made to is missing.' };
   try {
     const patches = edits.flatMap((edit) => edit.patches);
-    const { song } = readSong(withPatches(run.base as object, patches));
-    if (!song) return null;
+    const { song, trouble } = readSong(withPatches(run.base as object, patches));
+    if (!song) return { trouble };
     const steps = stepsOf(edits);
     // Patches of an earlier version of songs fit no song of this one: it is sent whole.
     const fit = (run.base as { version?: unknown }).version === SONG_VERSION;
@@ -200,23 +211,29 @@ async function readLeft(key: string): Promise<Left | null> {
       patches: i === steps.length - 1 ? [wholeSong(song)] : [],
     }));
     const { revision, gone } = run;
-    return { run, edits, kept: { revision, song, steps: fit ? steps : whole, sent: true, gone } };
+    return { run, edits, kept: { revision, song, steps: fit ? steps : whole, sent: steps.length, gone } };
   } catch (error) {
-    if (error instanceof PatchesDoNotFit) return null;
-    throw error;
+    return {
+      trouble:
+        error instanceof PatchesDoNotFit
+          ? 'The edits do not fit the song they were made to.'
+          : 'It is damaged.',
+    };
   }
 }
 
+const isLeft = (found: ReturnType<typeof readLeft>): found is Left => found !== null && 'run' in found;
+
 /**
  * Takes over the newest edits of a song that a tab that is gone left behind, unless this tab has some of its own.
- * Older ones stay and come up the next time.
+ * Older ones stay and come up the next time; what is damaged stays where it is, and is told of in the songbook.
  */
 export async function adoptOrphan(id: string): Promise<KeptEdits | null> {
   if (own.has(id)) return ownEdits(id);
   const keys = await orphans(id);
   if (!keys.length) return null;
   return alone(`adopt/${id}`, async () => {
-    const left = (await Promise.all(keys.map(readLeft))).filter((found) => found !== null);
+    const left = (await Promise.all(keys.map(readRun))).map(readLeft).filter(isLeft);
     const newest = left.sort((a, b) => b.edits.at(-1)!.at - a.edits.at(-1)!.at)[0];
     if (!newest || own.has(id)) return ownEdits(id);
     // Where the device has no room for it under this tab, it stays where it was: sent twice it is recognised.
@@ -225,4 +242,71 @@ export async function adoptOrphan(id: string): Promise<KeptEdits | null> {
     writer.add(...newest.edits);
     return newest.kept;
   });
+}
+
+/** Edits on this device that cannot be read. They stay until the writer takes them away or removes them. */
+export interface Unread {
+  readonly key: string;
+  readonly song: string;
+  /** Why, as a sentence. */
+  readonly trouble: string;
+  /** When the last of them was made, milliseconds; 0 where that is not known. */
+  readonly at: number;
+  /** What the song is called, where that is known. */
+  readonly title: string | null;
+  /** Everything there is of them. */
+  readonly contents: unknown;
+  /** As much of the song as reads, with what does not; null where nothing does. */
+  readonly mended: Mended | null;
+}
+
+const titleOf = (base: unknown): string | null => {
+  const { title } = (base ?? {}) as { title?: unknown };
+  return typeof title === 'string' ? title : null;
+};
+
+/** The song with as many of the edits as fit, as far as it goes. */
+function mendedOf({ run, edits }: FoundRun): Mended | null {
+  let song = run?.base ?? null;
+  for (const { patches } of edits) {
+    try {
+      song = withPatches((song ?? {}) as object, patches);
+    } catch {
+      break;
+    }
+  }
+  return mendSong(song);
+}
+
+/** What tabs that are gone left and nobody can take over. */
+export async function unreadEdits(): Promise<Unread[]> {
+  const keys = await orphans();
+  const found = await Promise.all(keys.map(readRun));
+  const before = damagedBefore(await livingTabs()).map(({ key, text }): Unread => ({
+    ...{ key, song: '', title: null, at: 0, contents: text, mended: null },
+    trouble: 'It is damaged, or cut off.',
+  }));
+  const inJournal = found.flatMap((one, i): Unread[] => {
+    const left = readLeft(one);
+    if (!left || isLeft(left)) return [];
+    const key = keys[i]!;
+    return [
+      {
+        key,
+        song: songOf(key),
+        trouble: left.trouble,
+        at: Number(one.edits.at(-1)?.at) || 0,
+        title: titleOf(one.run?.base),
+        contents: one,
+        mended: mendedOf(one),
+      },
+    ];
+  });
+  return [...inJournal, ...before];
+}
+
+/** Removes what cannot be read: the writer says so. */
+export async function removeUnread(key: string): Promise<void> {
+  if (isBefore(key)) localStorage.removeItem(key);
+  else await writeRun(null, [], key);
 }

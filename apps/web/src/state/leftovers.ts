@@ -2,7 +2,16 @@
 import { create } from 'zustand';
 import { cutText } from '@backline/core/song/text';
 import { createSongAt } from './api';
-import { adoptOrphan, forgetEdits, ownEdits, songsWithOrphans, songsWithOwnEdits } from './keptEdits';
+import {
+  adoptOrphan,
+  forgetEdits,
+  ownEdits,
+  removeUnread,
+  songsWithOrphans,
+  songsWithOwnEdits,
+  unreadEdits,
+  type Unread,
+} from './keptEdits';
 import { newId } from './newId';
 import { flush } from './saver';
 
@@ -13,6 +22,19 @@ export interface Homeless {
 }
 
 export const useHomeless = create<{ readonly edits: readonly Homeless[] }>(() => ({ edits: [] }));
+
+/** Edits on this device that nobody can take over, because they do not read. */
+export const useUnread = create<{ readonly edits: readonly Unread[] }>(() => ({ edits: [] }));
+
+async function lookForUnread(): Promise<void> {
+  useUnread.setState({ edits: await unreadEdits() });
+}
+
+/** Removes what does not read, by hand only. */
+export async function removeUnreadEdits(key: string): Promise<void> {
+  await removeUnread(key);
+  await lookForUnread();
+}
 
 function lookForHomeless(): void {
   const edits = songsWithOwnEdits().flatMap((id) => {
@@ -26,7 +48,7 @@ function lookForHomeless(): void {
 export async function sendLeftovers(): Promise<void> {
   for (const id of await songsWithOrphans()) await adoptOrphan(id);
   const sendable = songsWithOwnEdits().filter((id) => !ownEdits(id)?.gone);
-  await Promise.all(sendable.map(flush));
+  await Promise.all([...sendable.map(flush), lookForUnread()]);
   lookForHomeless();
 }
 

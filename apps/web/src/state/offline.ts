@@ -18,7 +18,7 @@ function watch(registration: ServiceWorkerRegistration): void {
 }
 
 /** What a page is asked for that is kept for when the network is away. */
-const KEPT = /\/api\/(songs|own|progressions)|\/sound\//;
+const KEPT = /\/api\/(own|progressions)|\/sound\//;
 
 /** Asks once more for what a first visit had before anything could keep it. */
 function keepFirstVisit(): void {

@@ -5,7 +5,17 @@
 import type { Saved, StoredSong } from '@backline/core/song/transport';
 import { ApiError, createSongAt, saveSong, songPath } from './api';
 import { forgetFresh } from './fresh';
-import { FIRST_STORED, markGone, markSent, neverStored, nowStored, ownEdits, settle } from './keptEdits';
+import { keepAnswer } from './keptAnswers';
+import {
+  FIRST_STORED,
+  markGone,
+  markSent,
+  neverStored,
+  nowStored,
+  ownEdits,
+  settle,
+  type KeptEdits,
+} from './keptEdits';
 
 /** Why a save did not go through. */
 export type SaveTrouble =
@@ -55,6 +65,7 @@ async function sendAll(id: string): Promise<void> {
   for (let kept = ownEdits(id); kept && !kept.gone; kept = ownEdits(id)) {
     watch?.sending(id);
     let saved: Saved;
+    let sent: KeptEdits;
     try {
       const first = neverStored(id);
       if (first) {
@@ -66,9 +77,8 @@ async function sendAll(id: string): Promise<void> {
       }
       // What was written meanwhile goes along. All that is sent is marked, so that what comes later is not taken into
       // a step that the server has: it would know the step, and leave what is new in it.
-      markSent(id);
-      kept = ownEdits(id) ?? kept;
-      saved = await saveSong(songPath(id), kept);
+      sent = markSent(id) ?? kept;
+      saved = await saveSong(songPath(id), sent);
     } catch (error) {
       const trouble = troubleOf(id, error);
       if (trouble.kind === 'gone') markGone(id, true);
@@ -77,7 +87,9 @@ async function sendAll(id: string): Promise<void> {
     }
     unreadable.delete(id);
     // Where others have gone on from what was sent, what came after it is still made from what they have not seen.
-    settle(id, kept, saved.current ? kept.revision : saved.revision);
+    settle(id, sent, saved.current ? sent.revision : saved.revision);
+    const { revision, updatedAt, current } = saved;
+    void keepAnswer('songs', songPath(id), current ?? { id, revision, updatedAt, song: sent.song });
     watch?.saved(id, saved);
   }
 }

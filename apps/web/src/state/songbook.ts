@@ -9,6 +9,7 @@ import type { Song } from '@backline/core/song/schema';
 import { freeName } from '@backline/core/song/names';
 import type { SongSummary, StoredSong } from '@backline/core/song/transport';
 import { createSongAt, fetchList, fetchSong, listPath, saveSong, songPath } from './api';
+import { keepAnswer } from './keptAnswers';
 import { newId } from './newId';
 import { loadRepertoire } from './repertoire';
 import { flush } from './saver';
@@ -23,8 +24,10 @@ async function stored(id: string): Promise<StoredSong> {
 export async function editStored(id: string, edit: Edit): Promise<void> {
   const { revision, song } = await stored(id);
   const done = applyEdit(song, edit);
-  if (done)
-    await saveSong(songPath(id), { revision, steps: [{ edit: newId(), patches: [...done.step.forward] }] });
+  if (!done) return;
+  const steps = [{ edit: newId(), patches: [...done.step.forward] }];
+  const saved = await saveSong(songPath(id), { revision, steps });
+  void keepAnswer('songs', songPath(id), { ...saved, song: done.song });
 }
 
 /** Makes a copy of a song, with a title that none of these has. */

@@ -1,4 +1,6 @@
 import { Text } from 'react-native';
+import { songPath } from '../../state/api';
+import { useShownKept } from '../../state/keptAnswers';
 import { useOpenSong, type SaveState } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
@@ -12,6 +14,8 @@ const WORDS: Record<SaveState, string> = {
   gone: 'No longer in the songbook',
   refused: 'Not saved',
 };
+/** The server is away or silent, and nothing is changed here. */
+const AS_KEPT = 'As kept on this device; the server does not answer';
 const NOT_KEPT = 'Not saved yet, trying again';
 
 /** Whether the song is safe, said aloud when it changes. */
@@ -19,9 +23,11 @@ export function SaveStateLine() {
   const palette = usePalette();
   const save = useOpenSong((s) => s.save);
   const kept = useOpenSong((s) => s.kept);
+  const id = useOpenSong((s) => s.id);
+  const isAsKept = useShownKept((s) => id !== null && s.paths.has(songPath(id)));
   return (
     <Text aria-live="polite" role="status" style={{ ...TYPE.tiny, color: palette.quiet }}>
-      {save === 'waiting' && !kept ? NOT_KEPT : WORDS[save]}
+      {save === 'waiting' && !kept ? NOT_KEPT : save === 'saved' && isAsKept ? AS_KEPT : WORDS[save]}
     </Text>
   );
 }

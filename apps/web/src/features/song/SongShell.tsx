@@ -1,16 +1,14 @@
-import { Slot, useLocalSearchParams, usePathname, useRouter } from 'expo-router';
+import { Slot, useLocalSearchParams, usePathname } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator } from 'react-native-paper';
-import { Button } from '../../components/Button';
 import useSWR from 'swr';
 import type { StoredSong } from '@backline/core/song/transport';
 import { Boundary } from '../../components/Boundary';
 import { later } from '../../components/later';
-import { Notice } from '../../components/Notice';
 import { Spoken } from '../../components/Spoken';
-import { ApiError, fetchSong, restoreSong, songPath } from '../../state/api';
-import { openAnew, rehome } from '../../state/leftovers';
+import { ApiError, fetchSong, songKept, songPath } from '../../state/api';
+import { askedOrKept, useShownKept } from '../../state/keptAnswers';
 import { useBandOfOpenSong } from '../../state/band';
 import { loadRepertoire } from '../../state/repertoire';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
@@ -26,9 +24,9 @@ import { ChartScreen } from '../chart/ChartScreen';
 import { ChartSheet } from '../chart/ChartSheet';
 import { select, useSelection } from '../chart/selection';
 import { Transport, togglePlay } from '../transport/Transport';
+import { NotOpened } from './NotOpened';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
-import { download } from '../../state/download';
 
 let visits = 0;
 
@@ -48,7 +46,26 @@ function useSong(id: string) {
     if (data && open !== data.id && data.id === id) openSong(data);
   }, [data, open, id]);
   useEffect(() => () => closeSong(), [id]);
+  useAskedAgain(id);
   return { error, retry: () => void mutate() };
+}
+
+/** While what is shown is what this device keeps, the server is asked again so often, milliseconds. */
+const AGAIN = 5000;
+
+/** A song that is shown as this device keeps it is asked for again until the server answers; a newer one takes its place where nothing was changed here. */
+function useAskedAgain(id: string): void {
+  const isKept = useShownKept((s) => s.paths.has(songPath(id)));
+  useEffect(() => {
+    if (!isKept) return undefined;
+    const ask = async (): Promise<void> => {
+      const stored = await askedOrKept('songs', songPath(id), fetchSong, songKept);
+      const { id: open, revision, save } = useOpenSong.getState();
+      if (open === id && save === 'saved' && stored.revision > revision) openSong(stored);
+    };
+    const timer = setInterval(() => void ask().catch(() => undefined), AGAIN);
+    return () => clearInterval(timer);
+  }, [id, isKept]);
 }
 
 /**
@@ -62,7 +79,7 @@ async function loadSong(id: string, path: string): Promise<StoredSong> {
   await settled(id);
   await adoptOrphan(id);
   try {
-    const [stored] = await Promise.all([fetchSong(path), styles]);
+    const [stored] = await Promise.all([askedOrKept('songs', path, fetchSong, songKept), styles]);
     return stored;
   } catch (error) {
     if (!(error instanceof ApiError)) throw error;
@@ -93,56 +110,6 @@ const REMEDY = {
 
 /** Files to take away come when they are first asked for. */
 const TakeSheet = later(() => import('./TakeSheet').then((m) => m.TakeSheet));
-
-/** A song that this version cannot read, as it is stored: nothing of it is lost. */
-function saveUnread(stored: unknown): void {
-  const text = JSON.stringify(stored, null, 2);
-  download(new Blob([text], { type: 'application/json' }), 'song that could not be read.json');
-}
-
-/** Why a song does not open, and the ways on. */
-function NotOpened({ id, error, retry }: { id: string; error: unknown; retry: () => void }) {
-  const router = useRouter();
-  const [failed, setFailed] = useState<string | null>(null);
-  const status = error instanceof ApiError ? error.status : 0;
-  const unread = error instanceof ApiError ? error.answer : null;
-  const text = error instanceof Error ? error.message : 'The song could not be opened.';
-  const putBack = (): void =>
-    void restoreSong(songPath(id)).then(retry, (e: unknown) =>
-      setFailed(e instanceof Error ? e.message : String(e)),
-    );
-  const asNew = (): void =>
-    void rehome(id).then(
-      (made) => made && openAnew(made),
-      (e: unknown) => setFailed(e instanceof Error ? e.message : String(e)),
-    );
-  return (
-    <Notice text={failed ?? text}>
-      {status === 410 ? (
-        <Button mode="contained" onPress={putBack}>
-          Put it back
-        </Button>
-      ) : status === 404 ? null : (
-        <Button mode="contained" onPress={retry}>
-          Try again
-        </Button>
-      )}
-      {unread ? (
-        <Button mode="outlined" onPress={() => saveUnread(unread)}>
-          Save what is stored as a file
-        </Button>
-      ) : null}
-      {ownEdits(id) && (status === 404 || status === 410) ? (
-        <Button mode="outlined" onPress={asNew}>
-          Keep my version as a new song
-        </Button>
-      ) : null}
-      <Button mode="outlined" onPress={() => router.dismissTo('/')}>
-        Songbook
-      </Button>
-    </Notice>
-  );
-}
 
 /** Saving and the making of the band go along with every change, and draw nothing. */
 function AtWork() {

@@ -9,6 +9,7 @@ import { songTempoText } from '../../components/tempoText';
 
 /** Key, metre, tempo, style and length of a song in a line. */
 export function factsOf(song: SongSummary): string {
+  if (song.unread) return 'What is known of it cannot be read. Open it to see what there is.';
   return `${keyInWords(song.key)} · ${song.metre} · ${songTempoText(song)} · ${styleName(song.style)} · ${song.bars} bars`;
 }
 

@@ -22,6 +22,7 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { FindBar } from './FindBar';
 import { SongRow } from './SongRow';
+import { UnreadEdits } from './Unread';
 import { stopPreview, usePreview } from './usePreview';
 import { useSettled } from './useSettled';
 import { useSongList } from './useSongList';
@@ -97,7 +98,7 @@ export function SongbookScreen() {
   const router = useRouter();
   const [wanted, setWanted] = useState<Wanted>({});
   const asked = useSettled(wanted);
-  const { songs, total, error, isLoading, isMore, isFetching, more, mutate } = useSongList(asked);
+  const { songs, total, error, isKept, isLoading, isMore, isFetching, more, mutate } = useSongList(asked);
   const [deleted, setDeleted] = useState<SongSummary | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [said, setSaid] = useState<string | null>(null);
@@ -173,6 +174,12 @@ export function SongbookScreen() {
           </Text>
         ) : null}
         <HomelessEdits attempt={attempt} />
+        <UnreadEdits titles={(songs ?? []).map(({ title }) => title)} attempt={attempt} />
+        {isKept ? (
+          <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+            The server does not answer. These are the songs as this device keeps them.
+          </Text>
+        ) : null}
         {error ? (
           <Notice text="The songbook cannot be reached. Songs you edited are kept on this device.">
             <Button mode="contained" onPress={() => void mutate()}>

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { usePlayer } from '../../audio/player';
-import { fetchSong, songPath } from '../../state/api';
+import { fetchSong, songKept, songPath } from '../../state/api';
+import { askedOrKept } from '../../state/keptAnswers';
 import { playOther, stopOther } from '../../state/band';
 
 /** The song that is heard from the list; null where none is. */
@@ -28,7 +29,7 @@ export function usePreview(onTrouble: (why: string) => void): Preview {
   const toggle = (next: string): void => {
     if (id === next && active) return stopPreview();
     hear(next);
-    const fetched = fetchSong(songPath(next)).then(({ song }) => song);
+    const fetched = askedOrKept('songs', songPath(next), fetchSong, songKept).then(({ song }) => song);
     playOther(fetched).catch((error: unknown) => {
       if (useHeard.getState().id !== next) return;
       stopPreview();

@@ -77,11 +77,11 @@ it('on a first visit there is no other version; what was asked for is asked for 
   browserWith(workers);
   const asked = jest.fn(() => Promise.resolve());
   globalThis.fetch = asked as unknown as typeof fetch;
-  const had = ['/api/songs/1', '/api/songs/1', '/sound/bass.sf3', '/_expo/entry.js'];
+  const had = ['/api/own', '/api/own', '/api/songs/1', '/sound/bass.sf3', '/_expo/entry.js'];
   Object.assign(performance, { getEntriesByType: () => had.map((name) => ({ name })) });
   await keepForOffline();
   workers.dispatchEvent(new Event('controllerchange'));
-  expect(asked.mock.calls).toEqual([['/api/songs/1'], ['/sound/bass.sf3']]);
+  expect(asked.mock.calls).toEqual([['/api/own'], ['/sound/bass.sf3']]);
   expect(useNewVersion.getState().waiting).toBeNull();
 });
 

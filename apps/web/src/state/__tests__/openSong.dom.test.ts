@@ -34,7 +34,7 @@ it('an edit is kept as what it changes, and edits until the next save are one st
     revision: 3,
     song: { title: 'Quayside' },
     steps: [{ edit: first!.edit }],
-    sent: false,
+    sent: 0,
   });
   expect([now().save, now().kept]).toEqual(['unsaved', true]);
 });
@@ -45,19 +45,24 @@ it('an edit after one that was sent and not answered is a step behind it', () =>
   markSent(stored.id);
   change(setBar('s1', 0, 'Am'));
   const { revision, steps, sent: isSent } = ownEdits(stored.id)!;
-  expect([revision, steps.length, steps[0], isSent]).toEqual([3, 2, sent, false]);
+  expect([revision, steps.length, steps[0], isSent]).toEqual([3, 2, sent, 1]);
 });
 
 it('undone, redone, and sent again and again without an answer, the steps still lead to the song', () => {
+  const sentOnce: string[] = [];
   for (let i = 0; i < 60; i++) {
     change(setTitle(`Try ${i}`));
-    markSent(stored.id);
+    const sent = markSent(stored.id)!.steps.map(({ edit, patches }) => `${edit} ${patches.length}`);
+    // A step that was sent is sent again as it was, in its place, whatever has come since.
+    expect(sent.slice(0, sentOnce.length)).toEqual(sentOnce);
+    expect(sent.length).toBeLessThanOrEqual(40);
+    sentOnce.splice(0, Infinity, ...sent);
   }
   undo();
   undo();
   redo();
   const { steps, song: mine } = ownEdits(stored.id)!;
-  expect(steps.length).toBeLessThanOrEqual(40);
+  expect(steps.length).toBe(41);
   const patches = steps.flatMap((step) => step.patches);
   expect(withPatches(song, patches)).toEqual(mine);
   expect(mine).toBe(now().song);

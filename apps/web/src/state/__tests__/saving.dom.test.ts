@@ -7,10 +7,11 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { withPatches } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { Save, Saved, StoredSong } from '@backline/core/song/transport';
-import { ApiError, createSongAt, saveSong } from '../api';
+import { ApiError, createSongAt, saveSong, songKept, songPath } from '../api';
 import { readRun, runKeys, writeRun } from '../journal';
 import * as keptEdits from '../keptEdits';
-import { letGo, rehome, sendLeftovers, useHomeless } from '../leftovers';
+import { keptAnswer } from '../keptAnswers';
+import { letGo, rehome, removeUnreadEdits, sendLeftovers, useHomeless, useUnread } from '../leftovers';
 import { change, closeSong, openSong, saveAgain, useOpenSong } from '../openSong';
 import { newId } from '../newId';
 import { flush, settled } from '../saver';
@@ -192,6 +193,48 @@ describe('a save', () => {
     );
   });
 
+  it('whose answer was lost is no conflict with oneself, however many edits come before the server is back', async () => {
+    // A server as ours is: it goes on from the last step that it has, and knows no other.
+    const server = { song: song as Song, revision: 4, last: null as string | null };
+    const arrives = ({ revision, steps }: Pick<Save, 'revision' | 'steps'>): Saved => {
+      expect(steps.length).toBeLessThanOrEqual(40);
+      const known = steps.findIndex(({ edit }) => edit === server.last);
+      if (known < 0 && revision !== server.revision) {
+        throw new ApiError('problem', 409, 'changed elsewhere', {
+          current: stored(server.revision),
+        } as never);
+      }
+      for (const { edit, patches } of steps.slice(known + 1)) {
+        server.song = withPatches(server.song, patches);
+        server.last = edit;
+      }
+      server.revision++;
+      return { id: ID, revision: server.revision, updatedAt: '' };
+    };
+    put.mockImplementationOnce((_, save) => {
+      arrives(save);
+      return Promise.reject(away);
+    });
+    for (let i = 0; i < 60; i++) {
+      change(setTitle(`Edit ${i}`));
+      await flush(ID);
+    }
+    put.mockImplementation((_, save) => Promise.resolve().then(() => arrives(save)));
+    await flush(ID);
+    expect([now().save, ownEdits(ID), server.song.title]).toEqual(['saved', null, 'Edit 59']);
+    expect(server.song).toEqual(now().song);
+  });
+
+  it('is kept for when the server is away, as it was saved', async () => {
+    for (const [i, title] of ['A', 'B', 'C'].entries()) {
+      put.mockResolvedValueOnce({ id: ID, revision: 5 + i, updatedAt: 'now' });
+      change(setTitle(title));
+      await flush(ID);
+    }
+    const kept = songKept(await keptAnswer(songPath(ID)));
+    expect([kept?.revision, kept?.song.title]).toEqual([7, 'C']);
+  });
+
   it('takes what was typed meanwhile along, from the new revision', async () => {
     const first = pending();
     const second = pending();
@@ -338,7 +381,7 @@ describe('what a closed tab left behind', () => {
       4,
       'Newer',
       ['x', 'new'],
-      true,
+      2,
     ]);
     await waitFor(async () => expect(await written()).not.toContain(`${ID}/new/run`));
     expect(await written()).toContain(`${ID}/old/run`);
@@ -358,7 +401,7 @@ describe('what a closed tab left behind', () => {
     change(setTitle('Left, and on'));
     await waitFor(async () => expect(await written()).not.toContain(`${ID}/gone/run`));
     const [key] = await written();
-    expect((await readRun(key!))!.edits.map(({ n }) => n)).toEqual([0, 1, 2]);
+    expect((await readRun(key!)).edits.map(({ n }) => n)).toEqual([0, 1, 2]);
   });
 
   it('is sent from the songbook', async () => {
@@ -421,10 +464,44 @@ describe('what a closed tab left behind', () => {
         ]),
     ],
     ['without a song', () => writeRun({ key: `${ID}/x/run`, revision: 4, base: null, gone: false }, [])],
-  ])('that is damaged stays where it is: %s', async (_, damage) => {
+    [
+      'of a newer version',
+      () =>
+        writeRun({ key: `${ID}/x/run`, revision: 4, base: { ...song, version: 9 }, gone: false }, [
+          { run: `${ID}/x/run`, n: 0, step: 's', patches: [titlePatch('New')], at: 1 },
+        ]),
+    ],
+    [
+      'without its run',
+      () => writeRun(null, [{ run: `${ID}/x/run`, n: 0, step: 's', patches: [titlePatch('New')], at: 1 }]),
+    ],
+  ])('that is damaged stays where it is, is told of, and goes by hand only: %s', async (_, damage) => {
     await damage();
     expect(await adoptOrphan(ID)).toBeNull();
     expect((await written()).length + localStorage.length).toBe(1);
+    closeSong();
+    await sendLeftovers();
+    const [unread, ...more] = useUnread.getState().edits;
+    expect([more, unread!.trouble]).toEqual([[], expect.stringMatching(/\.$/)]);
+    expect(JSON.stringify(unread!.contents).length).toBeGreaterThan(10);
+    expect((await written()).length + localStorage.length).toBe(1);
+    await removeUnreadEdits(unread!.key);
+    expect([(await written()).length + localStorage.length, useUnread.getState().edits]).toEqual([0, []]);
+  });
+
+  it('and does not fit is opened as far as it goes', async () => {
+    const key = `${ID}/x/run`;
+    const twice = [...song.form, ...song.form];
+    await writeRun({ key, revision: 4, base: song, gone: false }, [
+      { run: key, n: 0, step: 's', patches: [titlePatch('Before')], at: 1 },
+      { run: key, n: 1, step: 's', patches: [{ op: 'replace', path: ['form'], value: twice }], at: 2 },
+    ]);
+    closeSong();
+    await sendLeftovers();
+    const [{ mended, title, at } = {} as never] = useUnread.getState().edits;
+    expect([title, at, mended?.song.title, mended?.song.form.length]).toEqual(['Pier', 2, 'Before', 2]);
+    expect(mended!.told.join()).toMatch(/share an id/);
+    await removeUnreadEdits(key);
   });
 
   it('of a tab that lives is let be', async () => {

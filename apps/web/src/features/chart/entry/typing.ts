@@ -57,9 +57,7 @@ export function tryRead(text: string, { song, section, index, bar }: Place): Rea
 
 /** A whole chart has headings or headers: it goes in as one. */
 const isChart = (text: string): boolean =>
-  text
-    .split('\n')
-    .some((line) => /^\[[^\]]+\]|^(?:title|key|time|tempo|style)\s*:/i.test(line.trim()));
+  text.split('\n').some((line) => /^\[[^\]]+\]|^(?:title|key|time|tempo|style)\s*:/i.test(line.trim()));
 
 /** What goes in as a whole and not into a bar: a chart, or lines of chords with words between them. */
 export const isWhole = (text: string, place: Place): boolean =>
