@@ -47,10 +47,49 @@ export type Condition = (typeof CONDITIONS)[number];
 /** Alternatives of which each bar draws one. */
 export const ALTERNATIVES = ['a', 'b', 'c', 'd'] as const;
 
+const FRACTION = /^(\d{1,3})\/(\d{1,2})$/;
+
+/** The nearest twelfth or sixteenth of a quarter note: what decimals of a file mean. */
+export function nearestPlace(quarters: number): number {
+  const [twelfth, sixteenth] = [Math.round(quarters * 12) / 12, Math.round(quarters * 16) / 16];
+  return Math.abs(twelfth - quarters) <= Math.abs(sixteenth - quarters) ? twelfth : sixteenth;
+}
+
+/** A length as it is written; decimals that stand for a twelfth or a sixteenth are one. */
+export function exactLength(quarters: number): number {
+  const near = nearestPlace(quarters);
+  return Math.abs(near - quarters) < 1e-3 ? near : quarters;
+}
+
+/** A time in quarter notes: a number, or a fraction as a text where a number has no end of decimals, "1/3". */
+export function timeSchema(least: number, most: number, exact: (quarters: number) => number) {
+  return z
+    .union([
+      z.number().min(least).max(most),
+      z
+        .string()
+        .regex(FRACTION, 'Write a time as a number of quarter notes, or as a fraction like "1/3".')
+        .refine((text) => {
+          const quarters = ofFraction(text);
+          return quarters >= least && quarters <= most;
+        }, `A time lies between ${least} and ${most} quarter notes.`),
+    ])
+    .transform((time) => (typeof time === 'number' ? exact(time) : ofFraction(time)));
+}
+
+function ofFraction(text: string): number {
+  const [over, under] = text.split('/').map(Number) as [number, number];
+  return over / under;
+}
+
+/** Where something begins, and how long it lasts, quarter notes. */
+export const placeSchema = timeSchema(0, 64, nearestPlace);
+export const lengthSchema = timeSchema(0.02, 64, exactLength);
+
 /** When and how long (quarter notes), how strong (1 is the part's normal strength), and the density from which it plays. */
 export const timed = {
-  at: z.number().min(0).max(64),
-  for: z.number().min(0.02).max(64),
+  at: placeSchema,
+  for: lengthSchema,
   level: z.number().int().min(1).max(5),
   accent: z.number().min(0.2).max(1.4),
   /** Played only there, or everywhere but there. */

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { STEP_ORDERS } from '../../song/choices';
 import { stepFields } from '../../song/fields';
-import { patternHead, type Grid, type Timed } from '../../style/pattern';
+import { exactLength, patternHead, timeSchema, type Grid, type Timed } from '../../style/pattern';
 
 export const arpPatternSchema = z.strictObject({
   ...patternHead,
   ...stepFields,
   /** Quarter notes from step to step: 0.5, 1/3, 0.25, 0.75… */
-  rate: z.number().min(0.125).max(4),
+  rate: timeSchema(0.125, 4, exactLength),
   /** Sounding share of a step. */
   gate: z.number().min(0.1).max(2),
   /** The order where a phrase turns. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { patternHead } from '../../style/pattern';
+import { lengthSchema, patternHead, placeSchema } from '../../style/pattern';
 
 /** How a single line over the chords is planned: by a solo, or by a melody in longer notes. */
 export const linePatternSchema = z
@@ -16,9 +16,9 @@ export const linePatternSchema = z
       .array(
         z.strictObject({
           beats: z.union([z.literal(1), z.literal(2), z.literal(3)]),
-          weight: z.number().positive(),
+          weight: z.number().positive().max(1000),
           notes: z
-            .array(z.tuple([z.number().min(0), z.number().positive()]))
+            .array(z.tuple([placeSchema, lengthSchema]))
             .min(1)
             .max(24),
         }),
