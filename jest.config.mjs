@@ -1,6 +1,7 @@
 /** Core, command line, server and the sound engine in Node; the app's components under both renderers. */
 /** Packages are read as they are written. */
 const names = {
+  '^@backline/sound/package.json$': '<rootDir>/packages/sound/package.json',
   '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1',
   '^@backline/sound/(.*)$': '<rootDir>/packages/sound/src/$1',
 };

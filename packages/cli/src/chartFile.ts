@@ -3,6 +3,7 @@ import { ChartError, readChart } from '@backline/core/formats/chart/index';
 import { bandOf, styleOf } from '@backline/core/band/repertoire';
 import type { Song } from '@backline/core/song/schema';
 import { findStyle } from '@backline/core/style/set';
+import type { Given } from './given';
 import { UsageError, wholeNumber } from './usage';
 import { OURS } from '@backline/core/styles/index';
 
@@ -17,7 +18,11 @@ function readText(file: string): string {
 }
 
 /** A chart file as a song; what cannot be read is said with file, line and column. */
-export function loadChart(file: string | undefined, options: { style?: string; seed?: string }): Song {
+export function loadChart(
+  file: string | undefined,
+  options: { style?: string; seed?: string },
+  warn: Given['warn'],
+): Song {
   if (!file) throw new UsageError('Name a chart file, or - for standard input.');
   let song: Song;
   try {
@@ -33,6 +38,9 @@ export function loadChart(file: string | undefined, options: { style?: string; s
   }
   const seed = wholeNumber('seed', options.seed, 0, 2_147_483_647);
   const style = options.style ?? song.style;
+  if (!findStyle(OURS.styles, style)) {
+    warn(`There is no style "${style}" here; ${styleOf({ style }, OURS).name} plays in its place.`);
+  }
   const parts = style === song.style ? song.parts : bandOf(styleOf({ style }, OURS), OURS.kinds);
   return { ...song, style, parts, seed: seed ?? song.seed };
 }

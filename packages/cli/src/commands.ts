@@ -20,6 +20,7 @@ import { LAST_FRET, SPAN } from '@backline/core/voicing/guitar/shapes';
 import { HIGHEST_CAPO, TUNING_NAMES, MANNERS, type Manner } from '@backline/core/song/choices';
 import { STANDARD_TUNING, openStrings } from '@backline/core/voicing/guitar/tunings';
 import { loadChart } from './chartFile';
+import { notWritten } from './notWritten';
 import { listenTo } from './listen';
 import { withPartOptions } from './partOptions';
 import { render } from './render';
@@ -104,8 +105,8 @@ function inManner(symbols: readonly string[], manner: Manner, options: Given['op
   return voice(symbols.map((symbol) => ({ symbol, aim }))).map((pitches) => ({ pitches }));
 }
 
-function voiceChart({ operands, options }: Given): unknown {
-  const song = loadChart(operands[0], {});
+function voiceChart({ operands, options, warn }: Given): unknown {
+  const song = loadChart(operands[0], {}, warn);
   const manner = oneOf('manner', options.manner, MANNERS) ?? 'free';
   const richness = oneOf('richness', options.richness, RICHNESS) ?? 'as written';
   const { chords } = renderBand({ ...song, parts: [] }, OURS);
@@ -123,8 +124,8 @@ function voiceChart({ operands, options }: Given): unknown {
   }));
 }
 
-function notes({ operands, options, parts }: Given): unknown {
-  const song = withPartOptions(loadChart(operands[0], options), parts);
+function notes({ operands, options, parts, warn }: Given): unknown {
+  const song = withPartOptions(loadChart(operands[0], options, warn), parts);
   const band = renderBand(song, OURS);
   const seats = seatsOf(band.parts);
   return {
@@ -158,19 +159,20 @@ function notes({ operands, options, parts }: Given): unknown {
   };
 }
 
-function listen({ operands, options, parts }: Given): unknown {
-  return listenTo(withPartOptions(loadChart(operands[0], options), parts));
+function listen({ operands, options, parts, warn }: Given): unknown {
+  return listenTo(withPartOptions(loadChart(operands[0], options, warn), parts));
 }
 
-function band({ operands, options, parts }: Given): unknown {
+function band({ operands, options, parts, warn }: Given): unknown {
   const { out } = options;
   if (!out) throw new UsageError('Say where to write the file, like: --out song.mid');
-  const song = withPartOptions(loadChart(operands[0], options), parts);
+  const song = withPartOptions(loadChart(operands[0], options, warn), parts);
   const rendered = renderBand(song, OURS);
+  const bytes = writeMidiFile(song, rendered);
   try {
-    writeFileSync(out, writeMidiFile(song, rendered));
-  } catch {
-    throw new UsageError(`${out} cannot be written.`);
+    writeFileSync(out, bytes);
+  } catch (error) {
+    throw notWritten(out, error);
   }
   const count = rendered.parts.reduce((sum, part) => sum + part.notes.length, 0);
   const shared = seatTrouble(rendered.parts);
@@ -182,8 +184,8 @@ function band({ operands, options, parts }: Given): unknown {
   };
 }
 
-function nextIdeas({ operands, options }: Given): unknown {
-  const song = loadChart(operands[0], {});
+function nextIdeas({ operands, options, warn }: Given): unknown {
+  const song = loadChart(operands[0], {}, warn);
   const sounding = renderBand({ ...song, parts: [] }, OURS).chords.flatMap((c) =>
     c.symbol === null ? [] : [{ symbol: c.symbol, key: c.key }],
   );

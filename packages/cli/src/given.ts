@@ -4,4 +4,6 @@ export interface Given {
   readonly options: Readonly<Record<string, string | undefined>>;
   /** Settings of parts, as they were written. */
   readonly parts: readonly string[];
+  /** Says something beside the answer, as a sentence, where the command goes on all the same. */
+  readonly warn: (sentence: string) => void;
 }

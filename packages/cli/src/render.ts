@@ -12,6 +12,8 @@ import { audibleParts, banksOf, type Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { writeFiles, type Sink, type Taken } from '@backline/sound/takeaway';
 import { loadChart } from './chartFile';
+import type { Given } from './given';
+import { notWritten } from './notWritten';
 import { withPartOptions } from './partOptions';
 import { UsageError, oneOf } from './usage';
 
@@ -22,8 +24,8 @@ function fileSink(file: string): Sink {
   let out: number;
   try {
     out = openSync(file, 'w');
-  } catch {
-    throw new UsageError(`${file} cannot be written.`);
+  } catch (error) {
+    throw notWritten(file, error);
   }
   return {
     write: (bytes) => void writeSync(out, bytes),
@@ -85,19 +87,11 @@ const told = (file: string, { seconds, peak, loudness, truePeak }: Taken) => ({
   truePeak: rounded(truePeak, 1),
 });
 
-export async function render({
-  operands,
-  options,
-  parts: settings,
-}: {
-  readonly operands: readonly string[];
-  readonly options: Options;
-  readonly parts: readonly string[];
-}): Promise<unknown> {
+export async function render({ operands, options, parts: settings, warn }: Given): Promise<unknown> {
   const { out, stems, section, only } = options;
   if (!out) throw new UsageError('Say where to write the file, like: --out song.wav');
   const format = formatOf(out, options);
-  const song = withPartOptions(loadChart(operands[0], options), settings);
+  const song = withPartOptions(loadChart(operands[0], options, warn), settings);
   const band = renderBand(song, OURS);
   const score = sectionOf(scoreOf(band, song), band, section);
   const first = partOf(band, score, only);

@@ -1,5 +1,6 @@
 import { parseArgs } from 'node:util';
 import { COMMANDS } from './commands';
+import type { Given } from './given';
 import { HELP, OVERVIEW, UsageError } from './usage';
 
 /** What a command line prints, and the status it ends with. */
@@ -12,7 +13,7 @@ export interface Outcome {
 /** The one option that may be given again and again. */
 const PART = 'part';
 
-async function answer(args: readonly string[]): Promise<string> {
+async function answer(args: readonly string[], warn: Given['warn']): Promise<string> {
   const [name, ...rest] = args;
   if (name === undefined || name === '--help' || name === '-h' || name === 'help') return OVERVIEW;
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
@@ -38,13 +39,18 @@ async function answer(args: readonly string[]): Promise<string> {
       Object.entries(values).map(([name, value]) => [name, value === undefined ? undefined : String(value)]),
     ),
     parts: Array.isArray(parts) ? parts : [],
+    warn,
   };
   return JSON.stringify(await command.run(given), null, 2);
 }
 
 /** Anything thrown as one line: bad use as it is said, a mistake of ours as what it is, never a stack. */
 function complaint(error: unknown): Outcome {
-  const oneLine = (text: string): string => text.split('\n').map((line) => line.trim()).join(' ');
+  const oneLine = (text: string): string =>
+    text
+      .split('\n')
+      .map((line) => line.trim())
+      .join(' ');
   if (error instanceof UsageError) return { out: '', err: `${oneLine(error.message)}\n`, status: 2 };
   const why = error instanceof Error ? error.message : String(error);
   const err = `This could not be worked out, which is a mistake in the program (${oneLine(why)}).\n`;
@@ -53,9 +59,13 @@ function complaint(error: unknown): Outcome {
 
 /** Runs one command line. */
 export async function run(args: readonly string[]): Promise<Outcome> {
+  const said: string[] = [];
+  const beside = (): string => said.map((sentence) => `${sentence}\n`).join('');
   try {
-    return { out: `${await answer(args)}\n`, err: '', status: 0 };
+    const out = `${await answer(args, (sentence) => said.push(sentence))}\n`;
+    return { out, err: beside(), status: 0 };
   } catch (error) {
-    return complaint(error);
+    const outcome = complaint(error);
+    return { ...outcome, err: beside() + outcome.err };
   }
 }

@@ -32,11 +32,11 @@ const detailsOf = (style: Style) => ({
   ),
 });
 
-export function styles({ options }: Given): unknown {
+export function styles({ options, warn }: Given): unknown {
   const plain = ({ id, name, feel, metres, tempo }: Style) => ({ id, name, feel, metres, tempo });
   const shown = (style: Style) => ({ ...plain(style), ...(options.details ? detailsOf(style) : {}) });
   if (options.fit === undefined) return OURS.styles.all.map(shown);
-  const facts = songFacts(loadChart(options.fit, {}), OURS);
+  const facts = songFacts(loadChart(options.fit, {}, warn), OURS);
   return rankStyles(OURS.styles.all, facts).map(({ item, ...fit }) => ({ ...shown(item), ...rounded(fit) }));
 }
 
@@ -44,7 +44,7 @@ export function styles({ options }: Given): unknown {
 const metresOf = (pattern: Pattern & { readonly grids?: readonly Grid[] }): string[] =>
   (pattern.grids ?? []).map(({ beats, of }) => (BEAT_LENGTH[of] === 1 ? `${beats}/4` : `${beats * 3}/8`));
 
-export function patterns({ operands, options }: Given): unknown {
+export function patterns({ operands, options, warn }: Given): unknown {
   const [styleId, kindId] = operands;
   const style = OURS.styles.all.find((s) => s.id === styleId);
   if (!style)
@@ -56,7 +56,7 @@ export function patterns({ operands, options }: Given): unknown {
     );
   }
   const own = patternsOf(kind, style);
-  const song = options.fit === undefined ? null : songFacts(loadChart(options.fit, {}), OURS);
+  const song = options.fit === undefined ? null : songFacts(loadChart(options.fit, {}, warn), OURS);
   const all = patternsAtHand(kind, style);
   const listed = song ? rankPatterns(all, song) : all.map((item) => ({ item, fit: null }));
   return listed.map(({ item, ...fit }) => ({

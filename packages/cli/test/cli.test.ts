@@ -1,12 +1,12 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { run as runAll } from '../src/run';
 import { readStrictly } from '../../core/test/formats/strictMidi';
+import { newFolder } from '../../core/test/support/folder';
 
 const ROOT = join(__dirname, '../../..');
-const dir = mkdtempSync(join(tmpdir(), 'backline-'));
+const dir = newFolder();
 const CHART = join(dir, 'song.txt');
 writeFileSync(
   CHART,
@@ -231,7 +231,7 @@ describe('bin/backline', () => {
     expect((await run('style-check', join(ROOT, 'package.json'))).err).toContain('This is no style');
     expect((await run('style-check', join(ROOT, 'README.md'))).err).toContain('is no JSON');
     expect((await run('style-check')).err).toContain('Name one file');
-    const broken = join(mkdtempSync(join(tmpdir(), 'style-')), 'broken.json');
+    const broken = join(newFolder(), 'broken.json');
     const style = JSON.parse(readFileSync(join(folder, 'styles/terrazzo.json'), 'utf8')) as {
       parts: { bass: { use: string[] } };
     };

@@ -3,8 +3,7 @@
  * independent meter of ITU-R BS.1770 and EBU R 128).
  */
 import { execFileSync, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
@@ -16,13 +15,14 @@ import { packagedEncoders } from '@backline/sound/node/encoders';
 import { BEND, FIELDS, GESTURE_FIELDS, audibleParts, banksOf, lastAt } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { writeFiles, type Sink, type Taken } from '@backline/sound/takeaway';
+import { newFolder } from '../../core/test/support/folder';
 
 const SONG = readChart('style: firebreak\ntempo: 132\n[A]\nE5 | A5\n[B]\nC | G', OURS);
 const band = renderBand(SONG, OURS);
 const score = scoreOf(band, SONG);
 
 let folder: string;
-beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'backline-'))));
+beforeAll(() => (folder = newFolder()));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 class Kept implements Sink {

@@ -1,5 +1,6 @@
 /** Gestures of windows and playings as those of a part through the song. */
 import { AT_REST, type Gesture, type Moved } from '../groove/gestures';
+import { PPQ } from '../time/ticks';
 
 /** Gestures in the song's time, and what they take up from those before and leave to those after. */
 export interface Gestures {
@@ -120,3 +121,53 @@ export const fromRest = ({ lists, firsts }: Gestures): readonly Gesture[] =>
       firsts.filter(({ moves, value }) => AT_REST[moves] === value),
     ),
   );
+
+/** Furthest that expression goes at once, and how long and in how many steps it takes otherwise, ticks. */
+const AT_ONCE = 5;
+const GLIDES = PPQ / 2;
+const GLIDE_STEPS = 8;
+
+/** Expression in even steps from one value to where it stands at the end of a glide. */
+function glide(from: number, moves: readonly Gesture[], until: number): Gesture[] {
+  const { start } = moves[0]!;
+  const to = moves[moves.length - 1]!.value;
+  return Array.from({ length: GLIDE_STEPS }, (_, step) => ({
+    moves: 'expression',
+    start: start + Math.round(((until - start) * step) / (GLIDE_STEPS - 1)),
+    value: Math.round(from + ((to - from) * (step + 1)) / GLIDE_STEPS),
+  }));
+}
+
+/**
+ * Where expression would jump, because another way of swelling begins, it glides: nothing clicks in what still sounds.
+ * A part is silent before its first gesture, which may stand anywhere.
+ * @param end ticks: nothing glides on behind it.
+ */
+export function gliding(gestures: readonly Gesture[], end: number): readonly Gesture[] {
+  let before: number | null = null;
+  const isJump = ({ moves, value }: Gesture): boolean => {
+    if (moves !== 'expression') return false;
+    const jumps = before !== null && Math.abs(value - before) > AT_ONCE;
+    before = value;
+    return jumps;
+  };
+  if (!gestures.some(isJump)) return gestures;
+  const expression = gestures.filter(({ moves }) => moves === 'expression');
+  const smooth: Gesture[] = [];
+  for (let i = 0; i < expression.length; i++) {
+    const own = expression[i]!;
+    const from = smooth[smooth.length - 1]?.value;
+    if (from === undefined || Math.abs(own.value - from) <= AT_ONCE) {
+      smooth.push(own);
+      continue;
+    }
+    const met = expression.slice(i).findIndex(({ start }) => start >= own.start + GLIDES);
+    const passed = met < 0 ? expression.length - i : met;
+    const next = expression[i + passed]?.start ?? end + 1;
+    const until = Math.max(own.start, Math.min(own.start + GLIDES, next - 1));
+    smooth.push(...glide(from, expression.slice(i, i + passed), until));
+    i += passed - 1;
+  }
+  const others = gestures.filter(({ moves }) => moves !== 'expression');
+  return [...others, ...smooth].sort((a, b) => a.start - b.start);
+}

@@ -15,7 +15,7 @@ import { forgetful, type RegionMemory } from './memory';
 import type { Played } from './playRegion';
 import type { Gesture } from '../groove/gestures';
 import { faded, fadeOf } from './fading';
-import { fromRest, gesturesAt, joined, type Gestures } from './gestures';
+import { fromRest, gesturesAt, gliding, joined, type Gestures } from './gestures';
 import { keptFor } from './kept';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 
@@ -129,6 +129,7 @@ function bandPart(
     }
   });
   const programs = instrumentsOf(passes, regions);
+  const last = passes[passes.length - 1];
   const together = oneAfterAnother(placed);
   return {
     id,
@@ -140,7 +141,7 @@ function bandPart(
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     notes: together.notes,
-    gestures: faded(fromRest(together.gestures), fade),
+    gestures: faded(gliding(fromRest(together.gestures), last ? last.start + last.length : 0), fade),
   };
 }
 

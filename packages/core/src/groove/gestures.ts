@@ -4,7 +4,7 @@
  */
 import type { Region, Span } from '../timeline/region';
 import { MIXED, type Mixed, type Swell } from '../song/choices';
-import { settingsAt } from '../timeline/settings';
+import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ } from '../time/ticks';
 import type { GroovedNote } from './groove';
 
@@ -80,34 +80,38 @@ function pedals(span: Span, from: number, until: number): Gesture[] {
   ];
 }
 
-/** Expression at the start, at the height and at the end of a held chord. */
-const SWELLS: Readonly<Record<Swell, readonly [number, number, number] | null>> = {
+/**
+ * Expression where a held chord begins and ends, and at its height. It ends where the next one begins: nothing jumps
+ * while a tone that both have is held, or while the last one dies away.
+ */
+const SWELLS: Readonly<Record<Swell, readonly [number, number] | null>> = {
   none: null,
-  gentle: [92, 118, 98],
-  full: [58, 127, 74],
+  gentle: [94, 118],
+  full: [72, 127],
 };
 /** What is shorter has no room to swell, ticks. */
 const LEAST_SWELLED = 2 * PPQ;
-const SWELL_STEP = PPQ / 4;
+/** Expression moves on so often, ticks, and by no more than that at once: 0.7 dB. */
+const SWELL_STEPS = [PPQ / 16, PPQ / 4] as const;
+const MOST_AT_ONCE = 4;
 /** How far through a chord it is at its height. */
 const HEIGHT = 0.62;
 
-/** Expression that grows to its height and falls again, by its start, height and end. */
-function arc(
-  [start, height, end]: readonly [number, number, number],
-  from: number,
-  until: number,
-): Gesture[] {
+/** Expression that grows from its rest to its height and falls back. */
+function arc([rest, height]: readonly [number, number], from: number, until: number): Gesture[] {
   const turn = from + (until - from) * HEIGHT;
   const gestures: Gesture[] = [];
-  for (let tick = from; tick < until; tick += SWELL_STEP) {
+  const steepest = (height - rest) / (until - turn);
+  const [least, most] = SWELL_STEPS;
+  const step = Math.max(least, Math.min(most, Math.floor(MOST_AT_ONCE / steepest)));
+  for (let tick = from; tick < until; tick += step) {
     const value =
       tick <= turn
-        ? start + ((height - start) * (tick - from)) / (turn - from)
-        : height + ((end - height) * (tick - turn)) / (until - turn);
+        ? rest + ((height - rest) * (tick - from)) / (turn - from)
+        : height + ((rest - height) * (tick - turn)) / (until - turn);
     gestures.push({ start: Math.round(tick), moves: 'expression', value: Math.round(value) });
   }
-  return gestures;
+  return [...gestures, { start: until, moves: 'expression', value: rest }];
 }
 
 function swells(swell: Swell, from: number, until: number): Gesture[] {
@@ -125,9 +129,9 @@ const BREATHING: readonly (readonly [number, number])[] = [
 ];
 /** A rest of this length, ticks, lets a player breathe or turn the bow; a phrase of less has no shape. */
 const BREATH = PPQ / 4;
-const LEAST_PHRASE = 2 * PPQ;
-/** Expression at a phrase's start, height and end. */
-const PHRASE = [104, 124, 94] as const;
+const LEAST_PHRASE = PPQ;
+/** Expression where a phrase begins and ends, and at its height. */
+const PHRASE = [100, 122] as const;
 
 /** The phrases of a line, each from its first note to where its last one ends. */
 function phrasesOf(notes: readonly GroovedNote[]): { from: number; until: number }[] {
@@ -140,15 +144,23 @@ function phrasesOf(notes: readonly GroovedNote[]): { from: number; until: number
   return phrases;
 }
 
+/** True for a line that is played by bow or breath, and swells by nothing else. */
+const breathes = ({ kind }: Region, { swell, instrument }: Resolved): boolean =>
+  kind.nature === 'line' &&
+  swell === 'none' &&
+  BREATHING.some(([first, last]) => instrument >= first && instrument <= last);
+
+/** Expression where nothing swells: where swells begin and end, or at its full height. */
+const restOf = (region: Region, settings: Resolved): number =>
+  breathes(region, settings) ? PHRASE[0] : (SWELLS[settings.swell]?.[0] ?? AT_REST.expression);
+
 /** A line played by bow or breath grows through each phrase and falls at its end; between two it breathes. */
-function breaths({ stretches }: Region, notes: readonly GroovedNote[]): Gesture[] {
-  return phrasesOf(notes).flatMap(({ from, until }) => {
-    const { swell, instrument } = settingsAt(stretches, from);
-    const breathes = BREATHING.some(([first, last]) => instrument >= first && instrument <= last);
-    if (!breathes || swell !== 'none' || until - from < LEAST_PHRASE) return [];
-    return [...arc(PHRASE, from, until), { start: until, moves: 'expression', value: AT_REST.expression }];
-  });
-}
+const breaths = (region: Region, notes: readonly GroovedNote[]): Gesture[] =>
+  phrasesOf(notes).flatMap(({ from, until }) =>
+    breathes(region, settingsAt(region.stretches, from)) && until - from >= LEAST_PHRASE
+      ? arc(PHRASE, from, until)
+      : [],
+  );
 
 /** With the palm on the strings they sound darker. */
 const DARK = 30;
@@ -163,7 +175,7 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
   for (const { start: from, settings } of stretches) {
     // A chord on which it begins may be felt early, and what is done for it with it.
     const start = from - (spans.find((span) => span.start === from)?.push ?? 0);
-    gestures.push({ start, moves: 'expression', value: AT_REST.expression });
+    gestures.push({ start, moves: 'expression', value: restOf(region, settings) });
     gestures.push({ start, moves: 'brightness', value: settings.palm ? DARK : AT_REST.brightness });
     gestures.push({ start, moves: 'pedal', value: AT_REST.pedal });
     for (const moves of MIXED) gestures.push({ start, moves, value: settings[moves] });

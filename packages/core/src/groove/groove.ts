@@ -106,8 +106,8 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
     // However short a note is at its tempo, lateness and strum leave it some time to sound.
     const late =
       settings.timing * (SCATTER * noise(seed, note.start, 11) + leans[index]! * Math.min(1, 120 / tempo));
-    const spread = Math.min(msToTicks(late, tempo), room / 4);
-    const strum = Math.min(msToTicks(note.delay ?? 0, tempo), room / 2);
+    const spread = Math.min(msToTicks(late, tempo), room / 5);
+    const strum = Math.min(msToTicks(note.delay ?? 0, tempo), room * 0.4);
     const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + spread + strum));
     const lift = region.terms.bars[index]?.strength ?? 0;
     const force = settings.strength * 2 * (noise(seed, note.start, note.pitch) - 0.5);
@@ -122,7 +122,8 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
       touch: note.touch ?? null,
     });
   }
-  return withoutOverlaps(grooved);
+  // What was played in, or kept, is struck as it was.
+  return withoutOverlaps(grooved, notes.some((note) => note.played) ? 0 : ONE_STRIKE);
 }
 
 /** What was played in has its own time and strength. */
@@ -159,11 +160,22 @@ interface Sounding {
   readonly velocity: number;
 }
 
+/** Ticks within which two strikes of a pitch are one: a hand strikes a key once, however its chords were put together. */
+const ONE_STRIKE = 30;
+
+/** Two strikes of a pitch as the one that is heard: from where the first begins, with the papers of the one it leads to. */
+function asOne<N extends Sounding>(before: N, note: N): N {
+  const end = Math.max(before.start + before.duration, note.start + note.duration);
+  const velocity = Math.max(before.velocity, note.velocity);
+  return { ...note, start: before.start, duration: end - before.start, velocity };
+}
+
 /**
  * Notes in order of time, none of which overlaps another of its pitch: the earlier one ends where
- * the later begins; of two struck at once the longer stays, as strong as the stronger.
+ * the later begins; of two struck at once, or nearly, one stays, as long as the longer and as strong as the stronger.
+ * @param oneStrike ticks within which two strikes of a pitch are one.
  */
-export function withoutOverlaps<N extends Sounding>(notes: readonly N[]): N[] {
+export function withoutOverlaps<N extends Sounding>(notes: readonly N[], oneStrike = ONE_STRIKE): N[] {
   const inTime = (a: N, b: N): number => a.start - b.start || a.pitch - b.pitch || b.duration - a.duration;
   const isSorted = notes.every((note, i) => i === 0 || inTime(notes[i - 1]!, note) <= 0);
   const sorted = isSorted ? notes : [...notes].sort(inTime);
@@ -172,12 +184,14 @@ export function withoutOverlaps<N extends Sounding>(notes: readonly N[]): N[] {
   for (const note of sorted) {
     const index = last.get(note.pitch);
     const before = index === undefined ? undefined : kept[index]!;
-    if (before && index !== undefined && before.start + before.duration > note.start) {
-      if (before.start === note.start) {
-        if (note.velocity > before.velocity) kept[index] = { ...before, velocity: note.velocity };
+    if (before && index !== undefined) {
+      if (note.start - before.start <= oneStrike) {
+        kept[index] = asOne(before, note);
         continue;
       }
-      kept[index] = { ...before, duration: note.start - before.start };
+      if (before.start + before.duration > note.start) {
+        kept[index] = { ...before, duration: note.start - before.start };
+      }
     }
     last.set(note.pitch, kept.length);
     kept.push(note);

@@ -1,6 +1,6 @@
 /** Gestures of windows put together are those of the whole gone through from its first to its last. */
 import fc from 'fast-check';
-import { fromRest, gesturesAt, joined } from '@backline/core/band/gestures';
+import { fromRest, gliding, gesturesAt, joined } from '@backline/core/band/gestures';
 import { AT_REST, type Gesture, type Moved } from '@backline/core/groove/gestures';
 
 const THINGS = ['bend', 'expression', 'pedal', 'trim'] as const satisfies readonly Moved[];
@@ -51,6 +51,32 @@ describe('gestures of windows put together', () => {
         }
       }),
       { numRuns: 500 },
+    );
+  });
+});
+
+describe('expression', () => {
+  it('glides where another way of swelling begins, and never behind the end', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 4000 }), fc.integer({ min: 0, max: 127 })), {
+          maxLength: 12,
+        }),
+        (placed) => {
+          const own = [...new Map(placed)].sort((a, b) => a[0] - b[0]);
+          const before = own.map(([start, value]): Gesture => ({ start, moves: 'expression', value }));
+          const after = gliding(before, 4000);
+          expect(after.at(-1)?.value).toBe(before.at(-1)?.value);
+          after.forEach(({ start, value }, i) => {
+            const last = after[i - 1];
+            if (!last) return;
+            expect(start).toBeGreaterThanOrEqual(last.start);
+            expect(start).toBeLessThanOrEqual(4000);
+            // An eighth of the furthest way at most.
+            expect(Math.abs(value - last.value)).toBeLessThanOrEqual(17);
+          });
+        },
+      ),
     );
   });
 });

@@ -1,7 +1,6 @@
 /** How a form is told: endings, stops, part chords, pushes, what is set for single chords, how the song closes. */
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { renderBand, type Band, type BandPart } from '@backline/core/band/index';
 import { EditRefused, applyEdit, type Edit } from '@backline/core/edits/apply';
@@ -42,6 +41,7 @@ import { chordsInUse } from '@backline/core/song/inUse';
 import { expandForm } from '@backline/core/timeline/passes';
 import { notesOf, readStrictly } from '../formats/strictMidi';
 import { regionsIn, song, together } from '../support/music';
+import { newFolder } from '../support/folder';
 
 const edited = (s: Song, ...edits: Edit[]): Song =>
   edits.reduce((now, e) => applyEdit(now, e)?.song ?? now, s);
@@ -53,7 +53,7 @@ const FOUR = song('C | Am7 | F | G7', 'style: quayside\n');
 describe('first and second endings', () => {
   it('are played in the order in which LilyPond 2.24 unfolds \\repeat volta', () => {
     const cases = [1, 2, 3, 4].flatMap((repeats) => [2, 3].map((endings) => ({ repeats, endings })));
-    const dir = mkdtempSync(join(tmpdir(), 'backline-'));
+    const dir = newFolder();
     const pitches = ['c', 'd', 'e', 'f', 'g', 'a'];
     const score = ({ repeats, endings }: (typeof cases)[number]): string => {
       const own = Array.from({ length: endings }, (_, i) => `{ ${pitches[2 + i]}1 }`).join(' ');
@@ -404,7 +404,7 @@ describe('how the song closes', () => {
       setClose({ slow: { bars: 1, to: 60 }, tag: { bars: 1, times: 1 } }),
     );
     const band = render(s);
-    const file = join(mkdtempSync(join(tmpdir(), 'backline-')), 'told.mid');
+    const file = join(newFolder(), 'told.mid');
     writeFileSync(file, writeMidiFile(s, band));
     const script = [
       'import mido,sys,json',

@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { InstrumentFamilyByID, instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
 import fc from 'fast-check';
@@ -15,6 +14,7 @@ import { DRUMS } from '@backline/core/parts/drums/keys';
 import { anySong, song } from '../support/music';
 import { notesOf, readStrictly } from './strictMidi';
 import { OURS } from '@backline/core/styles/index';
+import { newFolder } from '../support/folder';
 
 const SONG = song(
   'G | Em7 | C{push 1/8} | D7sus4 D7\n[Chorus] x2\nkey: A\ntime: 3/4\nA | F#m7 | Bm7 | E7',
@@ -24,7 +24,7 @@ const BAND = renderBand(SONG, OURS);
 const SEATS = seatsOf(BAND.parts);
 const BYTES = writeMidiFile(SONG, BAND);
 const asFile = (): string => {
-  const file = join(mkdtempSync(join(tmpdir(), 'backline-')), 'song.mid');
+  const file = join(newFolder(), 'song.mid');
   writeFileSync(file, BYTES);
   return file;
 };
@@ -136,7 +136,7 @@ describe('gestures in the file', () => {
   });
 
   it('mido (Debian python3-mido) finds as many of each as the band has', () => {
-    const path = join(mkdtempSync(join(tmpdir(), 'backline-')), 'gestures.mid');
+    const path = join(newFolder(), 'gestures.mid');
     writeFileSync(path, file);
     const script = [
       'import mido,sys,json',
@@ -220,7 +220,7 @@ describe('metres of eighths and tempos on their way, in the file and back', () =
   });
 
   it('lasts as long for mido (Debian python3-mido) as the tempo map says, and every bar begins when it should', () => {
-    const file = join(mkdtempSync(join(tmpdir(), 'backline-')), 'song.mid');
+    const file = join(newFolder(), 'song.mid');
     writeFileSync(file, bytes);
     const script = 'import mido,sys; print(mido.MidiFile(sys.argv[1]).length)';
     const theirs = Number(execFileSync('/usr/bin/python3', ['-c', script, file], { encoding: 'utf8' }));

@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { swung, withoutOverlaps } from '@backline/core/groove/groove';
 import { renderBand } from '@backline/core/band/index';
 import { song, withSettings } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
+import { newFolder } from '../support/folder';
 
 describe('swing', () => {
   it('is straight at 50 and a triplet at 66.7', () => {
@@ -32,7 +32,7 @@ describe('swing', () => {
   });
 
   it('puts the off-beat where LilyPond 2.24 \\tripletFeel 8 puts it', () => {
-    const dir = mkdtempSync(join(tmpdir(), 'backline-'));
+    const dir = newFolder();
     writeFileSync(
       join(dir, 'feel.ly'),
       `\\version "2.24.0"\n\\include "swing.ly"\n\\score { \\tripletFeel 8 { c'8 d' e' f' c'8 d' e' f' } \\midi { } }\n`,
@@ -96,7 +96,7 @@ describe('notes of one pitch', () => {
   it('never overlap, and none of positive length is lost but doubles', () => {
     fc.assert(
       fc.property(anyNotes, (notes) => {
-        const clean = withoutOverlaps(notes);
+        const clean = withoutOverlaps(notes, 0);
         const starts = new Set(notes.map((n) => `${n.pitch}@${n.start}`));
         expect(clean.length).toBe(starts.size);
         for (const a of clean) {
@@ -105,6 +105,31 @@ describe('notes of one pitch', () => {
             expect(a.start + a.duration <= b.start || b.start + b.duration <= a.start).toBe(true);
           }
         }
+      }),
+    );
+  });
+
+  it('struck within a moment of each other are one, as long and as strong as both', () => {
+    const note = (start: number, duration: number, velocity: number) => ({
+      start,
+      duration,
+      pitch: 60,
+      velocity,
+    });
+    expect(withoutOverlaps([note(0, 12, 90), note(25, 400, 70), note(500, 100, 60)])).toEqual([
+      note(0, 425, 90),
+      note(500, 100, 60),
+    ]);
+    fc.assert(
+      fc.property(anyNotes, (notes) => {
+        const clean = withoutOverlaps(notes);
+        clean.forEach((a, i) =>
+          clean.slice(i + 1).forEach((b) => {
+            if (a.pitch === b.pitch) expect(b.start - a.start).toBeGreaterThan(30);
+          }),
+        );
+        // Every pitch that was struck is struck.
+        expect(new Set(clean.map((n) => n.pitch))).toEqual(new Set(notes.map((n) => n.pitch)));
       }),
     );
   });

@@ -4,6 +4,7 @@
  */
 import { renderBand, type Band } from '@backline/core/band/index';
 import { newPart } from '@backline/core/band/repertoire';
+import * as clean from '@backline/core/listening/clean';
 import * as heard from '@backline/core/listening/figures';
 import { OURS } from '@backline/core/styles/index';
 import { apart, STYLES } from '../support/music';
@@ -52,6 +53,24 @@ describe.each(STYLES.map((s) => s.id))('%s', (style) => {
           expect([part, are > 0]).toEqual([part, true]);
       }),
     );
+  });
+
+  it('plays no scraps of notes, strikes nothing twice, and moves nothing by a jump while it sounds', () => {
+    for (const { name, band } of bands) {
+      for (const part of band.parts) {
+        const found = [clean.scraps(part), clean.doubleStrikes(part), clean.jumps(part)].map(
+          (all) => all.length,
+        );
+        expect([name, part.id, ...found]).toEqual([name, part.id, 0, 0, 0]);
+      }
+    }
+  });
+
+  it('has the bass of every new chord under it', () => {
+    for (const { name, band } of bands) {
+      const { of, are } = clean.bassUnderChanges(band, OURS);
+      expect([name, are]).toEqual([name, of]);
+    }
   });
 
   it('changes chord together', () => {

