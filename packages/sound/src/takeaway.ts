@@ -1,12 +1,10 @@
 /** A song, or a stretch of it, as files of sound: the whole and its parts, all in one pass. */
 import { encoderFor, type AudioFormat, type Encoder, type EncoderModules } from './encode/formats';
+import { FILE_RATE } from './encode/size';
 import { LoudnessMeter } from './loudness';
 import type { DecodedBank } from './messages';
 import { renderSong, type Stereo } from './render';
 import type { Score } from './score';
-
-/** Frames a second of the files: as on a compact disc. */
-export const FILE_RATE = 44_100;
 
 /** Takes the bytes of one file as they come. */
 export interface Sink {

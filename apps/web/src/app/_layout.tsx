@@ -3,6 +3,8 @@ import { AtkinsonHyperlegibleNext_400Regular } from '@expo-google-fonts/atkinson
 import { AtkinsonHyperlegibleNext_600SemiBold } from '@expo-google-fonts/atkinson-hyperlegible-next/600SemiBold';
 import { NotoSansSymbols_400Regular } from '@expo-google-fonts/noto-sans-symbols/400Regular';
 import { YoungSerif_400Regular } from '@expo-google-fonts/young-serif/400Regular';
+import '../components/onceOnly';
+import '../state/history';
 import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
 import { useEffect } from 'react';
@@ -74,7 +76,12 @@ export default function RootLayout() {
   });
   usePageColours();
   useVisibleHeight();
-  if (!ready && !failed) return null;
+  const isDrawn = Boolean(ready || failed);
+  // What the page shows from its first bytes on goes once there is something of the app.
+  useEffect(() => {
+    if (isDrawn) document.getElementById('first')?.remove();
+  }, [isDrawn]);
+  if (!isDrawn) return null;
   return (
     <SWRConfig value={{ shouldRetryOnError: true, errorRetryInterval: 4000 }}>
       <PaperProvider

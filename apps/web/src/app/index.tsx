@@ -1,6 +1,9 @@
-import { Redirect } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useFocusEffect, useRouter } from 'expo-router';
+import { useCallback, useEffect, useState } from 'react';
+import { StyleSheet } from 'react-native';
+import { ActivityIndicator } from 'react-native-paper';
 import useSWR from 'swr';
+import type { SongList } from '@backline/core/song/transport';
 import { SongbookScreen } from '../features/songbook/SongbookScreen';
 import { askList } from '../features/songbook/useSongList';
 import { listPath } from '../state/api';
@@ -15,18 +18,28 @@ function isFirstVisit(): boolean {
   }
 }
 
-/** The songbook; a first visit goes straight to a song that already plays. */
+/** The songbook; a first visit goes straight to a song that already plays, with the songbook behind it. */
 export default function Index() {
-  const [first] = useState(isFirstVisit);
-  const { data } = useSWR(first ? listPath({}, null) : null, askList);
+  const router = useRouter();
+  const [first, setFirst] = useState(isFirstVisit);
+  const { data, error } = useSWR<SongList, unknown>(first ? listPath({}, null) : null, askList);
   const demo = first ? data?.songs[0] : undefined;
   useEffect(() => {
-    if (!data) return;
+    if (!first || !data) return;
     try {
       localStorage.setItem(VISITED, '1');
     } catch {
       // Without storage every visit is a first one, and no harm is done.
     }
-  }, [data]);
-  return demo ? <Redirect href={`/song/${demo.id}/chart`} /> : <SongbookScreen />;
+    if (demo) router.push(`/song/${demo.id}/chart`);
+  }, [first, data, demo, router]);
+  // Once the song is open the songbook is there to come back to.
+  useFocusEffect(useCallback(() => () => setFirst(false), []));
+  return first && !error && (!data || demo) ? (
+    <ActivityIndicator accessibilityLabel="Opening the songbook" style={styles.wait} />
+  ) : (
+    <SongbookScreen />
+  );
 }
+
+const styles = StyleSheet.create({ wait: { padding: 48 } });

@@ -33,7 +33,6 @@ export class Boundary extends Component<BoundaryProps, State> {
     const { remedy } = this.props;
     return (
       <ErrorScreen
-        error={error}
         retry={this.retry}
         remedy={
           remedy && {

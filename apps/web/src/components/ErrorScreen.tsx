@@ -4,19 +4,16 @@ import { usePalette } from '../theme/usePalette';
 import { Notice } from './Notice';
 
 export interface ErrorScreenProps {
-  readonly error: Error;
   readonly retry: () => void;
   readonly remedy?: { readonly label: string; readonly act: () => void };
 }
 
 /** What stands in the place of a screen that failed: the song is safe, and there is a way on. */
-export function ErrorScreen({ error, retry, remedy }: ErrorScreenProps) {
+export function ErrorScreen({ retry, remedy }: ErrorScreenProps) {
   const palette = usePalette();
   return (
     <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
-      <Notice
-        text={`This screen could not be shown (${error.message}). Your song is safe: it is saved, or kept on this device.`}
-      >
+      <Notice text="This screen could not be shown, which is a mistake in the app. Your song is safe: it is saved, or kept on this device.">
         <Button mode="contained" onPress={retry}>
           Try again
         </Button>

@@ -2,6 +2,7 @@ import { memo, useEffect, useRef, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
+import { useEscape } from './useEscape';
 import { useReturnFocus } from './useReturnFocus';
 import { FONT, SIZE } from '../theme/tokens';
 
@@ -58,14 +59,7 @@ export function Sheet(props: SheetProps) {
   useEffect(() => {
     if (!leavesFocus && comesByKey(sheet.current as unknown as HTMLElement | null)) focusSheet();
   }, [leavesFocus]);
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      if (event.key === 'Escape') onClose();
-    };
-    // Caught on the way down: a text field keeps its keys to itself.
-    window.addEventListener('keydown', press, true);
-    return () => window.removeEventListener('keydown', press, true);
-  }, [onClose]);
+  useEscape(onClose);
   return (
     <View
       ref={sheet}

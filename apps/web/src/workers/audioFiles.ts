@@ -7,7 +7,7 @@ import { balanceOf, type Balance } from '@backline/sound/balance';
 import { ENDING, MIME, type AudioFormat, type EncoderModules } from '@backline/sound/encode/formats';
 import { excerptOf } from '@backline/sound/excerpt';
 import { fileNames } from '@backline/sound/fileNames';
-import { audibleParts, banksOf } from '@backline/sound/score';
+import { banksOf } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
 import { writeFiles, type Sink } from '@backline/sound/takeaway';
 import { bankFrom } from './bankFiles';
@@ -22,8 +22,8 @@ export interface AudioWish {
   readonly mastered: boolean;
   /** One playing of a section, as its bars name it; null for the whole song. */
   readonly playing: string | null;
-  /** The whole, one part by itself, or a file a part in a zip. */
-  readonly what: 'whole' | 'parts' | { readonly part: string };
+  /** The whole as it is heard; one part by itself; or a file for each of some parts, and all of those together, in a zip. */
+  readonly what: 'whole' | { readonly part: string } | { readonly parts: readonly string[] };
 }
 
 export interface AudioFile {
@@ -111,12 +111,29 @@ export interface Measured extends Omit<Balance, 'parts'> {
   readonly parts: readonly (readonly [id: string, lu: number])[];
 }
 
+/** A song in which some parts sound, silenced or not, and no other does. */
+const soundingOnly = ({ song, ...rest }: Playable, ids: readonly string[]): Playable => ({
+  ...rest,
+  song: {
+    ...song,
+    parts: song.parts.map((part) => ({
+      ...part,
+      mix: { ...part.mix, mute: !ids.includes(part.id), solo: false },
+    })),
+  },
+});
+
 const audio = {
   async take(playable: Playable, wish: AudioWish, tell: Progress): Promise<AudioFile> {
-    const { score, banks, names } = await heard(playable, wish.playing);
     const { format, mastered, what } = wish;
-    const parts = audibleParts(score);
-    const tracks = what === 'whole' ? [null] : what === 'parts' ? [null, ...parts] : [what.part];
+    const asked = typeof what === 'object' ? ('parts' in what ? what.parts : [what.part]) : null;
+    const { score, banks, names } = await heard(
+      asked ? soundingOnly(playable, asked) : playable,
+      wish.playing,
+    );
+    // A part that has no note at all has a file like the others, of the same length.
+    const parts = (asked ?? []).filter((id) => names.has(id));
+    const tracks = asked === null ? [null] : 'parts' in (what as object) ? [null, ...parts] : parts;
     const sinks: Pieces[] = [];
     const sinkFor = (): Sink => {
       const pieces = new Pieces();
@@ -127,7 +144,7 @@ const audio = {
     const files = sinks.map((pieces) => pieces.file(MIME[format]));
     const peaks = taken.flatMap((one) => one.truePeak ?? []);
     const truePeak = peaks.length ? Math.max(...peaks) : null;
-    if (what !== 'parts') return { blob: files[0]!, ending: ENDING[format], truePeak };
+    if (tracks.length < 2) return { blob: files[0]!, ending: ENDING[format], truePeak };
     const titles = fileNames([playable.song.title, ...parts.map((id) => names.get(id)!)]);
     const zip = await zipOf(files.map((file, i) => ({ name: titles[i]! + ENDING[format], file })));
     return { blob: zip, ending: ' parts.zip', truePeak };

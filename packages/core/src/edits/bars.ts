@@ -93,6 +93,7 @@ export function readBarsText(text: string, placeOf: (nth: number) => BarFrame): 
     }
     at += line.length + 1;
   }
+  if (!read.length) throw new ChartError(1, 1, 'There is no bar here. Write chords between the bar lines.');
   return read;
 }
 

@@ -1,9 +1,11 @@
 /** Edits of what is set for parts: for the whole song, for a section, or for one of its playings. */
 import type { Draft } from 'immer';
+import { MIXED } from '../song/choices';
+import { listed } from '../song/listed';
 import type { Part, Settings, Song } from '../song/schema';
 import { isPlaying, settingsAtPlace, settingsThere, type Cell, type Where } from '../timeline/places';
 import { overlay } from '../timeline/settings';
-import { edit, type Edit } from './apply';
+import { EditRefused, edit, type Edit } from './apply';
 import { copyOf, entryIn } from './within';
 
 type BySettings = Record<string, Settings>;
@@ -28,14 +30,44 @@ function tidyPlaying(song: Draft<Song>, where: Where): void {
   if (Object.keys(entry.passes).length === 0) delete entry.passes;
 }
 
+/** What is heard of a frozen part all the same: whether it plays, on which instrument, under which bow or foot, how mixed. */
+const HEARD_FROZEN: ReadonlySet<string> = new Set<keyof Settings>([
+  'on',
+  'instrument',
+  'swell',
+  'pedal',
+  ...MIXED,
+]);
+
+export const isHeardFrozen = (name: string): boolean => HEARD_FROZEN.has(name);
+
+/** Settings of a part without what nobody would hear, because it is frozen. Letting go is always heard of. */
+function heardOf(part: Pick<Part, 'frozen'>, settings: Settings): Settings {
+  if (!part.frozen) return settings;
+  return Object.fromEntries(
+    Object.entries(settings).filter(([name, value]) => value === undefined || isHeardFrozen(name)),
+  );
+}
+
+/** Says so where all of something is set for frozen parts only, and none of it would be heard. */
+function refuseFrozen(song: Draft<Song>, ids: readonly string[], names: readonly string[]): void {
+  const parts = song.parts.filter((part) => ids.includes(part.id));
+  if (!parts.length || !parts.every((part) => part.frozen) || names.some(isHeardFrozen)) return;
+  const who = listed(parts.map((part) => part.name));
+  const [is, plays] = parts.length > 1 ? ['are', 'play'] : ['is', 'plays'];
+  throw new EditRefused(`${who} ${is} frozen and ${plays} as it was kept. Let it play anew first.`);
+}
+
 /** Lays settings over what a cell has; `undefined` lets the weaker level show again. */
 function lay(song: Draft<Song>, { part: id, where }: Cell, settings: Settings): void {
   const part = song.parts.find((p) => p.id === id);
   if (!part) return;
   const records = where === null ? null : recordsAt(song, where);
   if (where !== null && !records) return;
+  const heard = heardOf(part, settings);
+  if (!Object.keys(heard).length) return;
   const level: Settings = records ? (records[id] ??= {}) : part.settings;
-  for (const [name, value] of Object.entries(settings)) {
+  for (const [name, value] of Object.entries(heard)) {
     if (value === undefined) delete level[name as keyof Settings];
     else Object.assign(level, { [name]: value });
   }
@@ -55,7 +87,11 @@ const placeText = (where: Where): string =>
 export const setSettings = (part: string, where: Where, settings: Settings): Edit =>
   edit(
     NAMES[levelOf(where)],
-    (song) => lay(song, { part, where }, settings),
+    (song) => {
+      const set = Object.entries(settings).flatMap(([name, value]) => (value === undefined ? [] : [name]));
+      if (set.length) refuseFrozen(song, [part], set);
+      lay(song, { part, where }, settings);
+    },
     `${part}/${placeText(where)}/${Object.keys(settings).join()}`,
   );
 
@@ -63,7 +99,14 @@ export const setSettings = (part: string, where: Where, settings: Settings): Edi
 export const setCells = (cells: readonly Cell[], settings: Settings): Edit =>
   edit(
     'change several cells',
-    (song) => cells.forEach((cell) => lay(song, cell, settings)),
+    (song) => {
+      refuseFrozen(
+        song,
+        cells.map(({ part }) => part),
+        Object.keys(settings),
+      );
+      cells.forEach((cell) => lay(song, cell, settings));
+    },
     `${cells.map(({ part, where }) => `${part}/${placeText(where)}`).join()}/${Object.keys(settings).join()}`,
   );
 
@@ -90,6 +133,7 @@ export const varyCells = (cells: readonly Cell[]): Edit =>
   edit('another like this', (song) => {
     for (const cell of cells) {
       const part = song.parts.find((p) => p.id === cell.part);
+      if (part?.frozen) continue;
       const now = overlay([part?.settings, settingsThere(song, cell)]).variation ?? 0;
       lay(song, cell, { variation: (now + 1) % MOST_VARIATIONS });
     }

@@ -27,12 +27,10 @@ it.each(['bass', 'keys', 'drums', 'solo'])('%s plays the very same, and so throu
   expect(songSchema.parse(JSON.parse(JSON.stringify(song)))).toEqual(song);
   const plain = notes(renderBand(SONG, OURS), part);
   expect(notes(renderBand(song, OURS), part)).toEqual(plain);
-  const other = after(
-    song,
-    setBar('s1', 1, 'Bbm7'),
-    setSettings(part, null, { density: 1, dynamics: 'pp' }),
-    setSeed(77),
-  );
+  const other = after(song, setBar('s1', 1, 'Bbm7'), setSeed(77));
+  // What nobody would hear is refused, and is no step of undo.
+  expect(() => applyEdit(song, setSettings(part, null, { density: 1, dynamics: 'pp' }))).toThrow(/frozen/);
+  expect(applyEdit(song, setSettings(part, null, { on: false }))).not.toBeNull();
   expect(notes(renderBand(other, OURS), part)).toEqual(plain);
   expect(notes(renderBand(other, OURS, regionMemory()), part)).toEqual(plain);
   // The others follow the change, and the part does too once it is let go.

@@ -1,5 +1,6 @@
 /** Files of sound, written piece by piece: frames in, bytes out. */
 import { createEncoder } from 'wasm-media-encoders';
+import { BITRATE } from './size';
 import { WAV_HEADER, WavWriter, wavHeader, type Depth } from './wav';
 
 export const AUDIO_FORMATS = ['wav16', 'wav24', 'mp3', 'ogg'] as const;
@@ -19,8 +20,7 @@ export const MIME: Readonly<Record<AudioFormat, string>> = {
   ogg: 'audio/ogg',
 };
 
-/** kbit a second of MP3: constant, since a reader takes a file's length from it; and Vorbis's quality, about as good. */
-const BITRATE = 256;
+/** Vorbis's quality, about as good as the MP3. */
 const QUALITY = 7;
 
 export interface Encoder {

@@ -8,6 +8,7 @@ import { Range } from '../../components/Range';
 import { Toggle } from '../../components/Toggle';
 import { later } from '../../components/later';
 import { change, useOpenSong } from '../../state/openSong';
+import { useInHistory } from '../../state/history';
 import { partKind, songStyle, styleName, usePlayed } from '../../state/repertoire';
 import { useIsWide, usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
@@ -30,6 +31,32 @@ const WHOLE = 'song';
 /** What is open over the band; a part's finder has the part's id. */
 type Over =
   'style' | 'keep' | 'own' | 'dice' | { readonly part: string } | { readonly player: string } | null;
+
+/** What is open as a text for the address, and back. */
+const overText = (over: NonNullable<Over>): string =>
+  typeof over === 'string' ? over : 'part' in over ? `part~${over.part}` : `player~${over.player}`;
+
+function overOf(text: string): Over {
+  const [kind, id = ''] = text.split('~');
+  if (kind === 'part') return { part: id };
+  if (kind === 'player') return { player: id };
+  return kind === 'style' || kind === 'keep' || kind === 'own' || kind === 'dice' ? kind : null;
+}
+
+/** The page and the sheet that are open have their places in the history. */
+function Places({
+  opened,
+  over,
+  onOpen,
+}: {
+  opened: string | null;
+  over: Over;
+  onOpen: (over: Over) => void;
+}) {
+  useInHistory('part', opened, openPart);
+  useInHistory('band', over && overText(over), (asked) => onOpen(asked === null ? null : overOf(asked)));
+  return null;
+}
 
 /** The style a song plays in, and what can be done about it. */
 function StyleLine({ song, onOpen }: { song: Song; onOpen: (over: Over) => void }) {
@@ -127,6 +154,7 @@ export function BandScreen() {
   ];
   return (
     <View style={[styles.page, { backgroundColor: palette.paper }]}>
+      <Places {...{ opened, over }} onOpen={setOver} />
       <View style={styles.both}>
         <ScrollView
           style={[styles.half, page && !wide ? COVERED : null]}

@@ -3,6 +3,7 @@ import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
+import { useEscape } from '../../components/useEscape';
 import { useReturnFocus } from '../../components/useReturnFocus';
 import { partKind } from '../../state/repertoire';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
@@ -28,6 +29,7 @@ export interface PartPageProps {
 export function PartPage({ song, part, where, place, onFind, onKeep, onTurn, onClose }: PartPageProps) {
   const palette = usePalette();
   useReturnFocus();
+  useEscape(onClose);
   const kind = partKind(part);
   const at = song.parts.findIndex((p) => p.id === part.id);
   const beside = (way: 1 | -1) => {

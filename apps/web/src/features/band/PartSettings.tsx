@@ -2,10 +2,12 @@ import { isPlaying, settingsAtPlace, type Where } from '@backline/core/timeline/
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Button } from '../../components/Button';
+import { freezePart } from '@backline/core/edits/parts';
 import { setSettings } from '@backline/core/edits/settings';
 import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
 import type { Settings } from '@backline/core/song/schema';
 import { Fold } from '../../components/Fold';
+import { Notice } from '../../components/Notice';
 import { change } from '../../state/openSong';
 import { playsIn, settingsIn } from '../../state/repertoire';
 import { Instruments } from './Instruments';
@@ -53,17 +55,28 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
   const own = settingsAtPlace(song, { part: part.id, where });
   const isSet = Object.keys(own).length > 0;
   const { level, pan } = part.mix;
+  const isFrozen = Boolean(part.frozen);
   return (
     <>
-      <Fold {...fold('plays', 'What it plays', playsIn(song, part, where).pattern)}>
-        <PlaysSettings {...setting} onFind={onFind} />
-      </Fold>
-      {hasSteps(kind) ? (
+      {isFrozen ? (
+        <Notice
+          text={`${part.name} is frozen: it plays as it was kept, whatever chords and settings become.`}
+        >
+          <Button mode="contained" icon="snowflake-off" onPress={() => change(freezePart(part.id, null))}>
+            Let it play anew
+          </Button>
+        </Notice>
+      ) : (
+        <Fold {...fold('plays', 'What it plays', playsIn(song, part, where).pattern)}>
+          <PlaysSettings {...setting} onFind={onFind} />
+        </Fold>
+      )}
+      {hasSteps(kind) && !isFrozen ? (
         <Fold {...fold('steps', 'Steps', stepFacts(set))}>
           <StepSettings {...setting} />
         </Fold>
       ) : null}
-      {hasTouch(kind) ? (
+      {hasTouch(kind) && !isFrozen ? (
         <Fold {...fold('touch', 'Touch')}>
           <TouchSettings {...setting} />
         </Fold>
@@ -82,7 +95,7 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
           <PlaceSettings song={song} part={part} />
         </Fold>
       ) : null}
-      {hasVoicing(kind) ? (
+      {hasVoicing(kind) && !isFrozen ? (
         <Fold {...fold('voicing', 'Voicing')}>
           <VoicingSettings {...setting} />
         </Fold>

@@ -33,7 +33,8 @@ export interface PartWeaveProps {
 export function PartWeave({ song, part, kind, where, onOpen }: PartWeaveProps) {
   const band = useBand((s) => s.band);
   const plays = playsIn(song, part, where);
-  if (!band || !plays.on) return null;
+  // A frozen part is not pulled: nothing of it would be heard.
+  if (!band || !plays.on || part.frozen) return null;
   return (
     <WeaveControl
       band={band}

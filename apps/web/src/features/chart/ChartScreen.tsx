@@ -2,6 +2,7 @@ import { memo, useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
+import { Seat } from '../../components/Movable';
 import { addSection } from '@backline/core/edits/form';
 import type { BarPlace } from '@backline/core/edits/run';
 import { chordsInUse } from '@backline/core/song/inUse';
@@ -161,7 +162,7 @@ export function ChartScreen() {
           Back to what plays
         </Button>
       ) : null}
-      {beside ? null : <ChartSheet beside={false} />}
+      {beside ? null : <Seat otherwise={<ChartSheet beside={false} />} />}
     </View>
   );
 }

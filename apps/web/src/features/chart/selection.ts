@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { BarPlace } from '@backline/core/edits/run';
+import type { Song } from '@backline/core/song/schema';
 import type { Bar } from '@backline/core/time/bars';
 import { PPQ } from '@backline/core/time/ticks';
 
@@ -55,6 +56,55 @@ export const select = (selection: Selection): void => useSelection.setState({ se
 
 export const selectBar = (section: string, bar: number, offset = 0): void =>
   select({ kind: 'bar', section, bar, offset });
+
+/** What is open as a text for the address; text that was pasted stays where it is. */
+export function selectionText(selection: Selection): string | null {
+  if (!selection) return null;
+  switch (selection.kind) {
+    case 'bar':
+      return ['bar', selection.section, selection.bar, selection.offset].join('~');
+    case 'run': {
+      const { anchor, head } = selection;
+      return ['run', anchor.section, anchor.bar, head.section, head.bar].join('~');
+    }
+    case 'section':
+    case 'drafts':
+      return `${selection.kind}~${selection.section}`;
+    case 'section key':
+      return ['time', selection.section, selection.bar].join('~');
+    default:
+      return selection.kind;
+  }
+}
+
+const whole = (text: string | undefined): number => (/^\d{1,7}$/.test(text ?? '') ? Number(text) : NaN);
+
+/** What an address says is open on the chart; null for what names nothing of the song. */
+export function selectionOf(text: string, song: Pick<Song, 'sections'>): Selection {
+  const [kind, first = '', second, third, fourth] = text.split('~');
+  const barsOf = (id: string): number => song.sections.find((section) => section.id === id)?.bars ?? 0;
+  const isBar = (id: string, bar: number): boolean => bar >= 0 && bar < barsOf(id);
+  const bar = whole(second);
+  switch (kind) {
+    case 'text':
+    case 'guide':
+    case 'key':
+      return { kind };
+    case 'bar':
+      return isBar(first, bar) ? { kind, section: first, bar, offset: whole(third) || 0 } : null;
+    case 'run':
+      return isBar(first, bar) && isBar(third ?? '', whole(fourth))
+        ? { kind, anchor: { section: first, bar }, head: { section: third!, bar: whole(fourth) } }
+        : null;
+    case 'section':
+    case 'drafts':
+      return barsOf(first) ? { kind, section: first } : null;
+    case 'time':
+      return isBar(first, bar) ? { kind: 'section key', section: first, bar } : null;
+    default:
+      return null;
+  }
+}
 
 /** Opens a bar for typing with a first character. */
 export const typeInto = (section: string, bar: number, typed: string): void =>

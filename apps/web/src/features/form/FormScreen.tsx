@@ -12,12 +12,23 @@ import { Choices } from '../../components/Choices';
 import { Notice } from '../../components/Notice';
 import { Toggle } from '../../components/Toggle';
 import { useBand } from '../../state/band';
+import { useInHistory } from '../../state/history';
 import { change, useOpenSong } from '../../state/openSong';
 import { repertoireTools, usePlayed } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { CueLane } from './CueLane';
-import { chooseSeveral, choosePlaying, draw, openOver, enterForm, useForm, type Open } from './formState';
+import {
+  chooseSeveral,
+  choosePlaying,
+  draw,
+  enterForm,
+  openOf,
+  openOver,
+  openText,
+  useForm,
+  type Open,
+} from './formState';
 import { Glance } from './Glance';
 import { Grid, NAME } from './Grid';
 import { LiftLine } from './LiftLine';
@@ -143,6 +154,22 @@ function Over({ song, open, playings, playing, scope, width }: OverProps) {
   }
 }
 
+/** The playing that stands nearest to one that is no more: the last of its place of the form, else the first. */
+function nearestTo(gone: string | null, playings: readonly FormPlaying[]): FormPlaying | undefined {
+  const entry = gone?.split('/')[0];
+  return playings.filter((p) => p.entry === entry).at(-1) ?? playings[0];
+}
+
+/** What is open over the grid has its place in the history. */
+function Places() {
+  const { open, several } = useForm();
+  useInHistory('form', openText(open), (asked) => openOver(asked === null ? null : openOf(asked)));
+  useInHistory('cells', several && 'some', (asked) => {
+    if ((asked === null) !== (several === null)) chooseSeveral(asked !== null);
+  });
+  return null;
+}
+
 /** Who plays what, where: the song at a glance, one playing or all of them, and what leads further. */
 export function FormScreen() {
   const palette = usePalette();
@@ -158,7 +185,7 @@ export function FormScreen() {
   if (!song) return null;
   if (failed) return <Notice text={failed} />;
   if (!band) return null;
-  const playing = playings.find((p) => p.id === chosen) ?? playings[0];
+  const playing = playings.find((p) => p.id === chosen) ?? nearestTo(chosen, playings);
   if (!playing)
     return (
       <Notice text="No section is played.">
@@ -171,6 +198,7 @@ export function FormScreen() {
   const lifted = placeOf(song, playing, scope === 'song' ? 'section' : scope)!;
   return (
     <View style={[styles.screen, { backgroundColor: palette.paper }]}>
+      <Places />
       <ScrollView contentContainerStyle={styles.content}>
         <View onLayout={(e: LayoutChangeEvent) => setWidth(Math.floor(e.nativeEvent.layout.width))}>
           {width > 0 ? <Glance {...{ song, band, playings, width, drawing }} chosen={playing} /> : null}

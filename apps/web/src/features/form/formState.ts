@@ -51,6 +51,31 @@ export const openOver = (open: Open | null): void => setState({ open });
 export const copyFrom = (copied: Cell): void => setState({ copied });
 export const draw = (drawing: boolean): void => setState({ drawing, open: null, several: null });
 
+/** What is open as a text for the address, and back. */
+export function openText(open: Open | null): string | null {
+  if (!open) return null;
+  if (open.kind === 'cue') return ['cue', open.id ?? '', open.at, open.parts.join('.')].join('~');
+  return 'part' in open ? `${open.kind}~${open.part}` : open.kind;
+}
+
+export function openOf(text: string): Open | null {
+  const [kind, id = '', at = '', parts = ''] = text.split('~');
+  switch (kind) {
+    case 'cell':
+    case 'own chords':
+      return { kind, part: id };
+    case 'cue':
+      return { kind, id: id || null, at: Number(at) || 0, parts: parts.split('.').filter(Boolean) };
+    case 'section':
+    case 'order':
+    case 'compare':
+    case 'close':
+      return { kind };
+    default:
+      return null;
+  }
+}
+
 /** A cell as a text: the part and the playing. */
 export const cellText = (part: string, playing: string): string => `${part} ${playing}`;
 

@@ -4,8 +4,9 @@ import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setTitle } from '@backline/core/edits/song';
 import { LIMITS } from '@backline/core/song/limits';
+import { cutText } from '@backline/core/song/text';
 import { useTitle } from '../../components/useTitle';
-import { change, redo, undo, useOpenSong } from '../../state/openSong';
+import { change, redo, refuse, undo, useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TOUCH_SQUARE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
@@ -29,10 +30,13 @@ function TitleField() {
     <TextInput
       aria-label="Title of the song"
       value={typed ?? title}
-      maxLength={LIMITS.nameLength}
       onChangeText={(text) => {
-        setTyped(text);
-        change(setTitle(text));
+        const isTooLong = text.length > LIMITS.nameLength;
+        const kept = isTooLong ? cutText(text, LIMITS.nameLength) : text;
+        setTyped(kept);
+        change(setTitle(kept));
+        if (isTooLong)
+          refuse(`A title has at most ${LIMITS.nameLength} characters: what is more was left out.`);
       }}
       onBlur={() => setTyped(null)}
       style={[styles.title, { color: palette.ink }]}
@@ -76,7 +80,7 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
       {VIEWS.map((entry) => {
         const here = entry.view === view;
         return (
-          <Link key={entry.view} href={`/song/${id}/${entry.view}`} replace asChild>
+          <Link key={entry.view} href={`/song/${id}/${entry.view}`} push asChild>
             <Pressable
               aria-current={here ? 'page' : undefined}
               style={StyleSheet.flatten([styles.tab, here && { borderColor: palette.action }])}

@@ -1,11 +1,12 @@
-import { Slot, useLocalSearchParams, usePathname } from 'expo-router';
-import { useEffect, useMemo, useState } from 'react';
+import { Slot, useIsFocused, useLocalSearchParams, usePathname } from 'expo-router';
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator } from 'react-native-paper';
 import useSWR from 'swr';
 import type { StoredSong } from '@backline/core/song/transport';
 import { Boundary } from '../../components/Boundary';
 import { later } from '../../components/later';
+import { Movable, Seat } from '../../components/Movable';
 import { Spoken } from '../../components/Spoken';
 import { ApiError, fetchSong, songKept, songPath } from '../../state/api';
 import { askedOrKept, useShownKept } from '../../state/keptAnswers';
@@ -14,6 +15,7 @@ import { loadRepertoire } from '../../state/repertoire';
 import { closeSong, openSong, redo, undo, useOpenSong } from '../../state/openSong';
 import { freshSong } from '../../state/fresh';
 import { NEVER_STORED, adoptOrphan, ownEdits } from '../../state/keptEdits';
+import { useInHistory } from '../../state/history';
 import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
 import { useKeys } from '../../state/useKeys';
@@ -22,7 +24,7 @@ import { useRoom } from '../../theme/useRoom';
 import { useOpenPart } from '../band/openPart';
 import { ChartScreen } from '../chart/ChartScreen';
 import { ChartSheet } from '../chart/ChartSheet';
-import { select, useSelection } from '../chart/selection';
+import { select, selectionOf, selectionText, useSelection } from '../chart/selection';
 import { Transport, togglePlay } from '../transport/Transport';
 import { NotOpened } from './NotOpened';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
@@ -42,9 +44,11 @@ function useSong(id: string) {
     revalidateOnReconnect: false,
   });
   const open = useOpenSong((s) => s.id);
+  // Of two songs in the history only the one in sight is open: they would take turns without end.
+  const isSeen = useIsFocused();
   useEffect(() => {
-    if (data && open !== data.id && data.id === id) openSong(data);
-  }, [data, open, id]);
+    if (isSeen && data && open !== data.id && data.id === id) openSong(data);
+  }, [isSeen, data, open, id]);
   useEffect(() => () => closeSong(), [id]);
   useAskedAgain(id);
   return { error, retry: () => void mutate() };
@@ -111,6 +115,24 @@ const REMEDY = {
 /** Files to take away come when they are first asked for. */
 const TakeSheet = later(() => import('./TakeSheet').then((m) => m.TakeSheet));
 
+interface PlacesProps {
+  /** The chart's sheet is to be seen. */
+  readonly isShown: boolean;
+  readonly taking: boolean;
+  readonly onTake: (taking: boolean) => void;
+}
+
+/** What is open over any screen of the song has its place in the history. */
+function Places({ isShown, taking, onTake }: PlacesProps) {
+  const text = useSelection((s) => selectionText(s.selection));
+  useInHistory('chart', isShown ? text : null, (asked) => {
+    const { song } = useOpenSong.getState();
+    select(asked === null || !song ? null : selectionOf(asked, song));
+  });
+  useInHistory('take', taking ? 'files' : null, (asked) => onTake(asked !== null));
+  return null;
+}
+
 /** Saving and the making of the band go along with every change, and draw nothing. */
 function AtWork() {
   useAutosave();
@@ -127,66 +149,86 @@ export function SongShell() {
   const [taking, setTaking] = useState(false);
   const { error, retry } = useSong(id);
   const isOpen = useOpenSong((s) => s.song !== null);
+  // Within its very first drawing the router does not know the song of the screen yet.
+  const isHere = useDeferredValue(true, false);
   const selected = useSelection((s) => s.selection !== null);
   const inHand =
     useSelection((s) => s.selection?.kind === 'bar' || s.selection?.kind === 'run') && view === 'chart';
   /** With a bar in hand the screen belongs to it: what leads elsewhere folds away. */
   const folded = inHand && (!wide || low);
-  const halves = wide || (beside && selected && view === 'chart');
+  /** The sheet of the chart is over the chart, or beside it. */
+  const isShown = selected && (wide || view === 'chart');
+  const isBeside = isShown && beside;
   // A part's page beside the band takes the chart's place.
   const paged = useOpenPart((s) => s.id !== null) && view === 'band' && !selected;
   useEffect(() => () => select(null), [id]);
   useKeys(useMemo(() => ({ play: togglePlay, undo, redo }), []));
 
-  if (!isOpen) {
-    return (
-      <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
-        <AtWork />
-        {error ? (
-          <NotOpened id={id} error={error} retry={retry} />
-        ) : (
-          <ActivityIndicator accessibilityLabel="Opening the song" style={styles.wait} />
-        )}
-      </View>
-    );
-  }
   return (
     <View style={[styles.page, { backgroundColor: palette.paper }]}>
-      <SongHeader
-        id={id}
-        view={view}
-        fold={!folded ? (low && beside ? 'one line' : 'none') : low && !beside ? 'away' : 'in hand'}
-        onTake={() => setTaking(true)}
-      >
-        {folded && low && beside ? <Transport folded inHeader /> : null}
-      </SongHeader>
+      {isOpen ? (
+        <SongHeader
+          id={id}
+          view={view}
+          fold={!folded ? (low && beside ? 'one line' : 'none') : low && !beside ? 'away' : 'in hand'}
+          onTake={() => setTaking(true)}
+        >
+          {folded && low && beside ? <Transport folded inHeader /> : null}
+        </SongHeader>
+      ) : (
+        <View role="main">
+          {error ? (
+            <NotOpened id={id} error={error} retry={retry} />
+          ) : (
+            <ActivityIndicator accessibilityLabel="Opening the song" style={styles.wait} />
+          )}
+        </View>
+      )}
       <AtWork />
-      <Troubles />
-      <Spoken />
-      <View role="main" style={styles.screens}>
-        {halves ? (
-          <>
-            {paged ? null : (
-              <View style={[styles.half, { borderColor: palette.line }]}>
-                <Boundary remedy={REMEDY}>
-                  <ChartScreen />
-                </Boundary>
-              </View>
-            )}
-            <View style={styles.half}>
-              <Boundary subject={`${view}/${selected}`} remedy={REMEDY}>
-                {selected ? <ChartSheet beside /> : <Slot />}
+      {isOpen ? (
+        <>
+          <Troubles />
+          <Spoken />
+        </>
+      ) : null}
+      <Movable
+        what={
+          isShown ? (
+            <Boundary subject={`sheet of ${view}`} remedy={REMEDY}>
+              <ChartSheet beside={isBeside} />
+            </Boundary>
+          ) : null
+        }
+      >
+        {/* The router's screen is there from the first moment on: it knows its address while the song is on its way. */}
+        <View role={isOpen ? 'main' : undefined} style={isOpen ? styles.screens : styles.covered}>
+          {wide && !paged ? (
+            <View style={[styles.half, { borderColor: palette.line }]}>
+              <Boundary remedy={REMEDY}>
+                <ChartScreen />
               </Boundary>
             </View>
-          </>
-        ) : (
-          <Boundary subject={view} remedy={REMEDY}>
-            <Slot />
-          </Boundary>
-        )}
-      </View>
-      {taking ? <TakeSheet onClose={() => setTaking(false)} /> : null}
-      {folded && low && beside ? null : <Transport folded={folded} />}
+          ) : null}
+          {/* It stays where a sheet takes its place, and is left as it was. */}
+          <View style={[styles.half, wide && selected ? styles.covered : { borderColor: palette.line }]}>
+            <Boundary subject={view} remedy={REMEDY}>
+              {isHere ? <Slot /> : null}
+            </Boundary>
+          </View>
+          {isBeside ? (
+            <View style={styles.half}>
+              <Seat />
+            </View>
+          ) : null}
+        </View>
+      </Movable>
+      {isOpen ? (
+        <>
+          <Places isShown={isShown} taking={taking} onTake={setTaking} />
+          {taking ? <TakeSheet onClose={() => setTaking(false)} /> : null}
+          {folded && low && beside ? null : <Transport folded={folded} />}
+        </>
+      ) : null}
     </View>
   );
 }
@@ -195,5 +237,6 @@ const styles = StyleSheet.create({
   page: { flex: 1, minHeight: 0 },
   screens: { flex: 1, flexDirection: 'row', minHeight: 0 },
   half: { flex: 1, minWidth: 0, borderRightWidth: 1, borderColor: 'transparent' },
+  covered: { display: 'none' },
   wait: { padding: 48 },
 });

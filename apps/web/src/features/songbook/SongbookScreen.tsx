@@ -13,6 +13,7 @@ import { setPageTitle } from '../../components/useTitle';
 import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../state/api';
 import { download } from '../../state/download';
 import { begin } from '../../state/fresh';
+import { useInHistory } from '../../state/history';
 import { letGo, rehome, sendLeftovers, useHomeless } from '../../state/leftovers';
 import { loadRepertoire } from '../../state/repertoire';
 import { flush } from '../../state/saver';
@@ -106,6 +107,8 @@ export function SongbookScreen() {
   /** Ids of songs that are chosen; null while none are to be. */
   const [several, setSeveral] = useState<readonly string[] | null>(null);
   const preview = usePreview(setTrouble);
+  useInHistory('menu', menu, setMenu);
+  useInHistory('several', several && 'some', (asked) => setSeveral(asked === null ? null : (several ?? [])));
 
   // The list as it is asked for now: another search has another way to ask anew.
   const asking = useRef(mutate);

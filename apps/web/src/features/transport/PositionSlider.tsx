@@ -4,6 +4,7 @@ import type { Band } from '@backline/core/band/index';
 import { barIndexAt } from '@backline/core/time/bars';
 import { player } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
+import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { playingsOf } from './playings';
 
@@ -47,10 +48,11 @@ export function PositionSlider({ band, isTouched }: { band: Band; isTouched: boo
           player.seek(band.bars[Number(e.target.value)]!.start),
         style: {
           position: 'absolute',
-          top: 0,
+          // As high as a fingertip, over a line that is not.
+          top: (HEIGHT - TOUCH) / 2,
           left: 0,
           width: '100%',
-          height: HEIGHT,
+          height: TOUCH,
           margin: 0,
           pointerEvents: isTouched ? 'auto' : 'none',
         },

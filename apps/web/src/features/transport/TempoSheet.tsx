@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
@@ -11,6 +11,9 @@ import { SwitchLine } from '../../components/SwitchLine';
 import { tempoInWords } from '../../components/tempoText';
 import { change, useOpenSong } from '../../state/openSong';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { TOUCH } from '../../theme/tokens';
+import { useHeld } from '../../components/useHeld';
+import { useTrouble } from '../../components/useTrouble';
 import { usePalette } from '../../theme/usePalette';
 import { tappedTempo } from './tapping';
 
@@ -22,38 +25,18 @@ function step(by: 1 | -1): void {
   if (song) change(setTempo(inRange(Math.round(song.tempo) + by)));
 }
 
-/** Time until a button that is held goes on by itself, then between its steps, milliseconds. */
-const HOLD = 400;
-const EVERY = 70;
-
 /** A step at a press; held, one after another. */
 function Stepping({ by }: { by: 1 | -1 }) {
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const held = useRef(false);
-  const stop = (): void => {
-    if (timer.current) clearTimeout(timer.current);
-    timer.current = null;
-  };
-  useEffect(() => stop, []);
-  const run = (): void => {
-    held.current = true;
-    step(by);
-    timer.current = setTimeout(run, EVERY);
-  };
+  const press = (): void => step(by);
+  const held = useHeld(press);
   return (
     <IconButton
       icon={by > 0 ? 'plus' : 'minus'}
       mode="outlined"
-      style={TOUCH_SQUARE}
+      style={styles.step}
       accessibilityLabel={by > 0 ? 'Faster' : 'Slower'}
-      onPressIn={() => {
-        held.current = false;
-        timer.current = setTimeout(run, HOLD);
-      }}
-      onPressOut={stop}
-      onPress={() => {
-        if (!held.current) step(by);
-      }}
+      onPress={press}
+      {...held}
     />
   );
 }
@@ -65,20 +48,23 @@ export function TempoSheet({ onClose }: { onClose: () => void }) {
   const countIn = usePlayer((s) => s.countIn);
   const [typed, setTyped] = useState<string | null>(null);
   const taps = useRef<readonly number[]>([]);
-  const [said, setSaid] = useState('');
-  if (!song) return null;
-  const wanted = typed === null ? song.tempo : Number(typed.replace(',', '.'));
+  const [heard, setHeard] = useState('');
+  const wanted = typed === null ? (song?.tempo ?? 0) : Number(typed.replace(',', '.'));
   const isTempo = wanted >= SLOWEST && wanted <= FASTEST;
+  const said = useTrouble(!isTempo);
+  if (!song) return null;
   const take = (): void => {
-    if (typed !== null && typed.trim() !== '' && isTempo) change(setTempo(wanted));
+    // What cannot be a tempo stays in the field, and is said.
+    if (!isTempo && typed?.trim()) return;
+    if (typed?.trim()) change(setTempo(wanted));
     setTyped(null);
   };
   const tap = (): void => {
     const { taps: now, tempo } = tappedTempo(taps.current, performance.now());
     taps.current = now;
-    if (tempo === null) return setSaid('Go on: tap each beat.');
+    if (tempo === null) return setHeard('Go on: tap each beat.');
     change(setTempo(inRange(tempo)));
-    setSaid(`${inRange(tempo)} beats a minute`);
+    setHeard(`${inRange(tempo)} beats a minute`);
   };
   return (
     <Sheet title="Tempo" onClose={onClose} inFlow>
@@ -92,7 +78,7 @@ export function TempoSheet({ onClose }: { onClose: () => void }) {
           onChangeText={setTyped}
           onBlur={take}
           onSubmitEditing={take}
-          error={!isTempo}
+          {...said.field}
           selectTextOnFocus
           style={styles.field}
         />
@@ -102,10 +88,13 @@ export function TempoSheet({ onClose }: { onClose: () => void }) {
         </Button>
       </View>
       <Text
+        id={said.id}
         role={isTempo ? 'status' : 'alert'}
         style={[TYPE.words, { color: isTempo ? palette.quiet : palette.warning }]}
       >
-        {isTempo ? said : `A tempo lies between ${SLOWEST} and ${FASTEST}.`}
+        {isTempo
+          ? heard
+          : `${typed?.trim() || 'That'} is no tempo: it lies between ${SLOWEST} and ${FASTEST}. The song stays at ${song.tempo}.`}
       </Text>
       <SwitchLine label="Count-in" on={countIn} onTurn={(on) => player.setCountIn(on)} />
     </Sheet>
@@ -116,4 +105,6 @@ const styles = StyleSheet.create({
   row: { flexDirection: 'row', alignItems: 'center', gap: 8 },
   field: { width: 96, textAlign: 'center' },
   tap: { minHeight: 44 },
+  // Its border takes a pixel on either side of what is touched.
+  step: { ...TOUCH_SQUARE, width: TOUCH + 2, height: TOUCH + 2 },
 });

@@ -1,3 +1,4 @@
+import { useInHistory } from '../../state/history';
 import { useCallback, useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton, ProgressBar } from 'react-native-paper';
@@ -114,6 +115,9 @@ export function Transport({ folded = false, inHeader = false }: TransportProps) 
   const { sound, loaded, toLoad, loop, problem } = usePlayer();
   const [open, setOpen] = useState<'places' | 'tempo' | null>(null);
   const place = usePlace(band);
+  useInHistory('transport', folded ? null : open, (asked) =>
+    setOpen(asked === 'places' || asked === 'tempo' ? asked : null),
+  );
   if (!isOpen) return null;
   const toggleLoop = (): void => {
     if (loop) return player.setLoop(null);

@@ -104,13 +104,23 @@ function readSymbol(word: Word, name: string, key: string): string {
   }
 }
 
+/** What is said of a chord stands in front of it, or of none. */
+function optionsFirst({ text, line, column }: Word): ChartError {
+  const end = text.indexOf('}') + 1;
+  const [options, name] = end > 0 ? [text.slice(0, end), text.slice(end)] : [text, ''];
+  if (!name) {
+    const reason = `A chord is missing in front of "${text}". Write it like C${options}.`;
+    return new ChartError(line, column, reason);
+  }
+  const meant = name + options;
+  const reason = `What is said of a chord stands behind it. Did you mean "${meant}"?`;
+  return new ChartError(line, column, reason, { word: text, offers: [meant] });
+}
+
 function readToken(word: Word, key: string): Token {
   const brace = word.text.indexOf('{');
   const name = brace < 0 ? word.text : word.text.slice(0, brace);
-  if (name === '') {
-    const reason = `A chord is missing in front of "${word.text}". Write it like C${word.text}.`;
-    throw new ChartError(word.line, word.column, reason);
-  }
+  if (name === '') throw optionsFirst(word);
   if (brace >= 0 && !word.text.endsWith('}')) {
     throw new ChartError(word.line, word.column + brace, 'The brace { is not closed by }.');
   }
@@ -216,6 +226,21 @@ function withBasses(words: readonly Word[]): Word[] {
   return named;
 }
 
+const isNumber = ({ text }: Word): boolean => /^[1-7]$/.test(text);
+
+/** A number alone among chords by name: a degree, or beats that somebody counted. It is asked and not guessed. */
+function loneNumber(words: readonly Word[], key: string): ChartError | null {
+  const number = words.find(isNumber);
+  const name = words.find((word) => tryParseChord(word.text.split('{')[0]!));
+  if (!number || !name) return null;
+  const degree = readNumeral(number.text, keyOf(key));
+  const reason = `"${number.text}" among chords by name can be a degree or a length. Write ${degree} for the degree, or / for each beat more.`;
+  return new ChartError(number.line, number.column, reason, {
+    word: number.text,
+    offers: degree ? [degree] : [],
+  });
+}
+
 /**
  * Reads the words of one bar into chords that begin in it. A bar in which nothing begins
  * (only `/`) gives an empty list: the chord before is held. Numerals are read in the bar's key.
@@ -224,6 +249,8 @@ function withBasses(words: readonly Word[]): Word[] {
 export function readBar(words: readonly Word[], bar: BarFrame): BarChord[] {
   if (!words.length) throw new ChartError(1, 1, 'This bar is empty. Write chords, or N.C. to rest.');
   const named = withBasses(words);
+  const lone = loneNumber(named, bar.key);
+  if (lone) throw lone;
   return named.some((w) => isHold(w.text.split('{')[0]!)) ? readBeats(named, bar) : readShares(named, bar);
 }
 

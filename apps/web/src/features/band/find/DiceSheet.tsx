@@ -12,7 +12,7 @@ import { playsIn, repertoire } from '../../../state/repertoire';
 import { letGo, tryOut } from '../../../state/trying';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
-import { hear } from './hear';
+import { comeBack, hear } from './hear';
 
 export interface DiceSheetProps {
   readonly song: Song;
@@ -27,11 +27,18 @@ export function DiceSheet({ song, where, onClose }: DiceSheetProps) {
   const [without, setWithout] = useState<readonly string[]>([]);
   const [count, setCount] = useState(0);
   const [thrown, setThrown] = useState<readonly Thrown[]>([]);
-  useEffect(() => letGo, []);
+  useEffect(
+    () => () => {
+      letGo();
+      comeBack();
+    },
+    [],
+  );
   const parts = song.parts.filter((part) => !part.frozen && playsIn(song, part, where).on);
   const chosen = parts.filter(({ id }) => !without.includes(id)).map(({ id }) => id);
   const give = (): void => {
     letGo();
+    comeBack();
     setThrown([]);
   };
   const roll = (): void => {
@@ -40,7 +47,7 @@ export function DiceSheet({ song, where, onClose }: DiceSheetProps) {
     setThrown(found);
     if (!found.length) return letGo();
     tryOut(`dice ${count}`, setPatterns(found, where), null);
-    hear();
+    hear(where);
   };
   return (
     <Sheet title="Throw the dice" onClose={onClose}>

@@ -1,6 +1,7 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
+import type { Where } from '@backline/core/timeline/places';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
 import type { Asked } from '@backline/core/fit/find';
@@ -11,10 +12,11 @@ import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Toggle } from '../../../components/Toggle';
 import { like, usePreferences, wasPlayed } from '../../../state/preferences';
+import { useBand } from '../../../state/band';
 import { letGo, tryAlone, useTrying } from '../../../state/trying';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
-import { hear } from './hear';
+import { comeBack, hear, roundOf } from './hear';
 
 /** Something that can be tried: what it is, and what does not fit. */
 export interface Entry {
@@ -70,6 +72,8 @@ export interface FindSheetProps {
   readonly title: string;
   /** What its favourites are kept under: a kind of part, or `style`. */
   readonly family: string;
+  /** Where what is found will play: there it is heard. */
+  readonly where: Where;
   readonly inHand: string;
   readonly genres: readonly string[];
   /** Whether what is here differs in energy. */
@@ -89,14 +93,26 @@ export interface FindSheetProps {
 
 /** Finds something to play by: what fits first, heard at a tap in the song itself, then kept or let go. */
 export function FindSheet(props: FindSheetProps) {
-  const { title, family, inHand, genres, hasEnergy, find, onTry, onKeep, onClose, ways, canBeAlone, tried } =
-    props;
+  const { title, family, where, inHand, genres, hasEnergy, find, onTry, onKeep, onClose } = props;
+  const { ways, canBeAlone, tried } = props;
   const palette = usePalette();
   const [wanted, setWanted] = useState(ALL);
   const [filters, setFilters] = useState(false);
   const { liked, played } = usePreferences();
   const trying = useTrying();
-  useEffect(() => letGo, []);
+  const end = (): void => {
+    letGo();
+    comeBack();
+  };
+  useEffect(
+    () => () => {
+      letGo();
+      comeBack();
+    },
+    [],
+  );
+  const bars = useBand((s) => s.band?.bars);
+  const round = bars && roundOf(bars, where);
   const found = find(wanted);
   const key = (id: string): string => `${family}/${id}`;
   const entries =
@@ -112,12 +128,12 @@ export function FindSheet(props: FindSheetProps) {
     setWanted({ ...wanted, only: wanted.only === only ? 'all' : only });
   const take = (id: string): void => {
     onTry(id);
-    hear();
+    hear(where);
   };
   const keep = (id: string): void => {
     onKeep(id);
     wasPlayed(key(id));
-    letGo();
+    end();
   };
   const { id: triedId } = trying;
   const name = entries.find((e) => e.id === triedId)?.name ?? find(ALL).find((e) => e.id === triedId)?.name;
@@ -129,14 +145,16 @@ export function FindSheet(props: FindSheetProps) {
         style={[styles.tried, { backgroundColor: palette.actionWash }]}
       >
         <Text aria-live="polite" style={[TYPE.strong, { color: palette.ink }]}>
-          {name} is heard; nothing is changed yet.
+          {round
+            ? `${name} is heard in ${round.name}, from the bar before; nothing is changed yet.`
+            : `${name} is heard; nothing is changed yet.`}
         </Text>
         {tried?.(triedId)}
         <View style={styles.row}>
           <Button mode="contained" icon="check" onPress={() => keep(triedId)}>
             Keep it
           </Button>
-          <Button mode="outlined" onPress={letGo}>
+          <Button mode="outlined" onPress={end}>
             Let it go
           </Button>
           {canBeAlone ? (

@@ -60,6 +60,7 @@ export function PatternFinder({ song, part, kind, where, onClose }: PatternFinde
     <FindSheet
       title={`Patterns for ${part.name}`}
       family={kind.id}
+      where={where}
       inHand={inHand}
       genres={genres}
       hasEnergy

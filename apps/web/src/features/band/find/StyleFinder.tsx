@@ -49,6 +49,7 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
     <FindSheet
       title="Styles"
       family="style"
+      where={null}
       inHand={song.style}
       genres={genres}
       hasEnergy={false}

@@ -114,7 +114,9 @@ export function LibraryWay({ place }: { place: Place }) {
       {error ? <Notice text="Your own progressions cannot be loaded now; the library is all here." /> : null}
       <Text style={[styles.facts, { color: palette.quiet }]} role="status">
         {found.length === 0
-          ? 'Nothing found. Leave a filter out.'
+          ? set
+            ? 'Nothing found. Leave a filter out.'
+            : `Nothing is found by “${search.text.trim()}”. Try degrees like 1 6 4 5, a word like sad, or a length like 12 bars.`
           : `${found.length} found, in ${place.bar.key}`}
       </Text>
       {found.slice(0, count).map((progression) => {
@@ -146,6 +148,8 @@ function Row({ progression, place, open, onOpen }: RowProps) {
   const { mutate } = useSWR(PROGRESSION_LIST, fetchProgressions);
   const [keep, setKeep] = useState<Paste['keep']>('bars');
   const [trouble, setTrouble] = useState<string | null>(null);
+  /** Deleting asks once. */
+  const [asked, setAsked] = useState(false);
   const [without, setWithout] = useState<readonly number[]>([]);
   const clip = useMemo(() => fitProgression(progression, place.bar.key), [progression, place.bar.key]);
   const bars = Array.from({ length: barCount(progression) }, (_, i) => i);
@@ -220,8 +224,11 @@ function Row({ progression, place, open, onOpen }: RowProps) {
               Between the bars
             </Button>
             {progression.id ? (
-              <Button icon="delete-outline" onPress={() => void remove(progression.id!)}>
-                Delete
+              <Button
+                icon="delete-outline"
+                onPress={() => (asked ? void remove(progression.id!) : setAsked(true))}
+              >
+                {asked ? 'Delete it for good' : 'Delete'}
               </Button>
             ) : null}
           </View>

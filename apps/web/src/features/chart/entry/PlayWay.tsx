@@ -27,6 +27,7 @@ import {
   usePlaying,
 } from '../../../midi/playing';
 import { useAnswer } from '../../../state/analysis';
+import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { TOUCH } from '../../../theme/tokens';
@@ -172,6 +173,7 @@ function Simulated() {
   const [text, setText] = useState('E3 A3 C4 E4');
   const pitches = text.trim().split(/\s+/).map(parseMidi);
   const readable = pitches.every((p) => p !== null);
+  const said = useTrouble(!readable);
   return (
     <View role="group" aria-label="Simulated keyboard" style={styles.names}>
       <Field
@@ -179,10 +181,15 @@ function Simulated() {
         accessibilityLabel="Notes it plays"
         value={text}
         onChangeText={setText}
-        error={!readable}
+        {...said.field}
         autoCapitalize="none"
         autoCorrect={false}
       />
+      {readable ? null : (
+        <Text id={said.id} role="alert" style={styles.words}>
+          Write notes like E3 A3 C4, or numbers from 0 to 127.
+        </Text>
+      )}
       <View style={styles.wrap}>
         <Button
           mode="outlined"

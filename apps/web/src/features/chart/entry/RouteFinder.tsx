@@ -9,6 +9,7 @@ import { parseKey } from '@backline/core/theory/key';
 import { Notice } from '../../../components/Notice';
 import { Stepper } from '../../../components/Stepper';
 import { useAnswer } from '../../../state/analysis';
+import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { StepChoice } from './StepChoice';
@@ -25,21 +26,27 @@ function target(text: string): RouteAsked['to'] | string {
   }
 }
 
-/** The chord a route starts from: what sounds before the place. */
-const startOf = ({ chords, tick, bar }: Place): string => {
+/**
+ * The chord a route starts from: what sounds before the place; where nothing does, the chord that stands in it, behind
+ * which the route then goes on.
+ */
+function startOf({ chords, tick, bar }: Place): { readonly from: string; readonly isHere: boolean } {
   const before = chords.filter((c) => c.start < tick && c.symbol !== null).at(-1)?.symbol;
+  const here = chords.find((c) => c.start === tick)?.symbol;
   const key = parseKey(bar.key)!;
-  return before ?? bar.key.replace(/m$/, '') + (key.mode === 'minor' ? 'm' : '');
-};
+  const tonic = bar.key.replace(/m$/, '') + (key.mode === 'minor' ? 'm' : '');
+  return { from: before ?? here ?? tonic, isHere: !before && Boolean(here) };
+}
 
 /** The smoothest ways to a chord or key in so many steps, each to be heard, changed and put in. */
 export function RouteFinder({ place }: { place: Place }) {
   const [to, setTo] = useState('');
   const [steps, setSteps] = useState(3);
-  const from = startOf(place);
+  const { from, isHere } = startOf(place);
   const wanted = to.trim() === '' ? null : target(to);
   const asked = wanted && typeof wanted !== 'string' ? { from, to: wanted, steps, key: place.bar.key } : null;
   const { answer, failed } = useAnswer('routes', asked);
+  const said = useTrouble(typeof wanted === 'string');
   return (
     <>
       <Field
@@ -48,12 +55,12 @@ export function RouteFinder({ place }: { place: Place }) {
         placeholder="F#m7, or Eb major"
         value={to}
         onChangeText={setTo}
-        error={typeof wanted === 'string'}
+        {...said.field}
         autoCapitalize="none"
         autoCorrect={false}
       />
       {typeof wanted === 'string' ? (
-        <View role="alert">
+        <View id={said.id} role="alert">
           <HelperText type="error">{wanted}</HelperText>
         </View>
       ) : null}
@@ -68,7 +75,12 @@ export function RouteFinder({ place }: { place: Place }) {
       {failed ? <Notice text={failed} /> : null}
       {asked && answer
         ? answer.map((route) => (
-            <RouteRow key={route.chords.join()} chords={route.chords} why={route.why} place={place} />
+            <RouteRow
+              key={route.chords.join()}
+              chords={route.chords}
+              why={route.why}
+              {...{ place, isHere }}
+            />
           ))
         : null}
       <StepChoice />
@@ -80,16 +92,20 @@ interface RouteRowProps {
   readonly chords: readonly string[];
   readonly why: readonly string[];
   readonly place: Place;
+  /** It begins with the chord in hand, which stays. */
+  readonly isHere: boolean;
 }
 
 /** One route as a line that can be changed before it goes in. */
-function RouteRow({ chords, why, place }: RouteRowProps) {
+function RouteRow({ chords, why, place, isHere }: RouteRowProps) {
   const palette = usePalette();
   const [text, setText] = useState(chords.slice(1).join(' '));
   const words = text.trim().split(/\s+/).filter(Boolean);
   const unread = words.find((w) => !tryParseChord(w));
+  const said = useTrouble(unread !== undefined);
   const put = (): void => {
-    for (const symbol of words) enter(tryParseChord(symbol)!.symbol, { heard: true });
+    const all = isHere ? [chords[0]!, ...words] : words;
+    for (const symbol of all) enter(tryParseChord(symbol)!.symbol, { heard: true });
     hearRun(asChords(words));
   };
   return (
@@ -103,7 +119,7 @@ function RouteRow({ chords, why, place }: RouteRowProps) {
           accessibilityLabel={`Chords of the route by ${chords.slice(1).join(', ')}`}
           value={text}
           onChangeText={setText}
-          error={unread !== undefined}
+          {...said.field}
           autoCapitalize="none"
           autoCorrect={false}
           style={styles.field}
@@ -119,7 +135,7 @@ function RouteRow({ chords, why, place }: RouteRowProps) {
           Put in
         </Button>
       </View>
-      <Text style={[styles.why, { color: palette.quiet }]}>
+      <Text id={said.id} style={[styles.why, { color: palette.quiet }]}>
         {unread === undefined
           ? why.map((reason, i) => `${chords[i + 1]!}: ${reason}`).join('; ')
           : `"${unread}" is not a chord that can be read.`}

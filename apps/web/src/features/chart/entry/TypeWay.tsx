@@ -8,6 +8,7 @@ import { LIMITS } from '@backline/core/song/limits';
 import { counted } from '@backline/core/song/listed';
 import { chordsInUse } from '@backline/core/song/inUse';
 import { useOpenSong } from '../../../state/openSong';
+import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SIZE } from '../../../theme/tokens';
@@ -32,6 +33,7 @@ export function TypeWay({ place }: { place: Place }) {
   const read = tryRead(text, place);
   const whole = isWhole(text, place);
   const isWrong = 'reason' in read && !whole && (typed === null || !isGrowing(text, place));
+  const said = useTrouble(isWrong);
 
   const goOn = (): void => {
     if (place.isNew && !text.trim()) return;
@@ -98,7 +100,7 @@ export function TypeWay({ place }: { place: Place }) {
         accessibilityLabel={FIELD}
         value={text}
         onChangeText={type}
-        error={isWrong}
+        {...said.field}
         autoFocus
         autoCapitalize="none"
         autoCorrect={false}
@@ -117,6 +119,7 @@ export function TypeWay({ place }: { place: Place }) {
       ) : 'reason' in read ? (
         isWrong ? (
           <Trouble
+            id={said.id}
             text={text}
             read={read}
             asBars={barsOfLine(text, place)}
@@ -145,6 +148,7 @@ export function TypeWay({ place }: { place: Place }) {
 }
 
 interface TroubleProps {
+  readonly id: string;
   readonly text: string;
   readonly read: NotRead;
   /** The same with a bar for each chord. */
@@ -153,10 +157,10 @@ interface TroubleProps {
   readonly onLetGo: () => void;
 }
 
-function Trouble({ text, read, asBars, onUse, onLetGo }: TroubleProps) {
+function Trouble({ id, text, read, asBars, onUse, onLetGo }: TroubleProps) {
   const { reason, unread } = read;
   return (
-    <View role="alert">
+    <View id={id} role="alert">
       <HelperText type="error" style={styles.help}>
         {reason}
       </HelperText>

@@ -5,7 +5,10 @@ import type { Section, Song } from '@backline/core/song/schema';
 import { keyInWords } from '@backline/core/theory/speech';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { sectionBars } from '@backline/core/time/bars';
+import { metreInWords } from '@backline/core/told/metre';
+import { Button } from '../../../components/Button';
 import { Choices } from '../../../components/Choices';
+import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
@@ -31,6 +34,8 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
   const palette = usePalette();
   const [manner, setManner] = useState<KeyManner>('move');
   const [keep, setKeep] = useState<MetreManner>('bars');
+  /** A metre that was chosen and is not taken yet: what it does is told first. Empty for the one before. */
+  const [metreAsked, setMetreAsked] = useState<string | null>(null);
   const place: Place = section ? { section: section.id, bar } : {};
   const own = section?.changes.find((c) => c.bar === bar);
   const holds = section ? sectionBars(section, song)[bar]! : song;
@@ -65,12 +70,12 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
       />
       <Picker
         label="Metre"
-        value={section && own?.metre === undefined ? '' : holds.metre}
+        value={metreAsked ?? (section && own?.metre === undefined ? '' : holds.metre)}
         choices={[
           ...(asBefore ? [{ value: '', label: `${asBefore} (${before.metre})` }] : []),
           ...metres.map((value) => ({ value, label: value })),
         ]}
-        onChoose={(value) => change(setMetre(place, value || null, keep))}
+        onChoose={(value) => setMetreAsked(value)}
       />
       <Choices
         label="When the metre changes, keep"
@@ -81,6 +86,22 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
         ]}
         onChoose={setKeep}
       />
+      {metreAsked === null || (metreAsked || before.metre) === holds.metre ? null : (
+        <Notice text={metreInWords(holds.metre, metreAsked || before.metre, keep)}>
+          <Button
+            mode="contained"
+            onPress={() => {
+              change(setMetre(place, metreAsked || null, keep));
+              setMetreAsked(null);
+            }}
+          >
+            Change the metre
+          </Button>
+          <Button mode="outlined" onPress={() => setMetreAsked(null)}>
+            Cancel
+          </Button>
+        </Notice>
+      )}
       {section ? (
         <>
           <BarTempo song={song} section={section} bar={bar} />

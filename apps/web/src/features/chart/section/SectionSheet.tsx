@@ -1,3 +1,4 @@
+import { useTrouble } from '../../../components/useTrouble';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../../components/Button';
@@ -26,6 +27,12 @@ export function SectionSheet({ song, section, beside }: { song: Song; section: S
             more="A bar longer"
             onLess={bars > 1 ? () => change(setSectionLength(id, bars - 1)) : undefined}
             onMore={bars < LIMITS.barsPerSection ? () => change(setSectionLength(id, bars + 1)) : undefined}
+            number={{
+              value: bars,
+              least: 1,
+              most: LIMITS.barsPerSection,
+              onSet: (wanted) => change(setSectionLength(id, wanted)),
+            }}
           />
         </View>
         <LengthField key={bars} section={section} />
@@ -65,12 +72,13 @@ function LengthField({ section }: { section: Section }) {
     if (fits) change(setSectionLength(section.id, bars));
     else setTyped(String(section.bars));
   };
+  const said = useTrouble(!fits);
   return (
     <Field
       accessibilityLabel={`Length in bars, 1 to ${LIMITS.barsPerSection}`}
       value={typed}
       onChangeText={setTyped}
-      error={!fits}
+      {...said.field}
       onSubmitEditing={take}
       onBlur={take}
       inputMode="numeric"

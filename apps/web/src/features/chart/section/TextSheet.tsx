@@ -1,15 +1,17 @@
 import { useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, Text, View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { takeChart } from '@backline/core/edits/chart';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
-import { chartOfSheet, type SheetAsChart } from '@backline/core/formats/chordSheet/index';
+import { chartOfSheet, type LeftLine, type SheetAsChart } from '@backline/core/formats/chordSheet/index';
 import { counted } from '@backline/core/song/listed';
 import type { Song } from '@backline/core/song/schema';
+import { Fold } from '../../../components/Fold';
 import { Notice } from '../../../components/Notice';
 import { Sheet } from '../../../components/Sheet';
 import { change, useOpenSong } from '../../../state/openSong';
+import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SIZE } from '../../../theme/tokens';
@@ -28,20 +30,101 @@ function tryRead(text: string, base: Song): { song: Song } | { message: string }
 const barsOf = (song: Song): number => song.sections.reduce((sum, { bars }) => sum + bars, 0);
 
 /** A text that does not read, or has no bar lines and would have other bars, may be meant as a chord sheet. */
-function asSheet(text: string, read: ReturnType<typeof tryRead>): SheetAsChart | null {
+function asSheet(
+  text: string,
+  taken: ReadonlySet<number>,
+  read: ReturnType<typeof tryRead>,
+): SheetAsChart | null {
   if ('song' in read && /[|‖]/u.test(text)) return null;
-  const sheet = chartOfSheet(text);
+  const sheet = chartOfSheet(text, taken);
   return sheet && 'song' in read && barsOf(read.song) === sheet.bars ? null : sheet;
+}
+
+const WHY: Readonly<Record<LeftLine['why'], string>> = {
+  words: 'words',
+  tablature: 'tablature',
+  remark: 'a remark',
+  'no chords': 'a heading without chords',
+};
+
+/** What a sheet leaves out, line by line; what holds chords can be taken in. */
+function LeftOut({ left, onTake }: { left: readonly LeftLine[]; onTake: (line: number) => void }) {
+  const palette = usePalette();
+  const [open, setOpen] = useState(false);
+  return (
+    <View style={styles.whole}>
+      <Fold
+        title="What is left out"
+        facts={counted(left.length, 'line')}
+        open={open}
+        onTurn={() => setOpen(!open)}
+      >
+        {left.slice(0, SHOWN).map(({ line, text, why, canBeTaken }) => (
+          <View key={`${line} ${text}`} style={styles.left}>
+            <Text style={[TYPE.words, styles.grow, { color: palette.ink }]} numberOfLines={2}>
+              {`Line ${line}, ${WHY[why]}: ${text}`}
+            </Text>
+            {canBeTaken ? (
+              <Button
+                compact
+                mode="outlined"
+                accessibilityLabel={`Take in line ${line}`}
+                onPress={() => onTake(line)}
+              >
+                Take in
+              </Button>
+            ) : null}
+          </View>
+        ))}
+        {left.length > SHOWN ? (
+          <Text style={[TYPE.words, { color: palette.quiet }]}>{`and ${left.length - SHOWN} more.`}</Text>
+        ) : null}
+      </Fold>
+    </View>
+  );
+}
+
+/** So many lines that are left out are shown. */
+const SHOWN = 60;
+
+/** A chord sheet: one message, and first in it what makes a chart of it. */
+function AsChart({ sheet, onWrite, onTake }: AsChartProps) {
+  return (
+    <Notice
+      text={`This looks like a chord sheet: ${counted(sheet.sections, 'section')}, ${counted(sheet.bars, 'bar')}. ${sheet.told.join(' ')}`}
+    >
+      <Button mode="contained" onPress={() => onWrite(sheet.text)}>
+        Write it as a chart
+      </Button>
+      {sheet.left.length ? <LeftOut left={sheet.left} onTake={onTake} /> : null}
+    </Notice>
+  );
+}
+
+interface AsChartProps {
+  readonly sheet: SheetAsChart;
+  readonly onWrite: (text: string) => void;
+  readonly onTake: (line: number) => void;
 }
 
 /** The whole chart as text: type it, paste it, put it in. What does not read stays in the field. */
 export function TextSheet({ song, begin, beside }: { song: Song; begin?: string; beside: boolean }) {
   const palette = usePalette();
   const [text, setText] = useState(() => begin ?? writeChart(song));
+  /** Lines of a sheet that are said to be chords. */
+  const [taken, setTaken] = useState<ReadonlySet<number>>(new Set());
+  const write = (next: string): void => {
+    setText(next);
+    if (taken.size) setTaken(new Set());
+  };
   const read = useMemo(() => tryRead(text, song), [text, song]);
-  const sheet = useMemo(() => asSheet(text, read), [text, read]);
+  const sheet = useMemo(() => asSheet(text, taken, read), [text, taken, read]);
+  const said = useTrouble('message' in read && !sheet);
   return (
     <Sheet title="Chart as text" onClose={() => select(null)} tall beside={beside}>
+      {sheet ? (
+        <AsChart sheet={sheet} onWrite={write} onTake={(line) => setTaken(new Set([...taken, line]))} />
+      ) : null}
       <TextInput
         mode="outlined"
         label="Chart"
@@ -49,42 +132,36 @@ export function TextSheet({ song, begin, beside }: { song: Song; begin?: string;
         multiline
         numberOfLines={14}
         value={text}
-        onChangeText={setText}
-        error={'message' in read}
+        onChangeText={write}
+        {...said.field}
         autoCapitalize="none"
         autoCorrect={false}
         spellCheck={false}
         style={[styles.field, { backgroundColor: palette.paper }]}
       />
-      {sheet ? (
-        <Notice
-          text={`This looks like a chord sheet: ${counted(sheet.sections, 'section')}, ${counted(sheet.bars, 'bar')}. ${sheet.told.join(' ')}`}
-        >
-          <Button mode="contained" onPress={() => setText(sheet.text)}>
-            Write it as a chart
-          </Button>
-        </Notice>
-      ) : null}
-      {'message' in read ? (
-        <View role="alert">
+      {'message' in read && !sheet ? (
+        <View id={said.id} role="alert">
           <HelperText type="error" style={styles.help}>
             {read.message}
           </HelperText>
         </View>
       ) : null}
+      {/* A sheet is written as a chart first: then it is seen, and goes in. */}
       <View style={styles.buttons}>
-        <Button
-          mode="contained"
-          disabled={'message' in read}
-          onPress={() => {
-            if ('message' in read) return;
-            change(takeChart(read.song));
-            // What was refused stays in the field.
-            if (useOpenSong.getState().refusal === null) select(null);
-          }}
-        >
-          Put it in
-        </Button>
+        {sheet && 'message' in read ? null : (
+          <Button
+            mode="contained"
+            disabled={'message' in read}
+            onPress={() => {
+              if ('message' in read) return;
+              change(takeChart(read.song));
+              // What was refused stays in the field.
+              if (useOpenSong.getState().refusal === null) select(null);
+            }}
+          >
+            Put it in
+          </Button>
+        )}
         <Button mode="outlined" onPress={() => select(null)}>
           Leave as it was
         </Button>
@@ -97,4 +174,7 @@ const styles = StyleSheet.create({
   field: { ...TYPE.body, minHeight: 240 },
   help: { fontSize: SIZE.small },
   buttons: { flexDirection: 'row', gap: 8 },
+  left: { flexDirection: 'row', alignItems: 'center', gap: 8 },
+  grow: { flex: 1, minWidth: 0 },
+  whole: { width: '100%' },
 });

@@ -107,19 +107,21 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
         ))}
       </View>
       <View style={styles.set}>
-        {isTold ? act('Another like this', 'dice-multiple-outline', () => change(varyCells([cell]))) : null}
+        {isTold && !part.frozen
+          ? act('Another like this', 'dice-multiple-outline', () => change(varyCells([cell])))
+          : null}
         {where === null ? null : act('Alone', 'account-outline', () => change(playAlone(part.id, where)))}
         {act('Copy', 'content-copy', () => copyFrom(cell))}
         {copied && from
           ? act(`Put ${from.name}’s here`, 'content-paste', () => change(copyCell(copied, [cell])))
           : null}
         {act('Let all go', 'restore', () => change(clearCells([cell])), set.length === 0)}
-        {kind && kind.nature !== 'percussion'
+        {kind && kind.nature !== 'percussion' && !part.frozen
           ? act('Own chords', 'music-note-outline', () => openOver({ kind: 'own chords', part: part.id }))
           : null}
         {act('Cue', 'flag-outline', () => openOver({ kind: 'cue', id: null, at: 0, parts: [part.id] }))}
       </View>
-      {kind && kind.nature !== 'percussion' ? (
+      {kind && kind.nature !== 'percussion' && !part.frozen ? (
         <Fold title="For single chords" open={single} onTurn={() => setSingle(!single)}>
           <ForChords song={song} part={part} kind={kind} sectionId={playing.sectionId} />
         </Fold>

@@ -48,6 +48,7 @@ function Bars(props: {
       more={`${label}: a bar more`}
       onLess={value > 0 ? () => onSet(value - 1) : undefined}
       onMore={value < most ? () => onSet(value + 1) : undefined}
+      number={{ value, least: 0, most, onSet }}
     />
   );
 }
@@ -73,6 +74,7 @@ function Intro({ song }: { song: Song }) {
         more="Intro a bar longer"
         onLess={count > 1 ? () => setLength(count - 1) : undefined}
         onMore={count < most ? () => setLength(count + 1) : undefined}
+        number={{ value: count, least: 1, most, onSet: setLength }}
       />
       <View role="group" aria-label="Who plays in the intro" style={styles.row}>
         {song.parts.map((part) => {

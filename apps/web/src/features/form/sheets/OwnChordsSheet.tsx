@@ -21,6 +21,7 @@ import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Field } from '../../../components/Field';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
+import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
@@ -91,6 +92,7 @@ export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
   const palette = usePalette();
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const said = useTrouble(trouble !== null);
   const own = section.partChords?.[part.id];
   const chart = chordsInUse(section);
   const bars = sectionBars(section, song);
@@ -134,12 +136,12 @@ export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
         value={typed ?? textOf(own ?? chart, section, song)}
         onChangeText={setTyped}
         onSubmitEditing={write}
-        error={trouble !== null}
+        {...said.field}
         autoCapitalize="none"
         autoCorrect={false}
       />
       {trouble ? (
-        <Text role="alert" style={[TYPE.words, { color: palette.warning }]}>
+        <Text id={said.id} role="alert" style={[TYPE.words, { color: palette.warning }]}>
           {trouble}
         </Text>
       ) : null}

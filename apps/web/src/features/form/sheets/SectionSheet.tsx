@@ -64,6 +64,7 @@ function Endings({ song, section }: { song: Song; section: Section }) {
           more="A bar more"
           onLess={length > 1 ? () => setLength(length - 1) : undefined}
           onMore={length < section.bars - 1 ? () => setLength(length + 1) : undefined}
+          number={{ value: length, least: 1, most: section.bars - 1, onSet: setLength }}
         />
         <Button
           mode="outlined"
@@ -127,6 +128,7 @@ function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'scope'>) {
         more="A bar later"
         onLess={bar > 1 ? () => setAt(bar - 1) : undefined}
         onMore={bar < section.bars - 1 ? () => setAt(bar + 1) : undefined}
+        number={{ value: bar + 1, least: 2, most: section.bars, onSet: (wanted) => setAt(wanted - 1) }}
       />
       <View style={styles.acts}>
         <Button
