@@ -132,6 +132,7 @@ test('the tempo and the length of a bar are set where the bar is, and found by a
   await page.getByRole('tab', { name: 'Time' }).click();
   await page.getByRole('button', { name: 'Key, metre or tempo from here' }).click();
   await page.getByLabel('Metre', { exact: true }).selectOption('6/8');
+  await page.getByRole('button', { name: 'Change the metre' }).click();
   await page.getByRole('button', { name: 'Slower from here' }).click();
   await page.getByLabel('The tempo is reached').selectOption('over 2 bars');
   await page.getByLabel('The first bar').selectOption('pick-up of 1 beat');

@@ -182,7 +182,12 @@ test('a chord sheet as one has it: chords over words go in as a chart, with what
   await expect(notice).toContainText('2 sections, 8 bars');
   await expect(notice).toContainText('by its chords it is in E minor');
   await expect(notice).toContainText('Left out: 2 lines of words.');
-  await expect(page.getByRole('button', { name: 'Put it in' })).toBeDisabled();
+  // One message, and one thing to do about it: in sight, and first.
+  await expect(page.getByRole('dialog').getByRole('alert')).toHaveCount(1);
+  await expect(page.getByRole('button', { name: 'Put it in' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Write it as a chart' })).toBeInViewport({ ratio: 1 });
+  await page.getByRole('button', { name: 'What is left out' }).click();
+  await expect(notice).toContainText('Line 5, words: The lamps are lit');
   await page.getByRole('button', { name: 'Write it as a chart' }).click();
   await expect(page.getByLabel('Chart', { exact: true })).toHaveValue(
     /\[Verse\]\n\| Em \| C \| G \| D\/F# \|/,
@@ -324,5 +329,6 @@ test('a key change moves the chords with it, or keeps their sound', async ({ pag
   await page.getByLabel('Key', { exact: true }).selectOption({ label: 'G major' });
   await bar(page, 1, 'D sharp major|^Verse, bar 1: E flat major');
   await page.getByLabel('Metre', { exact: true }).selectOption('3/4');
+  await page.getByRole('button', { name: 'Change the metre' }).click();
   await expect(page.getByRole('button', { name: /^Verse, bar 2: C minor seven, 3 beats/ })).toBeVisible();
 });

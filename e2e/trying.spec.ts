@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { findings } from './support/axe';
-import { partNotes, saved, takeMidi, typeSong } from './support/songs';
+import { openDemo, partNotes, saved, takeMidi, typeSong } from './support/songs';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -30,7 +30,7 @@ test('patterns and a style are tried while the music runs, kept, starred, drawn 
   const before = await bandOf(page);
 
   await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
-  const sheet = page.getByRole('dialog', { name: 'Patterns for Bass' });
+  const sheet = page.getByRole('dialog', { name: 'Find a pattern for Bass' });
   await sheet.getByRole('button', { name: 'Try Pulse and rest' }).click();
   await expect(sheet.getByText('Pulse and rest is heard; nothing is changed yet.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
@@ -208,4 +208,22 @@ test('a player is kept from one song, and plays in another: as a part of its own
   expect(await findings(page)).toEqual([]);
   await own.getByRole('button', { name: `Delete ${name}` }).click();
   await expect(own.getByRole('status')).toContainText('is deleted');
+});
+
+test('a pattern tried for a section is heard where that is played, said, and the song is back where it was afterwards', async ({
+  page,
+}) => {
+  await openDemo(page, 'Last Ferry Out', 'band', 9);
+  await page.getByRole('radio', { name: 'Chorus', exact: true }).click();
+  const place = page.getByRole('region', { name: 'Transport' });
+  await expect(place).toContainText('Intro, bar 1');
+  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
+  await page.getByRole('button', { name: 'Another that fits' }).click();
+  await expect(page.getByRole('group', { name: /^Trying / })).toContainText(
+    'is heard in Chorus, from the bar before',
+  );
+  // It goes round there: the bar before the chorus, and the chorus.
+  await expect(place).toContainText(/Verse|Chorus/);
+  await page.getByRole('button', { name: 'Let it go' }).click();
+  await expect(place).toContainText('Intro, bar 1');
 });

@@ -210,7 +210,12 @@ export function SongShell() {
             </View>
           ) : null}
           {/* It stays where a sheet takes its place, and is left as it was. */}
-          <View style={[styles.half, wide && selected ? styles.covered : { borderColor: palette.line }]}>
+          <View
+            style={[
+              styles.half,
+              wide && selected ? styles.covered : isBeside && { borderColor: palette.line },
+            ]}
+          >
             <Boundary subject={view} remedy={REMEDY}>
               {isHere ? <Slot /> : null}
             </Boundary>

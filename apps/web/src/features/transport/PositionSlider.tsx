@@ -48,11 +48,11 @@ export function PositionSlider({ band, isTouched }: { band: Band; isTouched: boo
           player.seek(band.bars[Number(e.target.value)]!.start),
         style: {
           position: 'absolute',
-          // As high as a fingertip, over a line that is not.
-          top: (HEIGHT - TOUCH) / 2,
+          // Where it is touched, as high as a fingertip, over a line that is not.
+          top: isTouched ? (HEIGHT - TOUCH) / 2 : 0,
           left: 0,
           width: '100%',
-          height: TOUCH,
+          height: isTouched ? TOUCH : HEIGHT,
           margin: 0,
           pointerEvents: isTouched ? 'auto' : 'none',
         },

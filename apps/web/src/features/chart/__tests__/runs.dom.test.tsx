@@ -202,10 +202,16 @@ describe('key and metre', () => {
 
   it('of the song: each chord in its bar, or every length', () => {
     openChart(CHART, { kind: 'key' });
+    const take = (): void => void fireEvent.click(screen.getByRole('button', { name: 'Change the metre' }));
     pick('Metre', '3/4');
+    // What it does is told before it is done.
+    expect(screen.getByRole('alert').textContent).toMatch(/From 4\/4 to 3\/4: chords stay on their beats/);
+    expect(chords()[1]).toBe('4:Am7');
+    take();
     expect(chords()).toEqual(['0:C', '3:Am7', '6:F', '9:G7']);
     fireEvent.click(screen.getByRole('radio', { name: 'every length in beats' }));
     pick('Metre', '4/4');
+    take();
     expect(chords().slice(0, 2)).toEqual(['0:C', '3:Am7']);
   });
 });

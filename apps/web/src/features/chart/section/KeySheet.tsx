@@ -77,15 +77,6 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
         ]}
         onChoose={(value) => setMetreAsked(value)}
       />
-      <Choices
-        label="When the metre changes, keep"
-        value={keep}
-        choices={[
-          { value: 'bars', label: 'each chord in its bar' },
-          { value: 'beats', label: 'every length in beats' },
-        ]}
-        onChoose={setKeep}
-      />
       {metreAsked === null || (metreAsked || before.metre) === holds.metre ? null : (
         <Notice text={metreInWords(holds.metre, metreAsked || before.metre, keep)}>
           <Button
@@ -102,6 +93,15 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
           </Button>
         </Notice>
       )}
+      <Choices
+        label="When the metre changes, keep"
+        value={keep}
+        choices={[
+          { value: 'bars', label: 'each chord in its bar' },
+          { value: 'beats', label: 'every length in beats' },
+        ]}
+        onChoose={setKeep}
+      />
       {section ? (
         <>
           <BarTempo song={song} section={section} bar={bar} />
