@@ -10,7 +10,7 @@ test.use({ viewport: { width: 390, height: 844 } });
 async function songByTrying(page: Page): Promise<void> {
   await typeSong(page, ['C', 'Am7', 'F', 'G7']);
   await page.getByRole('link', { name: 'Band' }).click();
-  await page.getByRole('button', { name: 'Patterns for Bass' }).click();
+  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
   await page.getByRole('button', { name: 'Try Octave rock' }).click();
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: /^Close/ }).click();
@@ -29,7 +29,7 @@ test('patterns and a style are tried while the music runs, kept, starred, drawn 
   await page.getByRole('link', { name: 'Band' }).click();
   const before = await bandOf(page);
 
-  await page.getByRole('button', { name: 'Patterns for Bass' }).click();
+  await page.getByRole('button', { name: 'Find a pattern for Bass' }).click();
   const sheet = page.getByRole('dialog', { name: 'Patterns for Bass' });
   await sheet.getByRole('button', { name: 'Try Pulse and rest' }).click();
   await expect(sheet.getByText('Pulse and rest is heard; nothing is changed yet.')).toBeVisible();
