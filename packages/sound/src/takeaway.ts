@@ -1,6 +1,6 @@
 /** A song, or a stretch of it, as files of sound: the whole and its parts, all in one pass. */
-import { encoderFor, type AudioFormat, type Encoder, type EncoderModules } from './encode/formats';
-import { FILE_RATE } from './encode/size';
+import { FILE_RATE, type AudioFormat } from './encode/audioFormats';
+import { encoderFor, type Encoder, type EncoderModules } from './encode/formats';
 import { LoudnessMeter } from './loudness';
 import type { DecodedBank } from './messages';
 import { renderSong, type Stereo } from './render';

@@ -1,10 +1,7 @@
 /** Files of sound, written piece by piece: frames in, bytes out. */
 import { createEncoder } from 'wasm-media-encoders';
-import { BITRATE } from './size';
+import { BITRATE, type AudioFormat } from './audioFormats';
 import { WAV_HEADER, WavWriter, wavHeader, type Depth } from './wav';
-
-export const AUDIO_FORMATS = ['wav16', 'wav24', 'mp3', 'ogg'] as const;
-export type AudioFormat = (typeof AUDIO_FORMATS)[number];
 
 export const ENDING: Readonly<Record<AudioFormat, string>> = {
   wav16: '.wav',

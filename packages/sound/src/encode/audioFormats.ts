@@ -1,5 +1,7 @@
-/** How large files of sound are. */
-import type { AudioFormat } from './formats';
+/** What files of sound there are, and how large they get. */
+
+export const AUDIO_FORMATS = ['wav16', 'wav24', 'mp3', 'ogg'] as const;
+export type AudioFormat = (typeof AUDIO_FORMATS)[number];
 
 /** Frames a second of the files: as on a compact disc. */
 export const FILE_RATE = 44_100;
