@@ -44,6 +44,12 @@ function show(path: string, isKept: boolean): void {
   useShownKept.setState({ paths: next });
 }
 
+/** True for a song that was asked for before it was saved, and answered after. */
+function isOlder(answer: unknown, kept: unknown): boolean {
+  const [one, other] = [answer, kept].map((of) => (of as { revision?: unknown } | null)?.revision);
+  return typeof one === 'number' && typeof other === 'number' && one < other;
+}
+
 /** Keeps an answer; where the device has no room for it, what it kept before stays. */
 export async function keepAnswer(shelf: Shelf, path: string, answer: unknown): Promise<void> {
   show(path, false);
@@ -51,6 +57,8 @@ export async function keepAnswer(shelf: Shelf, path: string, answer: unknown): P
   if (!db) return;
   try {
     const change = db.transaction('answers', 'readwrite');
+    const before = await change.store.get(path);
+    if (isOlder(answer, before?.answer)) return;
     await change.store.put({ path, shelf, at: Date.now(), answer });
     const oldest = IDBKeyRange.bound([shelf, 0], [shelf, Infinity]);
     let over = (await change.store.index('shelf').count(oldest)) - MOST[shelf];

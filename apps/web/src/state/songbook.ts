@@ -4,6 +4,7 @@ import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { setTitle } from '@backline/core/edits/song';
 import { ChartError } from '@backline/core/formats/chart/index';
 import { readChartOrSheet } from '@backline/core/formats/chordSheet/read';
+import { mendSong } from '@backline/core/song/mend';
 import { readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { freeName } from '@backline/core/song/names';
@@ -81,12 +82,21 @@ function songsIn(document: unknown): Brought {
   const documents = book.success ? book.data.songs : [document];
   const songs: Song[] = [];
   const troubles: string[] = [];
+  const told: string[] = [];
   documents.forEach((one, i) => {
     const { song, trouble } = readSong(one);
+    const which = documents.length > 1 ? `Song ${i + 1}: ` : '';
+    // What does not read as it stands comes in as far as it goes; the file has the rest.
+    const mended = song ? null : mendSong(one);
     if (song) songs.push(song);
-    else troubles.push(documents.length > 1 ? `Song ${i + 1}: ${trouble}` : trouble);
+    else if (mended) {
+      songs.push(mended.song);
+      told.push(
+        `${which}It does not read as it stands (${mended.told.slice(0, 3).join(' ')}). What reads of it came in.`,
+      );
+    } else troubles.push(which + trouble);
   });
-  return { songs, troubles, told: [] };
+  return { songs, troubles, told };
 }
 
 const notBrought = (trouble: string): Brought => ({ songs: [], troubles: [trouble], told: [] });

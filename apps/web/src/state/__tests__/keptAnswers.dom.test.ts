@@ -59,6 +59,14 @@ it('what the server refuses is said, and a song that is gone is kept no longer',
   expect(await keptAnswer('/g')).toBeNull();
 });
 
+it('an answer that comes late, from before a save, does not take the place of what was saved', async () => {
+  await keepAnswer('songs', '/late', { revision: 6, song: 'saved' });
+  await keepAnswer('songs', '/late', { revision: 5, song: 'before' });
+  expect(await keptAnswer('/late')).toEqual({ revision: 6, song: 'saved' });
+  await keepAnswer('songs', '/late', { revision: 7, song: 'after' });
+  expect(await keptAnswer('/late')).toEqual({ revision: 7, song: 'after' });
+});
+
 it('searches push no song out, and of each the ones longest unasked go first', async () => {
   await keepAnswer('songs', '/song', 'mine');
   for (let i = 0; i < 65; i++) await keepAnswer('lists', `/list/${i}`, `list ${i}`);
