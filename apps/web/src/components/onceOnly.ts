@@ -11,19 +11,28 @@ const STEPS = '[data-testid=stepper]';
 const CONTROL =
   'a, button, [role=button], [role=link], [role=switch], [role=checkbox], [role=radio], [role=tab]';
 
-let last: { readonly control: Element; readonly at: number } | null = null;
+let last: { readonly control: Element; readonly at: number; readonly x: number; readonly y: number } | null =
+  null;
+
+/** How far a finger that slips comes at most, px. */
+const SLIP = 16;
+
+/** True where a click is the second of a finger: on the same control, or on what has come in its place under it. */
+function isSecond(event: MouseEvent, control: Element): boolean {
+  if (!last || event.timeStamp - last.at >= MOMENT) return false;
+  if (last.control === control) return true;
+  // By key a click has no place.
+  return event.detail > 0 && Math.hypot(event.clientX - last.x, event.clientY - last.y) < SLIP;
+}
 
 function click(event: MouseEvent): void {
   const control = event.target instanceof Element ? event.target.closest(CONTROL) : null;
   if (!control || control.closest(STEPS)) return;
-  const at = event.timeStamp;
-  const isSame =
-    last !== null && at - last.at < MOMENT && (last.control === control || !last.control.isConnected);
-  if (isSame) {
+  if (isSecond(event, control)) {
     event.preventDefault();
     event.stopImmediatePropagation();
   }
-  last = { control, at };
+  last = { control, at: event.timeStamp, x: event.clientX, y: event.clientY };
 }
 
 if (typeof document !== 'undefined') document.addEventListener('click', click, true);
