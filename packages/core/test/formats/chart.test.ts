@@ -1,3 +1,5 @@
+import { wholeBar } from '@backline/core/time/bars';
+import { readBarsText } from '@backline/core/edits/bars';
 import fc from 'fast-check';
 import { ChartError, readChart, writeChart } from '@backline/core/formats/chart/index';
 import { renderBand } from '@backline/core/band/index';
@@ -260,4 +262,37 @@ describe('chords as people write them (common practice)', () => {
   it('bb7 can be two things, and asks which', () => {
     expect(() => symbols('bb7')).toThrow(/two ways. Did you mean "Bb7" or "B7"/);
   });
+});
+
+describe('what is written in a bar and means something else', () => {
+  const bar = wholeBar('4/4', 'C');
+  const told = (text: string): { reason: string; offers: readonly string[] } => {
+    try {
+      readBarText(text, bar);
+    } catch (error) {
+      if (error instanceof ChartError) return { reason: error.reason, offers: error.unread?.offers ?? [] };
+      throw error;
+    }
+    throw new Error(`"${text}" was read`);
+  };
+
+  it('a number alone among chords by name is asked, not guessed', () => {
+    expect(told('Am7 2 D7')).toEqual({
+      reason: expect.stringMatching(/degree or a length.*Write D/),
+      offers: ['D'],
+    });
+    expect(readBarText('1 5', bar).map((c) => c.symbol)).toEqual(['C', 'G']);
+    expect(readBarText('1 V7/vi', bar)).toHaveLength(2);
+  });
+
+  it('what is said of a chord in front of it is put behind it, and what is offered reads', () => {
+    const { reason, offers } = told('{push 1/8}C Am');
+    expect([reason, offers]).toEqual([expect.stringMatching(/stands behind it/), ['C{push 1/8}']]);
+    expect(readBarText('C Am'.replace('C', offers[0]!), bar)[0]!.push).toBe(240);
+    expect(told('{push 1/8}').reason).toMatch(/Write it like C\{push 1\/8\}/);
+  });
+
+  it.each(['||:', '|:', ':|', '|', '||'])('"%s" is no bar, and says so', (text) =>
+    expect(() => readBarsText(text, () => bar)).toThrow(ChartError),
+  );
 });

@@ -1,6 +1,8 @@
-import { fireEvent, render, screen } from '@testing-library/react';
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { PaperProvider } from 'react-native-paper';
 import { Choices } from '../Choices';
 import { Range } from '../Range';
+import { Stepper } from '../Stepper';
 
 describe('choices', () => {
   it('are a radio group by name, one checked, and tell what is chosen', () => {
@@ -34,5 +36,51 @@ describe('a range', () => {
     expect(slider.getAttribute('aria-valuetext')).toBe('30 ms across');
     fireEvent.change(slider, { target: { value: '60' } });
     expect(values).toEqual([60]);
+  });
+});
+
+describe('a stepper', () => {
+  const shown = (on: { more?: () => void; set?: (value: number) => void }) =>
+    render(
+      <PaperProvider>
+        <Stepper
+          label="Length"
+          text="4 bars"
+          less="A bar less"
+          more="A bar more"
+          onLess={undefined}
+          onMore={on.more}
+          number={on.set && { value: 4, least: 1, most: 99, onSet: on.set }}
+        />
+      </PaperProvider>,
+    );
+
+  it('goes on while it is held, and stops when it is let go', () => {
+    jest.useFakeTimers();
+    const more = jest.fn();
+    shown({ more });
+    const button = screen.getByRole('button', { name: 'A bar more' });
+    fireEvent.mouseDown(button, { button: 0 });
+    act(() => void jest.advanceTimersByTime(450 + 5 * 90 + 60));
+    const held = more.mock.calls.length;
+    expect(held).toBeGreaterThanOrEqual(5);
+    fireEvent.mouseUp(button, { button: 0 });
+    act(() => void jest.advanceTimersByTime(2000));
+    expect(more.mock.calls.length).toBe(held);
+    jest.useRealTimers();
+  });
+
+  it.each([
+    ['16', 16],
+    ['500', 99],
+    ['0', 1],
+  ])('takes a number that is typed: %s is %d', (typed, value) => {
+    const set = jest.fn();
+    shown({ set });
+    fireEvent.click(screen.getByRole('button', { name: /^Length: 4 bars\. Type a number/ }));
+    const field = screen.getByLabelText('Length, a number from 1 to 99');
+    fireEvent.change(field, { target: { value: typed } });
+    fireEvent.blur(field);
+    expect(set).toHaveBeenCalledWith(value);
   });
 });

@@ -32,7 +32,7 @@ import {
 import { Glance } from './Glance';
 import { Grid, NAME } from './Grid';
 import { LiftLine } from './LiftLine';
-import { formPlayings, placeOf, playingWords, type FormPlaying, type Scope } from './playings';
+import { formPlayings, nearestTo, placeOf, playingWords, type FormPlaying, type Scope } from './playings';
 import { CellSheet, ScopeChoice } from './sheets/CellSheet';
 import { CloseSheet } from './sheets/CloseSheet';
 import { CompareSheet } from './sheets/CompareSheet';
@@ -152,12 +152,6 @@ function Over({ song, open, playings, playing, scope, width }: OverProps) {
     case 'close':
       return <CloseSheet song={song} />;
   }
-}
-
-/** The playing that stands nearest to one that is no more: the last of its place of the form, else the first. */
-function nearestTo(gone: string | null, playings: readonly FormPlaying[]): FormPlaying | undefined {
-  const entry = gone?.split('/')[0];
-  return playings.filter((p) => p.entry === entry).at(-1) ?? playings[0];
 }
 
 /** What is open over the grid has its place in the history. */

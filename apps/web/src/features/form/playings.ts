@@ -86,3 +86,12 @@ export function placeOf(song: Song, playing: FormPlaying, scope: Scope): Where {
 /** What a scope is called at a playing. */
 export const scopeWords = (playing: FormPlaying, scope: Scope): string =>
   scope === 'song' ? 'the whole song' : scope === 'section' ? playing.name : `time ${playing.time} only`;
+
+/** The playing that stands nearest to one that is no more: the last of its place of the form, else the first. */
+export function nearestTo<P extends Pick<FormPlaying, 'entry'>>(
+  gone: string | null,
+  playings: readonly P[],
+): P | undefined {
+  const entry = gone?.split('/')[0];
+  return playings.filter((p) => p.entry === entry).at(-1) ?? playings[0];
+}

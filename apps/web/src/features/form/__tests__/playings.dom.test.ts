@@ -4,7 +4,7 @@ import { addSecondEnding, setClose } from '@backline/core/edits/closing';
 import { addSection } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { formPlayings, isOfForm, placeOf, playingWords } from '../playings';
+import { formPlayings, isOfForm, placeOf, playingWords, nearestTo } from '../playings';
 
 const song = readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS);
 
@@ -50,4 +50,13 @@ it('a place of the form that is no more is gone at once, and a new one is there 
     ['Bridge', 11520, 11520],
   ]);
   expect(placeOf(more, playings[3]!, 'section')).toBe(more.sections[2]!.id);
+});
+
+it('where a playing is gone the last of its place of the form is nearest, not the first of the song', () => {
+  const at = (entry: string, pass: number) => ({ entry, id: `${entry}/${pass}` });
+  const left = [at('e1', 0), at('e2', 0), at('e2', 1), at('e3', 0)];
+  expect(nearestTo('e2/2', left)?.id).toBe('e2/1');
+  expect(nearestTo('e9/0', left)?.id).toBe('e1/0');
+  expect(nearestTo(null, left)?.id).toBe('e1/0');
+  expect(nearestTo('e2/0', [])).toBeUndefined();
 });

@@ -12,7 +12,7 @@ import { Choices, asNamed } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
 import { Range } from '../../../components/Range';
 import { Sheet } from '../../../components/Sheet';
-import { Stepper } from '../../../components/Stepper';
+import { Stepper, type StepperNumber } from '../../../components/Stepper';
 import { Toggle } from '../../../components/Toggle';
 import { change, useOpenSong } from '../../../state/openSong';
 import { partKind, songStyle, repertoireTools } from '../../../state/repertoire';
@@ -130,13 +130,24 @@ interface MomentProps {
   /** Undefined where it goes no further that way. */
   readonly byBar: (way: 1 | -1) => (() => void) | undefined;
   readonly byBeat: (way: 1 | -1) => (() => void) | undefined;
+  /** Its bar as a number that can be typed. */
+  readonly number: StepperNumber;
 }
 
 /** A place of a section that is moved by bars and by beats. */
-function Moment({ label, text, does: [barLess, barMore, beatLess, beatMore], byBar, byBeat }: MomentProps) {
+function Moment({ label, text, does, byBar, byBeat, number }: MomentProps) {
+  const [barLess, barMore, beatLess, beatMore] = does;
   return (
     <>
-      <Stepper label={label} text={text} less={barLess} more={barMore} onLess={byBar(-1)} onMore={byBar(1)} />
+      <Stepper
+        label={label}
+        text={text}
+        less={barLess}
+        more={barMore}
+        onLess={byBar(-1)}
+        onMore={byBar(1)}
+        number={number}
+      />
       <Stepper
         label={`${label}, by beats`}
         text={text}
@@ -232,6 +243,12 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
         does={['A bar earlier', 'A bar later', 'A beat earlier', 'A beat later']}
         byBar={(way) => moveTo(barBy(cue.at, way))}
         byBeat={(way) => moveTo(beatBy(cue.at, way))}
+        number={{
+          value: barIndexAt(bars, cue.at) + 1,
+          least: 1,
+          most: bars.length,
+          onSet: (bar) => moveTo(bars[bar - 1]!.start)?.(),
+        }}
       />
       <Moment
         label="Until"
@@ -239,6 +256,13 @@ export function CueSheet({ song, section, id, at, parts }: CueSheetProps) {
         does={['End a bar earlier', 'End a bar later', 'End a beat earlier', 'End a beat later']}
         byBar={(way) => endAt(barBy(until, way))}
         byBeat={(way) => endAt(beatBy(until, way))}
+        number={{
+          value: barIndexAt(bars, until - 1) + 1,
+          least: barIndexAt(bars, cue.at) + 1,
+          most: bars.length,
+          // It ends with the bar that is named.
+          onSet: (bar) => endAt(bars[bar - 1]!.start + bars[bar - 1]!.length)?.(),
+        }}
       />
       {what === 'other' ? <Otherwise song={song} cue={cue} put={(settings) => put({ settings })} /> : null}
       <View style={styles.row}>
