@@ -245,7 +245,7 @@ test('an answer that cannot be understood is told, and not asked for again witho
   });
   await setTitle(page, 'In the café');
   await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible();
-  await expect(page.getByRole('alert')).toContainText('cannot be understood');
+  await expect(page.getByRole('alert')).toContainText('cannot be read as it stands');
   expect(asked).toBe(3);
   await page.unroute('**/api/songs/*');
   await page.getByRole('button', { name: 'Try again' }).click();
@@ -277,7 +277,7 @@ test('a song that this version cannot read is not lost: what is stored comes as 
     await route.fulfill({ response, json: { ...body, song: { ...body.song, version: 99, poem: 'kept' } } });
   });
   await page.goto(address);
-  await expect(page.getByRole('alert')).toContainText('cannot be understood');
+  await expect(page.getByRole('alert')).toContainText('cannot be read as it stands');
   const waiting = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save what is stored as a file' }).click();
   const text = readFileSync((await (await waiting).path())!, 'utf8');

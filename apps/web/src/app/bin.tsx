@@ -1,1 +1,3 @@
-export { BinScreen as default } from '../features/songbook/BinScreen';
+import { later } from '../components/later';
+
+export default later(() => import('../features/songbook/BinScreen').then((m) => m.BinScreen));

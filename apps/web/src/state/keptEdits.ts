@@ -2,7 +2,7 @@
  * Songs edited here and not yet saved, as the patches that were made. Each tab keeps its own, in memory and in the
  * device's journal, so that two tabs never write over each other; what a tab that is gone left can be taken over.
  */
-import { mendSong, type Mended } from '@backline/core/song/mend';
+import type { Mended } from '@backline/core/song/mend';
 import { PatchesDoNotFit, wholeSong, withPatches, type SongPatch } from '@backline/core/song/patches';
 import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
@@ -266,7 +266,7 @@ const titleOf = (base: unknown): string | null => {
 };
 
 /** The song with as many of the edits as fit, as far as it goes. */
-function mendedOf({ run, edits }: FoundRun): Mended | null {
+async function mendedOf({ run, edits }: FoundRun): Promise<Mended | null> {
   let song = run?.base ?? null;
   for (const { patches } of edits) {
     try {
@@ -275,6 +275,8 @@ function mendedOf({ run, edits }: FoundRun): Mended | null {
       break;
     }
   }
+  // Hardly ever asked for: it comes when it is.
+  const { mendSong } = await import('@backline/core/song/mend');
   return mendSong(song);
 }
 
@@ -286,22 +288,21 @@ export async function unreadEdits(): Promise<Unread[]> {
     ...{ key, song: '', title: null, at: 0, contents: text, mended: null },
     trouble: 'It is damaged, or cut off.',
   }));
-  const inJournal = found.flatMap((one, i): Unread[] => {
+  const inJournal: Unread[] = [];
+  for (const [i, one] of found.entries()) {
     const left = readLeft(one);
-    if (!left || isLeft(left)) return [];
+    if (!left || isLeft(left)) continue;
     const key = keys[i]!;
-    return [
-      {
-        key,
-        song: songOf(key),
-        trouble: left.trouble,
-        at: Number(one.edits.at(-1)?.at) || 0,
-        title: titleOf(one.run?.base),
-        contents: one,
-        mended: mendedOf(one),
-      },
-    ];
-  });
+    inJournal.push({
+      key,
+      song: songOf(key),
+      trouble: left.trouble,
+      at: Number(one.edits.at(-1)?.at) || 0,
+      title: titleOf(one.run?.base),
+      contents: one,
+      mended: await mendedOf(one),
+    });
+  }
   return [...inJournal, ...before];
 }
 

@@ -4,7 +4,6 @@ import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { setTitle } from '@backline/core/edits/song';
 import { ChartError } from '@backline/core/formats/chart/index';
 import { readChartOrSheet } from '@backline/core/formats/chordSheet/read';
-import { mendSong } from '@backline/core/song/mend';
 import { readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { freeName } from '@backline/core/song/names';
@@ -77,17 +76,17 @@ export interface Brought {
   readonly told: readonly string[];
 }
 
-function songsIn(document: unknown): Brought {
+async function songsIn(document: unknown): Promise<Brought> {
   const book = bookSchema.safeParse(document);
   const documents = book.success ? book.data.songs : [document];
   const songs: Song[] = [];
   const troubles: string[] = [];
   const told: string[] = [];
-  documents.forEach((one, i) => {
+  for (const [i, one] of documents.entries()) {
     const { song, trouble } = readSong(one);
     const which = documents.length > 1 ? `Song ${i + 1}: ` : '';
     // What does not read as it stands comes in as far as it goes; the file has the rest.
-    const mended = song ? null : mendSong(one);
+    const mended = song ? null : (await import('@backline/core/song/mend')).mendSong(one);
     if (song) songs.push(song);
     else if (mended) {
       songs.push(mended.song);
@@ -95,7 +94,7 @@ function songsIn(document: unknown): Brought {
         `${which}It does not read as it stands (${mended.told.slice(0, 3).join(' ')}). What reads of it came in.`,
       );
     } else troubles.push(which + trouble);
-  });
+  }
   return { songs, troubles, told };
 }
 
@@ -118,7 +117,7 @@ export async function readBrought(file: Pick<File, 'name' | 'size' | 'text'>): P
   const text = (await file.text()).replace(/^\ufeff/, '');
   if (/^\s*[{[]\s*"/.test(text) || file.name.endsWith('.json')) {
     try {
-      return songsIn(JSON.parse(text));
+      return await songsIn(JSON.parse(text));
     } catch {
       return notBrought(`${file.name} is damaged, or cut off: it is no JSON that can be read.`);
     }

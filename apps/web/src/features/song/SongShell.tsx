@@ -26,7 +26,6 @@ import { ChartScreen } from '../chart/ChartScreen';
 import { ChartSheet } from '../chart/ChartSheet';
 import { select, selectionOf, selectionText, useSelection } from '../chart/selection';
 import { Transport, togglePlay } from '../transport/Transport';
-import { NotOpened } from './NotOpened';
 import { SongHeader, VIEWS, type SongView } from './SongHeader';
 import { Troubles } from './Troubles';
 
@@ -111,6 +110,9 @@ const REMEDY = {
     undo();
   },
 };
+
+/** Why a song does not open is seldom asked. */
+const NotOpened = later(() => import('./NotOpened').then((m) => m.NotOpened));
 
 /** Files to take away come when they are first asked for. */
 const TakeSheet = later(() => import('./TakeSheet').then((m) => m.TakeSheet));

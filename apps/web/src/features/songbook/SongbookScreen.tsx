@@ -14,7 +14,7 @@ import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../stat
 import { download } from '../../state/download';
 import { begin } from '../../state/fresh';
 import { useInHistory } from '../../state/history';
-import { letGo, rehome, sendLeftovers, useHomeless } from '../../state/leftovers';
+import { letGo, rehome, sendLeftovers, useHomeless, useUnread } from '../../state/leftovers';
 import { loadRepertoire } from '../../state/repertoire';
 import { flush } from '../../state/saver';
 import { bringIn, readBrought, wholeBook } from '../../state/songbook';
@@ -23,11 +23,11 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { FindBar } from './FindBar';
 import { SongRow } from './SongRow';
-import { UnreadEdits } from './Unread';
 import { stopPreview, usePreview } from './usePreview';
 import { useSettled } from './useSettled';
 import { useSongList } from './useSongList';
 
+const UnreadEdits = later(() => import('./Unread').then((m) => m.UnreadEdits));
 const SeveralBar = later(() => import('./SeveralBar').then((m) => m.SeveralBar));
 const SongMenu = later(() => import('./SongMenu').then((m) => m.SongMenu));
 
@@ -107,6 +107,7 @@ export function SongbookScreen() {
   /** Ids of songs that are chosen; null while none are to be. */
   const [several, setSeveral] = useState<readonly string[] | null>(null);
   const preview = usePreview(setTrouble);
+  const isUnread = useUnread((s) => s.edits.length > 0);
   useInHistory('menu', menu, setMenu);
   useInHistory('several', several && 'some', (asked) => setSeveral(asked === null ? null : (several ?? [])));
 
@@ -177,7 +178,7 @@ export function SongbookScreen() {
           </Text>
         ) : null}
         <HomelessEdits attempt={attempt} />
-        <UnreadEdits titles={(songs ?? []).map(({ title }) => title)} attempt={attempt} />
+        {isUnread ? <UnreadEdits titles={(songs ?? []).map(({ title }) => title)} attempt={attempt} /> : null}
         {isKept ? (
           <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
             The server does not answer. These are the songs as this device keeps them.

@@ -52,5 +52,11 @@ interface Props {
 /** Work of this device that does not read: told, taken away as a file, removed only by hand. */
 export function UnreadEdits(props: Props) {
   const all = useUnread((s) => s.edits);
-  return all.map((edits) => <Edits key={edits.key} edits={edits} {...props} />);
+  return (
+    <>
+      {all.map((edits) => (
+        <Edits key={edits.key} edits={edits} {...props} />
+      ))}
+    </>
+  );
 }
