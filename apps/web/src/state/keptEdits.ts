@@ -275,9 +275,9 @@ async function mendedOf({ run, edits }: FoundRun): Promise<Mended | null> {
       break;
     }
   }
-  // Hardly ever asked for: it comes when it is.
-  const { mendSong } = await import('@backline/core/song/mend');
-  return mendSong(song);
+  // Hardly ever asked for: it comes when it is. Where it does not, all of it can still be saved as a file.
+  const mending = await import('@backline/core/song/mend').catch(() => null);
+  return mending && mending.mendSong(song);
 }
 
 /** What tabs that are gone left and nobody can take over. */

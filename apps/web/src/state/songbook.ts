@@ -2,8 +2,7 @@
 import { z } from 'zod';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { setTitle } from '@backline/core/edits/song';
-import { ChartError } from '@backline/core/formats/chart/index';
-import { readChartOrSheet } from '@backline/core/formats/chordSheet/read';
+import { ChartError } from '@backline/core/formats/chart/error';
 import { readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { freeName } from '@backline/core/song/names';
@@ -102,8 +101,10 @@ const notBrought = (trouble: string): Brought => ({ songs: [], troubles: [troubl
 
 /** Reads a text as a chart, or as a chord sheet. */
 async function songInText(name: string, text: string): Promise<Brought> {
+  const { readChartOrSheet } = await import('@backline/core/formats/chordSheet/read');
+  const repertoire = await loadRepertoire();
   try {
-    const { song, told } = readChartOrSheet(text, await loadRepertoire());
+    const { song, told } = readChartOrSheet(text, repertoire);
     return { songs: [song], troubles: [], told };
   } catch (error) {
     if (!(error instanceof ChartError)) throw error;
@@ -116,13 +117,23 @@ export async function readBrought(file: Pick<File, 'name' | 'size' | 'text'>): P
   if (file.size > MOST_BROUGHT) return notBrought(`${file.name} is too large: 60 MB at most.`);
   const text = (await file.text()).replace(/^\ufeff/, '');
   if (/^\s*[{[]\s*"/.test(text) || file.name.endsWith('.json')) {
+    let document: unknown;
     try {
-      return await songsIn(JSON.parse(text));
+      document = JSON.parse(text);
     } catch {
       return notBrought(`${file.name} is damaged, or cut off: it is no JSON that can be read.`);
     }
+    return songsIn(document);
   }
   return songInText(file.name, text);
+}
+
+const NEW_SONG = 'title: New song\n[Verse]\n| C | / / / / | / / / / | / / / / |';
+
+/** A song of four bars, ready to be written in. */
+export async function newSong(): Promise<Song> {
+  const { readChart } = await import('@backline/core/formats/chart/index');
+  return readChart(NEW_SONG, await loadRepertoire());
 }
 
 /** Puts songs into the songbook, the last of them first, so that they stand in their order. */

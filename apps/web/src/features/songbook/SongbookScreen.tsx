@@ -3,7 +3,6 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, Snackbar } from 'react-native-paper';
 import { mutate as mutateTags } from 'swr';
-import { readChart } from '@backline/core/formats/chart/index';
 import type { SongSummary } from '@backline/core/song/transport';
 import { Button } from '../../components/Button';
 import { FileButton } from '../../components/FileButton';
@@ -15,9 +14,8 @@ import { download } from '../../state/download';
 import { begin } from '../../state/fresh';
 import { useInHistory } from '../../state/history';
 import { letGo, rehome, sendLeftovers, useHomeless, useUnread } from '../../state/leftovers';
-import { loadRepertoire } from '../../state/repertoire';
 import { flush } from '../../state/saver';
-import { bringIn, readBrought, wholeBook } from '../../state/songbook';
+import { bringIn, newSong, readBrought, wholeBook } from '../../state/songbook';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
@@ -32,8 +30,6 @@ const SeveralBar = later(() => import('./SeveralBar').then((m) => m.SeveralBar))
 const SongMenu = later(() => import('./SongMenu').then((m) => m.SongMenu));
 
 /** What a new song starts as: four bars on one chord, which already play. */
-const NEW_SONG = 'title: New song\n[Verse]\n| C | / / / / | / / / / | / / / / |';
-
 /** How long the way back from a deletion stays on screen, milliseconds; the bin has it for longer. */
 const UNDO_SHOWN = 10_000;
 
@@ -142,7 +138,7 @@ export function SongbookScreen() {
   };
   const start = () =>
     attempt(async () => {
-      router.push(`/song/${begin(readChart(NEW_SONG, await loadRepertoire()))}/chart`);
+      router.push(`/song/${begin(await newSong())}/chart`);
     });
   const remove = (song: SongSummary) =>
     attempt(async () => {
