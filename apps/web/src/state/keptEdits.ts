@@ -6,7 +6,7 @@ import type { Mended } from '@backline/core/song/mend';
 import { PatchesDoNotFit, wholeSong, withPatches, type SongPatch } from '@backline/core/song/patches';
 import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
-import { MOST_STEPS, type SaveStep } from '@backline/core/song/transport';
+import { MOST_SAVE_STEPS, type SaveStep } from '@backline/core/song/transport';
 import { RunWriter, readRun, runKeys, writeRun, type FoundRun, type JournalEdit, type Run } from './journal';
 import { bringOver, damagedBefore, isBefore } from './keptBefore';
 import { newId } from './newId';
@@ -107,7 +107,7 @@ export function nowStored(id: string, revision: number): void {
 export function markSent(id: string): KeptEdits | null {
   const kept = own.get(id);
   if (!kept) return null;
-  const steps = kept.steps.slice(0, MOST_STEPS);
+  const steps = kept.steps.slice(0, MOST_SAVE_STEPS);
   const sent = Math.max(kept.sent, steps.length);
   own.set(id, { ...kept, sent });
   if (steps.length === kept.steps.length) return { ...kept, sent };

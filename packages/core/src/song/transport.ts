@@ -20,10 +20,10 @@ export const editIdSchema = z.uuid('An edit has an id of its own.');
 export const createSongSchema = z.strictObject({ song: anySongSchema, id: songIdSchema.optional() });
 
 /** Steps of one save: the latest is new, those before it were sent and not answered. */
-export const MOST_STEPS = 40;
+export const MOST_SAVE_STEPS = 40;
 /** Changes of one step, and of a save in all: the app sends a step of more than a thousand as the whole song. */
 const MOST_PATCHES = 2000;
-const MOST_IN_ALL = MOST_STEPS * 1000;
+const MOST_IN_ALL = MOST_SAVE_STEPS * 1000;
 const TOO_MANY = 'These are too many changes at once. Save them in parts.';
 
 /** What was changed between two tries to save, with its own id. */
@@ -41,7 +41,7 @@ export const saveSchema = z.strictObject({
   steps: z
     .array(saveStepSchema)
     .min(1, 'A save has at least one step.')
-    .max(MOST_STEPS, 'A save has 40 steps at most.')
+    .max(MOST_SAVE_STEPS, 'A save has 40 steps at most.')
     .refine((steps) => steps.reduce((sum, { patches }) => sum + patches.length, 0) <= MOST_IN_ALL, TOO_MANY)
     .readonly(),
 });
