@@ -49,6 +49,8 @@ async function openGuitar(page: Page): Promise<void> {
 async function openSong(page: Page): Promise<void> {
   await page.getByRole('link', { name: /^Open Last Ferry Out/ }).click();
   await page.getByRole('button', { name: /^Intro, bar 1/ }).waitFor();
+  // The band is there to be played.
+  await page.getByText('Intro, bar 1', { exact: true }).waitFor();
 }
 
 async function chartOnPhone(page: Page, shoot: Shoot): Promise<void> {
