@@ -116,6 +116,37 @@ for (const [what, screen, open, there] of OPENED) {
   });
 }
 
+test('what is open over what is open comes back in the very places it had, and a given address opens over its screen', async ({
+  page,
+}) => {
+  await openDemo(page, 'Last Ferry Out', 'band');
+  await page.waitForURL(/\/band$/);
+  const address = page.url();
+  await page.getByRole('button', { name: 'Page of Bass' }).click();
+  await page.getByRole('button', { name: /^Tempo: / }).click();
+  await expect.poll(() => hash(page)).toContain('tempo');
+  const given = page.url();
+  for (let n = 0; n < 2; n++) {
+    await page.reload();
+    await expect(dialog(page, 'Tempo')).toBeVisible();
+    await expect.poll(() => page.url()).toBe(given);
+  }
+  await page.goBack();
+  await expect(dialog(page, 'Tempo')).toBeHidden();
+  await expect(page.getByRole('region', { name: 'Page of Bass' })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByRole('region', { name: 'Page of Bass' })).toBeHidden();
+  expect(page.url()).toBe(address);
+  // Somebody gives the address on: nothing of it lies behind, and closing leads to the screen.
+  await page.goto('about:blank');
+  await page.goto(given);
+  await expect(dialog(page, 'Tempo')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(dialog(page, 'Tempo')).toBeHidden();
+  await expect.poll(() => hash(page)).not.toContain('tempo');
+  expect(page.url()).toContain(address);
+});
+
 test('Back closes what was opened last, then goes to the screen before, then to the songbook', async ({
   page,
 }) => {

@@ -245,7 +245,7 @@ test('an answer that cannot be understood is told, and not asked for again witho
   });
   await setTitle(page, 'In the café');
   await expect(page.getByRole('button', { name: 'Try again' })).toBeVisible();
-  await expect(page.getByRole('alert')).toContainText('cannot be read as it stands');
+  await expect(page.getByRole('alert')).toContainText('cannot be understood');
   expect(asked).toBe(3);
   await page.unroute('**/api/songs/*');
   await page.getByRole('button', { name: 'Try again' }).click();

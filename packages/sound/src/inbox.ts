@@ -2,14 +2,14 @@
  * Messages in the order in which they are meant. Scores come by another port than what is asked of them, and ports
  * keep no order among each other: what is about a score that has not come waits for it, and so does all behind it.
  */
-import type { Sent, ToEngine } from './messages';
+import type { Sent } from './messages';
 
 export class Inbox {
   private readonly held: Sent[] = [];
   /** The number of the score that came last. */
   private score = 0;
 
-  constructor(private readonly take: (message: ToEngine) => void) {}
+  constructor(private readonly take: (message: Sent) => void) {}
 
   put(message: Sent): void {
     if (message.type === 'score') {

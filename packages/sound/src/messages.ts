@@ -57,12 +57,14 @@ export type ToEngine =
       readonly seconds: number;
     };
 
-/** A message with the number of the score it is about: ports keep no order among each other. */
-export type Sent = ToEngine & { readonly about?: number };
+/** A message with the number of the score it is about (ports keep no order among each other), and its own number. */
+export type Sent = ToEngine & { readonly about?: number; readonly order?: number };
 
 /** From the audio thread to the app: where it stands, every few blocks and whenever that changes. */
 export interface Report {
   readonly tick: number;
+  /** The number of the last message that had been heeded: what was asked after it is not in here yet. */
+  readonly heeded: number;
   /** Context time the tick belongs to, seconds. */
   readonly time: number;
   /** Ticks a second there. */

@@ -23,6 +23,8 @@ class BacklineProcessor extends AudioWorkletProcessor {
   private readonly engine = new Engine(sampleRate);
   private readonly inbox = new Inbox((message) => this.take(message));
   private blocks = 0;
+  /** The number of the last message that was heeded. */
+  private heeded = 0;
 
   /** Messages may come along at the start: where sound is made ahead of time, none comes before it begins. */
   constructor(options?: { processorOptions?: { messages?: readonly ToEngine[] } }) {
@@ -31,8 +33,9 @@ class BacklineProcessor extends AudioWorkletProcessor {
     this.port.onmessage = ({ data }: MessageEvent<Sent>) => this.inbox.put(data);
   }
 
-  private take(message: ToEngine): void {
+  private take(message: Sent): void {
     const { engine } = this;
+    this.heeded = message.order ?? this.heeded;
     switch (message.type) {
       case 'bank':
         engine.addBank(message.bank);
@@ -83,7 +86,17 @@ class BacklineProcessor extends AudioWorkletProcessor {
   private report(): void {
     const { position, rate, playing, counting } = this.engine;
     const { peaks, out } = this.engine.takePeaks();
-    const report: Report = { tick: position, time: currentTime, rate, playing, counting, peaks, out };
+    const { heeded } = this;
+    const report: Report = {
+      tick: position,
+      heeded,
+      time: currentTime,
+      rate,
+      playing,
+      counting,
+      peaks,
+      out,
+    };
     this.port.postMessage(report);
   }
 

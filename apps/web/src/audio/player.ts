@@ -87,6 +87,9 @@ class Player {
   private hasScore = false;
   private giveScores: (port: MessagePort) => void = () => undefined;
   private fix: Fix = { tick: 0, at: 0, rate: 0 };
+  /** Numbers of the last message to the audio thread, and of the last that says where it stands and whether it plays. */
+  private sent = 0;
+  private moved = 0;
   private shown = 0;
   /** Counts what the writer has asked for: a play that has been overtaken while sounds loaded starts nothing. */
   private wish = 0;
@@ -347,10 +350,16 @@ class Player {
   }
 
   private send(message: ToEngine): void {
-    this.node?.port.postMessage({ ...message, about: this.score.number } satisfies Sent);
+    if (!this.node) return;
+    const order = ++this.sent;
+    if (message.type === 'play' || message.type === 'stop' || message.type === 'seek') this.moved = order;
+    this.node.port.postMessage({ ...message, about: this.score.number, order } satisfies Sent);
   }
 
   private hear(message: Report): void {
+    hearPeaks(message);
+    // It was on its way while something else was asked for.
+    if (message.heeded < this.moved) return;
     const late = this.context ? Math.max(0, this.context.currentTime - message.time) : 0;
     this.fix = {
       tick: message.tick,
@@ -362,7 +371,6 @@ class Player {
     if (playing !== message.playing || counting !== message.counting) {
       set({ playing: message.playing, counting: message.counting });
     }
-    hearPeaks(message);
   }
 }
 

@@ -35,4 +35,23 @@ function click(event: MouseEvent): void {
   last = { control, at: event.timeStamp, x: event.clientX, y: event.clientY };
 }
 
-if (typeof document !== 'undefined') document.addEventListener('click', click, true);
+const isPress = ({ key }: KeyboardEvent): boolean => key === 'Enter' || key === ' ';
+
+/** A key that was let go and is pressed again is meant again, however soon. */
+function letGo(event: KeyboardEvent): void {
+  if (isPress(event)) last = null;
+}
+
+/** A key that is held down acts once. */
+function hold(event: KeyboardEvent): void {
+  const control = event.target instanceof Element ? event.target.closest(CONTROL) : null;
+  if (!event.repeat || !isPress(event) || !control || control.closest(STEPS)) return;
+  event.preventDefault();
+  event.stopImmediatePropagation();
+}
+
+if (typeof document !== 'undefined') {
+  document.addEventListener('click', click, true);
+  document.addEventListener('keydown', hold, true);
+  document.addEventListener('keyup', letGo, true);
+}

@@ -41,18 +41,42 @@ const entryId = (): unknown => (window.history.state as { id?: unknown } | null)
 let wanted: readonly Open[] = [];
 /** What an address asks for that nobody has opened yet: its screen is still on its way. */
 let asked: readonly Open[] = [];
+/** What was open when the page came, and whether it came by a reload: then its entry is there, and is filled again. */
+let came: readonly Open[] = [];
+let isReloaded = false;
 let going = false;
 let known: unknown = null;
 const setters = new Map<string, Setter>();
 
 const isSame = (a: readonly Open[], b: readonly Open[]): boolean => inAddress(a) === inAddress(b);
 
+const isCome = (open: Open): boolean => came.some((one) => isSame([one], [open]));
+
+/** What came with the page is there as its screens are, in whatever order: it lies as it lay. */
+function inOrder(open: readonly Open[]): readonly Open[] {
+  if (!open.every(isCome)) return open;
+  const names = came.map(({ name }) => name);
+  return [...open].sort((a, b) => names.indexOf(a.name) - names.indexOf(b.name));
+}
+
+/** The router's address of a song that has no screen yet: it puts another in its place in a moment. */
+const ON_ITS_WAY = /^\/song\/[^/]+\/?$/;
+
 /** Brings the history in step with what is open. A way back is waited for: nothing is put in front of it meanwhile. */
 function keepUp(): void {
   if (going || !has()) return;
+  if (ON_ITS_WAY.test(window.location.pathname)) {
+    keepUpSoon(SETTLED);
+    return;
+  }
   const actual = here();
   known = entryId();
   if (isSame(actual, wanted)) return;
+  if (isReloaded && wanted.length > actual.length && wanted.every(isCome)) {
+    window.history.replaceState(window.history.state, '', addressOf(wanted));
+    return;
+  }
+  isReloaded = false;
   if (wanted.length < actual.length) {
     going = true;
     window.history.go(wanted.length - actual.length);
@@ -82,7 +106,7 @@ function opened(name: string, text: string | null): void {
   if ((before?.text ?? null) === text) return;
   if (text === null) wanted = wanted.filter((open) => open.name !== name);
   else if (before) wanted = wanted.map((open) => (open.name === name ? { name, text } : open));
-  else wanted = [...wanted, { name, text }];
+  else wanted = inOrder([...wanted, { name, text }]);
   keepUpSoon(before && text !== null && isSame(here().slice(0, -1), wanted.slice(0, -1)) ? SETTLED : 0);
 }
 
@@ -124,9 +148,12 @@ function popped(event: PopStateEvent): void {
   });
 }
 
+// Before the router reads the address: what is open over a screen is nothing of its own.
 if (has()) {
   // A reload, or an address that was given: its screen comes first, what is open over it when that is there.
   asked = here();
+  came = asked;
+  isReloaded = entryId() !== null;
   if (asked.length) window.history.replaceState(window.history.state, '', without());
   window.addEventListener('popstate', popped, true);
 }

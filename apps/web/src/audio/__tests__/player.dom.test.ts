@@ -81,6 +81,7 @@ const report = (message: Partial<Report>) =>
     port.onmessage!({
       data: {
         tick: 0,
+        heeded: Infinity,
         time: 0,
         rate: 960,
         playing: true,
@@ -270,4 +271,23 @@ it('the position is carried on between reports, never runs back for a little lat
   unmount();
   jest.useRealTimers();
   expect(typeof result.current).toBe('number');
+});
+
+it('a report that was on its way while a jump was asked for takes nobody back', () => {
+  const { result, unmount } = renderHook(() => usePosition(Math.round));
+  report({ tick: 3840 });
+  act(() => {
+    player.stop();
+    player.seek(960);
+  });
+  const order = Math.max(...sent.map((m) => m.order ?? 0));
+  // Sent before either was heeded, then between the two.
+  report({ tick: 3900, heeded: order - 2 });
+  report({ tick: 3900, heeded: order - 1, playing: false });
+  expect(usePlayer.getState().playing).toBe(false);
+  expect(player.tick()).toBe(960);
+  expect(result.current).toBe(960);
+  report({ tick: 960, heeded: order, playing: false });
+  expect(result.current).toBe(960);
+  unmount();
 });

@@ -1,0 +1,3 @@
+/** Where the app begins. */
+import './state/history';
+import 'expo-router/entry';
