@@ -17,6 +17,8 @@ import type { Gesture } from '../groove/gestures';
 import { faded, fadeOf } from './fading';
 import { fromRest, gesturesAt, gliding, joined, type Gestures } from './gestures';
 import { keptFor } from './kept';
+import { mixGestures, withMix } from './mixing';
+import { mixSpans, type MixSpan } from '../timeline/mixing';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 
 export interface BandPart {
@@ -108,6 +110,7 @@ function bandPart(
   repertoire: Repertoire,
   memory: RegionMemory,
   fade: ReturnType<typeof fadeOf>,
+  mixed: readonly (readonly MixSpan[])[],
 ): BandPart {
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
@@ -131,6 +134,8 @@ function bandPart(
   const programs = instrumentsOf(passes, regions);
   const last = passes[passes.length - 1];
   const together = oneAfterAnother(placed);
+  const moved = gliding(fromRest(together.gestures), last ? last.start + last.length : 0);
+  const mixes = passes.map((pass, i) => ({ pass, spans: regions[i]!.spans, mix: mixed[i]! }));
   return {
     id,
     kind: kindId,
@@ -141,7 +146,7 @@ function bandPart(
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     notes: together.notes,
-    gestures: faded(gliding(fromRest(together.gestures), last ? last.start + last.length : 0), fade),
+    gestures: faded(withMix(moved, mixGestures(mixes)), fade),
   };
 }
 
@@ -160,9 +165,11 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
     chords: ([] as BandChord[]).concat(...passes.map((pass, i) => passChords(pass, chartSpans(agreed, i)))),
     parts: song.parts.map((part, p) => {
       const own = regions[p]!;
-      const make = (): BandPart => bandPart(part, own, passes, repertoire, memory, fade);
+      const kind = kindOf(part, repertoire);
+      const mixed = kind ? passes.map((pass) => mixSpans(kind, style, part, pass)) : [];
+      const make = (): BandPart => bandPart(part, own, passes, repertoire, memory, fade, mixed);
       if (memory === forgetful || !own) return make();
-      return samePart(part, 'part', [repertoire, memory, fade?.join(), ...own], make);
+      return samePart(part, 'part', [repertoire, memory, fade?.join(), ...own, ...mixed], make);
     }),
     standIn: style.id === song.style ? null : style.name,
     agreed: inWords(agreed, song.parts),

@@ -3,7 +3,7 @@
  * Each belongs to a part as a whole, as a controller of a MIDI channel does.
  */
 import type { Region, Span } from '../timeline/region';
-import { MIXED, type Mixed, type Swell } from '../song/choices';
+import type { Mixed, Swell } from '../song/choices';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ } from '../time/ticks';
 import type { GroovedNote } from './groove';
@@ -178,7 +178,6 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
     gestures.push({ start, moves: 'expression', value: restOf(region, settings) });
     gestures.push({ start, moves: 'brightness', value: settings.palm ? DARK : AT_REST.brightness });
     gestures.push({ start, moves: 'pedal', value: AT_REST.pedal });
-    for (const moves of MIXED) gestures.push({ start, moves, value: settings[moves] });
   }
   spans.forEach((span, i) => {
     const from = Math.max(0, span.start - span.push);

@@ -1,20 +1,22 @@
 import type { ChordEvent, Part, Section, Settings, Song } from '../song/schema';
-import type {
-  Backbeat,
-  Cymbal,
-  Desk,
-  Dynamics,
-  Feel,
-  Lifted,
-  Manner,
-  Neck,
-  Slides,
-  StepOrder,
-  StepRate,
-  Swell,
-  Telling,
-  Tones,
-  TuningName,
+import {
+  MIXED,
+  type Mixed,
+  type Backbeat,
+  type Cymbal,
+  type Desk,
+  type Dynamics,
+  type Feel,
+  type Lifted,
+  type Manner,
+  type Neck,
+  type Slides,
+  type StepOrder,
+  type StepRate,
+  type Swell,
+  type Telling,
+  type Tones,
+  type TuningName,
 } from '../song/choices';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
@@ -22,7 +24,7 @@ import type { Style } from '../style/schema';
 import type { Dressing } from '../theory/dress';
 import type { Pass } from './passes';
 
-/** Settings with every value decided, as a generator needs them. */
+/** Musical settings with every value decided, as a generator needs them; how it is mixed is no matter of notes. */
 export interface Resolved {
   readonly on: boolean;
   readonly pattern: string;
@@ -65,13 +67,6 @@ export interface Resolved {
   readonly variation: number;
   readonly telling: Telling;
   readonly listens: boolean;
-  /** dB. */
-  readonly trim: number;
-  /** So far to the right of its place, and so much further back, of 127. */
-  readonly side: number;
-  readonly depth: number;
-  /** dB of treble over or under its tone. */
-  readonly tint: number;
   /** How early it takes up each chord, ticks. */
   readonly push: number;
 }
@@ -113,10 +108,6 @@ const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strengt
   variation: 0,
   telling: 'a little',
   listens: true,
-  trim: 0,
-  side: 0,
-  depth: 0,
-  tint: 0,
   push: 0,
 };
 
@@ -130,6 +121,13 @@ export function overlay(layers: readonly (Settings | undefined)[]): Settings {
     if (Object.keys(groove).length) result.groove = groove;
   }
   return result;
+}
+
+/** What of settings is musical: all but how a part is mixed. */
+function musicalOf(settings: Settings): Omit<Settings, Mixed> {
+  const musical = { ...settings };
+  for (const name of MIXED) delete musical[name];
+  return musical;
 }
 
 /** The patterns a kind of part has in a style: the style's own, else the kind's plain ones. */
@@ -181,7 +179,7 @@ export function resolveSettings(
     part.settings,
     ...layers,
   ]);
-  const { groove: own, ...others } = set;
+  const { groove: own, ...others } = musicalOf(set);
   const groove = { ...style.groove, ...song.groove, ...own };
   return {
     ...NEUTRAL,

@@ -16,9 +16,48 @@ import { harmonyReader, rubs, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
 import { CONTOURS, planPhrases, planTune, type Onset, type Phrase } from './phrases';
 
-/** A single line: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. */
+/**
+ * A single line: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. It is
+ * planned over all bars there are, and its chance hangs on them: settings that leave its way as it is, as how loud or
+ * how full it plays, take nothing else up where they begin.
+ */
 export function lineNotes(region: Region<LinePattern>): Note[] {
-  return region.stretches.flatMap((stretch) => (stretch.settings.on ? stretchNotes(region, stretch) : []));
+  const { stretches } = region;
+  let previous: number | null = null;
+  return waysOf(stretches).flatMap((way) => {
+    const { line, last } = lineOf(region, way, previous);
+    previous = last;
+    return way.flatMap((stretch) => {
+      if (!stretch.settings.on) return [];
+      const from = stretch === stretches[0] ? -Infinity : stretch.start;
+      const rests = stretches[stretches.indexOf(stretch) + 1]?.settings.on === false;
+      const until = rests ? stretch.end : Infinity;
+      return [...atDensity(line, stretch.settings.density), ...lastNote(region, stretch, last)]
+        .filter(({ start }) => start >= from && start < stretch.end)
+        .map((note) => ({
+          ...note,
+          duration: Math.min(note.duration, until - note.start),
+          velocity: velocityOf(stretch.settings, note.velocity),
+        }));
+    });
+  });
+}
+
+/** What a line's way hangs on: where any of it is another, the line is another from there on. */
+const WAY = ['feel', 'register', 'octave', 'variation', 'telling', 'tones'] as const;
+
+/** Stretches through which a line goes one way. */
+function waysOf(stretches: readonly Stretch<LinePattern>[]): (readonly Stretch<LinePattern>[])[] {
+  const ways: Stretch<LinePattern>[][] = [];
+  for (const stretch of stretches) {
+    const before = ways.at(-1)?.at(-1);
+    const goesOn =
+      before?.pattern === stretch.pattern &&
+      WAY.every((name) => before.settings[name] === stretch.settings[name]);
+    if (goesOn) ways.at(-1)!.push(stretch);
+    else ways.push([stretch]);
+  }
+  return ways;
 }
 
 /** A place of the rhythm with what it may draw on. */
@@ -38,34 +77,46 @@ interface Reach {
   readonly seed: number;
 }
 
-function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>): Note[] {
+/**
+ * A line through the stretches of one way: its notes, each with its accent in place of its velocity, and the pitch it
+ * ends on.
+ * @param from the pitch it goes on from, MIDI number; null where it begins.
+ */
+function lineOf(
+  region: Region<LinePattern>,
+  way: readonly Stretch<LinePattern>[],
+  from: number | null,
+): { line: readonly LevelledNote[]; last: number } {
+  const stretch = way[0]!;
   const { pattern } = stretch;
+  const [begins, ends] = [stretch.start, way[way.length - 1]!.end];
   const { register, octave, variation } = stretch.settings;
   const [lowest, highest] = region.kind.range;
   const wanted = Math.max(lowest, Math.min(register + 12 * octave - 3, highest - 15));
   const low = Math.max(wanted, region.room[0]);
   // Told freely a line is another each time; else it is the section's own, of which some phrases turn out otherwise.
   const free = stretch.settings.telling === 'freely';
-  const key = `${free ? region.seed : region.home}/${region.kind.id}/${variation}/${stretch.start}`;
+  const key = `${free ? region.seed : region.home}/${region.kind.id}/${variation}/${region.bars[0]!.start}`;
   const reach: Reach = { low, high: Math.min(highest, low + 17), leap: pattern.leap, seed: hash(key) };
   const anew: Reach = { ...reach, seed: hash(`${region.seed}/anew/${variation}`) };
-  const way = telling(region, stretch);
-  const bars = region.bars.filter((b) => b.start >= stretch.start && b.start < stretch.end);
+  const told = telling(region, stretch);
   const readHarmony = harmonyReader(region, stretch.settings.tones);
-  const until = lastHit(region) ?? Infinity;
+  const until = Math.min(lastHit(region) ?? Infinity, ends < region.length ? ends : Infinity);
   const line: LevelledNote[] = [];
-  let previous = Math.round((reach.low + reach.high) / 2);
+  let previous = from ?? Math.round((reach.low + reach.high) / 2);
   const pace = PACE[stretch.settings.feel];
   const tune = pattern.form === 'four parts';
   // A tune's motif is the section's, wherever in it the tune begins again.
   const phrases = tune
-    ? planTune(bars, pattern, pace, stream(`${region.home}/motif/${variation}`))
-    : planPhrases(bars, pattern, pace, stream(key));
+    ? planTune(region.bars, pattern, pace, stream(`${region.home}/motif/${variation}`))
+    : planPhrases(region.bars, pattern, pace, stream(key));
   let motif: Motif = [];
-  for (const phrase of phrases) {
+  for (const whole of phrases) {
+    const phrase = { ...whole, notes: whole.notes.filter((n) => n.start >= begins && n.start < ends) };
+    if (!phrase.notes.length) continue;
     const spots = spotsOf(region, phrase, reach, readHarmony, until);
     if (!spots.length) continue;
-    const toldAnew = !free && way(barIndexAt(region.bars, phrase.start)) !== 'as written';
+    const toldAnew = !free && told(barIndexAt(region.bars, phrase.start)) !== 'as written';
     const own = toldAnew ? anew : reach;
     if (phrase.motif) motif = phrase.motif;
     else if (!phrase.takesUp) motif = [];
@@ -73,9 +124,9 @@ function stretchNotes(region: Region<LinePattern>, stretch: Stretch<LinePattern>
     const pitches = turnBack(drawn, allowedIn(spots, own));
     motif = withMotif(motif, spots, pitches);
     previous = pitches[pitches.length - 1]!;
-    line.push(...phraseNotes(stretch, spots, pitches));
+    line.push(...phraseNotes(spots, pitches));
   }
-  return [...atDensity(line, stretch.settings.density), ...lastNote(region, stretch, previous)];
+  return { line, last: previous };
 }
 
 function spotsOf(
@@ -281,14 +332,14 @@ function whyOfLine(spots: readonly Spot[], pitches: readonly number[], i: number
   return 'passing tone';
 }
 
-function phraseNotes(stretch: Stretch, spots: readonly Spot[], pitches: readonly number[]): LevelledNote[] {
+function phraseNotes(spots: readonly Spot[], pitches: readonly number[]): LevelledNote[] {
   return spots.map((spot, i) => {
     const accent = (spot.anchor ? 1.02 : 0.9) + 0.08 * ((pitches[i]! % 12) / 12);
     const note = {
       start: spot.start,
       duration: Math.max(30, Math.round(spot.length * 0.94)),
       pitch: pitches[i]!,
-      velocity: velocityOf(stretch.settings, accent),
+      velocity: accent,
       why: whyOfLine(spots, pitches, i),
       span: spot.harmony.span,
     };
@@ -310,7 +361,7 @@ function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
       start: hit,
       duration: lastLength(region, hit),
       pitch,
-      velocity: velocityOf(stretch.settings, 1),
+      velocity: 1,
       why: whyOf(harmony.chord, pitch),
       span: harmony.span,
     },

@@ -1,0 +1,51 @@
+/** How a part is mixed otherwise for a while: beside its musical settings, so that no note hangs on it. */
+import { lastMade } from '../memory/lastMade';
+import { MIXED, type Mixed } from '../song/choices';
+import type { Part, Settings } from '../song/schema';
+import type { KindFacts } from '../style/kind';
+import type { Style } from '../style/schema';
+import type { Pass } from './passes';
+
+/** `trim` and `tint` in dB, `side` and `depth` of 127: how otherwise than its strip is set. */
+export type MixOffsets = Readonly<Record<Mixed, number>>;
+
+export const NO_OFFSETS: MixOffsets = { trim: 0, side: 0, depth: 0, tint: 0 };
+
+/** From a tick of a playing on. */
+export interface MixSpan {
+  readonly start: number;
+  readonly offsets: MixOffsets;
+}
+
+type Layers = readonly (Settings | undefined)[];
+
+/** What layers of settings say of the mix, the last one strongest. */
+function offsetsOf(layers: Layers): MixOffsets {
+  const offsets: Record<Mixed, number> = { ...NO_OFFSETS };
+  for (const moves of MIXED) {
+    offsets[moves] = layers.findLast((layer) => layer?.[moves] !== undefined)?.[moves] ?? NO_OFFSETS[moves];
+  }
+  return offsets;
+}
+
+const saysOfMix = (settings: Settings): boolean => MIXED.some((moves) => settings[moves] !== undefined);
+
+const sameSpans = lastMade<readonly MixSpan[]>();
+
+/** The mix of a part through a playing, cut where a cue moves it; ticks from the playing's start, the first at 0. */
+export function mixSpans(kind: KindFacts, style: Style, part: Part, pass: Pass): readonly MixSpan[] {
+  const section = pass.section.settings[part.id];
+  const own = pass.settings[part.id];
+  return sameSpans(part, pass.playing, [kind, style, section, own, pass.cues, pass.length], () => {
+    const cues = pass.cues
+      .filter((cue) => cue.parts.includes(part.id) && saysOfMix(cue.settings))
+      .sort((a, b) => a.at - b.at);
+    const turns = [0, ...cues.flatMap((cue) => [cue.at, cue.until ?? pass.length])];
+    const starts = [...new Set(turns)].filter((tick) => tick < pass.length).sort((a, b) => a - b);
+    const layers = [kind.defaults, style.parts[kind.id]?.settings, part.settings, section, own];
+    return starts.map((start) => {
+      const held = cues.filter((cue) => cue.at <= start && (cue.until ?? Infinity) > start);
+      return { start, offsets: offsetsOf([...layers, ...held.map((cue) => cue.settings)]) };
+    });
+  });
+}
