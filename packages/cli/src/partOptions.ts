@@ -1,6 +1,7 @@
 /** Settings of parts given on the command line: `--part bass.pattern=walking --part bass.density=2`. */
 import { kindOf, styleOf } from '@backline/core/band/repertoire';
-import { firstIssue, settingsSchema, type Part, type Settings, type Song } from '@backline/core/song/schema';
+import { firstIssue } from '@backline/core/song/issues';
+import { settingsSchema, type Part, type Settings, type Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { hasPattern, patternsOf } from '@backline/core/timeline/settings';
 import { UsageError } from './usage';

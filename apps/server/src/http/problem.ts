@@ -1,5 +1,5 @@
 import type { ErrorRequestHandler, Response } from 'express';
-import { firstIssue } from '@backline/core/song/schema';
+import { firstIssue } from '@backline/core/song/issues';
 import { z } from 'zod';
 import { databaseTrouble } from './databaseTrouble';
 

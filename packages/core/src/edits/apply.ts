@@ -1,6 +1,6 @@
 import { enablePatches, produceWithPatches, type Draft } from 'immer';
 import { withPatches, type SongPatch } from '../song/patches';
-import { limitTrouble } from '../song/size';
+import { songTrouble } from '../song/checked';
 import type { Song } from '../song/schema';
 
 enablePatches();
@@ -33,15 +33,15 @@ export class EditRefused extends Error {}
 
 /**
  * The song after an edit and the step that leads there, or null where nothing changed.
- * @throws EditRefused where the song would grow past what can be kept.
+ * @throws EditRefused where the song would be none that can be kept: past a bound, out of order, too large.
  */
 export function applyEdit(song: Song, { name, joins, change }: Edit): { song: Song; step: Step } | null {
   const [next, forward, back] = produceWithPatches(song, (draft) => {
     change(draft);
   });
   if (!forward.length) return null;
-  const trouble = limitTrouble(next);
-  if (trouble) throw new EditRefused(trouble);
+  const trouble = songTrouble(next);
+  if (trouble !== null) throw new EditRefused(trouble);
   return { song: next, step: { name, joins, forward: forward as SongPatch[], back: back as SongPatch[] } };
 }
 

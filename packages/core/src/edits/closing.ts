@@ -73,7 +73,7 @@ export const addSecondEnding = (sectionId: string, bars: number): Edit =>
   edit('add a second ending', (song) => {
     const section = sectionIn(song, sectionId);
     if (!section || section.endings) return;
-    if (bars < 1 || bars >= section.bars) {
+    if (!Number.isInteger(bars) || bars < 1 || bars >= section.bars) {
       throw new EditRefused(`An ending of ${section.name} has 1 to ${section.bars - 1} bars.`);
     }
     repeatRun([{ section: sectionId, from: section.bars - bars, to: section.bars - 1 }], 1).change(song);

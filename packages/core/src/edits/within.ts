@@ -1,7 +1,15 @@
 /** What the edits of chords and bars share: finding places, and keeping a draft whole. */
 import { current, isDraft, original, type Draft } from 'immer';
 import { freeChordId, holdUntilNext } from '../song/hold';
-import type { ChordEvent, Draft as ChordDraft, FormEntry, OwnLength, Section, Song } from '../song/schema';
+import {
+  chordEventSchema,
+  type ChordEvent,
+  type Draft as ChordDraft,
+  type FormEntry,
+  type OwnLength,
+  type Section,
+  type Song,
+} from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { movedCues, rebar, tickMap, type TickMap } from './anchors';
 
@@ -36,18 +44,8 @@ export const chordLists = (section: Draft<Section>): ChordList[] => [
 
 export const sectionLength = (section: Section, song: Song): number => barsLength(sectionBars(section, song));
 
-const FIELDS = [
-  'id',
-  'start',
-  'length',
-  'symbol',
-  'push',
-  'leadIn',
-  'scale',
-  'voicing',
-  'byHand',
-  'settings',
-] as const;
+/** Read from the schema: a field that is new is compared as well. */
+const FIELDS = Object.keys(chordEventSchema.shape) as readonly (keyof ChordEvent)[];
 
 const sameChord = (a: ChordEvent, b: ChordEvent): boolean =>
   a === b || FIELDS.every((field) => a[field] === b[field]);
@@ -130,8 +128,12 @@ export function shorten(section: Draft<Section>, song: Draft<Song>, lengths: rea
   moveChords(section, song, to);
 }
 
-/** Takes bars out of every draft; a chord held over from them begins in the bar that follows. At least one bar stays. */
+/**
+ * Takes bars out of every draft; a chord held over from them begins in the bar that follows. At least one bar stays,
+ * and where no such bar is nothing is taken.
+ */
 export function takeBars(section: Draft<Section>, song: Draft<Song>, at: number, count: number): void {
+  if (!Number.isInteger(at) || !Number.isInteger(count) || at < 0) return;
   const run = sectionBars(section, song).slice(at, at + count);
   if (!run.length || run.length >= section.bars) return;
   const from = run[0]!.start;

@@ -2,40 +2,65 @@
 import { z } from 'zod';
 import { limitTrouble } from './size';
 import { orderTrouble } from './order';
-import { songShape, type Song } from './schema';
+import { songShape, type Section, type Song } from './schema';
+
+/** Something that does not hold, as a sentence, and where. */
+interface Trouble {
+  readonly message: string;
+  readonly path: readonly (string | number)[];
+}
+
+const hasTwice = (names: readonly string[]): boolean => new Set(names).size < names.length;
+
+/** Sections in order, by what their order hangs on beside themselves. */
+const inOrder = new WeakMap<Section, string>();
+
+/** {@link orderTrouble}, asked once of a section that nobody can change any more. */
+function sectionTrouble(section: Section, song: Pick<Song, 'key' | 'metre' | 'tempo'>): string | null {
+  const where = `${song.key} ${song.metre} ${song.tempo}`;
+  if (inOrder.get(section) === where) return null;
+  const trouble = orderTrouble(section, song);
+  if (trouble === null && Object.isFrozen(section)) inOrder.set(section, where);
+  return trouble;
+}
 
 /** What must hold between the pieces of a song whose shape was checked: it is worked out, so it is bounded by then. */
-function checkPieces(song: Song, say: (message: string, path: (string | number)[]) => void): void {
-  const sections = new Set(song.sections.map((s) => s.id));
-  const parts = new Set(song.parts.map((p) => p.id));
-  if (sections.size < song.sections.length) say('Two sections share an id.', ['sections']);
-  if (new Set(song.sections.map((s) => s.name)).size < song.sections.length) {
-    say('Two sections share a name.', ['sections']);
+function* troubles(song: Song): Generator<Trouble> {
+  const { sections, parts, form, removed = [] } = song;
+  const ids = new Set(sections.map((s) => s.id));
+  if (ids.size < sections.length) yield { message: 'Two sections share an id.', path: ['sections'] };
+  if (hasTwice(sections.map((s) => s.name))) {
+    yield { message: 'Two sections share a name.', path: ['sections'] };
   }
-  if (parts.size < song.parts.length) say('Two parts share an id.', ['parts']);
-  song.form.forEach((entry, i) => {
-    if (!sections.has(entry.section)) say('The form names a section that is not there.', ['form', i]);
-  });
-  if (new Set(song.form.map((e) => e.id)).size < song.form.length) {
-    say('Two places of the form share an id.', ['form']);
+  if (hasTwice(parts.map((p) => p.id))) yield { message: 'Two parts share an id.', path: ['parts'] };
+  for (const [i, entry] of form.entries()) {
+    if (!ids.has(entry.section)) {
+      yield { message: 'The form names a section that is not there.', path: ['form', i] };
+    }
   }
-  song.sections.forEach((section, i) => {
-    const trouble = orderTrouble(section, song);
-    if (trouble) say(trouble, ['sections', i]);
-  });
-  song.removed?.forEach(({ section, key, metre }, i) => {
-    const trouble = orderTrouble(section, { key, metre, tempo: song.tempo });
-    if (trouble) say(trouble, ['removed', i]);
-  });
-  const large = limitTrouble(song);
-  if (large) say(large, []);
+  if (hasTwice(form.map((e) => e.id))) {
+    yield { message: 'Two places of the form share an id.', path: ['form'] };
+  }
+  for (const [i, section] of sections.entries()) {
+    const message = sectionTrouble(section, song);
+    if (message !== null) yield { message, path: ['sections', i] };
+  }
+  for (const [i, { section, key, metre }] of removed.entries()) {
+    const message = sectionTrouble(section, { key, metre, tempo: song.tempo });
+    if (message !== null) yield { message, path: ['removed', i] };
+  }
+  const message = limitTrouble(song);
+  if (message !== null) yield { message, path: [] };
 }
+
+/** The first thing that does not hold between the pieces of a song; null where all does. */
+export const piecesTrouble = (song: Song): Trouble | null => troubles(song).next().value ?? null;
 
 /** A pipe ends at the first thing that is wrong with the shape: a section of ten million bars is never laid out. */
 export const songSchema = songShape.pipe(
-  z
-    .custom<Song>()
-    .superRefine((song, ctx) =>
-      checkPieces(song, (message, path) => ctx.addIssue({ code: 'custom', message, path })),
-    ),
+  z.custom<Song>().superRefine((song, ctx) => {
+    for (const { message, path } of troubles(song)) {
+      ctx.addIssue({ code: 'custom', message, path: [...path] });
+    }
+  }),
 );

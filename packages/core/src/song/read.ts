@@ -7,7 +7,8 @@ import { boundsTrouble } from './bounds';
 import { songSchema } from './check';
 import { fromVersion1, version1Schema } from './migrations/version1';
 import { fromVersion2, version2Schema } from './migrations/version2';
-import { firstIssue, type Song } from './schema';
+import { firstIssue } from './issues';
+import { type Song } from './schema';
 
 /** The version that is written now. */
 export const SONG_VERSION = 3;

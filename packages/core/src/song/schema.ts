@@ -387,10 +387,3 @@ export type Settings = z.infer<typeof settingsSchema>;
 export type Groove = z.infer<typeof grooveSchema>;
 export type Together = z.infer<typeof togetherSchema>;
 export type Guide = z.infer<typeof guideSchema>;
-
-/** The first complaint of a failed check as a sentence with its place: `sections.0.name: …`. */
-export function firstIssue(error: z.ZodError): string {
-  const issue = error.issues[0]!;
-  const place = issue.path.join('.');
-  return (place ? `${place}: ` : '') + issue.message;
-}

@@ -1,7 +1,7 @@
 /** The library: patterns by kind of part, of which any can be tried in any song, and from which styles choose. */
 import { z } from 'zod';
 import { lineSchema } from '../song/fields';
-import { firstIssue } from '../song/schema';
+import { firstIssue } from '../song/issues';
 import type { Pattern, PatternFacts } from './pattern';
 import type { PatternKind } from './schema';
 

@@ -1,7 +1,8 @@
 /** A player of the writer's own: one part as it plays, with its pattern. A file of its own, for any song's band. */
 import { z } from 'zod';
 import { lineSchema, nameSchema, slugSchema } from '../song/fields';
-import { firstIssue, settingsSchema } from '../song/schema';
+import { firstIssue } from '../song/issues';
+import { settingsSchema } from '../song/schema';
 import { patternIn, withFacts, type Library, type LibraryPattern } from './patternLibrary';
 import type { PatternKind, Player } from './schema';
 

@@ -1,5 +1,5 @@
 /** The one door for styles: whatever comes as a style's file is checked here, with the place of what is wrong. */
-import { firstIssue } from '../song/schema';
+import { firstIssue } from '../song/issues';
 import { NO_LIBRARY, patternIn, type Library } from './patternLibrary';
 import type { Pattern } from './pattern';
 import {

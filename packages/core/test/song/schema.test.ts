@@ -1,5 +1,5 @@
 import { songSchema } from '@backline/core/song/check';
-import { firstIssue } from '@backline/core/song/schema';
+import { firstIssue } from '@backline/core/song/issues';
 import { overlay } from '@backline/core/timeline/settings';
 import { song } from '../support/music';
 

@@ -49,6 +49,7 @@ import {
 } from '@backline/core/edits/song';
 import { ChartError } from '@backline/core/formats/chart/index';
 import { FORM_EDITS } from './formEdits';
+import { SONG_EDITS } from './songEdits';
 import type { Song } from '@backline/core/song/schema';
 
 const nthChord = (s: Song, n: number): string => {
@@ -171,6 +172,7 @@ export const anyEdit = fc.oneof(
     (_, n) => setSeed(n),
   ),
   fc.constantFrom(...FORM_EDITS),
+  fc.constantFrom(...SONG_EDITS),
 );
 
 /** Edits one after another; those that are refused with a sentence are left out. */
