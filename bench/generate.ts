@@ -9,7 +9,7 @@ import { newPart } from '@backline/core/band/repertoire';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';
 import { setMix } from '@backline/core/edits/song';
-import { differsInMixOnly } from '@backline/core/song/difference';
+import { differsInMixOnly } from '@backline/core/song/changes';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { medians, ms, shareOf } from './support';

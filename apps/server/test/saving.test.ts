@@ -92,12 +92,12 @@ describe('a save of what was changed', () => {
       { op: 'replace', path: ['sections', 7, 'name'], value: 'x' },
       /another version/,
     ],
-    ['an end of the world', { op: 'replace', path: ['form', 'length'], value: 4e9 }, /that long/],
+    ['an end of the world', { op: 'replace', path: ['form', 'length'], value: 4e9 }, /another version/],
     ['a list of holes', { op: 'replace', path: ['form', 90_000], value: 1 }, /./],
     ['the prototype', { op: 'add', path: ['__proto__', 'admin'], value: true }, /cannot be a field/],
     ['a field too many', { op: 'add', path: ['admin'], value: true }, /admin/],
     ['a title that is none', retitle(3), /title/],
-    ['another operation', { op: 'move', path: ['title'], value: 'x' }, /op/],
+    ['another operation', { op: 'swap', path: ['title'], value: 'x' }, /op/],
     ['no path', { op: 'add', value: 'x' }, /path/],
   ])('with %s is refused, and nothing is changed', async (_, patch, detail) => {
     const { id } = await create(on.app);

@@ -131,7 +131,24 @@ const findSongs = {
   },
 };
 
-const ALL = [createSongs, createProgressions, keepSummaries, createOwn, findSongs];
+/** What each revision changed, so that changes made from an earlier one go together with it where they touch nothing in common. */
+const keepChanges = {
+  name: '006_keep_changes',
+  async up(knex: Knex): Promise<void> {
+    await knex.schema.createTable('song_changes', (table) => {
+      table.uuid('song').notNullable().references('id').inTable('songs').onDelete('cascade');
+      table.integer('revision').notNullable();
+      table.specificType('edits', 'text[]').notNullable();
+      table.jsonb('patches').notNullable();
+      table.primary(['song', 'revision']);
+    });
+  },
+  async down(knex: Knex): Promise<void> {
+    await knex.schema.dropTable('song_changes');
+  },
+};
+
+const ALL = [createSongs, createProgressions, keepSummaries, createOwn, findSongs, keepChanges];
 
 type Migration = (typeof ALL)[number];
 

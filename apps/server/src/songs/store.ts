@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
+import { SongChanges } from './changes';
 import { changedInWords } from '@backline/core/song/changed';
 import { PatchesDoNotFit, withPatches, type SongPatch } from '@backline/core/song/patches';
-import { readSong, type ReadSong } from '@backline/core/song/read';
+import { SONG_VERSION, readSong, type ReadSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import {
   summaryOf,
   type Save,
-  type SaveStep,
   type Saved,
   type SongList,
   type SongSummary,
@@ -95,10 +95,11 @@ function answeredAgain(row: Row, edit: string): SaveOutcome {
   };
 }
 
-/** A stored song with the steps of a save laid on, checked like anything that comes in. */
-function withSteps(document: unknown, steps: readonly SaveStep[]): ReadSong {
-  const patches = steps.flatMap((step) => step.patches);
-  const before = readSong(document);
+/** A stored song with patches laid on, checked like anything that comes in. */
+function withPatchesOn(document: unknown, patches: readonly SongPatch[]): ReadSong {
+  // What is stored was checked when it came; of an earlier version it is brought up first.
+  const isOfNow = (document as { version?: unknown }).version === SONG_VERSION;
+  const before = isOfNow ? { song: document as Song, trouble: null } : readSong(document);
   // One that cannot be read is given up for a whole one only: what its fields mean is not known.
   if (!before.song && patches[0]?.path.length !== 0) return before;
   try {
@@ -176,8 +177,9 @@ export class SongStore {
   }
 
   /**
-   * Lays the steps of a save on the song, if it still is what they were made from, or goes on from the last of
-   * them that it has. A save that was made before is answered again.
+   * Lays the steps of a save on the song. Where others have changed it since the revision they were made from, they
+   * are laid on as well if they touch nothing of that; else it is for the writer to choose. A save that was made
+   * before is answered again.
    */
   async save(id: string, { revision, steps }: Save): Promise<SaveOutcome> {
     return this.db.transaction(async (change) => {
@@ -186,28 +188,41 @@ export class SongStore {
       if (row.deleted_at) return { kind: 'in the bin' };
       const last = steps.at(-1)!.edit;
       if (row.edits.includes(last)) return answeredAgain(row, last);
-      const known = steps.findIndex(({ edit }) => edit === row.edits[0]);
-      if (known < 0 && row.revision !== revision) return { kind: 'conflict', current: stored(row) };
+      const changes = new SongChanges(change, id);
+      const known = steps.findLastIndex(({ edit }) => row.edits.includes(edit));
+      const from = known < 0 ? revision : await changes.revisionAfter(steps[known]!.edit, row);
       const fresh = steps.slice(known + 1);
-      const { song, trouble } = withSteps(row.song, fresh);
-      if (!song) return { kind: 'does not fit', trouble };
-      const edits = [...fresh.map(({ edit }) => edit).reverse(), ...row.edits].slice(0, EDITS_KEPT);
+      const patches = fresh.flatMap((step) => step.patches);
+      const isBehind = from !== row.revision;
+      if (isBehind && !(await changes.goTogether(patches, from, row.revision))) {
+        return { kind: 'conflict', current: stored(row) };
+      }
+      const { song, trouble } = withPatchesOn(row.song, patches);
+      if (!song) {
+        // Each for itself is a song, and both together are none: that, too, is for the writer to choose.
+        return isBehind ? { kind: 'conflict', current: stored(row) } : { kind: 'does not fit', trouble };
+      }
+      const made = fresh.map(({ edit }) => edit);
       const [saved] = await change('songs')
         .where({ id })
         .update({
-          ...this.columns(
-            song,
-            fresh.flatMap(({ patches }) => patches),
-          ),
+          ...this.columns(song, patches),
           revision: row.revision + 1,
-          edits,
+          edits: [...made.toReversed(), ...row.edits].slice(0, EDITS_KEPT),
           updated_at: this.db.fn.now(),
           touched: this.db.raw(`nextval('song_touches')`),
         })
-        .returning<Pick<Row, 'revision' | 'updated_at'>[]>(['revision', 'updated_at']);
+        .returning<Row[]>('*');
+      await changes.keep(saved!.revision, made, patches);
+      const { updatedAt, ...rest } = stored(saved!);
       return {
         kind: 'saved',
-        saved: { id, revision: saved!.revision, updatedAt: saved!.updated_at.toISOString() },
+        saved: {
+          id,
+          revision: rest.revision,
+          updatedAt,
+          ...(isBehind && { current: { ...rest, updatedAt } }),
+        },
       };
     });
   }

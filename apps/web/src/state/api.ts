@@ -11,6 +11,7 @@ import {
   type OwnProgression,
   type OwnProgressions,
 } from '@backline/core/progressions/transport';
+import { MADE_BY_NEWER } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import {
   problemSchema,
@@ -48,11 +49,15 @@ const UNREACHABLE = 'The server does not answer.';
 const UNREADABLE =
   'The server’s answer cannot be understood; the app may be older than the server. Reload the page.';
 
+/** What is said of an answer that is not understood: that it is newer than this app, where that is why. */
+const saidOf = (error: z.ZodError): string =>
+  error.issues.some(({ message }) => message === MADE_BY_NEWER) ? MADE_BY_NEWER : UNREADABLE;
+
 /** An answer as what it should be. */
 function understood<T extends z.ZodType>(schema: T, answer: unknown): z.infer<T> {
   const read = schema.safeParse(answer);
   if (read.success) return read.data;
-  throw new ApiError('unreadable', 200, UNREADABLE, null, answer);
+  throw new ApiError('unreadable', 200, saidOf(read.error), null, answer);
 }
 
 async function request(path: string, init: RequestInit = {}): Promise<unknown> {
@@ -74,7 +79,7 @@ async function request(path: string, init: RequestInit = {}): Promise<unknown> {
   // Something else than our server answered, or half an answer came.
   throw response.status >= 500
     ? new ApiError('away', response.status, UNREACHABLE)
-    : new ApiError('unreadable', response.status, UNREADABLE);
+    : new ApiError('unreadable', response.status, saidOf(problem.error));
 }
 
 export const SONGS = '/api/songs';

@@ -2,7 +2,7 @@ import { transfer } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import type { Band } from '@backline/core/band/index';
-import { differsInMixOnly, songDifference } from '@backline/core/song/difference';
+import { differsInMixOnly, songChanges } from '@backline/core/song/changes';
 import type { OwnDocument } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
 import { masterOf } from '@backline/sound/mix';
@@ -24,6 +24,15 @@ export interface BandState {
 }
 
 export const useBand = create<BandState>(() => ({ band: null, song: null, failed: null }));
+
+/** Of more changes than this a song is sent whole: it is another one. */
+const MOST_CHANGES = 500;
+
+/** A song for the worker: what is other in it than in the one that it has. */
+function asSent(sent: Song | null, song: Song): BandRequest['song'] {
+  const changes = sent && songChanges(sent, song);
+  return changes && changes.length <= MOST_CHANGES ? { changes } : { whole: song };
+}
 
 /** Has bands generated: one song at a time, of those that wait only the newest. */
 class Generation {
@@ -79,7 +88,7 @@ class Generation {
       const whole = this.sent === null;
       const request: BandRequest = {
         number: ++this.count,
-        song: this.sent ? { other: songDifference(this.sent, song) } : { whole: song },
+        song: asSent(this.sent, song),
         ...(this.sentOwn === this.own ? {} : { own: this.own }),
         has: this.has?.number ?? null,
         round: usePlayer.getState().loop?.playing ?? null,

@@ -2,11 +2,14 @@
  * Songs edited here and not yet saved, as the patches that were made. Each tab keeps its own, in memory and in the
  * device's journal, so that two tabs never write over each other; what a tab that is gone left can be taken over.
  */
+import { songChanges } from '@backline/core/song/changes';
+import { songTrouble } from '@backline/core/song/checked';
 import type { Mended } from '@backline/core/song/mend';
+import { areApart } from '@backline/core/song/merging';
 import { PatchesDoNotFit, wholeSong, withPatches, type SongPatch } from '@backline/core/song/patches';
 import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
-import { MOST_SAVE_STEPS, type SaveStep } from '@backline/core/song/transport';
+import { MOST_SAVE_STEPS, type SaveStep, type Saved } from '@backline/core/song/transport';
 import { RunWriter, readRun, runKeys, writeRun, type FoundRun, type JournalEdit, type Run } from './journal';
 import { bringOver, damagedBefore, isBefore } from './keptBefore';
 import { newId } from './newId';
@@ -126,17 +129,43 @@ export function markGone(id: string, gone: boolean): void {
   kept.writer.mark(gone);
 }
 
-/** The server has what was sent: what was made since goes on from there, at the revision that it now has. */
-export function settle(id: string, sent: KeptEdits, revision: number): void {
+/**
+ * What was made here since a save, laid on the song as it is with the changes of others; null where the two touch the
+ * same, or would together be no song.
+ */
+function togetherWith(current: Song, sent: Song, rest: readonly SaveStep[]): Song | null {
+  const patches = rest.flatMap((step) => step.patches);
+  if (!areApart(patches, songChanges(sent, current))) return null;
+  try {
+    const song = withPatches(current, patches);
+    return songTrouble(song) === null ? song : null;
+  } catch (error) {
+    if (error instanceof PatchesDoNotFit) return null;
+    throw error;
+  }
+}
+
+/**
+ * The server has what was sent: what was made since goes on from there, at the revision that it now has, and with
+ * what others have changed. Where that cannot be, it is still made from what they have not seen.
+ */
+export function settle(id: string, sent: KeptEdits, { revision, current }: Saved): void {
   const kept = own.get(id);
   if (!kept) return;
   const last = sent.steps.at(-1)!.edit;
   const rest = kept.steps.slice(kept.steps.findIndex(({ edit }) => edit === last) + 1);
   if (!rest.length) return forgetEdits(id);
-  const writer = newRun(id, { revision, base: sent.song, gone: kept.gone }, kept.writer.key);
+  const together = current && togetherWith(current.song, sent.song, rest);
+  const from = !current
+    ? { revision, base: sent.song, song: kept.song }
+    : together
+      ? { revision: current.revision, base: current.song, song: together }
+      : { revision: sent.revision, base: sent.song, song: kept.song };
+  const { base, ...now } = from;
+  const writer = newRun(id, { revision: now.revision, base, gone: kept.gone }, kept.writer.key);
   own.set(id, {
     ...kept,
-    revision,
+    ...now,
     steps: rest,
     sent: kept.sent - (kept.steps.length - rest.length),
     writer,

@@ -8,7 +8,10 @@ import {
   type Edit,
   type Step,
 } from '@backline/core/edits/apply';
-import type { SongPatch } from '@backline/core/song/patches';
+import { changedInWords } from '@backline/core/song/changed';
+import { songChanges } from '@backline/core/song/changes';
+import { songTrouble } from '@backline/core/song/checked';
+import { PatchesDoNotFit, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { Saved, StoredSong } from '@backline/core/song/transport';
 import { forgetEdits, keepEdit, keepWhole, markGone, ownEdits, watchKeeping } from './keptEdits';
@@ -109,29 +112,56 @@ export function change(edit: Edit): boolean {
   return true;
 }
 
+const GONE_ON = 'was changed elsewhere since, and stays as it is.';
+
+/** Lays a step on the open song, one way or the other; where what it changed is no longer as it was, that is said. */
+function takeStep(step: Step, way: 'back' | 'forward', history: Pick<OpenSong, 'past' | 'future'>): boolean {
+  const { song } = getState();
+  if (!song) return false;
+  try {
+    const next = (way === 'back' ? undoStep : redoStep)(song, step);
+    if (songTrouble(next) === null) {
+      put(next, songChanges(song, next), history);
+      return true;
+    }
+  } catch (error) {
+    if (!(error instanceof PatchesDoNotFit)) throw error;
+  }
+  setState(history);
+  refuse(`"${step.name}" ${GONE_ON}`);
+  return false;
+}
+
 export function undo(): void {
-  const { song, past, future } = getState();
+  const { past, future } = getState();
   const step = past[past.length - 1];
-  if (!song || !step) return;
-  put(undoStep(song, step), step.back, { past: past.slice(0, -1), future: [step, ...future] });
-  say(`Undone: ${step.name}`);
+  if (!step) return;
+  const done = takeStep(step, 'back', { past: past.slice(0, -1), future: [step, ...future] });
+  if (done) say(`Undone: ${step.name}`);
 }
 
 export function redo(): void {
-  const { song, past, future } = getState();
+  const { past, future } = getState();
   const step = future[0];
-  if (!song || !step) return;
-  put(redoStep(song, step), step.forward, { past: [...past, step], future: future.slice(1) });
-  say(`Done again: ${step.name}`);
+  if (!step) return;
+  const done = takeStep(step, 'forward', { past: [...past, step], future: future.slice(1) });
+  if (done) say(`Done again: ${step.name}`);
 }
 
-/** The server has taken a save: settled, unless the song was changed meanwhile. */
+/** The server has taken a save: settled, unless the song was changed meanwhile. What others changed comes with it. */
 function saved(id: string, { revision, current }: Saved): void {
-  if (getState().id !== id) return;
-  const settled = ownEdits(id) === null;
-  // Saved before, and others have gone on from it: theirs holds mine.
-  if (settled && current) openSong(current);
-  else setState({ revision, save: settled ? 'saved' : 'unsaved', trouble: null });
+  const { id: open, song } = getState();
+  if (open !== id || !song) return;
+  const kept = ownEdits(id);
+  const now = kept?.song ?? current?.song ?? song;
+  const own = {
+    revision: kept?.revision ?? revision,
+    save: kept ? 'unsaved' : 'saved',
+    trouble: null,
+  } as const;
+  const others = current ? songChanges(song, now) : [];
+  setState(others.length ? { ...own, song: now } : own);
+  if (others.length) say(`Taken in from elsewhere: ${changedInWords(now, others)}`);
 }
 
 function troubled(id: string, trouble: SaveTrouble): void {

@@ -86,8 +86,7 @@ async function sendAll(id: string): Promise<void> {
       return;
     }
     unreadable.delete(id);
-    // Where others have gone on from what was sent, what came after it is still made from what they have not seen.
-    settle(id, sent, saved.current ? sent.revision : saved.revision);
+    settle(id, sent, saved);
     const { revision, updatedAt, current } = saved;
     void keepAnswer('songs', songPath(id), current ?? { id, revision, updatedAt, song: sent.song });
     watch?.saved(id, saved);

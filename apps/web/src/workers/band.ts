@@ -7,7 +7,7 @@ import { expose } from 'comlink';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
 import { autoVoicings, sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
-import { withDifference, type SongDifference } from '@backline/core/song/difference';
+import { withPatches, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { ScoreMessage } from '@backline/sound/messages';
 import type { ChannelSetup } from '@backline/sound/score';
@@ -20,7 +20,7 @@ import { sentBand, type SentBand } from './sentBand';
 export interface BandRequest {
   readonly number: number;
   /** The whole song, or what is other in it than in the one sent before. */
-  readonly song: { readonly whole: Song } | { readonly other: SongDifference };
+  readonly song: { readonly whole: Song } | { readonly changes: readonly SongPatch[] };
   /** The writer's own styles, patterns and players, where they are other than before. */
   readonly own?: readonly OwnDocument[];
   /** Which answer the page has the band of; null where it has none. */
@@ -62,7 +62,7 @@ let sent: { readonly number: number; readonly parts: Band['parts'] } | null = nu
 function taken(song: BandRequest['song']): Song {
   if ('whole' in song) return song.whole;
   if (!copy) throw new Error('the song has not come yet');
-  return withDifference(copy, song.other);
+  return withPatches(copy, song.changes);
 }
 
 const making = {

@@ -1,9 +1,8 @@
-import { enablePatches, produceWithPatches, type Draft } from 'immer';
+import { produce, type Draft } from 'immer';
+import { songChanges } from '../song/changes';
 import { withPatches, type SongPatch } from '../song/patches';
 import { songTrouble } from '../song/checked';
 import type { Song } from '../song/schema';
-
-enablePatches();
 
 /** A named change to the song. It alters the draft it is given and returns nothing. */
 export interface Edit {
@@ -36,13 +35,14 @@ export class EditRefused extends Error {}
  * @throws EditRefused where the song would be none that can be kept: past a bound, out of order, too large.
  */
 export function applyEdit(song: Song, { name, joins, change }: Edit): { song: Song; step: Step } | null {
-  const [next, forward, back] = produceWithPatches(song, (draft) => {
+  const next = produce(song, (draft) => {
     change(draft);
   });
+  const forward = songChanges(song, next);
   if (!forward.length) return null;
   const trouble = songTrouble(next);
   if (trouble !== null) throw new EditRefused(trouble);
-  return { song: next, step: { name, joins, forward: forward as SongPatch[], back: back as SongPatch[] } };
+  return { song: next, step: { name, joins, forward, back: songChanges(next, song) } };
 }
 
 export const undoStep = (song: Song, step: Step): Song => withPatches(song, step.back);

@@ -144,7 +144,8 @@ function writeInto(
       const here = there.find(isSame);
       return {
         ...(here ?? remembered.find(isSame)),
-        id: here?.id ?? nextId(),
+        // Whatever it becomes, the chord that begins there is the same thing.
+        id: here?.id ?? there.find((c) => c.start === at)?.id ?? nextId(),
         start: at,
         length,
         symbol,

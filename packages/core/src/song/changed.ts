@@ -1,5 +1,5 @@
 /** What changes touched last, in words for the songbook. */
-import type { SongPatch } from './patches';
+import type { PathStep, SongPatch } from './patches';
 import type { Song } from './schema';
 
 type Told = Pick<Song, 'sections' | 'parts'>;
@@ -34,16 +34,20 @@ const IN_SECTION = new Map(
   }),
 );
 
+/** What a path names in a list, by its id or (as earlier versions had it) by its place. */
+const named = <T extends { readonly id: string }>(list: readonly T[], at: PathStep | undefined): T | undefined =>
+  typeof at === 'object' ? list.find(({ id }) => id === at.id) : typeof at === 'number' ? list[at] : undefined;
+
 /** @param song as it is after the changes. */
 export function changedInWords(song: Told, patches: readonly SongPatch[]): string {
   const path = patches.at(-1)?.path ?? [];
   const [field, at, what] = path;
   if (field === 'sections') {
-    const section = typeof at === 'number' ? song.sections[at] : undefined;
+    const section = named(song.sections, at);
     return section ? `${IN_SECTION.get(String(what)) ?? 'bars of'} ${section.name}` : 'the sections';
   }
   if (field === 'parts') {
-    const part = typeof at === 'number' ? song.parts[at] : undefined;
+    const part = named(song.parts, at);
     return part ? part.name : 'the band';
   }
   return FIELDS.get(String(field)) ?? 'the whole song';

@@ -13,6 +13,9 @@ import { type Song } from './schema';
 /** The version that is written now. */
 export const SONG_VERSION = 3;
 
+/** Said of a song that a later version of the app has written: it stays as it is. */
+export const MADE_BY_NEWER = 'The song was made by a newer version. Reload the page to get it.';
+
 /** One step up from each earlier version: what it looked like, and what becomes of it. */
 const STEPS = new Map<number, (document: unknown) => unknown>([
   [1, (document) => fromVersion1(version1Schema.parse(document))],
@@ -32,7 +35,7 @@ export function readSong(document: unknown): ReadSong {
   if (tooMuch !== null) return { song: null, trouble: tooMuch };
   const version = versionOf(document);
   if (typeof version === 'number' && version > SONG_VERSION) {
-    return { song: null, trouble: 'The song was made by a newer version. Reload the page to get it.' };
+    return { song: null, trouble: MADE_BY_NEWER };
   }
   try {
     let current = document;

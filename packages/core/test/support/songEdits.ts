@@ -65,8 +65,6 @@ export const SONG_EDITS: readonly Make[] = [
     const part = pick(s.parts, n);
     const settings = { density: (n % 5) + 1, rhythmOf: partOf(s, n + 1) };
     return playAs(part.id, {
-      format: 'vivid-backline-player',
-      version: 1,
       name: 'Somebody',
       kind: n % 3 ? part.kind : 'keys',
       level: n % 128,

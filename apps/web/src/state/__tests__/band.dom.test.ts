@@ -4,7 +4,7 @@ import { act } from 'react';
 import { renderBand } from '@backline/core/band/index';
 import { setBar } from '@backline/core/edits/bars';
 import { setMix } from '@backline/core/edits/song';
-import { withDifference } from '@backline/core/song/difference';
+import { withPatches } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import { readChart } from '@backline/core/formats/chart/index';
 import { player, usePlayer } from '../../audio/player';
@@ -45,7 +45,7 @@ const settle = (done: () => void) =>
 const answer = () =>
   settle(() => {
     const { request, resolve } = asked.at(-1)!;
-    copy = 'whole' in request.song ? request.song.whole : withDifference(copy!, request.song.other);
+    copy = 'whole' in request.song ? request.song.whole : withPatches(copy!, request.song.changes);
     const band = renderBand(copy, OURS);
     const { length, channels } = scoreOf(band);
     const loop = request.round === null ? null : loopRound(band.bars, request.round);
@@ -63,7 +63,7 @@ it('a worker that falls over is given the song once more, whole; after that it i
   expect(firstChord()).toBe('C');
 
   act(() => void change(setBar('s1', 0, 'Am')));
-  expect(asked.at(-1)!.request.song).toHaveProperty('other');
+  expect(asked.at(-1)!.request.song).toHaveProperty('changes');
   await fallOver();
   expect(asked.at(-1)!.request.song).toHaveProperty('whole');
   expect(player.renewScores).toHaveBeenCalled();
@@ -121,8 +121,11 @@ it('another level asks the worker for nothing: the band has it at once, and the 
   act(() => void change(setBar('s1', 0, 'Am')));
   const { song: sent } = asked.at(-1)!.request;
   // What is sent is what changed: the parts with the level, and one section of two.
-  expect(Object.keys('other' in sent ? sent.other : {}).sort()).toEqual(['parts', 'sections']);
-  expect(JSON.stringify(sent).length).toBeLessThan(JSON.stringify(song).length / 2);
+  expect('changes' in sent ? [...new Set(sent.changes.map(({ path }) => path[0]))] : []).toEqual([
+    'parts',
+    'sections',
+  ]);
+  expect(JSON.stringify(sent).length).toBeLessThan(JSON.stringify(song).length / 10);
   await answer();
   expect([firstChord(), useBand.getState().band!.parts[0]!.mix.level]).toEqual(['Am', 40]);
   unmount();

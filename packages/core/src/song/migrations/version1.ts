@@ -1,19 +1,30 @@
-/** Version 1: places of the form had no ids, and order within a section was not checked. */
+/**
+ * Version 1: places of the form had no ids, and order within a section was not checked. What it was is written down
+ * here and never changes with what a song is today.
+ */
 import { z } from 'zod';
 import { barsLength, sectionBars } from '../../time/bars';
 import { holdUntilNext } from '../hold';
-import { LIMITS } from '../limits';
 import { freeName } from '../names';
-import { formEntrySchema, type ChordEvent, type FormEntry } from '../schema';
+import type { ChordEvent } from '../schema';
 import { version2Schema, type Version2 } from './version2';
+
+const entrySchema = z.looseObject({
+  id: z.never().optional(),
+  section: z.string().min(1).max(40),
+  repeats: z.number().int().min(1).max(16),
+});
 
 export const version1Schema = version2Schema.extend({
   version: z.literal(1),
-  form: z.array(formEntrySchema.omit({ id: true })).max(LIMITS.formEntries),
+  form: z.array(entrySchema).max(200),
 });
 
 type Version1 = z.infer<typeof version1Schema>;
 type OldSection = Version1['sections'][number];
+
+/** Bars that a form may play out to. */
+const PLAYED_BARS = 5000;
 
 /** Chords with ids of their own, in order, none after the section's end. */
 function inOrder(chords: readonly ChordEvent[], end: number): ChordEvent[] {
@@ -42,9 +53,9 @@ function sectionInOrder(section: OldSection, song: Version1, names: readonly str
 }
 
 /** A form no longer than a song may be: repeats and places past the limit are let go. */
-function boundedForm(form: Version1['form'], sections: readonly OldSection[]): FormEntry[] {
+function boundedForm(form: Version1['form'], sections: readonly OldSection[]): object[] {
   const bars = new Map(sections.map((s) => [s.id, s.bars]));
-  let left: number = LIMITS.playedBars;
+  let left = PLAYED_BARS;
   return form.flatMap((entry, i) => {
     const size = bars.get(entry.section) ?? 1;
     const repeats = Math.min(entry.repeats, Math.floor(left / size));

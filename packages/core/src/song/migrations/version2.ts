@@ -1,28 +1,55 @@
-/** Version 2: cues stood at bars, each for one part, and held until the section ended; every bar was whole. */
+/**
+ * Version 2: cues stood at bars, each for one part, and held until the section ended; every bar was whole. What it
+ * was is written down here and never changes with what a song is today; the rest goes through as it is, and is
+ * checked at the door.
+ */
 import { z } from 'zod';
 import { sectionBars } from '../../time/bars';
-import { LIMITS } from '../limits';
-import { cueSchema, sectionSchema, songShape, type Section, type Song } from '../schema';
 
-const oldCueSchema = z.strictObject({
-  id: cueSchema.shape.id,
-  bar: z.number().int().min(0).max(LIMITS.barsPerSection),
-  part: cueSchema.shape.id,
-  settings: cueSchema.shape.settings,
+const barNumber = z.number().int().min(0).max(999);
+
+const changeSchema = z.looseObject({
+  bar: barNumber,
+  key: z.string().max(12).optional(),
+  metre: z.string().max(20).optional(),
+  tempo: z.number().min(10).max(900).optional(),
+  over: z.number().int().min(1).max(64).optional(),
 });
 
-const oldSectionSchema = sectionSchema
-  .omit({ ownLengths: true })
-  .extend({ cues: z.array(oldCueSchema).max(LIMITS.cues) });
+const cueSchema = z.strictObject({
+  id: z.string().min(1).max(40),
+  bar: barNumber,
+  part: z.string().min(1).max(40),
+  settings: z.record(z.string(), z.unknown()),
+});
 
-export const version2Schema = songShape.extend({
+export const chordSchema = z.looseObject({
+  id: z.string().min(1).max(40),
+  start: z.number().int().min(0).max(10_000_000),
+  length: z.number().int().min(1).max(10_000_000),
+  symbol: z.string().max(60).nullable(),
+});
+
+export const sectionSchema = z.looseObject({
+  id: z.string().min(1).max(40),
+  name: z.string().max(400),
+  bars: z.number().int().min(1).max(999),
+  changes: z.array(changeSchema).max(999),
+  drafts: z.array(z.looseObject({ chords: z.array(chordSchema).max(2000) })).max(20),
+  cues: z.array(cueSchema).max(500),
+});
+
+export const version2Schema = z.looseObject({
   version: z.literal(2),
-  sections: z.array(oldSectionSchema).min(1).max(LIMITS.sections),
+  key: z.string().max(12),
+  metre: z.string().max(20),
+  tempo: z.number().min(10).max(900),
+  sections: z.array(sectionSchema).min(1).max(60),
 });
 
 export type Version2 = z.infer<typeof version2Schema>;
 
-function sectionWithTicks(old: Version2['sections'][number], song: Version2): Section {
+function sectionWithTicks(old: Version2['sections'][number], song: Version2) {
   const section = { ...old, ownLengths: [] };
   const bars = sectionBars(section, song);
   const cues = old.cues
@@ -31,7 +58,8 @@ function sectionWithTicks(old: Version2['sections'][number], song: Version2): Se
   return { ...section, cues };
 }
 
-export const fromVersion2 = (old: Version2): Song => ({
+/** A document of version 3, unchecked. */
+export const fromVersion2 = (old: Version2): object => ({
   ...old,
   version: 3,
   sections: old.sections.map((section) => sectionWithTicks(section, old)),
