@@ -148,7 +148,9 @@ function notes({ operands, options, parts, warn }: Given): unknown {
       channel: seats[i]!.channel,
       program,
       ...(trouble ? { trouble } : {}),
-      notes: played.map(({ start, duration, pitch, velocity, why }) => ({
+      notes: played.map(({ at, length, start, duration, pitch, velocity, why }) => ({
+        at: toQuarters(at),
+        length: toQuarters(length),
         start: toQuarters(start),
         duration: toQuarters(duration),
         pitch,

@@ -31,8 +31,9 @@ export const HELP: Record<string, string> = {
   Finds the smoothest ways from one chord to another chord, or to a key written "Eb major", in N moves.
   Prints {from, to, steps, key, routes: [{chords, numerals, why, cost}]}.`,
   notes: `backline notes CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]...
-  Generates the band. Prints {title, key, tempo, ppq, chords, parts}, times in quarter-note beats. With --part
-  parts are set, like --part bass.pattern=walking --part bass.density=2.`,
+  Generates the band. Prints {title, key, tempo, ppq, chords, parts}, times in quarter-note beats from the song's
+  start: of each note "at" and "length" as it is written, "start" and "duration" as it sounds. With --part parts are
+  set, like --part bass.pattern=walking --part bass.density=2.`,
   listen: `backline listen CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]...
   Hears the band by numbers: whether its players agree, vary, leave room to each other and build. Prints shares
   in percent, counts, and in words what is agreed in each section.`,

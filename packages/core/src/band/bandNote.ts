@@ -1,7 +1,24 @@
 import type { Touch } from '../parts/note';
+import type { Chord } from '../theory/chord';
+import type { Key } from '../theory/key';
+import type { Metre } from '../time/metre';
 
-/** A note of the band with its papers: ticks from the song's start, after groove. */
+/** What a note is heard against: one for all notes of a chord. */
+export interface NoteContext {
+  /** The chord it belongs to; null for none. */
+  readonly chord: Chord | null;
+  readonly key: Key;
+  readonly metre: Metre;
+}
+
+/** A note of the band with its papers: ticks from the song's start. */
 export interface BandNote {
+  /**
+   * Where it is written and how long: on the grid, before swing, lean, strum and roll. Scores, editing, comparing and
+   * finding chords read this; what sounds are `start` and `duration`.
+   */
+  readonly at: number;
+  readonly length: number;
   readonly start: number;
   readonly duration: number;
   readonly pitch: number;
@@ -16,4 +33,5 @@ export interface BandNote {
   readonly touch: Touch | null;
   /** The place of the form and its repeat that it is played in. */
   readonly playing: string;
+  readonly context: NoteContext;
 }

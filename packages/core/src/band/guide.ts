@@ -2,6 +2,7 @@ import type { Pass } from '../timeline/passes';
 import { passSpans } from '../timeline/region';
 import { guideVoicings } from '../voicing/guide';
 import type { BandNote } from './bandNote';
+import { contextsIn } from './context';
 
 const VELOCITY = 70;
 
@@ -10,10 +11,15 @@ export function guideNotes(passes: readonly Pass[]): BandNote[] {
   return passes.flatMap((pass) => {
     const voicings = guideVoicings(pass.chords);
     const { playing } = pass;
-    return passSpans(pass).flatMap((span, i) => {
+    const spans = passSpans(pass);
+    const contextOf = contextsIn({ spans, bars: pass.bars });
+    return spans.flatMap((span, i) => {
       const start = Math.max(0, pass.start + span.start - span.push);
       const duration = pass.start + span.end - start;
+      const written = { at: pass.start + span.start, length: span.end - span.start };
+      const context = contextOf(span.start, i);
       return voicings[i]!.map((pitch) => ({
+        ...written,
         start,
         duration,
         pitch,
@@ -23,6 +29,7 @@ export function guideNotes(passes: readonly Pass[]): BandNote[] {
         against: null,
         touch: null,
         playing,
+        context,
       }));
     });
   });

@@ -198,17 +198,22 @@ const RUN = 8;
 
 const placedAt = (at: number, playing: string, made: Played): Placed =>
   samePlacement(made, playing, [at], () => ({
-    notes: made.notes.map(({ start, duration, pitch, velocity, why, chord, against, touch }): BandNote => ({
-      start: Math.max(0, at + start),
-      duration,
-      pitch,
-      velocity,
-      why,
-      chord,
-      against,
-      touch,
-      playing,
-    })),
+    notes: made.notes.map(
+      ({ start, duration, pitch, velocity, why, chord, against, touch, ...note }): BandNote => ({
+        at: Math.max(0, at + note.at),
+        length: note.length,
+        start: Math.max(0, at + start),
+        duration,
+        pitch,
+        velocity,
+        why,
+        chord,
+        against,
+        touch,
+        playing,
+        context: note.context,
+      }),
+    ),
     gestures: gesturesAt(at, made.gestures),
   }));
 

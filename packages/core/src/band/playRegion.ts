@@ -7,12 +7,15 @@ import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
 import { mod, pitchClass } from '../theory/pitch';
 import { EIGHTH } from '../time/ticks';
+import type { NoteContext } from './bandNote';
+import { contextsIn } from './context';
 import type { Region } from '../timeline/region';
 
 /** Ticks from the region's start. */
 export interface RegionNote extends Omit<GroovedNote, 'span'> {
   readonly chord: string | null;
   readonly against: number | null;
+  readonly context: NoteContext;
 }
 
 export interface Played {
@@ -53,10 +56,14 @@ export function playChosen(region: Region, chosen: readonly Note[]): Played {
   const grooved = groove(region, articulated(region, chosen));
   const roots = region.spans.map((span) => (span.chord ? pitchClass(span.chord.root) : null));
   const ids = region.spans.map((span) => span.id);
-  const notes = grooved.map(({ start, duration, pitch, velocity, why, span, touch }): RegionNote => {
-    const root = roots[span] ?? null;
-    const against = root === null ? null : mod(pitch - root, 12);
-    return { start, duration, pitch, velocity, why, touch, chord: ids[span] ?? null, against };
-  });
+  const contextOf = contextsIn(region);
+  const notes = grooved.map(
+    ({ at, length, start, duration, pitch, velocity, why, span, touch }): RegionNote => {
+      const root = roots[span] ?? null;
+      const against = root === null ? null : mod(pitch - root, 12);
+      const papers = { why, touch, chord: ids[span] ?? null, against, context: contextOf(at, span) };
+      return { at, length, start, duration, pitch, velocity, ...papers };
+    },
+  );
   return { notes, gestures: gesturesOf(region, grooved) };
 }

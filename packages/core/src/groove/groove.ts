@@ -71,8 +71,11 @@ function leanIn({ kind, firstBar }: Region, seed: number, index: number): number
   return LEANS[kind.nature] + DRIFT * drift;
 }
 
-/** A note in its groove: ticks from the region's start, ready to sound. */
+/** A note in its groove: ticks from the region's start, ready to sound, with its place on the grid beside it. */
 export interface GroovedNote {
+  /** Where it is written and how long, ticks: before swing, lean, strum and roll, and before the hand lets it go. */
+  readonly at: number;
+  readonly length: number;
   readonly start: number;
   readonly duration: number;
   readonly pitch: number;
@@ -83,15 +86,16 @@ export interface GroovedNote {
 }
 
 /** Swing, strum, seeded spread of time and strength; then clipped to the region and freed of overlaps. */
-export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
+export function groove(region: Region, notes: readonly Note[]): readonly GroovedNote[] {
   const seed = hash(region.seed);
   const low = region.first ? 0 : -960;
   const until = regionEnd(region);
+  const written = region.length - (region.next?.push ?? 0);
   const leans = region.bars.map((_, index) => leanIn(region, seed, index));
   const grooved: GroovedNote[] = [];
   for (const note of notes) {
     if (note.played) {
-      grooved.push(asPlayed(note));
+      grooved.push(asPlayed(note, writtenOf(region, note)));
       continue;
     }
     const settings = settingsAt(region.stretches, note.start);
@@ -108,11 +112,14 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
       settings.timing * (SCATTER * noise(seed, note.start, 11) + leans[index]! * Math.min(1, 120 / tempo));
     const spread = Math.min(msToTicks(late, tempo), room / 5);
     const strum = Math.min(msToTicks(note.delay ?? 0, tempo), room * 0.4);
-    const start = Math.max(earliest(low, region, note), Math.round(warp(note.start) + spread + strum));
+    const first = earliest(low, region, note);
+    const start = Math.max(first, Math.round(warp(note.start) + spread + strum));
     const lift = region.terms.bars[index]?.strength ?? 0;
     const force = settings.strength * 2 * (noise(seed, note.start, note.pitch) - 0.5);
     if (end <= start) continue;
     grooved.push({
+      at: Math.max(first, note.start),
+      length: Math.max(1, Math.min(note.written ?? note.duration, written - note.start)),
       start,
       duration: end - start,
       pitch: note.pitch,
@@ -123,11 +130,61 @@ export function groove(region: Region, notes: readonly Note[]): GroovedNote[] {
     });
   }
   // What was played in, or kept, is struck as it was.
-  return withoutOverlaps(grooved, notes.some((note) => note.played) ? 0 : ONE_STRIKE);
+  return writtenApart(withoutOverlaps(grooved, notes.some((note) => note.played) ? 0 : ONE_STRIKE));
+}
+
+/** Notes of which none is written longer than until its pitch is written again. */
+function writtenApart(notes: readonly GroovedNote[]): readonly GroovedNote[] {
+  const before = new Map<number, number>();
+  const apart = [...notes];
+  const inOrder = notes.map((_, i) => i).sort((a, b) => notes[a]!.at - notes[b]!.at);
+  for (const i of inOrder) {
+    const { at, pitch } = notes[i]!;
+    const last = before.get(pitch);
+    const room = last === undefined ? 0 : at - apart[last]!.at;
+    if (last !== undefined && room > 0 && apart[last]!.length > room) {
+      apart[last] = { ...apart[last]!, length: room };
+    }
+    before.set(pitch, i);
+  }
+  return apart;
+}
+
+/** Steps of the grid on which what was played in is read: sixteenths, and triplets of eighths; ticks. */
+const GRID = [PPQ / 4, PPQ / 3] as const;
+/** A player comes late rather than early: of two places as near the one before is meant. */
+const EARLIER = 0.35;
+
+/** Where a note that was played in is written: the place of the grid from which its groove would bring it there. */
+function writtenOf(region: Region, { start, duration }: Note): Pick<GroovedNote, 'at' | 'length'> {
+  const index = barIndexAt(region.bars, start);
+  const bar = region.bars[index]!;
+  const settings = settingsAt(region.stretches, start);
+  const tempo = tempoIn(bar, Math.max(bar.start, start));
+  const warp = swingIn(bar, { unit: settings.unit, swing: swingAt(settings.swing, tempo) });
+  const nearest = (tick: number): number => {
+    // Swung off-beats lie where triplets do: they are eighths.
+    const steps = settings.swing === 50 ? GRID : GRID.slice(0, 1);
+    const places = steps.flatMap((step) => {
+      const first = bar.start + Math.floor((tick - bar.start) / step - 1) * step;
+      return [0, 1, 2, 3].map((n) => first + n * step);
+    });
+    const off = (place: number): number => {
+      const by = tick - warp(place);
+      return by >= 0 ? by * (1 - EARLIER) : -by * (1 + EARLIER);
+    };
+    return places.reduce((a, b) => (off(b) < off(a) ? b : a));
+  };
+  const at = nearest(start);
+  return { at, length: Math.max(GRID[0], nearest(start + duration) - at) };
 }
 
 /** What was played in has its own time and strength. */
-const asPlayed = ({ start, duration, pitch, velocity, why, span, touch }: Note): GroovedNote => ({
+const asPlayed = (
+  { start, duration, pitch, velocity, why, span, touch }: Note,
+  written: Pick<GroovedNote, 'at' | 'length'>,
+): GroovedNote => ({
+  ...written,
   start,
   duration,
   pitch,
@@ -154,6 +211,8 @@ function regionEnd(region: Region): number {
 }
 
 interface Sounding {
+  readonly at: number;
+  readonly length: number;
   readonly start: number;
   readonly duration: number;
   readonly pitch: number;
@@ -167,7 +226,9 @@ const ONE_STRIKE = 30;
 function asOne<N extends Sounding>(before: N, note: N): N {
   const end = Math.max(before.start + before.duration, note.start + note.duration);
   const velocity = Math.max(before.velocity, note.velocity);
-  return { ...note, start: before.start, duration: end - before.start, velocity };
+  const at = Math.min(before.at, note.at);
+  const length = Math.max(before.at + before.length, note.at + note.length) - at;
+  return { ...note, at, length, start: before.start, duration: end - before.start, velocity };
 }
 
 /**

@@ -35,9 +35,10 @@ const RINGS = PPQ / 16;
 function damped(note: Note, { length, palm }: Resolved): Note {
   if (length === 100 && !palm) return note;
   const asSet = Math.max(Math.min(LEAST, note.duration), Math.round((note.duration * length) / 100));
-  if (!palm) return { ...note, duration: asSet };
+  const written = note.written ?? note.duration;
+  if (!palm) return { ...note, duration: asSet, written };
   const velocity = Math.max(1, Math.round(note.velocity * PALM_VELOCITY));
-  return { ...note, duration: Math.min(asSet, PALM_RING), velocity, touch: 'palm' };
+  return { ...note, duration: Math.min(asSet, PALM_RING), written, velocity, touch: 'palm' };
 }
 
 /** How a note is come to from the one before it in the line; null where it is struck. */

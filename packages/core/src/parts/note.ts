@@ -15,6 +15,8 @@ export type Touch = 'slide up' | 'slide down' | 'bend' | 'hammer' | 'palm' | 'de
 export interface Note {
   readonly start: number;
   readonly duration: number;
+  /** How long it is written, ticks, where the hand lets it go earlier. */
+  readonly written?: number;
   /** MIDI number; for drums a General MIDI percussion key. */
   readonly pitch: number;
   /** 1–127. */

@@ -83,13 +83,20 @@ describe('humanise', () => {
 });
 
 describe('notes of one pitch', () => {
+  const asWritten = <N extends { start: number; duration: number }>(note: N) => ({
+    ...note,
+    at: note.start,
+    length: note.duration,
+  });
   const anyNotes = fc.array(
-    fc.record({
-      start: fc.integer({ min: 0, max: 2000 }),
-      duration: fc.integer({ min: 1, max: 900 }),
-      pitch: fc.integer({ min: 60, max: 63 }),
-      velocity: fc.integer({ min: 1, max: 127 }),
-    }),
+    fc
+      .record({
+        start: fc.integer({ min: 0, max: 2000 }),
+        duration: fc.integer({ min: 1, max: 900 }),
+        pitch: fc.integer({ min: 60, max: 63 }),
+        velocity: fc.integer({ min: 1, max: 127 }),
+      })
+      .map(asWritten),
     { maxLength: 40 },
   );
 
@@ -110,12 +117,8 @@ describe('notes of one pitch', () => {
   });
 
   it('struck within a moment of each other are one, as long and as strong as both', () => {
-    const note = (start: number, duration: number, velocity: number) => ({
-      start,
-      duration,
-      pitch: 60,
-      velocity,
-    });
+    const note = (start: number, duration: number, velocity: number) =>
+      asWritten({ start, duration, pitch: 60, velocity });
     expect(withoutOverlaps([note(0, 12, 90), note(25, 400, 70), note(500, 100, 60)])).toEqual([
       note(0, 425, 90),
       note(500, 100, 60),

@@ -24,9 +24,10 @@ export function levelAt(beat: number, isAnchor: boolean, isLong: boolean): numbe
 /** A note as two of half its length, the second half-way to what follows. */
 function twice({ note, room }: LevelledNote): Note[] {
   const duration = Math.round(note.duration / 2);
+  const written = Math.round((note.written ?? note.duration) / 2);
   return [
-    { ...note, duration },
-    { ...note, start: note.start + Math.round(room / 2), duration },
+    { ...note, duration, written },
+    { ...note, start: note.start + Math.round(room / 2), duration, written },
   ];
 }
 

@@ -338,6 +338,7 @@ function phraseNotes(spots: readonly Spot[], pitches: readonly number[]): Levell
     const note = {
       start: spot.start,
       duration: Math.max(30, Math.round(spot.length * 0.94)),
+      written: spot.length,
       pitch: pitches[i]!,
       velocity: accent,
       why: whyOfLine(spots, pitches, i),
