@@ -112,7 +112,7 @@ function voiceChart({ operands, options, warn }: Given): unknown {
   const { chords } = renderBand({ ...song, parts: [] }, OURS);
   const { home } = styleOf(song, OURS);
   const sounding = chords.flatMap((c) =>
-    c.symbol === null ? [] : [{ ...c, symbol: dress(c.symbol, richness, c.key, home) }],
+    c.symbol === null ? [] : [{ ...c, symbol: dress(c.symbol, richness, keyText(c.key), home) }],
   );
   const symbols = sounding.map((c) => c.symbol);
   const voiced = manner === 'guitar' ? onGuitar(symbols, options) : inManner(symbols, manner, options);
@@ -139,7 +139,7 @@ function notes({ operands, options, parts, warn }: Given): unknown {
       duration: toQuarters(duration),
       section,
       pass,
-      key,
+      key: keyText(key),
     })),
     ...(band.standIn ? { standIn: band.standIn } : {}),
     parts: band.parts.map(({ id, kind, program, trouble, notes: played }, i) => ({
@@ -194,7 +194,8 @@ function nextIdeas({ operands, options, warn }: Given): unknown {
   const after = wholeNumber('after', options.after, 0, sounding.length) ?? sounding.length;
   const before = sounding.slice(0, after);
   const next = sounding[after];
-  const key = before[before.length - 1]?.key ?? next?.key ?? song.key;
+  const held = before[before.length - 1]?.key ?? next?.key;
+  const key = held ? keyText(held) : song.key;
   return {
     key,
     before: before[before.length - 1]?.symbol ?? null,

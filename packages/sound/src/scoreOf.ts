@@ -4,11 +4,13 @@ import type { BandNote } from '@backline/core/band/bandNote';
 import { isMixed } from '@backline/core/song/choices';
 import type { Guide, Song } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
-import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
+import { lastMade } from '@backline/core/memory/lastMade';
+import { tempoMap, type TempoMap, type TempoPoint } from '@backline/core/time/tempo';
 import { tempoPoints } from '@backline/core/time/tempos';
 import { PPQ } from '@backline/core/time/ticks';
 import { FLAT } from './filters/tone';
 import { masterOf, stripOfMix } from './mix';
+import { inOrder, merged } from './lists';
 import { KIT_SPREAD, spreadOf } from './shipped';
 import { isPicked, strokesOf } from './strokes';
 import { CONTROLS, DEAD, MANNERS, mannerOf, programIn, type Manner } from './touches';
@@ -18,6 +20,7 @@ import {
   STRIP,
   DRUM_CHANNEL,
   FIELDS,
+  GESTURE_FIELDS,
   GUIDE_CHANNEL,
   HAND_CHANNEL,
   type ChannelSetup,
@@ -71,77 +74,94 @@ export function scoreOf(
     tempos,
     bars: band.bars.map(({ start, length, beats }) => ({ tick: start, length, beats })),
     channels: [...partChannels(band, channels), ...(band.guide.length ? [guideChannel(guide)] : [])],
-    notes: notesOf(band, channels, tempoMap(tempos)),
+    notes: notesOf(band, channels, tempos),
     gestures: gesturesOf(band, channels),
     master: masterOf(master),
   };
 }
 
-/** Notes of all parts and of the guide in order of time. */
-function notesOf(band: Band, channels: readonly PartChannels[], tempo: TempoMap): Int32Array {
-  const noises = band.parts.map(({ program, programs, notes }) =>
-    [program, ...programs.map((p) => p.program)].every(isPicked) ? strokesOf(notes) : [],
-  );
-  const count = band.parts.reduce(
-    (sum, part, i) => sum + part.notes.length + noises[i]!.length,
-    band.guide.length,
-  );
-  const starts = new Int32Array(count);
-  const unsorted = new Int32Array(count * FIELDS);
-  let n = 0;
-  type Sounded = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'touch'>;
-  const add = (channel: number, { start, duration, pitch, velocity, touch }: Sounded): void => {
-    starts[n] = start;
+type Sounded = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'touch'>;
+
+/** Notes as a score has them, in order of time. */
+function listOf(
+  notes: readonly Sounded[],
+  channelOf: (note: Sounded) => number,
+  tempo: TempoMap,
+): Int32Array {
+  const list = new Int32Array(notes.length * FIELDS);
+  notes.forEach((note, i) => {
+    const { start, duration, pitch, velocity, touch } = note;
     const sounds = touch === 'dead' ? Math.min(duration, deadTicks(tempo, start)) : duration;
-    unsorted.set([start, sounds, channel, pitch, velocity], n * FIELDS);
-    n++;
-  };
-  band.parts.forEach((part, i) => {
-    const own = channels[i]!;
-    for (const note of part.notes) add(own[mannerOf(note)] ?? own.plain!, note);
-    for (const noise of noises[i]!) add(own.plain!, noise);
+    const at = i * FIELDS;
+    list[at] = start;
+    list[at + 1] = sounds;
+    list[at + 2] = channelOf(note);
+    list[at + 3] = pitch;
+    list[at + 4] = velocity;
   });
-  for (const note of band.guide) add(GUIDE_CHANNEL, note);
-  const order = Uint32Array.from({ length: count }, (_, i) => i).sort(
-    (a, b) => starts[a]! - starts[b]! || a - b,
-  );
-  const notes = new Int32Array(count * FIELDS);
-  order.forEach((from, to) => notes.set(unsorted.subarray(from * FIELDS, (from + 1) * FIELDS), to * FIELDS));
-  return notes;
+  return inOrder(list, FIELDS);
+}
+
+/** A part's list as it was made last: a part that an edit left alone is the very same, and so is its list. */
+const samePartNotes = lastMade<Int32Array>();
+const samePartGestures = lastMade<Int32Array>();
+
+function partNotes(part: BandPart, own: PartChannels, tempo: TempoMap, tempos: string): Int32Array {
+  return samePartNotes(part.notes, part.id, [textOf(own), tempos, part.program, part.programs], () => {
+    const programs = [part.program, ...part.programs.map((p) => p.program)];
+    const noises = programs.every(isPicked) ? strokesOf(part.notes) : [];
+    const list = listOf(part.notes, (note) => own[mannerOf(note)] ?? own.plain!, tempo);
+    return noises.length ? merged([list, listOf(noises, () => own.plain!, tempo)], FIELDS) : list;
+  });
+}
+
+const textOf = (own: PartChannels): string => MANNERS.map((manner) => own[manner]).join();
+
+/** Notes of all parts and of the guide in order of time. */
+function notesOf(band: Band, channels: readonly PartChannels[], points: readonly TempoPoint[]): Int32Array {
+  const tempo = tempoMap(points);
+  const tempos = JSON.stringify(points);
+  const lists = band.parts.map((part, i) => partNotes(part, channels[i]!, tempo, tempos));
+  return merged([...lists, listOf(band.guide, () => GUIDE_CHANNEL, tempo)], FIELDS);
 }
 
 const deadTicks = (tempo: TempoMap, at: number): number =>
   Math.max(1, Math.round((tempo.tempoAt(at) * PPQ * DEAD) / 60_000));
 
-/** Gestures of all parts in order of time, as the channels' controllers. */
-function gesturesOf(band: Band, channels: readonly PartChannels[]): Int32Array {
-  const all: number[][] = [];
-  band.parts.forEach((part, i) => {
-    const own = channels[i]!;
+/** A part's gestures in order of time, as its channels' controllers. */
+function partGestures({ gestures }: BandPart, own: PartChannels): Int32Array {
+  const all: number[] = [];
+  for (const manner of MANNERS) {
+    const channel = own[manner];
+    if (channel === undefined) continue;
+    for (const [controller, value] of CONTROLS[manner]) all.push(0, channel, controller, value);
+  }
+  for (const { start, moves, value } of gestures) {
+    // A bend is for the bent alone, and damped strings stay as dark as they are.
+    if (moves === 'bend') {
+      all.push(start, own.bent ?? own.plain!, BEND, bendValue(value));
+      continue;
+    }
     for (const manner of MANNERS) {
       const channel = own[manner];
-      if (channel === undefined) continue;
-      for (const [controller, value] of CONTROLS[manner]) all.push([0, channel, controller, value]);
+      if (channel === undefined || (manner === 'damped' && moves === 'brightness')) continue;
+      // The strip is one for all of them: told by one alone, the others would set it back after a jump.
+      if (isMixed(moves)) all.push(start, channel, STRIP[moves], toStrip(moves, value));
+      else all.push(start, channel, CONTROLLER[moves], value);
     }
-    for (const { start, moves, value } of part.gestures) {
-      // A bend is for the bent alone, and damped strings stay as dark as they are.
-      if (moves === 'bend') all.push([start, own.bent ?? own.plain!, BEND, bendValue(value)]);
-      else {
-        for (const manner of MANNERS) {
-          const channel = own[manner];
-          if (channel === undefined || (manner === 'damped' && moves === 'brightness')) continue;
-          // The strip is one for all of them: told by one alone, the others would set it back after a jump.
-          all.push(
-            isMixed(moves)
-              ? [start, channel, STRIP[moves], toStrip(moves, value)]
-              : [start, channel, CONTROLLER[moves], value],
-          );
-        }
-      }
-    }
-  });
-  return Int32Array.from(all.sort((a, b) => a[0]! - b[0]!).flat());
+  }
+  return inOrder(Int32Array.from(all), GESTURE_FIELDS);
 }
+
+/** Gestures of all parts in order of time. */
+const gesturesOf = (band: Band, channels: readonly PartChannels[]): Int32Array =>
+  merged(
+    band.parts.map((part, i) => {
+      const own = channels[i]!;
+      return samePartGestures(part.gestures, part.id, [textOf(own)], () => partGestures(part, own));
+    }),
+    GESTURE_FIELDS,
+  );
 
 const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
   channel: GUIDE_CHANNEL,

@@ -4,6 +4,9 @@ import type { Part, Song } from '../song/schema';
 import type { Nature } from '../style/kind';
 import type { Bar } from '../time/bars';
 import { beatsOf } from '../time/beats';
+import { metreOf, type Metre } from '../time/metre';
+import type { Chord } from '../theory/chord';
+import { keyOf, type Key } from '../theory/key';
 import { agree } from '../ensemble';
 import { inWords, type SectionInWords } from '../ensemble/words';
 import { expandForm, type Pass } from '../timeline/passes';
@@ -41,6 +44,8 @@ export interface BandPart {
 
 export interface BandChord {
   readonly symbol: string | null;
+  /** What the symbol says; null for none. */
+  readonly chord: Chord | null;
   readonly start: number;
   readonly duration: number;
   /** Ticks before its start at which it is felt. */
@@ -50,7 +55,7 @@ export interface BandChord {
   readonly chordId: string;
   /** Which playing of the section, from 1. */
   readonly pass: number;
-  readonly key: string;
+  readonly key: Key;
 }
 
 export interface BandBar {
@@ -58,10 +63,10 @@ export interface BandBar {
   readonly playing: string;
   readonly start: number;
   readonly length: number;
-  readonly metre: string;
+  readonly metre: Metre;
   /** Where its beats begin, ticks from its start. */
   readonly beats: readonly number[];
-  readonly key: string;
+  readonly key: Key;
   /** Quarter notes a minute where it begins, and where it ends. */
   readonly tempo: number;
   readonly tempoTo: number;
@@ -248,9 +253,9 @@ function passBars(pass: Pass): readonly BandBar[] {
       playing,
       start: start + bar.start,
       length: bar.length,
-      metre: bar.metre,
+      metre: metreOf(bar.metre),
       beats: placesOf(bar),
-      key: bar.key,
+      key: keyOf(bar.key),
       tempo: bar.tempo,
       tempoTo: bar.tempoTo,
       section: section.name,
@@ -266,6 +271,7 @@ const passChords = (pass: Pass, spans: readonly Span[]): readonly BandChord[] =>
     const { start, section, index } = pass;
     return spans.map((span) => ({
       symbol: span.symbol,
+      chord: span.chord,
       start: start + span.start,
       duration: span.end - span.start,
       push: span.push,
@@ -273,6 +279,6 @@ const passChords = (pass: Pass, spans: readonly Span[]): readonly BandChord[] =>
       sectionId: section.id,
       chordId: span.id,
       pass: index + 1,
-      key: span.key,
+      key: keyOf(span.key),
     }));
   });

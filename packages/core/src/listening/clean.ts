@@ -4,7 +4,6 @@ import type { BandNote } from '../band/bandNote';
 import type { Repertoire } from '../band/repertoire';
 import { AT_REST, type Gesture } from '../groove/gestures';
 import { mod, pitchClass } from '../theory/pitch';
-import { parseChord } from '../theory/chordGrammar';
 import { rolesOf, type Share } from './figures';
 
 /** A note of so many ticks or less is none that anybody hears as one. */
@@ -35,13 +34,13 @@ export function bassUnderChanges(band: Band, repertoire: Repertoire): Share {
     let at = 0;
     band.chords.forEach((chord, i) => {
       const before = band.chords[i - 1];
-      if (chord.symbol === null || before?.symbol === chord.symbol) return;
+      if (chord.chord === null || before?.symbol === chord.symbol) return;
       const end = chord.start + chord.duration;
       while (at < bass.notes.length && bass.notes[at]!.start < chord.start - chord.push - TWICE) at++;
       const first = bass.notes.slice(at, at + 64).find((n) => n.chord === chord.chordId && n.start < end);
       if (!first) return;
       of++;
-      if (mod(first.pitch, 12) === pitchClass(parseChord(chord.symbol).bass)) are++;
+      if (mod(first.pitch, 12) === pitchClass(chord.chord.bass)) are++;
     });
   }
   return { of, are };

@@ -3,8 +3,7 @@ import type { Band, BandChord, BandPart } from '../band/index';
 import type { BandNote } from '../band/bandNote';
 import type { Repertoire } from '../band/repertoire';
 import { soundsChords } from '../style/kind';
-import { chordPitchClasses, degreePcOf } from '../theory/chord';
-import { parseChord } from '../theory/chordGrammar';
+import { chordPitchClasses, degreePcOf, type Chord } from '../theory/chord';
 import { mod } from '../theory/pitch';
 import { barIndexAt } from '../time/bars';
 import { firstFrom } from '../time/search';
@@ -133,7 +132,7 @@ export function changesMissed(
       const early = own.some((n) => n.start < at - TOGETHER);
       const before = byChord.get(`${playing(from.start)}/${from.chordId}`) ?? [];
       const late = before.some((n) => n.start >= at + TOGETHER && n.start < to.start + to.duration);
-      const tones = chordPitchClasses(parseChord(to.symbol!));
+      const tones = chordPitchClasses(to.chord!);
       const held = before.some(
         (n) => n.start < at && n.start + n.duration > at + TOGETHER && !tones.includes(mod(n.pitch, 12)),
       );
@@ -206,12 +205,12 @@ export function rubs(band: Band, own = false): number {
   const notes: Owned[] = band.parts
     .flatMap((p, part) => (p.nature === 'percussion' ? [] : p.notes.map((n) => ({ ...n, part }))))
     .sort((a, b) => a.start - b.start);
-  const tones = new Map<string, ReadonlySet<number>>();
+  const tones = new Map<Chord, ReadonlySet<number>>();
   const tonesAt = (tick: number): ReadonlySet<number> => {
     const chord = chordAt(band.chords, tick);
-    if (!chord?.symbol) return new Set();
-    let found = tones.get(chord.symbol);
-    if (!found) tones.set(chord.symbol, (found = new Set(chordPitchClasses(parseChord(chord.symbol)))));
+    if (!chord?.chord) return new Set();
+    let found = tones.get(chord.chord);
+    if (!found) tones.set(chord.chord, (found = new Set(chordPitchClasses(chord.chord))));
     return found;
   };
   let count = 0;
@@ -355,14 +354,14 @@ export function guideTonesLost(
       sounded.get(key)!.add(mod(n.pitch, 12));
     }
     for (const chord of band.chords) {
-      if (chord.symbol === null || chord.duration < 2 * PPQ) continue;
+      const { chord: parsed, symbol } = chord;
+      if (parsed === null || symbol === null || chord.duration < 2 * PPQ) continue;
       const key = `${playing(chord.start)}/${chord.chordId}`;
       const tones = sounded.get(key);
       if (!tones || tones.size < 3 || pitches.get(key)!.size < 4) continue;
-      const parsed = parseChord(chord.symbol);
       const wanted = parsed.degrees.filter((d) => /^(b?3|b?b?7)$/.test(d));
       const missing = wanted.some((d) => !tones.has(degreePcOf(parsed, d)));
-      if (missing) lost.push({ part: part.id, chord: chord.symbol, tick: chord.start });
+      if (missing) lost.push({ part: part.id, chord: symbol, tick: chord.start });
     }
   }
   return lost;

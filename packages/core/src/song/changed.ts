@@ -35,8 +35,15 @@ const IN_SECTION = new Map(
 );
 
 /** What a path names in a list, by its id or (as earlier versions had it) by its place. */
-const named = <T extends { readonly id: string }>(list: readonly T[], at: PathStep | undefined): T | undefined =>
-  typeof at === 'object' ? list.find(({ id }) => id === at.id) : typeof at === 'number' ? list[at] : undefined;
+const named = <T extends { readonly id: string }>(
+  list: readonly T[],
+  at: PathStep | undefined,
+): T | undefined =>
+  typeof at === 'object'
+    ? list.find(({ id }) => id === at.id)
+    : typeof at === 'number'
+      ? list[at]
+      : undefined;
 
 /** @param song as it is after the changes. */
 export function changedInWords(song: Told, patches: readonly SongPatch[]): string {

@@ -35,10 +35,21 @@ export function parseKey(text: string): Key | null {
 /** Short text of a key: `"Eb"`, `"Cm"`. Reads back with {@link parseKey}. */
 export const keyText = (key: Key): string => noteName(key.tonic) + (key.mode === 'minor' ? 'm' : '');
 
+/** True for two keys that are written alike. */
+export const isSameKey = (a: Key, b: Key): boolean =>
+  a === b || (a.mode === b.mode && a.tonic.letter === b.tonic.letter && a.tonic.alter === b.tonic.alter);
+
+/** Keys by their texts, of which there are few: the same text gives the very same key. */
+const known = new Map<string, Key>();
+const MOST_KNOWN = 200;
+
 /** The key of a text that is known to be one (the song schema has checked it). */
 export function keyOf(text: string): Key {
+  const found = known.get(text);
+  if (found) return found;
   const key = parseKey(text);
   if (!key) throw new Error(`"${text}" is not a key`);
+  if (known.size < MOST_KNOWN) known.set(text, key);
   return key;
 }
 

@@ -1,6 +1,6 @@
 /** How much is going on through a song, from the notes that are played: how many play, how strongly, how far from home. */
 import type { Band } from '../band';
-import { keyOf, signature } from '../theory/key';
+import { keyOf, signature, type Key } from '../theory/key';
 import { firstFrom } from '../time/search';
 
 export interface Tension {
@@ -26,8 +26,8 @@ const MANY = 14;
 const within = (value: number): number => Math.max(0, Math.min(1, value));
 
 /** Fifths from one key to another the nearer way; relative keys are alike. */
-function fifthsBetween(a: string, b: string): number {
-  const apart = Math.abs(signature(keyOf(a)) - signature(keyOf(b))) % 12;
+function fifthsBetween(a: Key, b: Key): number {
+  const apart = Math.abs(signature(a) - signature(b)) % 12;
   return Math.min(apart, 12 - apart);
 }
 
@@ -50,8 +50,9 @@ export function tensionBetween(
   }
   const strength = strokes ? sum / strokes : 0;
   const busy = strokes / Math.max(1, (until - from) / 480);
-  const key = band.bars.findLast((b) => b.start <= from)?.key ?? home;
-  const away = fifthsBetween(key, home);
+  const tonic = keyOf(home);
+  const key = band.bars.findLast((b) => b.start <= from)?.key ?? tonic;
+  const away = fifthsBetween(key, tonic);
   const tension =
     WEIGHTS.players * within(players / Math.max(1, band.parts.length)) +
     WEIGHTS.strength * within((strength - SOFTEST) / (STRONGEST - SOFTEST)) +

@@ -8,6 +8,7 @@ import { sectionBars } from '@backline/core/time/bars';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import { anySong, song } from '../support/music';
+import { keyText } from '@backline/core/theory/key';
 import { OURS } from '@backline/core/styles/index';
 
 const spans = (bars: string, header = ''): string[] =>
@@ -58,8 +59,14 @@ describe('sections, form and changes', () => {
   it('a key or metre changes from the next bar on and stays for the sections that follow', () => {
     const read = readChart('key: C\n[A]\nC | F\nkey: D\ntime: 3/4\nD | G\n[B]\nA', OURS);
     const { bars, chords } = renderBand(read, OURS);
-    expect(bars.map((b) => `${b.key} ${b.metre}`)).toEqual(['C 4/4', 'C 4/4', 'D 3/4', 'D 3/4', 'D 3/4']);
-    expect(chords.map((c) => c.key)).toEqual(['C', 'C', 'D', 'D', 'D']);
+    expect(bars.map((b) => `${keyText(b.key)} ${b.metre.name}`)).toEqual([
+      'C 4/4',
+      'C 4/4',
+      'D 3/4',
+      'D 3/4',
+      'D 3/4',
+    ]);
+    expect(chords.map((c) => keyText(c.key))).toEqual(['C', 'C', 'D', 'D', 'D']);
   });
 
   it('keeps a section of a name taken under a new name', () => {

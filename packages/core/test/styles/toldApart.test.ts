@@ -5,7 +5,6 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { DRUMS } from '@backline/core/parts/drums/keys';
 import type { Style } from '@backline/core/style/schema';
 import { OURS } from '@backline/core/styles/index';
-import { metreOf } from '@backline/core/time/metre';
 
 const LEARNT = ['C | Am7 | F | G7', 'Dm7 | G7 | Cmaj7 | C', 'Em | C | G | D', 'F | Fm | C | A7'];
 const FRESH = ['G | D | Em | C', 'Bb | Gm7 | Cm7 | F7', 'A | E | F#m | D', 'Cm7 | Fm7 | Bb7 | Ebmaj7'];
@@ -56,7 +55,7 @@ function features(band: Band): number[] {
       }
     }
   }
-  const metre = metreOf(band.bars[0]!.metre);
+  const { metre } = band.bars[0]!;
   const mean = lengths.reduce((sum, l) => sum + l, 0) / Math.max(1, lengths.length);
   return [...rows.flatMap((row) => histogram(row)), 4 * mean, metre.length / 480];
 }

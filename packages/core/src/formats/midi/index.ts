@@ -4,8 +4,7 @@ import type { Band, BandBar, BandPart } from '../../band';
 import type { BandNote } from '../../band/bandNote';
 import { isMixed } from '../../song/choices';
 import type { Song } from '../../song/schema';
-import { keyOf, signature } from '../../theory/key';
-import { metreOf } from '../../time/metre';
+import { isSameKey, signature, type Key } from '../../theory/key';
 import { PPQ } from '../../time/ticks';
 import { writeFile } from './bytes';
 import { AT_REST } from '../../groove/gestures';
@@ -51,7 +50,7 @@ const CLOCKS = 24;
 
 /** A bar's metre as a file signs it: a bar of its own length has the metre it fills, so that bar lines stay where they are. */
 function signatureOf({ metre, length }: BandBar) {
-  const { numerator, denominator, counted, length: whole } = metreOf(metre);
+  const { numerator, denominator, counted, length: whole } = metre;
   const clocks = (counted / PPQ) * CLOCKS;
   if (length === whole) return { name: `${numerator}/${denominator}`, numerator, denominator, clocks };
   const value = [4, 8, 16, 32, 64].find((d) => Number.isInteger((length * d) / (4 * PPQ)));
@@ -69,7 +68,11 @@ function conductor(song: Song, band: Band): Timed[] {
   for (const { tick, microseconds } of tempoSteps(band.bars)) {
     add(tick, { type: 'setTempo', meta: true, microsecondsPerBeat: microseconds });
   }
-  let held = { metre: '', key: '', section: '' };
+  let held: { readonly metre: string; readonly key: Key | null; readonly section: string } = {
+    metre: '',
+    key: null,
+    section: '',
+  };
   for (const bar of band.bars) {
     const section = `${bar.sectionId}/${bar.pass}`;
     const signed = signatureOf(bar);
@@ -83,8 +86,8 @@ function conductor(song: Song, band: Band): Timed[] {
         thirtyseconds: 8,
       });
     }
-    if (bar.key !== held.key) {
-      const key = keyOf(bar.key);
+    const { key } = bar;
+    if (!held.key || !isSameKey(key, held.key)) {
       add(bar.start, {
         type: 'keySignature',
         meta: true,
@@ -93,7 +96,7 @@ function conductor(song: Song, band: Band): Timed[] {
       });
     }
     if (section !== held.section) add(bar.start, { type: 'marker', meta: true, text: utf8(bar.section) });
-    held = { metre: signed.name, key: bar.key, section };
+    held = { metre: signed.name, key, section };
   }
   for (const chord of band.chords) {
     add(chord.start, { type: 'text', meta: true, text: chord.symbol ?? 'N.C.' });
