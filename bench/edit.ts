@@ -51,7 +51,7 @@ for (const bars of [50, 200, 2000]) {
     mark();
     scoreOf(band, copy);
     mark();
-    const reply = serialize(sentBand(band, last.parts));
+    const reply = serialize(sentBand(band, last));
     mark();
     const [start, edited, rendered, scored, replied] = marks as [number, number, number, number, number];
     took.edit.push(edited - start);

@@ -1,7 +1,6 @@
 import { transfer } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import type { Band } from '@backline/core/band/index';
 import { differsInMixOnly, songChanges } from '@backline/core/song/changes';
 import type { OwnDocument } from '@backline/core/own/transport';
 import type { Song } from '@backline/core/song/schema';
@@ -9,7 +8,7 @@ import { masterOf } from '@backline/sound/mix';
 import { loopRound } from '../audio/loop';
 import { player, usePlayer } from '../audio/player';
 import type { BandReply, BandRequest } from '../workers/band';
-import { wholeBand } from '../workers/sentBand';
+import { wholeBand, type PageBand } from '../workers/sentBand';
 import { bandWorker } from './bandWorker';
 import { useOpenSong } from './openSong';
 import { WorkerLost } from './remote';
@@ -17,7 +16,7 @@ import { loadRepertoire, usePlayed } from './repertoire';
 import { asTried, letGo, useTrying } from './trying';
 
 export interface BandState {
-  readonly band: Band | null;
+  readonly band: PageBand | null;
   /** The song the band was made from. */
   readonly song: Song | null;
   readonly failed: string | null;
@@ -45,7 +44,7 @@ class Generation {
   private own: readonly OwnDocument[] = [];
   private count = 0;
   /** The band as it came last, whether or not it was shown, and in which answer. */
-  private has: { readonly number: number; readonly parts: Band['parts'] } | null = null;
+  private has: { readonly number: number; readonly band: PageBand } | null = null;
   /** The song a worker fell over last: it is given to a fresh one once. */
   private fellOver: Song | null = null;
 
@@ -69,7 +68,7 @@ class Generation {
   }
 
   /** Another mix of the same notes is no matter for the worker. */
-  private mix(band: Band, song: Song): void {
+  private mix(band: PageBand, song: Song): void {
     const mixOf = new Map(song.parts.map((p) => [p.id, p.mix]));
     const parts = band.parts.map((p) => {
       const mix = mixOf.get(p.id);
@@ -97,8 +96,8 @@ class Generation {
       this.sentOwn = this.own;
       try {
         const reply = await bandWorker.ask((band) => band.make(request));
-        const band = wholeBand(reply.band, this.has?.parts ?? []);
-        this.has = { number: request.number, parts: band.parts };
+        const band = wholeBand(reply.band, this.has?.band ?? null);
+        this.has = { number: request.number, band };
         this.take(song, request, band, reply);
       } catch (error) {
         this.sent = this.sentOwn = this.has = null;
@@ -123,7 +122,7 @@ class Generation {
     useBand.setState({ failed: `The band could not be generated${why}` });
   }
 
-  private take(song: Song, request: BandRequest, band: Band, { facts, loop }: BandReply): void {
+  private take(song: Song, request: BandRequest, band: PageBand, { facts, loop }: BandReply): void {
     // The song was closed meanwhile, or is about to be made once more.
     if (this.next || !useOpenSong.getState().song) return;
     this.fellOver = null;

@@ -3,8 +3,8 @@
  * other: what stayed is the same object as before, and only what changed is computed again. The notes
  * go from here to the audio thread; the page gets what it draws.
  */
-import { expose } from 'comlink';
-import { renderBand, type Band } from '@backline/core/band/index';
+import { expose, transfer } from 'comlink';
+import { renderBand } from '@backline/core/band/index';
 import { regionMemory } from '@backline/core/band/memory';
 import { autoVoicings, sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { withPatches, type SongPatch } from '@backline/core/song/patches';
@@ -15,7 +15,7 @@ import { scoreOf } from '@backline/sound/scoreOf';
 import { loopRound, type SectionLoop } from '../audio/loop';
 import { repertoireWith } from '@backline/core/own/repertoire';
 import type { OwnDocument } from '@backline/core/own/transport';
-import { sentBand, type SentBand } from './sentBand';
+import { buffersOf, sentBand, type Sent, type SentBand } from './sentBand';
 
 export interface BandRequest {
   readonly number: number;
@@ -57,7 +57,7 @@ let played = repertoireWith([]);
 let listener: MessagePort | null = null;
 let latest: ScoreMessage | null = null;
 /** The band that was sent last, and in which answer. */
-let sent: { readonly number: number; readonly parts: Band['parts'] } | null = null;
+let sent: { readonly number: number; readonly band: Sent } | null = null;
 
 function taken(song: BandRequest['song']): Song {
   if ('whole' in song) return song.whole;
@@ -74,13 +74,13 @@ const making = {
     const loop = round === null ? null : loopRound(band.bars, round);
     latest = { type: 'score', number, score, loop: loop && { start: loop.start, end: loop.end } };
     listener?.postMessage(latest);
-    const before = sent && sent.number === has ? sent.parts : null;
-    sent = { number, parts: band.parts };
-    return {
-      band: sentBand(band, before),
-      facts: { number, length: score.length, channels: score.channels },
-      loop,
-    };
+    const before = sent && sent.number === has ? sent.band : null;
+    sent = { number, band };
+    const reply = sentBand(band, before);
+    return transfer(
+      { band: reply, facts: { number, length: score.length, channels: score.channels }, loop },
+      buffersOf(reply),
+    );
   },
 
   /** Scores go to this port from now on, the last one at once. */

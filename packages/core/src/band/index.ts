@@ -38,6 +38,8 @@ export interface BandPart {
   /** Why it is silent in places where it should play, as a sentence; null where all is well. */
   readonly trouble: string | null;
   readonly notes: readonly BandNote[];
+  /** The same notes run by run: a run in which nothing changed is the very same list. */
+  readonly runs: readonly (readonly BandNote[])[];
   /** Slides, pedal, swells, in order of time; ticks from the song's start. */
   readonly gestures: readonly Gesture[];
 }
@@ -107,6 +109,7 @@ const troubleIn = (name: string, sections: readonly string[]): string =>
 
 const samePart = lastMade<BandPart>();
 const sameChords = lastMade<readonly BandChord[]>();
+const sameChord = lastMade<BandChord>();
 
 function bandPart(
   part: Part,
@@ -120,7 +123,7 @@ function bandPart(
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
-    const silent = { program: 0, programs: [], notes: [], gestures: [] };
+    const silent = { program: 0, programs: [], notes: [], runs: [], gestures: [] };
     return { id, kind: kindId, nature: null, name, mix, trouble: missingKind(part), ...silent };
   }
   const placed: Placed[] = [];
@@ -151,6 +154,7 @@ function bandPart(
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     notes: together.notes,
+    runs: placed.map((one) => one.notes),
     gestures: faded(withMix(moved, mixGestures(mixes)), fade),
   };
 }
@@ -268,17 +272,19 @@ function passBars(pass: Pass): readonly BandBar[] {
 
 const passChords = (pass: Pass, spans: readonly Span[]): readonly BandChord[] =>
   sameChords(pass, 'chords', [spans], () => {
-    const { start, section, index } = pass;
-    return spans.map((span) => ({
-      symbol: span.symbol,
-      chord: span.chord,
-      start: start + span.start,
-      duration: span.end - span.start,
-      push: span.push,
-      section: section.name,
-      sectionId: section.id,
-      chordId: span.id,
-      pass: index + 1,
-      key: keyOf(span.key),
-    }));
+    const { start, section, index, playing } = pass;
+    return spans.map((span) =>
+      sameChord(span, playing, [start, section.id, section.name, index], () => ({
+        symbol: span.symbol,
+        chord: span.chord,
+        start: start + span.start,
+        duration: span.end - span.start,
+        push: span.push,
+        section: section.name,
+        sectionId: section.id,
+        chordId: span.id,
+        pass: index + 1,
+        key: keyOf(span.key),
+      })),
+    );
   });

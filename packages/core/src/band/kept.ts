@@ -10,8 +10,10 @@ interface Placed {
   readonly start: number;
 }
 
+type Sounding = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'playing'>;
+
 /** What a part of a band plays through its bars, to be kept. */
-export function keptOf(bars: readonly Placed[], played: readonly BandNote[]): KeptPlaying[] {
+export function keptOf(bars: readonly Placed[], played: readonly Sounding[]): KeptPlaying[] {
   const playings = new Map<string, { start: number; section: string; notes: KeptPlaying['notes'] }>();
   for (const bar of bars) {
     if (!playings.has(bar.playing))

@@ -8,7 +8,7 @@ import { playingId, type Playing } from '../timeline/playing';
 import { patternOf } from '../timeline/settings';
 import { liftInWords } from './lifted';
 import { counted } from '../song/listed';
-import { tensionBetween, type Tension } from './tension';
+import { tensionBetween, type Heard, type Tension } from './tension';
 
 /** One of two playings, as it stands and as it is heard. */
 export interface Side {
@@ -36,7 +36,10 @@ export function playingName(song: Song, bars: readonly BandBar[], playing: Playi
   return again ? `${section.name}, time ${bar.pass}` : section.name;
 }
 
-function sideOf(song: Song, band: Band, playing: Playing): Side | null {
+/** What of a band is compared. */
+type Compared = Pick<Heard, 'parts'> & Pick<Band, 'bars' | 'chords'>;
+
+function sideOf(song: Song, band: Compared, playing: Playing): Side | null {
   const bars = band.bars.filter((b) => b.playing === playingId(playing));
   const [first, last] = [bars[0], bars[bars.length - 1]];
   if (!first || !last) return null;
@@ -90,7 +93,7 @@ const louderInWords = (by: number): string =>
 /** Null where one of them is not played any more. */
 export function compare(
   song: Song,
-  band: Band,
+  band: Compared,
   a: Playing,
   b: Playing,
   repertoire: Repertoire,

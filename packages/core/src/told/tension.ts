@@ -1,5 +1,6 @@
 /** How much is going on through a song, from the notes that are played: how many play, how strongly, how far from home. */
-import type { Band } from '../band';
+import type { BandBar } from '../band';
+import type { BandNote } from '../band/bandNote';
 import { keyOf, signature, type Key } from '../theory/key';
 import { firstFrom } from '../time/search';
 
@@ -31,13 +32,14 @@ function fifthsBetween(a: Key, b: Key): number {
   return Math.min(apart, 12 - apart);
 }
 
+/** What of a band is listened to: strokes and their strength, and the keys of its bars. */
+export interface Heard {
+  readonly parts: readonly { readonly notes: readonly Pick<BandNote, 'start' | 'velocity'>[] }[];
+  readonly bars: readonly Pick<BandBar, 'start' | 'length' | 'key'>[];
+}
+
 /** Tension of a stretch of ticks. */
-export function tensionBetween(
-  band: Pick<Band, 'parts' | 'bars'>,
-  home: string,
-  from: number,
-  until: number,
-): Tension {
+export function tensionBetween(band: Heard, home: string, from: number, until: number): Tension {
   let players = 0;
   let strokes = 0;
   let sum = 0;
@@ -62,9 +64,9 @@ export function tensionBetween(
 }
 
 /** Tension bar by bar, the same list as long as the band is the same. */
-const known = new WeakMap<Pick<Band, 'parts' | 'bars'>, readonly Tension[]>();
+const known = new WeakMap<Heard, readonly Tension[]>();
 
-export function tensionOf(band: Pick<Band, 'parts' | 'bars'>, home: string): readonly Tension[] {
+export function tensionOf(band: Heard, home: string): readonly Tension[] {
   let found = known.get(band);
   if (!found) {
     found = band.bars.map(({ start, length }) => tensionBetween(band, home, start, start + length));

@@ -7,7 +7,7 @@ import {
   type PointerEvent as Pointer,
 } from 'react';
 import { View } from 'react-native';
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../workers/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { usePosition } from '../../audio/usePosition';
 import { usePalette } from '../../theme/usePalette';
@@ -16,7 +16,7 @@ import { notesWithin } from '../form/weave';
 import { gestureOf, pulledTo, type Pulled } from './pulling';
 
 export interface WeaveControlProps {
-  readonly band: Band;
+  readonly band: PageBand;
   readonly partId: string;
   readonly name: string;
   /** What it says to who hears it: "Two-beat, density 3, mf". */

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import type { BandPart } from '@backline/core/band/index';
+import type { PagePart } from '../../workers/sentBand';
 import type { Part, Song } from '@backline/core/song/schema';
 import { settingsAtPlace, type Where } from '@backline/core/timeline/places';
 import { onSpace } from '../../components/onSpace';
@@ -69,7 +69,7 @@ export function cellFacts(
 }
 
 export interface CellProps extends CellFacts {
-  readonly bandPart: BandPart | undefined;
+  readonly bandPart: PagePart | undefined;
   /** Where it lies in the song, ticks. */
   readonly from: number;
   readonly to: number;

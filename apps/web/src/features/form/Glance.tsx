@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { StyleSheet, Text } from 'react-native';
 import Svg, { Circle, Path, Rect } from 'react-native-svg';
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../workers/sentBand';
 import { setCurve } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
 import type { Song } from '@backline/core/song/schema';
@@ -21,7 +21,7 @@ const NAMED = 36;
 
 export interface GlanceProps {
   readonly song: Song;
-  readonly band: Band;
+  readonly band: PageBand;
   readonly playings: readonly FormPlaying[];
   readonly chosen: FormPlaying;
   readonly width: number;

@@ -1,6 +1,6 @@
 import { memo, useCallback, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../workers/sentBand';
 import { setSettings } from '@backline/core/edits/settings';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
@@ -25,7 +25,7 @@ const LONG = 40;
 
 interface ColumnProps {
   readonly song: Song;
-  readonly band: Band;
+  readonly band: PageBand;
   readonly playing: FormPlaying;
   readonly before: FormPlaying | undefined;
   readonly width: number;
@@ -170,7 +170,7 @@ const SWIPE = 60;
 /** Parts by playings: one playing with its neighbours a swipe away, or where there is room all of them. */
 export function Grid(
   props: GridProps & {
-    readonly band: Band;
+    readonly band: PageBand;
     readonly width: number;
     readonly several: readonly string[] | null;
   },

@@ -1,13 +1,13 @@
 import { memo, useMemo } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
-import type { BandPart } from '@backline/core/band/index';
+import type { PagePart } from '../../workers/sentBand';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, needsEdge, partInk } from '../../theme/tokens';
 import { strokesOf } from './weave';
 
 export interface WeaveCellProps {
-  readonly part: BandPart;
+  readonly part: PagePart;
   readonly from: number;
   readonly to: number;
   readonly width: number;

@@ -1,5 +1,5 @@
 /** The form as it is played: every playing of every section, as the band has it. */
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../workers/sentBand';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
 import type { Where } from '@backline/core/timeline/places';
@@ -28,7 +28,7 @@ export interface FormPlaying {
 export type Scope = 'song' | 'section' | 'playing';
 
 /** Where the band has each playing. */
-const stretchesOf = ({ bars }: Pick<Band, 'bars'>) =>
+const stretchesOf = ({ bars }: Pick<PageBand, 'bars'>) =>
   new Map(
     playingsOf(bars).map(({ playing, bars: own }) => {
       const last = own[own.length - 1]!;
@@ -40,7 +40,7 @@ const stretchesOf = ({ bars }: Pick<Band, 'bars'>) =>
  * Playings in order, as the song has them: one that the band has not been made for yet is there at once, where it
  * will be. A tag is what the band plays of the last place beyond its repeats.
  */
-export function formPlayings(song: Song, band: Pick<Band, 'bars'>): FormPlaying[] {
+export function formPlayings(song: Song, band: Pick<PageBand, 'bars'>): FormPlaying[] {
   const stretches = stretchesOf(band);
   const sections = new Map(song.sections.map((s) => [s.id, s]));
   const playings: FormPlaying[] = [];

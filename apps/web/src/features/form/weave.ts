@@ -1,9 +1,8 @@
-import type { BandNote } from '@backline/core/band/bandNote';
-import type { BandPart } from '@backline/core/band/index';
+import type { PageNote, PagePart } from '../../workers/sentBand';
 import { firstFrom } from '@backline/core/time/search';
 
 /** Notes of a sorted list that start within a stretch of ticks. */
-export const notesWithin = (notes: readonly BandNote[], from: number, to: number): readonly BandNote[] =>
+export const notesWithin = (notes: readonly PageNote[], from: number, to: number): readonly PageNote[] =>
   notes.slice(firstFrom(notes, from), firstFrom(notes, to));
 
 /** A stroke of the weave: where in the stretch (0–1) and how strong (0–1). */
@@ -16,7 +15,7 @@ export interface Stroke {
  * A part's rhythm in a stretch: one stroke for all that is struck together, as tall as its strongest.
  * `apart` is the least distance of two strokes as a share of the stretch, so that a small picture stays legible.
  */
-export function strokesOf(part: BandPart, from: number, to: number, apart = 0): Stroke[] {
+export function strokesOf(part: PagePart, from: number, to: number, apart = 0): Stroke[] {
   const together = Math.max(60, apart * (to - from));
   const strokes: { at: number; strength: number }[] = [];
   let last = -Infinity;

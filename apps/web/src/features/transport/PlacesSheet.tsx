@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { Pressable, StyleSheet, Text, View, useWindowDimensions } from 'react-native';
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../workers/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { player } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
@@ -12,7 +12,7 @@ import { usePalette } from '../../theme/usePalette';
 import { playingsOf } from './playings';
 
 /** The form, large enough for a thumb: a section's playing at a tap, then the bar in it. */
-export function PlacesSheet({ band, onClose }: { band: Band; onClose: () => void }) {
+export function PlacesSheet({ band, onClose }: { band: PageBand; onClose: () => void }) {
   const palette = usePalette();
   const { height } = useWindowDimensions();
   const read = useCallback((tick: number) => barIndexAt(band.bars, tick), [band]);

@@ -1,6 +1,6 @@
 import { createElement, useCallback } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../workers/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { player } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
@@ -11,7 +11,7 @@ import { playingsOf } from './playings';
 const HEIGHT = 20;
 
 /** The form as a line, each playing of a section as long as it lasts, with the place that plays; arrow keys go bar by bar. */
-export function PositionSlider({ band, isTouched }: { band: Band; isTouched: boolean }) {
+export function PositionSlider({ band, isTouched }: { band: PageBand; isTouched: boolean }) {
   const palette = usePalette();
   const read = useCallback((tick: number) => barIndexAt(band.bars, tick), [band]);
   const index = usePosition(read);

@@ -2,7 +2,7 @@ import { useInHistory } from '../../state/history';
 import { useCallback, useState } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton, ProgressBar } from 'react-native-paper';
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../workers/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { loopRound } from '../../audio/loop';
 import { player, usePlayer } from '../../audio/player';
@@ -24,7 +24,7 @@ const PlacesSheet = later(() => import('./PlacesSheet').then((m) => m.PlacesShee
 const TempoSheet = later(() => import('./TempoSheet').then((m) => m.TempoSheet));
 
 /** Where the song stands, in words. */
-function usePlace(band: Band | null): string {
+function usePlace(band: PageBand | null): string {
   const counting = usePlayer((s) => s.counting);
   const read = useCallback((tick: number) => (band ? barIndexAt(band.bars, tick) : 0), [band]);
   const index = usePosition(read);

@@ -11,6 +11,7 @@ import { player, usePlayer } from '../../audio/player';
 import { loopRound } from '../../audio/loop';
 import { scoreOf } from '@backline/sound/scoreOf';
 import type { BandReply, BandRequest } from '../../workers/band';
+import { sentBand } from '../../workers/sentBand';
 import { useBand, useBandOfOpenSong } from '../band';
 import { change, closeSong, openSong } from '../openSong';
 import { WorkerLost } from '../remote';
@@ -49,7 +50,8 @@ const answer = () =>
     const band = renderBand(copy, OURS);
     const { length, channels } = scoreOf(band);
     const loop = request.round === null ? null : loopRound(band.bars, request.round);
-    resolve({ band, facts: { number: request.number, length, channels }, loop });
+    const facts = { number: request.number, length, channels };
+    resolve({ band: sentBand(band, null), facts, loop });
   });
 const fallOver = () => settle(() => asked.at(-1)!.reject(new WorkerLost('the page ran out of room')));
 
@@ -125,7 +127,7 @@ it('another level asks the worker for nothing: the band has it at once, and the 
     'parts',
     'sections',
   ]);
-  expect(JSON.stringify(sent).length).toBeLessThan(JSON.stringify(song).length / 10);
+  expect(JSON.stringify(sent).length).toBeLessThan(JSON.stringify(song).length / 5);
   await answer();
   expect([firstChord(), useBand.getState().band!.parts[0]!.mix.level]).toEqual(['Am', 40]);
   unmount();

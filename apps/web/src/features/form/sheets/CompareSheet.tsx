@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import type { Band } from '@backline/core/band/index';
+import type { PageBand } from '../../../workers/sentBand';
 import type { Song } from '@backline/core/song/schema';
 import type { Side } from '@backline/core/told/compare';
 import { Button } from '../../../components/Button';
@@ -17,7 +17,7 @@ import { WeaveCell } from '../WeaveCell';
 
 interface CompareProps {
   readonly song: Song;
-  readonly band: Band;
+  readonly band: PageBand;
   readonly playings: readonly FormPlaying[];
   readonly playing: FormPlaying;
   readonly width: number;
