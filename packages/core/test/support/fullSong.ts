@@ -3,7 +3,7 @@ import { createSong } from '@backline/core/song/create';
 import { STEP_ORDERS, STEP_RATES } from '@backline/core/song/choices';
 import type { Settings, Song } from '@backline/core/song/schema';
 
-const SETTINGS: Required<Settings> = {
+export const FULL_SETTINGS: Required<Settings> = {
   on: true,
   pattern: 'quarters',
   feel: 'half time',
@@ -80,9 +80,9 @@ const SECTION = {
   ownLengths: [{ bar: 3, length: 960 }],
   drafts: [{ id: 'd1', name: 'First', chords: [CHORD] }],
   draft: 'd1',
-  settings: { bass: SETTINGS },
+  settings: { bass: FULL_SETTINGS },
   together: TOGETHER,
-  cues: [{ id: 'q1', at: 480, until: 960, parts: ['bass'], settings: SETTINGS, hit: true }],
+  cues: [{ id: 'q1', at: 480, until: 960, parts: ['bass'], settings: FULL_SETTINGS, hit: true }],
   type: 'verse',
   lift: { by: 1, without: ['density'] },
   endings: [1, 1],
@@ -95,7 +95,7 @@ const ENTRY = {
   id: 'e1',
   section: 's1',
   repeats: 2,
-  passes: { '0': { bass: SETTINGS } },
+  passes: { '0': { bass: FULL_SETTINGS } },
   lifts: { '1': { by: 1, without: ['density'] } },
 };
 
@@ -124,7 +124,7 @@ export const FULL_SONG = JSON.parse(
           kind: 'bass',
           name: 'Bass',
           about: 'Low.',
-          settings: SETTINGS,
+          settings: FULL_SETTINGS,
           mix: MIX,
           frozen: [{ section: 's1', entry: 'e1', repeat: 0, notes: [[0, 480, 40, 90]] }],
         },
