@@ -133,3 +133,18 @@ it('in a conflict mine goes on from the newer revision, and the newer takes the 
   resolveConflict('newer');
   expect([now().song!.title, now().save, ownEdits(stored.id)]).toEqual(['Theirs', 'saved', null]);
 });
+
+it('what was changed elsewhere since is not undone: that is said, and the rest of the history stays', () => {
+  change(setTitle('Mine'));
+  change(setBar('s1', 1, 'Am'));
+  // Another device has taken the section out and put one of its own in its place.
+  const other = readChart('title: Mine\nkey: G\n[Bridge]\nD', OURS);
+  useOpenSong.setState({
+    song: { ...other, sections: other.sections.map((s) => ({ ...s, id: 's9' })), form: [] },
+  });
+  undo();
+  expect(now().refusal).toMatch(/^"change a bar" was changed elsewhere since/);
+  expect(now().song?.sections[0]?.id).toBe('s9');
+  undo();
+  expect(now().song?.title).toBe('Pier');
+});

@@ -2,7 +2,9 @@
 import { act, renderHook, waitFor } from '@testing-library/react';
 import { IDBObjectStore } from 'fake-indexeddb';
 import fc from 'fast-check';
-import { setMix, setTitle } from '@backline/core/edits/song';
+import { setBar } from '@backline/core/edits/bars';
+import { setMix, setTempo, setTitle } from '@backline/core/edits/song';
+import { chordsInUse } from '@backline/core/song/inUse';
 import { readChart } from '@backline/core/formats/chart/index';
 import { withPatches } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
@@ -12,7 +14,7 @@ import { readRun, runKeys, writeRun } from '../journal';
 import * as keptEdits from '../keptEdits';
 import { keptAnswer } from '../keptAnswers';
 import { letGo, rehome, removeUnreadEdits, sendLeftovers, useHomeless, useUnread } from '../leftovers';
-import { change, closeSong, openSong, saveAgain, useOpenSong } from '../openSong';
+import { change, closeSong, openSong, saveAgain, undo, useOpenSong } from '../openSong';
 import { newId } from '../newId';
 import { flush, settled } from '../saver';
 import { useAutosave } from '../useAutosave';
@@ -233,6 +235,63 @@ describe('a save', () => {
     }
     const kept = songKept(await keptAnswer(songPath(ID)));
     expect([kept?.revision, kept?.song.title]).toEqual([7, 'C']);
+  });
+
+  describe('that others have changed meanwhile', () => {
+    const theirs = (title: string, tempo = 77): Saved => ({
+      id: ID,
+      revision: 9,
+      updatedAt: '',
+      current: { id: ID, revision: 9, updatedAt: '', song: { ...song, title, tempo } },
+    });
+
+    it('takes in what they changed, and undo goes back over mine alone', async () => {
+      put.mockResolvedValueOnce(theirs('Mine'));
+      change(setTitle('Mine'));
+      await flush(ID);
+      expect([now().song?.title, now().song?.tempo, now().revision, now().save]).toEqual([
+        'Mine',
+        77,
+        9,
+        'saved',
+      ]);
+      undo();
+      expect([now().song?.title, now().song?.tempo]).toEqual([song.title, 77]);
+      expect(ownEdits(ID)).toMatchObject({ revision: 9, song: { title: song.title, tempo: 77 } });
+    });
+
+    it('goes on with what was typed while it was on its way, where that touches nothing of theirs', async () => {
+      const first = pending();
+      change(setTitle('Sent'));
+      const going = flush(ID);
+      change(setBar('s1', 0, 'Am'));
+      put.mockImplementationOnce((_, { revision, steps }) => {
+        expect([revision, steps.length]).toEqual([9, 1]);
+        return Promise.resolve({ id: ID, revision: 10, updatedAt: '' });
+      });
+      first.answer(9, theirs('Sent').current);
+      await going;
+      expect([now().song?.title, now().song?.tempo, now().revision, now().save]).toEqual([
+        'Sent',
+        77,
+        10,
+        'saved',
+      ]);
+      expect(chordsInUse(now().song!.sections[0]!)[0]!.symbol).toBe('Am');
+    });
+
+    it('asks where what was typed meanwhile is the same as theirs', async () => {
+      const first = pending();
+      change(setTitle('Sent'));
+      const going = flush(ID);
+      change(setTempo(140));
+      put.mockRejectedValueOnce(
+        new ApiError('problem', 409, 'changed elsewhere', { current: theirs('Sent').current } as never),
+      );
+      first.answer(9, theirs('Sent').current);
+      await going;
+      expect([now().save, now().song?.tempo, now().newer?.song.tempo]).toEqual(['conflict', 140, 77]);
+    });
   });
 
   it('takes what was typed meanwhile along, from the new revision', async () => {
