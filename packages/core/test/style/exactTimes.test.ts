@@ -34,6 +34,7 @@ describe.each(METRE_NAMES)('in %s', (metre) => {
     const all = bars(metre);
     const end = all[3]!.start + all[3]!.length;
     const cells = carriedCells({ bars: all, firstBar: 0 }, 0, end);
+    const astray: unknown[] = [];
     for (const { kind, pattern } of patterns) {
       const { grids } = pattern as { grids?: readonly Grid<Timed>[] };
       if (!grids) continue;
@@ -44,12 +45,11 @@ describe.each(METRE_NAMES)('in %s', (metre) => {
         for (const { start } of scatter(grids, [cell], 'as written', 0)) {
           const beat = beats.find(({ from, until }) => start >= from && start < until)!;
           const places = placesIn(beat.length, of === 'dotted');
-          expect([kind, pattern.id, metre, start - beat.from, places.has(start - beat.from)]).toEqual([
-            ...[kind, pattern.id, metre, start - beat.from, true],
-          ]);
+          if (!places.has(start - beat.from)) astray.push([kind, pattern.id, metre, start - beat.from]);
         }
       }
     }
+    expect(astray).toEqual([]);
   });
 });
 
