@@ -51,7 +51,13 @@ const isSentence = (text: string): boolean =>
 const comesBack = (s: Song): void =>
   expect(readSong(JSON.parse(JSON.stringify(s)))).toEqual({ song: s, trouble: null });
 
+/** A song as an earlier version stored it. */
+const ofVersion = (version: number): Song =>
+  readSong(JSON.parse(readFileSync(join(__dirname, `../song/frozen/version-${version}.json`), 'utf8'))).song!;
+
 describe.each([
+  ['a song of version 1', ofVersion(1), [-13, 0.5, 1e9, NaN]],
+  ['a song of version 2', ofVersion(2), [-13, 0.5, 1e9, NaN]],
   ['a usual song', song('C | Dm7 G7 | Em | F'), HOSTILE_NUMBERS],
   ['a song of one bar', song('C'), HOSTILE_NUMBERS],
   ['a song of nothing but rests', song('N.C.'), HOSTILE_NUMBERS],
