@@ -75,6 +75,33 @@ function movedEndings(endings: readonly number[], old: number, barOf: BarMap, ba
   return lengths.length > 1 && there[0]! > 0 ? lengths : null;
 }
 
+/** What cannot be read goes with the bar it stands in; in a bar that is no more it is gone, with others in one bar the first stays. */
+function movedUnread(section: Draft<Section>, old: readonly Bar[], now: readonly Bar[], barOf: BarMap): void {
+  const places = new Map<number, string>();
+  for (const { at, text } of section.unread ?? []) {
+    const bar = barOf(barIndexAt(old, at));
+    const place = bar === null ? undefined : now[bar]?.start;
+    if (place !== undefined && !places.has(place)) places.set(place, text);
+  }
+  if (places.size) section.unread = [...places].map(([at, text]) => ({ at, text }));
+  else delete section.unread;
+}
+
+/**
+ * What stands at ticks of a section, beside its chords, goes where they go: the one way for all edits of bars.
+ * @param barOf where each old bar has gone.
+ */
+export function moveAlong(
+  section: Draft<Section>,
+  old: readonly Bar[],
+  now: readonly Bar[],
+  to: TickMap,
+  barOf: BarMap = (bar) => bar,
+): void {
+  section.cues = movedCues(section.cues, to, barsLength(now));
+  if (section.unread) movedUnread(section, old, now, barOf);
+}
+
 /**
  * Gives a section another run of bars: what holds from a bar on goes along with it (what held from
  * one that is gone begins in the next), and so do bars of their own length and cues.
@@ -102,13 +129,6 @@ export function rebar(section: Draft<Section>, song: Draft<Song>, bars: number, 
   section.bars = bars;
   const now = sectionBars(section, song);
   const to = tickMap(old, now, barOf);
-  section.cues = movedCues(section.cues, (tick) => (tick === 0 ? 0 : to(tick)), barsLength(now));
-  if (section.unread) {
-    section.unread = section.unread.flatMap(({ at, text }) => {
-      const bar = barOf(barIndexAt(old, at));
-      return bar === null || bar >= bars ? [] : [{ at: now[bar]!.start, text }];
-    });
-    if (!section.unread.length) delete section.unread;
-  }
+  moveAlong(section, old, now, (tick) => (tick === 0 ? 0 : to(tick)), barOf);
   return to;
 }

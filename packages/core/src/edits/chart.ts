@@ -25,8 +25,12 @@ function chordsTaken(written: readonly ChordEvent[], before: readonly ChordEvent
 }
 
 /** A section as written, with all that a chart cannot say taken over from the one it was. */
-function merged(written: Section, before: Section, end: number): Section {
-  const { endings: _endings, partChords: _own, ...kept } = before;
+function merged(written: Section, before: Section, song: Song): Section {
+  const bars = sectionBars(written, song);
+  const end = barsLength(bars);
+  const { endings: _endings, partChords: _own, unread: stood, ...kept } = before;
+  // What cannot be read stays where a bar still begins there.
+  const unread = stood?.filter(({ at }) => bars.some((bar) => bar.start === at));
   return {
     ...kept,
     name: written.name,
@@ -41,6 +45,7 @@ function merged(written: Section, before: Section, end: number): Section {
     })),
     ownLengths: written.ownLengths,
     cues: movedCues(before.cues, (tick) => tick, end),
+    ...(unread?.length && { unread }),
     ...(before.partChords && { partChords: cutTo(before.partChords, end) }),
     ...(fittingEndings(before, written.bars) && { endings: before.endings }),
   };
@@ -136,8 +141,7 @@ export const takeChart = (written: Song): Edit =>
       const id = old?.id ?? freeId('s', taken);
       if (!old) taken.push(id);
       ids.set(section.id, id);
-      const end = barsLength(sectionBars(section, written));
-      return { ...(old ? merged(section, old, end) : section), id };
+      return { ...(old ? merged(section, old, written) : section), id };
     });
     // Sections that the text has no more can be brought back.
     const kept = new Set(sections.map((s) => s.id));

@@ -10,7 +10,7 @@ import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { adaptedShare, inOtherMetre } from '../time/beatMap';
 import { PPQ } from '../time/ticks';
 import { inBeats, inQuarters, metreOf, type Metre } from '../time/metre';
-import { movedCues } from './anchors';
+import { moveAlong } from './anchors';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
 import { chordLists, squeezed, chordsNow, putChords } from './within';
@@ -125,14 +125,12 @@ function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Ba
     });
     putChords(list, holdUntilNext(placed, barsLength(now)));
   }
-  const end = barsLength(now);
   const to = (tick: number): number => {
-    if (tick >= barsLength(old)) return end;
+    if (tick >= barsLength(old)) return barsLength(now);
     const i = barIndexAt(old, tick);
     return now[i]!.start + placedIn([tick - old[i]!.start], old[i]!, now[i]!)[0]!;
   };
-  section.cues = movedCues(section.cues, to, end);
-  section.unread?.forEach((unread) => (unread.at = now[barIndexAt(old, unread.at)]!.start));
+  moveAlong(section, old, now, to);
 }
 
 /** A change at the tick it stood at. */
@@ -213,8 +211,7 @@ function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar
   section.bars = counted.bars;
   const now = sectionBars(section, song);
   const end = barsLength(now);
-  section.cues = movedCues(section.cues, to, end);
-  section.unread?.forEach((unread) => (unread.at = now[barIndexAt(now, to(unread.at))]!.start));
+  moveAlong(section, old, now, to, (bar) => barIndexAt(now, to(old[bar]!.start)));
   for (const list of chordLists(section)) {
     const moved = chordsNow(list).map((chord) => {
       const start = to(chord.start);

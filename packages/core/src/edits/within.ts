@@ -11,7 +11,7 @@ import {
   type Song,
 } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
-import { movedCues, rebar, tickMap, type TickMap } from './anchors';
+import { moveAlong, rebar, tickMap, type TickMap } from './anchors';
 
 /** A copy that shares nothing with what it was made from, also of what is being edited. */
 export const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -124,7 +124,7 @@ export function shorten(section: Draft<Section>, song: Draft<Song>, lengths: rea
   section.ownLengths = [...section.ownLengths, ...lengths].sort((a, b) => a.bar - b.bar);
   const now = sectionBars(section, song);
   const to = tickMap(old, now, (bar) => bar);
-  section.cues = movedCues(section.cues, to, barsLength(now));
+  moveAlong(section, old, now, to);
   moveChords(section, song, to);
 }
 

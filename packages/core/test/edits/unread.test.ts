@@ -1,4 +1,5 @@
 /** What cannot be read stays in its bar through every change of bars, is kept with the song, and goes where it is mended. */
+import fc from 'fast-check';
 import { applyEdit, undoStep, type Edit } from '@backline/core/edits/apply';
 import {
   inNewBar,
@@ -13,6 +14,9 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
+import { sectionBars } from '@backline/core/time/bars';
+import { afterEdits, anyEdit } from '../support/edits';
+import { anySong } from '../support/music';
 
 const begun = readChart('title: Pier\n[Verse]\nC | F | G | C', OURS);
 const after = (song: Song, ...edits: Edit[]): Song =>
@@ -65,4 +69,24 @@ it('no text is too long, nothing unprintable gets in', () => {
   const text = `a\u0000b\n${'x'.repeat(5000)}`;
   const song = after(begun, keepUnread('s1', 0, text));
   expect(readSong(JSON.parse(JSON.stringify(song))).trouble).toBeNull();
+});
+
+it('stays at the start of its bar, whatever is done to bars, metres and lengths, and goes with it', () => {
+  const rows = fc.array(fc.tuple(anyEdit, fc.nat({ max: 60 })), { minLength: 1, maxLength: 5 });
+  fc.assert(
+    fc.property(anySong, fc.nat({ max: 5 }), rows, (start, bar, row) => {
+      const [section] = start.sections;
+      const kept = afterEdits(start, [
+        [() => keepUnread(section!.id, bar % section!.bars, 'C7 and then some'), 0],
+      ]);
+      const after = afterEdits(kept, row);
+      for (const one of after.sections) {
+        const begins = sectionBars(one, after).map((b) => b.start);
+        const stand = (one.unread ?? []).map(({ at }) => at);
+        expect(stand.filter((at) => !begins.includes(at))).toEqual([]);
+        expect(new Set(stand).size).toBe(stand.length);
+      }
+    }),
+    { numRuns: 150 },
+  );
 });

@@ -5,7 +5,6 @@ import { keptOf } from '@backline/core/band/kept';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { keyText } from '@backline/core/theory/key';
 import { anyBandedSong, longSong, STYLES, withSettings } from '../support/music';
 
 const everywhere = (song: Song, groove: Song['groove']): Song => ({
@@ -59,7 +58,7 @@ it('stands on the grid, in its song, and no pitch is written twice at once (any 
           // A chord may be felt before its bar, and dressed for its part: its root is the chart's.
           if (own?.symbol && context.chord) {
             expect(context.chord.root).toEqual(parseChord(own.symbol).root);
-            expect(keyText(context.key)).toBe(own.key);
+            expect(context.key).toEqual(own.key);
           }
         }
       }
