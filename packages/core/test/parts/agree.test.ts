@@ -210,7 +210,9 @@ describe('endings, metres and cues', () => {
     const length = 4 * 1920;
     const from = (x: Song, shift: number) =>
       renderBand(x, OURS).parts.map((p) =>
-        p.notes.filter((n) => n.start >= shift + length).map((n) => ({ ...n, start: n.start - shift })),
+        p.notes
+          .filter((n) => n.start >= shift + length)
+          .map((n) => ({ ...n, at: n.at - shift, start: n.start - shift })),
       );
     expect(from(front, length)).toEqual(from(s, 0));
   });
