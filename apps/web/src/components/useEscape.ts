@@ -1,15 +1,15 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 /** What is open and closed by Escape, the last opened last. */
 const open: symbol[] = [];
 
-/** Escape closes what was opened last, and only that. */
+/** Escape closes what was opened last, and only that; from the moment it is seen on, however busy the device. */
 export function useEscape(onClose: () => void): void {
   const close = useRef(onClose);
-  useEffect(() => {
+  useLayoutEffect(() => {
     close.current = onClose;
   });
-  useEffect(() => {
+  useLayoutEffect(() => {
     const own = Symbol('open');
     open.push(own);
     const press = (event: KeyboardEvent): void => {
