@@ -93,7 +93,7 @@ test('the first sound of the demo needs under 7 MB of samples, its scripts about
   );
   expect(scripts.length).toBeGreaterThan(0);
   const sent = scripts.reduce((sum, script) => sum + gzipSync(script, { level: 9 }).length, 0);
-  expect(sent).toBeLessThan(609_000);
+  expect(sent).toBeLessThan(614_000);
 });
 
 test('play can be stopped while the sounds load, and then starts neither here nor in the next song', async ({
