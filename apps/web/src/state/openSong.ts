@@ -11,6 +11,7 @@ import {
 import { changedInWords } from '@backline/core/song/changed';
 import { songChanges } from '@backline/core/song/changes';
 import { songTrouble } from '@backline/core/song/checked';
+import { areApart } from '@backline/core/song/merging';
 import { PatchesDoNotFit, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { Saved, StoredSong } from '@backline/core/song/transport';
@@ -20,13 +21,18 @@ import { watchSaver, type SaveTrouble } from './saver';
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'gone' | 'refused';
 
+/** A step of the history; overtaken where what it changed was changed elsewhere since. */
+export interface PastStep extends Step {
+  readonly overtaken?: true;
+}
+
 export interface OpenSong {
   readonly id: string | null;
   readonly song: Song | null;
   /** The revision the next save is made from. */
   readonly revision: number;
-  readonly past: readonly Step[];
-  readonly future: readonly Step[];
+  readonly past: readonly PastStep[];
+  readonly future: readonly PastStep[];
   readonly save: SaveState;
   /** Why it is not saved, as a sentence. */
   readonly trouble: string | null;
@@ -115,10 +121,15 @@ export function change(edit: Edit): boolean {
 const GONE_ON = 'was changed elsewhere since, and stays as it is.';
 
 /** Lays a step on the open song, one way or the other; where what it changed is no longer as it was, that is said. */
-function takeStep(step: Step, way: 'back' | 'forward', history: Pick<OpenSong, 'past' | 'future'>): boolean {
+function takeStep(
+  step: PastStep,
+  way: 'back' | 'forward',
+  history: Pick<OpenSong, 'past' | 'future'>,
+): boolean {
   const { song } = getState();
   if (!song) return false;
   try {
+    if (step.overtaken) throw new PatchesDoNotFit();
     const next = (way === 'back' ? undoStep : redoStep)(song, step);
     if (songTrouble(next) === null) {
       put(next, songChanges(song, next), history);
@@ -148,9 +159,13 @@ export function redo(): void {
   if (done) say(`Done again: ${step.name}`);
 }
 
+/** Steps as they are once others have changed something: one that would take that back is not taken any more. */
+const overtakenBy = (others: readonly SongPatch[], steps: readonly PastStep[]): readonly PastStep[] =>
+  steps.map((step) => (areApart(step.forward, others) ? step : { ...step, joins: null, overtaken: true }));
+
 /** The server has taken a save: settled, unless the song was changed meanwhile. What others changed comes with it. */
 function saved(id: string, { revision, current }: Saved): void {
-  const { id: open, song } = getState();
+  const { id: open, song, past, future } = getState();
   if (open !== id || !song) return;
   const kept = ownEdits(id);
   const now = kept?.song ?? current?.song ?? song;
@@ -160,8 +175,10 @@ function saved(id: string, { revision, current }: Saved): void {
     trouble: null,
   } as const;
   const others = current ? songChanges(song, now) : [];
-  setState(others.length ? { ...own, song: now } : own);
-  if (others.length) say(`Taken in from elsewhere: ${changedInWords(now, others)}`);
+  if (!others.length) return setState(own);
+  const history = { past: overtakenBy(others, past), future: overtakenBy(others, future) };
+  setState({ ...own, ...history, song: now });
+  say(`Taken in from elsewhere: ${changedInWords(now, others)}`);
 }
 
 function troubled(id: string, trouble: SaveTrouble): void {

@@ -260,6 +260,19 @@ describe('a save', () => {
       expect(ownEdits(ID)).toMatchObject({ revision: 9, song: { title: song.title, tempo: 77 } });
     });
 
+    it('is not undone over what they changed of the same: that is said, and theirs stays', async () => {
+      put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
+      change(setTempo(140));
+      await flush(ID);
+      put.mockResolvedValueOnce(theirs('Mine', 77));
+      change(setTitle('Mine'));
+      await flush(ID);
+      undo();
+      undo();
+      expect(now().refusal).toMatch(/was changed elsewhere since/);
+      expect([now().song?.title, now().song?.tempo]).toEqual([song.title, 77]);
+    });
+
     it('goes on with what was typed while it was on its way, where that touches nothing of theirs', async () => {
       const first = pending();
       change(setTitle('Sent'));
