@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import type axeCore from 'axe-core';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -8,10 +8,12 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 const TAGS = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
 /**
- * What axe finds wrong on the page as it stands.
+ * What axe finds wrong on the page once it is there.
  * @param only tags or rules to look for; all that the product keeps where it is left out.
  */
 export async function findings(page: Page, only: readonly string[] = TAGS): Promise<string[]> {
+  // A screen that is still on its way has no heading yet.
+  await expect(page.getByRole('progressbar', { name: /^(Opening|Loading)/ })).toHaveCount(0);
   await page.evaluate(AXE);
   return page.evaluate(
     async (runOnly) => {

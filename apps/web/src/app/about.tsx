@@ -1,3 +1,3 @@
-import { later } from '../components/later';
+import { later, Opening } from '../components/later';
 
-export default later(() => import('../features/about/AboutScreen').then((m) => m.AboutScreen));
+export default later(() => import('../features/about/AboutScreen').then((m) => m.AboutScreen), Opening);

@@ -1,3 +1,3 @@
-import { later } from '../components/later';
+import { later, Opening } from '../components/later';
 
-export default later(() => import('../features/songbook/BinScreen').then((m) => m.BinScreen));
+export default later(() => import('../features/songbook/BinScreen').then((m) => m.BinScreen), Opening);

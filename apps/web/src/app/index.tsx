@@ -1,9 +1,8 @@
 import { useFocusEffect, useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
-import { StyleSheet } from 'react-native';
-import { ActivityIndicator } from 'react-native-paper';
 import useSWR from 'swr';
 import type { SongList } from '@backline/core/song/transport';
+import { Opening } from '../components/later';
 import { SongbookScreen } from '../features/songbook/SongbookScreen';
 import { askList } from '../features/songbook/useSongList';
 import { listPath } from '../state/api';
@@ -35,11 +34,5 @@ export default function Index() {
   }, [first, data, demo, router]);
   // Once the song is open the songbook is there to come back to.
   useFocusEffect(useCallback(() => () => setFirst(false), []));
-  return first && !error && (!data || demo) ? (
-    <ActivityIndicator accessibilityLabel="Opening the songbook" style={styles.wait} />
-  ) : (
-    <SongbookScreen />
-  );
+  return first && !error && (!data || demo) ? <Opening what="Opening the songbook" /> : <SongbookScreen />;
 }
-
-const styles = StyleSheet.create({ wait: { padding: 48 } });

@@ -1,11 +1,31 @@
 import { useEffect, useState, type ComponentType } from 'react';
+import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator } from 'react-native-paper';
+
+const styles = StyleSheet.create({ wait: { flex: 1, justifyContent: 'center' } });
+
+/** What stands where a whole screen will be: a landmark like the screen itself, so that nobody is nowhere. */
+export function Opening({ what = 'Opening' }: { what?: string }) {
+  return (
+    <View role="main" style={styles.wait}>
+      <ActivityIndicator accessibilityLabel={what} />
+    </View>
+  );
+}
+
+function OpeningPart() {
+  return <ActivityIndicator accessibilityLabel="Opening" />;
+}
 
 /**
  * What is no part of the first load: it comes when there is nothing else to do, or when it is opened.
  * Kept in a state of its own: suspended, a screen was seen to stay so in a navigator that goes on rendering.
+ * @param Waiting what stands in its place until then; `Opening` for a screen that has no shell around it.
  */
-export function later<P extends object>(load: () => Promise<ComponentType<P>>): ComponentType<P> {
+export function later<P extends object>(
+  load: () => Promise<ComponentType<P>>,
+  Waiting: ComponentType = OpeningPart,
+): ComponentType<P> {
   let loaded: ComponentType<P> | null = null;
   const fetched = () => load().then((component) => (loaded = component));
   // Not where there is no browser to say when it is idle.
@@ -19,7 +39,7 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>): 
     }, [Content]);
     // The boundary around the screen says so.
     if (failed) throw failed;
-    return Content ? <Content {...props} /> : <ActivityIndicator accessibilityLabel="Opening" />;
+    return Content ? <Content {...props} /> : <Waiting />;
   };
 }
 
