@@ -25,6 +25,8 @@ import { listenTo } from './listen';
 import { withPartOptions } from './partOptions';
 import { render } from './render';
 import { patterns, styleCheck, styles } from './styles';
+import { KINDS } from '@backline/core/parts/index';
+import { listedSettings } from '@backline/core/song/settings/listing';
 import type { Given } from './given';
 import { UsageError, oneOf, wholeNumber } from './usage';
 import { OURS } from '@backline/core/styles/index';
@@ -237,6 +239,7 @@ interface Command {
 export const COMMANDS: Record<string, Command> = {
   chord: { run: chord, options: [] },
   recognise: { run: recogniseNotes, options: [] },
+  settings: { run: () => listedSettings(KINDS), options: [] },
   styles: { run: styles, options: ['fit'], flags: ['details'] },
   patterns: { run: patterns, options: ['fit'] },
   'style-check': { run: styleCheck, options: [] },

@@ -1,7 +1,8 @@
 /** Settings of parts given on the command line: `--part bass.pattern=walking --part bass.density=2`. */
 import { kindOf, styleOf } from '@backline/core/band/repertoire';
 import { firstIssue } from '@backline/core/song/issues';
-import { settingsSchema, type Part, type Settings, type Song } from '@backline/core/song/schema';
+import type { Part, Settings, Song } from '@backline/core/song/schema';
+import { SETTING_NAMES, settingsSchema } from '@backline/core/song/settings/index';
 import { OURS } from '@backline/core/styles/index';
 import { hasPattern, patternsOf } from '@backline/core/timeline/settings';
 import { UsageError } from './usage';
@@ -22,9 +23,8 @@ function settingOf(option: string, song: Song): { part: Part; settings: Settings
     const known = song.parts.map((p) => p.id).join(', ');
     throw new UsageError(`There is no part "${name}" in this band. It has ${known}.`);
   }
-  if (!Object.hasOwn(settingsSchema.shape, setting)) {
-    const known = Object.keys(settingsSchema.shape).join(', ');
-    throw new UsageError(`There is no setting "${setting}". There are ${known}.`);
+  if (!SETTING_NAMES.some((name) => name === setting)) {
+    throw new UsageError(`There is no setting "${setting}". There are ${SETTING_NAMES.join(', ')}.`);
   }
   const read = settingsSchema.safeParse({ [setting]: valueOf(text) });
   if (!read.success) throw new UsageError(`--part ${option}: ${firstIssue(read.error)}`);

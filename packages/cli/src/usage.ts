@@ -15,6 +15,9 @@ export const HELP: Record<string, string> = {
   patterns: `backline patterns STYLE KIND [--fit CHART]
   Lists what a kind of part can play: the style's own patterns first, then the rest of the library. Prints
   [{id, name, inStyle, metres, feel, genres, energy, tempo, leaves}], with --fit also {fit, reasons}.`,
+  settings: `backline settings
+  Lists what can be set for a part with --part. Prints [{name, label, group, moves, values, unit, neutral, kinds}];
+  neutral null is as the part's pattern has it, kinds null are all.`,
   'style-check': `backline style-check FILE
   Reads a style or a family of patterns from a JSON file (docs/styles.md) and prints what it holds, or says what is
   wrong with it and where.`,

@@ -30,6 +30,14 @@ describe('bin/backline', () => {
     expect(await json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
   });
 
+  it('settings: what can be set for a part, each with what it can be', async () => {
+    const settings = (await json('settings')) as readonly { readonly name: string }[];
+    const of = (name: string) => settings.find((s) => s.name === name);
+    expect(of('palm')).toMatchObject({ values: 'true, false', neutral: false, kinds: ['guitar'] });
+    expect(of('register')).toMatchObject({ values: '23 to 84', unit: 'MIDI number', moves: 'notes' });
+    expect(of('density')).toMatchObject({ values: '1 to 5', kinds: null });
+  });
+
   it('render: whole, one section, one part, every part; in every form', async () => {
     const short = join(dir, 'short.txt');
     writeFileSync(short, 'title: Slip\nstyle: firebreak\ntempo: 150\n[Verse]\nE5 | A5\n[Chorus]\nC\n');

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { EMPTY_SCORE, banksOf } from '@backline/sound/score';
 import { decodedBytes, hasFiner } from '@backline/sound/shipped';
 import { DRUM_BANK, finer } from '@backline/sound/bankNames';
-import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
+import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import type { MasterSetup } from '@backline/sound/master/setup';
 import type { DecodedBank } from '@backline/sound/messages';
 import { BankLoader } from './banks';

@@ -13,7 +13,7 @@ import type { StyleFile } from '@backline/core/style/schema';
 export { compare } from '@backline/core/told/compare';
 export { cueInWords, placeInWords } from '@backline/core/told/cues';
 export { liftInWords, liftItems } from '@backline/core/told/lifted';
-export { pushInWords, settingsInWords } from '@backline/core/told/set';
+export { settingsInWords } from '@backline/core/told/set';
 export { standing } from '@backline/core/told/standing';
 export { tensionBetween, tensionOf } from '@backline/core/told/tension';
 export { bandInWords, canBeKept } from '@backline/core/own/keep';

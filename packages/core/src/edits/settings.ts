@@ -1,8 +1,8 @@
 /** Edits of what is set for parts: for the whole song, for a section, or for one of its playings. */
 import type { Draft } from 'immer';
-import { MIXED } from '../song/choices';
 import { listed } from '../song/listed';
 import type { Part, Settings, Song } from '../song/schema';
+import { SETTING_NAMES, settingOf } from '../song/settings/index';
 import { isPlaying, settingsAtPlace, settingsThere, type Cell, type Where } from '../timeline/places';
 import { overlay } from '../timeline/settings';
 import { EditRefused, edit, type Edit } from './apply';
@@ -33,10 +33,7 @@ function tidyPlaying(song: Draft<Song>, where: Where): void {
 /** What is heard of a frozen part all the same: whether it plays, on which instrument, under which bow or foot, how mixed. */
 const HEARD_FROZEN: ReadonlySet<string> = new Set<keyof Settings>([
   'on',
-  'instrument',
-  'swell',
-  'pedal',
-  ...MIXED,
+  ...SETTING_NAMES.filter((name) => ['sound', 'mix'].includes(settingOf(name).moves)),
 ]);
 
 export const isHeardFrozen = (name: string): boolean => HEARD_FROZEN.has(name);

@@ -1,30 +1,12 @@
 /** A kind of part as one value: what it is, its patterns, what it plays, and what a screen shows of it. */
 import type { z } from 'zod';
+import type { SettingName } from '../song/settings/index';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
 import type { Resolved } from '../timeline/settings';
 import type { Note } from './note';
-
-/** Settings that mean something for a kind only where it names them. */
-export type Control =
-  | 'register'
-  | 'spread'
-  | 'voices'
-  | 'hands'
-  | 'neck'
-  | 'strum'
-  | 'octave'
-  | 'length'
-  | 'slides'
-  | 'pedal'
-  | 'swell'
-  | 'palm'
-  | 'rhythm'
-  | 'tones'
-  | 'kit'
-  | 'desks';
 
 export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */
@@ -34,8 +16,8 @@ export interface Kind extends KindFacts {
   /** Where it stands in the mix: loudness against the whole band's, LU (common practice: drums, bass and lead carry). */
   readonly place: number;
   readonly pattern: z.ZodType<Pattern>;
-  /** What a part's page shows of it; lowest and highest register to choose, MIDI numbers. */
-  readonly controls: readonly Control[];
+  /** Of the settings that not every kind has: those that mean something for it. Lowest and highest register to choose, MIDI numbers. */
+  readonly controls: readonly SettingName[];
   readonly registers: readonly [number, number];
   /** An icon of the Material Design set, and the colour of its strokes; null takes the text's own ink. */
   readonly look: { readonly icon: string; readonly ink: string | null };

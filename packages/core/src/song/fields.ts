@@ -2,7 +2,6 @@
 import { z } from 'zod';
 import { parseKey, keyText } from '../theory/key';
 import { METRE_NAMES, findMetre } from '../time/metre';
-import { MOST_ACCENT, MOST_OCTAVES, MOST_STEPS, STEP_ORDERS, type Mixed } from './choices';
 import { LIMITS } from './limits';
 import { cutText, isOneLine } from './text';
 
@@ -76,27 +75,3 @@ export const tempoSchema = z
   .number('A tempo is a number of beats a minute.')
   .min(SLOWEST, `The slowest tempo is ${SLOWEST}.`)
   .max(FASTEST, `The fastest tempo is ${FASTEST}.`);
-
-const MOST_STEP = MOST_STEPS - 1;
-
-/** How an arpeggio goes on, but for how far its steps lie apart. */
-export const stepFields = {
-  order: z.enum(STEP_ORDERS),
-  /** Octaves that it goes through. */
-  octaves: z.number().int().min(1).max(MOST_OCTAVES),
-  /** Every nth step is accented; 0 none. */
-  accentEvery: z.number().int().min(0).max(MOST_ACCENT),
-  /** Step numbers within a bar that rest. */
-  rests: z.array(z.number().int().min(0).max(MOST_STEP)).max(MOST_STEPS),
-};
-
-/** How a part is mixed otherwise for a while than on the whole. */
-export const mixedFields = {
-  /** dB louder or softer. */
-  trim: z.number().int().min(-12).max(6),
-  /** So much further to the right, and so much further back in the room, of 127. */
-  side: z.number().int().min(-127).max(127),
-  depth: z.number().int().min(-127).max(127),
-  /** dB of treble, brighter or darker. */
-  tint: z.number().int().min(-12).max(12),
-} satisfies Record<Mixed, z.ZodType>;

@@ -5,29 +5,7 @@
 import { z } from 'zod';
 import { tryParseChord } from '../theory/chordGrammar';
 import { SCALE_NAMES } from '../theory/scale';
-import { RICHNESS } from '../theory/dress';
-import {
-  BACKBEATS,
-  CYMBALS,
-  DESKS,
-  DYNAMICS,
-  ENDINGS,
-  FEELS,
-  HIGHEST_CAPO,
-  LEAD_INS,
-  LIFTED,
-  MANNERS,
-  MOST_LIFT,
-  NECKS,
-  SECTION_TYPES,
-  SHORTEST_LENGTH,
-  SLIDES,
-  STEP_RATES,
-  SWELLS,
-  TELLINGS,
-  TONES,
-  TUNING_NAMES,
-} from './choices';
+import { ENDINGS, LEAD_INS, LIFTED, MOST_LIFT, SECTION_TYPES, TELLINGS } from './choices';
 import {
   FASTEST,
   MOST_TICKS,
@@ -36,88 +14,17 @@ import {
   keySchema,
   lineSchema,
   metreSchema,
-  mixedFields,
   nameSchema,
   noteSchema,
   quoted,
   slugSchema,
-  stepFields,
   tempoSchema,
   ticks,
 } from './fields';
 import { LIMITS } from './limits';
 import { masterSchema, mixSchema } from './mix';
-
-/** Swing: place of the off-beat within its pair, percent. Timing: notes come up to so many ms late. Strength: spread in velocity. */
-export const grooveSchema = z.strictObject({
-  unit: z.enum(['eighth', 'sixteenth']).optional(),
-  swing: z.number().min(50).max(75).optional(),
-  timing: z.number().min(0).max(40).optional(),
-  strength: z.number().min(0).max(30).optional(),
-});
-
-/** Ticks: a half note. */
-const LONGEST_PUSH = 960;
-
-/** What can be set for a part at every level; each is optional at every level. */
-export const settingsSchema = z.strictObject({
-  on: z.boolean().optional(),
-  pattern: slugSchema.optional(),
-  /** Through its patterns at the song's pace, at half of it or at double. */
-  feel: z.enum(FEELS).optional(),
-  density: z.number().int().min(1).max(5).optional(),
-  dynamics: z.enum(DYNAMICS).optional(),
-  /** Target of the lowest tone, MIDI number. */
-  register: z.number().int().min(23).max(84).optional(),
-  /** Target mean distance of neighbouring tones, semitones. */
-  spread: z.number().min(2).max(12).optional(),
-  voices: z.number().int().min(3).max(8).optional(),
-  manner: z.enum(MANNERS).optional(),
-  /** Chords plainer or richer than the chart has them. */
-  richness: z.enum(RICHNESS).optional(),
-  /** Which hands of the keys play. */
-  hands: z.enum(['both', 'left', 'right']).optional(),
-  /** Guitar: how its strings are tuned, at which fret the capo is (0 none), where on the neck it plays. */
-  tuning: z.enum(TUNING_NAMES).optional(),
-  capo: z.number().int().min(0).max(HIGHEST_CAPO).optional(),
-  neck: z.enum(NECKS).optional(),
-  /** General MIDI program, 0-based. */
-  instrument: z.number().int().min(0).max(127).optional(),
-  octave: z.number().int().min(-2).max(2).optional(),
-  /** Time from the first string to the last, milliseconds. */
-  strum: z.number().min(0).max(120).optional(),
-  /** How much of its written length a note sounds, percent: damped by the hand, or let ring. */
-  length: z.number().int().min(SHORTEST_LENGTH).max(100).optional(),
-  /** The part whose rhythm it takes; a part that is not there is none. */
-  rhythmOf: id.optional(),
-  tones: z.enum(TONES).optional(),
-  cymbal: z.enum(CYMBALS).optional(),
-  backbeat: z.enum(BACKBEATS).optional(),
-  /** Arpeggio: what of its steps is otherwise than its pattern says, and in which note values they go. */
-  ...z.object(stepFields).partial().shape,
-  rate: z.enum(STEP_RATES).optional(),
-  /** Desks that do not play. */
-  without: z
-    .array(z.enum(DESKS))
-    .max(DESKS.length - 1)
-    .optional(),
-  slides: z.enum(SLIDES).optional(),
-  /** Keys: the pedal is held through each chord. */
-  pedal: z.boolean().optional(),
-  swell: z.enum(SWELLS).optional(),
-  /** Guitar: the palm lies on the strings. */
-  palm: z.boolean().optional(),
-  atChange: z.enum(['restart', 'carry on']).optional(),
-  groove: grooveSchema.optional(),
-  variation: z.number().int().min(0).max(9999).optional(),
-  /** How freely a repeat is told. */
-  telling: z.enum(TELLINGS).optional(),
-  ...z.object(mixedFields).partial().shape,
-  /** How early it takes up each chord, ticks: before the others, who take it where it stands. */
-  push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
-  /** False where the part keeps to itself: it takes up nothing of what the players agree on. */
-  listens: z.boolean().optional(),
-});
+import { settingsSchema } from './settings/index';
+import { LONGEST_PUSH, grooveSchema } from './settings/playing';
 
 /** What the players agree on among themselves, each point to be switched off; and how freely repeats are told. */
 export const togetherSchema = z.strictObject({
@@ -383,7 +290,7 @@ export type FormEntry = z.infer<typeof formEntrySchema>;
 export type Part = z.infer<typeof partSchema>;
 export type KeptPlaying = z.infer<typeof keptPlayingSchema>;
 export type { MasterMix, Mix, Tone } from './mix';
-export type Settings = z.infer<typeof settingsSchema>;
+export type { Settings } from './settings/index';
 export type Groove = z.infer<typeof grooveSchema>;
 export type Together = z.infer<typeof togetherSchema>;
 export type Guide = z.infer<typeof guideSchema>;

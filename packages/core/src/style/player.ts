@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { lineSchema, nameSchema, slugSchema } from '../song/fields';
 import { firstIssue } from '../song/issues';
-import { settingsSchema } from '../song/schema';
+import { settingsSchema } from '../song/settings/index';
 import { patternIn, withFacts, type Library, type LibraryPattern } from './patternLibrary';
 import type { PatternKind, Player } from './schema';
 

@@ -1,7 +1,9 @@
 /** A style: its groove, and for each kind of part how it plays and by which patterns. A file of its own. */
 import { z } from 'zod';
 import { lineSchema, metreSchema, nameSchema, slugSchema, tempoSchema } from '../song/fields';
-import { endsSchema, grooveSchema, settingsSchema } from '../song/schema';
+import { endsSchema } from '../song/schema';
+import { settingsSchema } from '../song/settings/index';
+import { grooveSchema } from '../song/settings/playing';
 import { HOMES } from '../theory/dress';
 import { kindsOfBand } from './bandKinds';
 import { FEELS, type Pattern } from './pattern';

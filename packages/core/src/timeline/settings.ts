@@ -1,115 +1,22 @@
-import type { ChordEvent, Part, Section, Settings, Song } from '../song/schema';
-import {
-  MIXED,
-  type Mixed,
-  type Backbeat,
-  type Cymbal,
-  type Desk,
-  type Dynamics,
-  type Feel,
-  type Lifted,
-  type Manner,
-  type Neck,
-  type Slides,
-  type StepOrder,
-  type StepRate,
-  type Swell,
-  type Telling,
-  type Tones,
-  type TuningName,
-} from '../song/choices';
+import type { ChordEvent, Groove, Part, Section, Settings, Song } from '../song/schema';
+import { MIXED, type Lifted, type Mixed } from '../song/choices';
+import { SETTING_NAMES, settingOf, type Decided, type SettingName } from '../song/settings/index';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
-import type { Dressing } from '../theory/dress';
 import type { Pass } from './passes';
 
 /** Musical settings with every value decided, as a generator needs them; how it is mixed is no matter of notes. */
-export interface Resolved {
-  readonly on: boolean;
-  readonly pattern: string;
-  readonly feel: Feel;
-  readonly density: number;
-  readonly dynamics: Dynamics;
-  readonly register: number;
-  readonly spread: number;
-  readonly voices: number;
-  readonly manner: Manner;
-  readonly richness: Dressing;
-  readonly hands: 'both' | 'left' | 'right';
-  readonly tuning: TuningName;
-  readonly capo: number;
-  readonly neck: Neck;
-  readonly instrument: number;
-  readonly octave: number;
-  readonly strum: number;
-  readonly length: number;
-  readonly rhythmOf: string | null;
-  readonly tones: Tones;
-  readonly cymbal: Cymbal | null;
-  readonly backbeat: Backbeat | null;
-  /** An arpeggio's steps as they are set; null where its pattern says. */
-  readonly order: StepOrder | null;
-  readonly octaves: number | null;
-  readonly rate: StepRate | null;
-  readonly accentEvery: number | null;
-  readonly rests: readonly number[] | null;
-  readonly without: readonly Desk[];
-  readonly slides: Slides;
-  readonly pedal: boolean;
-  readonly swell: Swell;
-  readonly palm: boolean;
-  readonly atChange: 'restart' | 'carry on' | 'as the pattern';
-  readonly swing: number;
-  readonly unit: 'eighth' | 'sixteenth';
-  readonly timing: number;
-  readonly strength: number;
-  readonly variation: number;
-  readonly telling: Telling;
-  readonly listens: boolean;
-  /** How early it takes up each chord, ticks. */
-  readonly push: number;
-}
+type Musical = { readonly [K in Exclude<SettingName, 'groove' | Mixed>]: Decided<K> };
+export type Resolved = Readonly<Required<Groove>> & Musical;
 
 /** What holds where nothing has been set, not even by the kind of part. */
-const NEUTRAL: Omit<Resolved, 'pattern' | 'swing' | 'unit' | 'timing' | 'strength'> = {
-  on: true,
-  feel: 'as written',
-  density: 3,
-  dynamics: 'mf',
-  register: 48,
-  spread: 4,
-  voices: 4,
-  manner: 'free',
-  richness: 'as written',
-  hands: 'both',
-  tuning: 'standard',
-  capo: 0,
-  neck: 'position',
-  instrument: 0,
-  octave: 0,
-  strum: 30,
-  length: 100,
-  rhythmOf: null,
-  tones: 'chords',
-  cymbal: null,
-  backbeat: null,
-  order: null,
-  octaves: null,
-  rate: null,
-  accentEvery: null,
-  rests: null,
-  without: [],
-  slides: 'none',
-  pedal: false,
-  swell: 'none',
-  palm: false,
-  atChange: 'as the pattern',
-  variation: 0,
-  telling: 'a little',
-  listens: true,
-  push: 0,
-};
+const NEUTRAL = Object.fromEntries(
+  SETTING_NAMES.filter((name) => name !== 'groove' && settingOf(name).moves !== 'mix').map((name) => [
+    name,
+    settingOf(name).neutral,
+  ]),
+) as Musical;
 
 /** Lays settings over one another, weakest first; what a layer leaves out shows through. */
 export function overlay(layers: readonly (Settings | undefined)[]): Settings {

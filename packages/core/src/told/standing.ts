@@ -1,6 +1,6 @@
 /** How a song stands, in words: its form, who plays where, what was set by hand. For who comes back to it after a year. */
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
-import { GM_PROGRAMS } from '../formats/midi/programs';
+import { GM_PROGRAMS } from '../song/generalMidi';
 import type { Part, Section, Song } from '../song/schema';
 import { styleInWords } from '../style/set';
 import { keyInWords } from '../theory/speech';
@@ -13,7 +13,7 @@ import { cueInWords } from './cues';
 import { lastBarsSay } from './ends';
 import { liftInWords } from './lifted';
 import { counted, listed, times } from '../song/listed';
-import { pushInWords } from './set';
+import { pushInWords } from '../song/settings/playing';
 
 export interface SectionStanding {
   readonly id: string;

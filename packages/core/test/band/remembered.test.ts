@@ -6,7 +6,7 @@ import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { addCue } from '@backline/core/edits/cues';
 import { setSettings } from '@backline/core/edits/settings';
 import type { Settings, Song } from '@backline/core/song/schema';
-import { settingsSchema } from '@backline/core/song/schema';
+import { settingsSchema } from '@backline/core/song/settings/index';
 import { OURS } from '@backline/core/styles/index';
 import { FULL_SETTINGS } from '../support/fullSong';
 import { afterEdits, anyEdit } from '../support/edits';

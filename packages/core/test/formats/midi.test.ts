@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { InstrumentFamilyByID, instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
 import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
-import { GM_FAMILIES, GM_PROGRAMS, programsFound, similarTo } from '@backline/core/formats/midi/programs';
+import { GM_FAMILIES, GM_PROGRAMS, programsFound, similarTo } from '@backline/core/song/generalMidi';
 import { seatsOf } from '@backline/core/formats/midi/channels';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { tempoSteps } from '@backline/core/formats/midi/tempos';

@@ -1,7 +1,8 @@
 /** Whatever the settings allow and whatever the chords, every part can be played. */
 import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
-import { settingsSchema, type Settings } from '@backline/core/song/schema';
+import type { Settings } from '@backline/core/song/schema';
+import { settingsSchema } from '@backline/core/song/settings/index';
 import { RICHNESS } from '@backline/core/theory/dress';
 import {
   FEELS,

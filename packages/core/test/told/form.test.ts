@@ -13,7 +13,8 @@ import { compare, playingName } from '@backline/core/told/compare';
 import { cueInWords } from '@backline/core/told/cues';
 import { liftInWords, liftItems } from '@backline/core/told/lifted';
 import { barMarks, cueMark } from '@backline/core/told/marks';
-import { pushInWords, settingsInWords } from '@backline/core/told/set';
+import { pushInWords } from '@backline/core/song/settings/playing';
+import { settingsInWords } from '@backline/core/told/set';
 import { standing } from '@backline/core/told/standing';
 import { tensionBetween, tensionOf } from '@backline/core/told/tension';
 
@@ -40,7 +41,7 @@ it('each setting is a thing that can be said and let go by itself', () => {
     { name: 'pattern', says: 'Octave rock' },
     { name: 'density', says: 'density 4' },
     { name: 'push', says: 'a sixteenth early' },
-    { name: 'octave', says: '1 octave down' },
+    { name: 'octave', says: 'one octave down' },
     { name: 'hands', says: 'hands left' },
   ]);
   expect(settingsInWords(null, OURS.styles.standIn, { pattern: 'x' })).toEqual([

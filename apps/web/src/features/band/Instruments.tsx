@@ -9,7 +9,7 @@ import {
   familyOf,
   programsFound,
   similarTo,
-} from '@backline/core/formats/midi/programs';
+} from '@backline/core/song/generalMidi';
 import { rankInstruments } from '@backline/core/fit/instruments';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Notice } from '../../components/Notice';

@@ -4,7 +4,7 @@ import { StyleSheet } from 'react-native';
 import { Button } from '../../components/Button';
 import { freezePart } from '@backline/core/edits/parts';
 import { setSettings } from '@backline/core/edits/settings';
-import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
+import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import type { Settings } from '@backline/core/song/schema';
 import { Fold } from '../../components/Fold';
 import { Notice } from '../../components/Notice';
@@ -16,9 +16,10 @@ import { levelText, panText } from '../mix/decibels';
 import { PlaceSettings } from './PlaceSettings';
 import { PlaysSettings } from './PlaysSettings';
 import type { Setting } from './setting';
-import { StepSettings, hasSteps, stepFacts } from './StepSettings';
-import { TouchSettings, hasTouch } from './TouchSettings';
-import { VoicingSettings, hasVoicing } from './VoicingSettings';
+import { hasSettings } from './SettingControl';
+import { StepSettings, stepFacts } from './StepSettings';
+import { TouchSettings } from './TouchSettings';
+import { VoicingSettings } from './VoicingSettings';
 
 export { PartMenu };
 
@@ -71,12 +72,12 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
           <PlaysSettings {...setting} onFind={onFind} />
         </Fold>
       )}
-      {hasSteps(kind) && !isFrozen ? (
+      {hasSettings(kind, 'steps') && !isFrozen ? (
         <Fold {...fold('steps', 'Steps', stepFacts(set))}>
           <StepSettings {...setting} />
         </Fold>
       ) : null}
-      {hasTouch(kind) && !isFrozen ? (
+      {hasSettings(kind, 'articulation') && !isFrozen ? (
         <Fold {...fold('touch', 'Touch')}>
           <TouchSettings {...setting} />
         </Fold>
@@ -95,7 +96,7 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
           <PlaceSettings song={song} part={part} />
         </Fold>
       ) : null}
-      {hasVoicing(kind) && !isFrozen ? (
+      {hasSettings(kind, 'voicing') && !isFrozen ? (
         <Fold {...fold('voicing', 'Voicing')}>
           <VoicingSettings {...setting} />
         </Fold>

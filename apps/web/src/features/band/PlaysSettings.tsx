@@ -1,14 +1,12 @@
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../components/Button';
-import { DYNAMICS, FEELS, TELLINGS } from '@backline/core/song/choices';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
 import { takesRhythm } from '@backline/core/timeline/rhythm';
-import { Choices, asNamed } from '../../components/Choices';
+import { Choices } from '../../components/Choices';
 import { songStyle } from '../../state/repertoire';
-import { DENSITIES, pushes } from './commonChoices';
 import { RhythmOf } from './RhythmOf';
 import type { Setting } from './setting';
-import { TELLING_WORDS } from './telling';
+import { SettingsOf } from './SettingControl';
 
 /** What a pattern does at a chord change, as it is set. */
 const changeOf = (pattern: { atChange: 'restart' | 'carry on' }, set: Resolved): 'restart' | 'carry on' =>
@@ -28,76 +26,44 @@ export function PlaysSettings({
     value: p.id,
     label: p.name,
   }));
-  return (
-    <>
-      <Choices
-        label="Pattern"
-        value={set.pattern}
-        choices={patterns}
-        onChoose={(pattern) => put({ pattern })}
-      />
-      {onFind ? (
-        <Button
-          mode="outlined"
-          icon="magnify"
-          style={styles.start}
-          accessibilityLabel={`Find another pattern for ${part.name}`}
-          onPress={onFind}
-        >
-          Find another pattern
-        </Button>
-      ) : null}
-      <Choices
-        label="Density, 1 sparse to 5 busy"
-        value={set.density}
-        choices={DENSITIES}
-        onChoose={(density) => put({ density })}
-      />
-      <Choices
-        label="Dynamics"
-        value={set.dynamics}
-        choices={asNamed(DYNAMICS)}
-        onChoose={(dynamics) => put({ dynamics })}
-      />
-      <Choices label="Feel" value={set.feel} choices={asNamed(FEELS)} onChoose={(feel) => put({ feel })} />
-      {kind.controls.includes('rhythm') && takesRhythm(pattern) ? (
-        <RhythmOf {...{ song, part, set, put }} />
-      ) : null}
-      {kind.restarts(pattern) ? (
+  const drawn = {
+    pattern: (
+      <>
         <Choices
-          label="At a chord change"
-          value={changeOf(pattern, set)}
-          choices={[
-            { value: 'restart', label: 'Restart' },
-            { value: 'carry on', label: 'Carry on' },
-          ]}
-          onChoose={(atChange) => put({ atChange })}
+          label="Pattern"
+          value={set.pattern}
+          choices={patterns}
+          onChoose={(pattern) => put({ pattern })}
         />
-      ) : null}
-      {kind.nature === 'percussion' ? null : (
-        <Choices
-          label="Takes chords"
-          value={set.push}
-          choices={pushes()}
-          onChoose={(push) => put({ push })}
-        />
-      )}
+        {onFind ? (
+          <Button
+            mode="outlined"
+            icon="magnify"
+            style={styles.start}
+            accessibilityLabel={`Find another pattern for ${part.name}`}
+            onPress={onFind}
+          >
+            Find another pattern
+          </Button>
+        ) : null}
+      </>
+    ),
+    rhythmOf: takesRhythm(pattern) ? <RhythmOf {...{ song, part, set, put }} /> : null,
+    atChange: kind.restarts(pattern) ? (
       <Choices
-        label="Repeats"
-        value={set.telling}
-        choices={TELLINGS.map((value) => ({ value, label: TELLING_WORDS[value] }))}
-        onChoose={(telling) => put({ telling })}
-      />
-      <Choices
-        label="Listens to the others"
-        value={set.listens ? 'yes' : 'no'}
+        label="At a chord change"
+        value={changeOf(pattern, set)}
         choices={[
-          { value: 'yes', label: 'Yes' },
-          { value: 'no', label: 'Keeps to itself' },
+          { value: 'restart', label: 'Restart' },
+          { value: 'carry on', label: 'Carry on' },
         ]}
-        onChoose={(listens) => put({ listens: listens === 'yes' })}
+        onChoose={(atChange) => put({ atChange })}
       />
-      {set.telling !== 'exactly' || kind.varies(pattern) ? (
+    ) : null,
+    // Percussion hears no chords.
+    ...(kind.nature === 'percussion' && { push: null }),
+    variation:
+      set.telling !== 'exactly' || kind.varies(pattern) ? (
         <View style={styles.row}>
           <Button
             mode="outlined"
@@ -107,9 +73,9 @@ export function PlaysSettings({
             Another variation
           </Button>
         </View>
-      ) : null}
-    </>
-  );
+      ) : null,
+  };
+  return <SettingsOf setting={setting} group="plays" drawn={drawn} />;
 }
 
 const styles = StyleSheet.create({

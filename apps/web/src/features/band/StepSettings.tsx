@@ -1,27 +1,17 @@
 import { StyleSheet, Text, View } from 'react-native';
-import type { Kind } from '@backline/core/parts/kind';
-import { MOST_OCTAVES, STEP_ORDERS, STEP_RATES } from '@backline/core/song/choices';
 import { counted } from '@backline/core/song/listed';
 import type { Song } from '@backline/core/song/schema';
 import { sectionBars, wholeBar, type Bar } from '@backline/core/time/bars';
 import { sectionOfPlace, type Where } from '@backline/core/timeline/places';
 import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { Button } from '../../components/Button';
-import { asNamed } from '../../components/Choices';
 import { Toggle } from '../../components/Toggle';
 import { songStyle } from '../../state/repertoire';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
-import { OrItsPattern, OrItsPatternOfMany } from './OrItsPattern';
 import { leaders } from './RhythmOf';
 import type { Setting } from './setting';
-
-export const hasSteps = (kind: Kind): boolean => kind.steps !== undefined;
-
-const OCTAVES = Array.from({ length: MOST_OCTAVES }, (_, i) => ({ value: i + 1, label: `${i + 1}` }));
-
-/** Every so many steps; 0 none. */
-const ACCENTS = [0, 2, 3, 4, 5, 6, 8].map((value) => ({ value, label: value ? `every ${value}` : 'none' }));
+import { SettingsOf } from './SettingControl';
 
 /** What of the steps is set, in a few words. */
 export const stepFacts = ({ order, rate, octaves }: Resolved): string | undefined => {
@@ -92,46 +82,21 @@ function Rests({ song, kind, where, set, put }: Setting) {
 
 /** In which order, through how many octaves and in which steps an arpeggio goes, and which of them are accented. */
 export function StepSettings(setting: Setting) {
-  const { song, part, set, put } = setting;
+  const { song, part, set } = setting;
   const palette = usePalette();
   const leader = leaders(song, part).find(({ id }) => id === set.rhythmOf);
-  return (
-    <>
-      <OrItsPattern
-        label="Order of the tones"
-        value={set.order}
-        choices={asNamed(STEP_ORDERS)}
-        onChoose={(order) => put({ order })}
-      />
-      <OrItsPattern
-        label="Octaves it goes through"
-        value={set.octaves}
-        choices={OCTAVES}
-        onChoose={(octaves) => put({ octaves })}
-      />
-      {leader ? (
-        <Text style={[TYPE.words, { color: palette.quiet }]}>
-          {`Its steps fall where ${leader.name} strikes: the rhythm is set under “What it plays”.`}
-        </Text>
-      ) : (
-        <>
-          <OrItsPatternOfMany
-            label="Each step"
-            value={set.rate}
-            choices={asNamed(STEP_RATES)}
-            onChoose={(rate) => put({ rate })}
-          />
-          <OrItsPattern
-            label="Accents"
-            value={set.accentEvery}
-            choices={ACCENTS}
-            onChoose={(accentEvery) => put({ accentEvery })}
-          />
-          <Rests {...setting} />
-        </>
-      )}
-    </>
-  );
+  const drawn = leader
+    ? {
+        rate: (
+          <Text style={[TYPE.words, { color: palette.quiet }]}>
+            {`Its steps fall where ${leader.name} strikes: the rhythm is set under “What it plays”.`}
+          </Text>
+        ),
+        accentEvery: null,
+        rests: null,
+      }
+    : { rests: <Rests {...setting} /> };
+  return <SettingsOf setting={setting} group="steps" drawn={drawn} />;
 }
 
 const styles = StyleSheet.create({

@@ -1,7 +1,7 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { POINTS, pointsOf, type Points } from '@backline/core/ensemble/terms';
 import { setTogether } from '@backline/core/edits/together';
-import { TELLINGS } from '@backline/core/song/choices';
+import { TELLING_CHOICES } from '@backline/core/song/settings/playing';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
 import { useBand } from '../../state/band';
@@ -10,7 +10,6 @@ import { change } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
-import { TELLING_WORDS } from './telling';
 
 /** Each point with its name and, for the song as a whole, what it means. */
 const NAMES: { readonly [point in keyof Points]: readonly [name: string, means: string] } = {
@@ -42,7 +41,7 @@ export function TogetherPanel({ song, section }: TogetherPanelProps) {
       <Choices
         label="Repeats of all parts"
         value={telling}
-        choices={TELLINGS.map((value) => ({ value, label: TELLING_WORDS[value] }))}
+        choices={TELLING_CHOICES}
         onChoose={(chosen) => change(setTogether(sectionId, { telling: chosen }))}
       />
       {(Object.keys(NAMES) as (keyof Points)[]).map((point) => {

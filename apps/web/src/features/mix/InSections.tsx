@@ -1,72 +1,20 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { setSettings } from '@backline/core/edits/settings';
-import type { Mixed } from '@backline/core/song/choices';
+import { MIXED, type Mixed } from '@backline/core/song/choices';
+import { MIX } from '@backline/core/song/settings/sound';
 import type { Part, Section, Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
 import { Stepper } from '../../components/Stepper';
 import { change } from '../../state/openSong';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
-import { decibelText } from './decibels';
-
-interface Way {
-  readonly label: string;
-  readonly lowest: number;
-  readonly highest: number;
-  readonly step: number;
-  readonly text: (value: number) => string;
-  /** What a step down and a step up do, as they are read out: "softer". */
-  readonly down: string;
-  readonly up: string;
-}
-
-/** As places are told: the whole way from the middle to a side is a hundred percent. */
-const share = (value: number, whole: number): string => `${Math.round((Math.abs(value) / whole) * 100)} %`;
-
-/** What can be otherwise in a section than in the whole song. */
-const WAYS: Readonly<Record<Mixed, Way>> = {
-  trim: {
-    label: 'Level',
-    lowest: -12,
-    highest: 6,
-    step: 1,
-    text: decibelText,
-    down: 'softer',
-    up: 'louder',
-  },
-  side: {
-    label: 'Place',
-    lowest: -126,
-    highest: 126,
-    step: 14,
-    text: (value) => `${share(value, 63)} ${value < 0 ? 'left' : 'right'}`,
-    down: 'further left',
-    up: 'further right',
-  },
-  depth: {
-    label: 'Room',
-    lowest: -126,
-    highest: 126,
-    step: 14,
-    text: (value) => `${share(value, 127)} ${value < 0 ? 'nearer' : 'further back'}`,
-    down: 'nearer',
-    up: 'further back',
-  },
-  tint: {
-    label: 'Tone',
-    lowest: -12,
-    highest: 12,
-    step: 2,
-    text: (value) => `${Math.abs(value)} dB ${value < 0 ? 'darker' : 'brighter'}`,
-    down: 'darker',
-    up: 'brighter',
-  },
-};
 
 /** How otherwise a part is mixed in one section. */
 function InSection({ part, section, moves }: { part: Part; section: Section; moves: Mixed }) {
-  const { lowest, highest, step, text, down, up } = WAYS[moves];
+  const { control } = MIX[moves];
+  if (control.as !== 'stepper') return null;
+  const { low, high, step, text, less, more } = control;
   const value = section.settings[part.id]?.[moves] ?? 0;
   const set = (to: number): void =>
     void change(setSettings(part.id, section.id, { [moves]: to === 0 ? undefined : to }));
@@ -75,10 +23,10 @@ function InSection({ part, section, moves }: { part: Part; section: Section; mov
       label={section.name}
       text={value === 0 ? 'as set' : text(value)}
       widest={136}
-      less={`${part.name} ${down} in ${section.name}`}
-      more={`${part.name} ${up} in ${section.name}`}
-      onLess={value - step >= lowest ? () => set(value - step) : undefined}
-      onMore={value + step <= highest ? () => set(value + step) : undefined}
+      less={`${part.name} ${less} in ${section.name}`}
+      more={`${part.name} ${more} in ${section.name}`}
+      onLess={value - step >= low ? () => set(value - step) : undefined}
+      onMore={value + step <= high ? () => set(value + step) : undefined}
     />
   );
 }
@@ -95,7 +43,7 @@ export function InSections({ song, part }: { song: Song; part: Part }) {
       <Choices
         label="What is otherwise"
         value={moves}
-        choices={(Object.keys(WAYS) as Mixed[]).map((value) => ({ value, label: WAYS[value].label }))}
+        choices={MIXED.map((value) => ({ value, label: MIX[value].label }))}
         onChoose={setMoves}
       />
       <View>

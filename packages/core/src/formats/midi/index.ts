@@ -10,7 +10,7 @@ import { writeFile } from './bytes';
 import { AT_REST } from '../../groove/gestures';
 import { CONTROLLER, MIX_CONTROLLER, bendValue, brightnessValue, mixValue } from './controllers';
 import { notesBySeat, seatsOf, type Seat } from './channels';
-import { GM_PROGRAMS } from './programs';
+import { GM_PROGRAMS } from '../../song/generalMidi';
 import { tempoSteps } from './tempos';
 
 /** An event at an absolute tick; `rank` orders events of one tick: offs, then settings, then ons. */

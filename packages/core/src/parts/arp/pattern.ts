@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import { STEP_ORDERS } from '../../song/choices';
-import { stepFields } from '../../song/fields';
+import { STEPS } from '../../song/settings/steps';
 import { exactLength, patternHead, timeSchema, type Grid, type Timed } from '../../style/pattern';
 
 export const arpPatternSchema = z.strictObject({
   ...patternHead,
-  ...stepFields,
+  order: STEPS.order.schema,
+  octaves: STEPS.octaves.schema,
+  accentEvery: STEPS.accentEvery.schema,
+  rests: STEPS.rests.schema,
   /** Quarter notes from step to step: 0.5, 1/3, 0.25, 0.75… */
   rate: timeSchema(0.125, 4, exactLength),
   /** Sounding share of a step. */

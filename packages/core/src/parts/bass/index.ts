@@ -28,7 +28,7 @@ export const bass = defineKind<BassPattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides', 'rhythm'],
+  controls: ['register', 'octave', 'length', 'slides', 'rhythmOf'],
   registers: [28, 45],
   look: { icon: 'guitar-electric', ink: '#0072B2' },
   varies: (pattern) => pattern.generator === 'walking' || isDrawn(pattern),

@@ -53,7 +53,7 @@ export const drums = defineKind<DrumsPattern>({
       fill: [hit('snare', 0), hit('snare', 0.5, 2, 0.8), hit('snare', 1), hit('snare', 1.5, 1, 1.1)],
     },
   ],
-  controls: ['kit'],
+  controls: ['cymbal', 'backbeat'],
   registers: GM_PERCUSSION,
   look: { icon: 'circle-double', ink: null },
   varies: () => true,

@@ -1,5 +1,5 @@
 import { setGuide } from '@backline/core/edits/song';
-import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
+import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import { USUAL_GUIDE } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
 import { Picker } from '../../../components/Picker';

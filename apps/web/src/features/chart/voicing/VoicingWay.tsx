@@ -21,7 +21,7 @@ import { Notice } from '../../../components/Notice';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
-import { TuningSettings } from '../../band/TuningSettings';
+import { SettingControl } from '../../band/SettingControl';
 import { useSelection } from '../selection';
 import type { Place } from '../entry/entry';
 import { GuitarTones } from './GuitarTones';
@@ -149,7 +149,16 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
       ) : pitches.length ? (
         <Tones chord={chord} pitches={pitches} range={range} keyText={place.bar.key} onHand={take} />
       ) : null}
-      {open ? <TuningSettings set={set} put={(settings) => void retune(place, part, settings)} /> : null}
+      {open
+        ? (['tuning', 'capo'] as const).map((name) => (
+            <SettingControl
+              key={name}
+              name={name}
+              value={set[name]}
+              put={(settings) => void retune(place, part, settings)}
+            />
+          ))
+        : null}
       <Motion voicings={voicings} auto={auto} index={chordIndex} name={section.name} />
       <View style={styles.wrap}>
         <Button mode="outlined" icon="content-copy" onPress={() => copyShape(part.id, voicing)}>

@@ -19,7 +19,7 @@ import { change } from '../../../state/openSong';
 import { kindHere, songStyle } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { pushes } from '../../band/commonChoices';
+import { PUSHES } from '@backline/core/song/settings/playing';
 import { openOver } from '../formState';
 
 const ENDS: readonly { readonly value: Ending; readonly label: string }[] = [
@@ -195,7 +195,7 @@ export function CloseSheet({ song }: { song: Song }) {
       <Choices
         label="Through the song all take chords"
         value={song.together?.push ?? 0}
-        choices={pushes()}
+        choices={PUSHES}
         onChoose={(push) => change(setTogether(null, { push: push || undefined }))}
       />
     </Sheet>

@@ -1,22 +1,20 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { addCue, changeCue, removeCue } from '@backline/core/edits/cues';
-import { GM_PROGRAMS } from '@backline/core/formats/midi/programs';
-import { DYNAMICS } from '@backline/core/song/choices';
+import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import type { Cue, Section, Song } from '@backline/core/song/schema';
 import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
 import { beatsBetween } from '@backline/core/time/beats';
 import { patternsAtHand } from '@backline/core/timeline/settings';
 import { Button } from '../../../components/Button';
-import { Choices, asNamed } from '../../../components/Choices';
+import { Choices } from '../../../components/Choices';
 import { Picker } from '../../../components/Picker';
-import { Range } from '../../../components/Range';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper, type StepperNumber } from '../../../components/Stepper';
 import { Toggle } from '../../../components/Toggle';
 import { change, useOpenSong } from '../../../state/openSong';
 import { partKind, songStyle, repertoireTools } from '../../../state/repertoire';
-import { DENSITIES } from '../../band/commonChoices';
+import { SettingControl, isFor } from '../../band/SettingControl';
 import { openOver } from '../formState';
 
 /** What a cue does. */
@@ -73,18 +71,8 @@ function Otherwise({
   };
   return (
     <>
-      <Choices
-        label="Density, 1 sparse to 5 busy"
-        value={settings.density ?? null}
-        choices={DENSITIES}
-        onChoose={(density) => set({ density })}
-      />
-      <Choices
-        label="Dynamics"
-        value={settings.dynamics ?? null}
-        choices={asNamed(DYNAMICS)}
-        onChoose={(dynamics) => set({ dynamics })}
-      />
+      <SettingControl name="density" value={settings.density ?? null} put={set} />
+      <SettingControl name="dynamics" value={settings.dynamics ?? null} put={set} />
       {patterns.length ? (
         <Picker
           label="Pattern"
@@ -107,16 +95,8 @@ function Otherwise({
           onChoose={(value) => set({ instrument: value ? Number(value) : undefined })}
         />
       ) : null}
-      {kind?.nature === 'fretted' ? (
-        <Range
-          label="Strum"
-          value={settings.strum ?? 30}
-          low={0}
-          high={120}
-          step={5}
-          text={settings.strum === undefined ? 'as before' : `${settings.strum} ms`}
-          onChange={(strum) => set({ strum })}
-        />
+      {kind && isFor(kind, 'strum') ? (
+        <SettingControl name="strum" value={settings.strum ?? null} put={set} unset="as before" />
       ) : null}
     </>
   );

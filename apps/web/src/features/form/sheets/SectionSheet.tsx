@@ -7,12 +7,12 @@ import { beginningOf, setSectionType } from '@backline/core/edits/sectionType';
 import { setCells, setSettings, varyCells } from '@backline/core/edits/settings';
 import { settingsAtPlace } from '@backline/core/timeline/places';
 import { setTogether } from '@backline/core/edits/together';
-import { FEELS, SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
+import { SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
 import { listed } from '@backline/core/song/listed';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Button } from '../../../components/Button';
 import { act } from '../../../components/act';
-import { Choices, asNamed } from '../../../components/Choices';
+import { Choices } from '../../../components/Choices';
 import { Fold } from '../../../components/Fold';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
@@ -22,7 +22,8 @@ import { partKind, repertoire, repertoireTools, songStyle } from '../../../state
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SectionActions, SectionName } from '../../section/SectionBasics';
-import { pushes } from '../../band/commonChoices';
+import { PUSHES } from '@backline/core/song/settings/playing';
+import { SettingControl } from '../../band/SettingControl';
 import { openOver } from '../formState';
 import { placeOf, type FormPlaying, type Scope } from '../playings';
 
@@ -225,15 +226,15 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
         <Cutting {...{ song, section, playing }} />
       </Fold>
       <Fold {...fold('Feel and push of all', feels.size === 1 ? [...feels].join() : 'several')}>
-        <Choices
+        <SettingControl
+          name="feel"
           label={`Feel of all in ${section.name}`}
           value={feels.size === 1 ? [...feels][0]! : null}
-          choices={asNamed(FEELS)}
-          onChoose={(feel) =>
-            change(
+          put={(settings) =>
+            void change(
               setCells(
                 song.parts.map((p) => ({ part: p.id, where: id })),
-                { feel },
+                settings,
               ),
             )
           }
@@ -241,7 +242,7 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
         <Choices
           label="All take chords"
           value={section.together?.push ?? song.together?.push ?? 0}
-          choices={pushes()}
+          choices={PUSHES}
           onChoose={(push) => change(setTogether(id, { push }))}
         />
       </Fold>

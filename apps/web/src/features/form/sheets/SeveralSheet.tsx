@@ -1,15 +1,13 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { DYNAMICS } from '@backline/core/song/choices';
 import { clearCells, copyCell, setCells, varyCells } from '@backline/core/edits/settings';
 import type { Settings, Song } from '@backline/core/song/schema';
 import type { Cell, Where } from '@backline/core/timeline/places';
 import { act } from '../../../components/act';
-import { Choices, asNamed } from '../../../components/Choices';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { DENSITIES } from '../../band/commonChoices';
+import { SettingControl } from '../../band/SettingControl';
 import { cellText, chooseSeveral, turnCells, useForm } from '../formState';
 import { placeOf, type FormPlaying, type Scope } from '../playings';
 
@@ -64,18 +62,8 @@ export function SeveralSheet(props: SeveralProps) {
       </View>
       {none ? null : (
         <>
-          <Choices
-            label="Density, 1 sparse to 5 busy"
-            value={null}
-            choices={DENSITIES}
-            onChoose={(density) => set({ density })}
-          />
-          <Choices
-            label="Dynamics"
-            value={null}
-            choices={asNamed(DYNAMICS)}
-            onChoose={(dynamics) => set({ dynamics })}
-          />
+          <SettingControl name="density" value={null} put={set} />
+          <SettingControl name="dynamics" value={null} put={set} />
         </>
       )}
     </Sheet>
