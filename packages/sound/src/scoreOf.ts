@@ -29,11 +29,11 @@ import {
 } from './score';
 
 /** A synthesizer channel for each part: the drums' own for the first percussion, others in order. */
-export function channelsOf(parts: readonly Pick<BandPart, 'nature'>[]): number[] {
+export function channelsOf(parts: readonly Pick<BandPart, 'pitched'>[]): number[] {
   let next = 0;
   let drummed = false;
-  return parts.map(({ nature }) => {
-    if (nature === 'percussion' && !drummed) {
+  return parts.map(({ pitched }) => {
+    if (!pitched && !drummed) {
       drummed = true;
       return DRUM_CHANNEL;
     }
@@ -53,9 +53,9 @@ type PartChannels = Readonly<Partial<Record<Manner, number>>>;
 /** A second and third channel only for parts that touch notes so. */
 function mannersOf({ parts }: Band, channels: readonly number[]): PartChannels[] {
   let next = FIRST_OF_MANNERS;
-  return parts.map(({ nature, notes }, i) => {
+  return parts.map(({ pitched, notes }, i) => {
     const own: Partial<Record<Manner, number>> = { plain: channels[i]! };
-    if (nature === 'percussion') return own;
+    if (!pitched) return own;
     for (const note of notes) own[mannerOf(note)] ??= next++;
     return own;
   });
@@ -180,7 +180,7 @@ const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
 const partChannels = (band: Band, channels: readonly PartChannels[]): ChannelSetup[] =>
   band.parts.flatMap((part, i) => {
     if (part.notes.length === 0) return [];
-    const spread = part.nature === 'percussion' ? KIT_SPREAD : spreadOf(part.program);
+    const spread = !part.pitched ? KIT_SPREAD : spreadOf(part.program);
     const strip = { ...stripOfMix(part.mix), spread, audible: isAudible(part, band.parts) };
     return MANNERS.flatMap((manner): ChannelSetup[] => {
       const channel = channels[i]![manner];
@@ -190,7 +190,7 @@ const partChannels = (band: Band, channels: readonly PartChannels[]): ChannelSet
         {
           channel,
           part: part.id,
-          percussion: part.nature === 'percussion',
+          percussion: !part.pitched,
           programs: programs.map(({ tick, program }) => ({ tick, program: programIn(manner, program) })),
           ...strip,
         },

@@ -135,7 +135,7 @@ describe('places of a score', () => {
   });
 
   it('every part has a channel of its own, none of them kept for the writer’s hands', () => {
-    const parts = Array.from({ length: 16 }, () => ({ nature: 'line' as const }));
+    const parts = Array.from({ length: 16 }, () => ({ pitched: true }));
     const channels = channelsOf(parts);
     expect(new Set(channels).size).toBe(16);
     expect(channels.filter((c) => [9, 16, 17, 18].includes(c))).toEqual([]);

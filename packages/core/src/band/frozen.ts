@@ -21,7 +21,7 @@ function played(kind: Kind, region: Region, { notes }: KeptPlaying): Played {
     while (at + 1 < spans.length && spans[at + 1]!.start - spans[at + 1]!.push <= start) at++;
     const left = Math.min(duration, length - start);
     if (left <= 0 || (start < 0 && region.first) || !settingsAt(stretches, start).on) return [];
-    const isChord = kind.nature !== 'percussion' && spans[at]?.chord != null;
+    const isChord = kind.pitched && spans[at]?.chord != null;
     return [{ start, duration: left, pitch, velocity, why: 'frozen', span: isChord ? at : -1, played: true }];
   });
   return playChosen(region, kept);

@@ -1,7 +1,7 @@
 /** Song and seed to notes: the one entry point. Nothing downstream invents notes. */
 import { lastMade } from '../memory/lastMade';
 import type { Part, Song } from '../song/schema';
-import type { Nature } from '../style/kind';
+import type { Role } from '../style/kind';
 import type { Bar } from '../time/bars';
 import { beatsOf } from '../time/beats';
 import { metreOf, type Metre } from '../time/metre';
@@ -27,8 +27,10 @@ import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 export interface BandPart {
   readonly id: string;
   readonly kind: string;
-  /** What its kind is; null where that is not at hand. */
-  readonly nature: Nature | null;
+  /** What its kind is to a band; null where that is not at hand. */
+  readonly role: Role | null;
+  /** False for percussion, which shares a channel. */
+  readonly pitched: boolean;
   readonly name: string;
   /** General MIDI program at the start, 0-based. */
   readonly program: number;
@@ -124,7 +126,7 @@ function bandPart(
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
     const silent = { program: 0, programs: [], notes: [], runs: [], gestures: [] };
-    return { id, kind: kindId, nature: null, name, mix, trouble: missingKind(part), ...silent };
+    return { id, kind: kindId, role: null, pitched: true, name, mix, trouble: missingKind(part), ...silent };
   }
   const placed: Placed[] = [];
   const failed = new Set<string>();
@@ -147,7 +149,8 @@ function bandPart(
   return {
     id,
     kind: kindId,
-    nature: kind.nature,
+    role: kind.role,
+    pitched: kind.pitched,
     name,
     program: programs[0]?.program ?? kind.defaults.instrument ?? 0,
     programs: programs.slice(1),

@@ -8,6 +8,8 @@ import { edit, type Edit } from './apply';
 interface Beginning {
   readonly lift: number;
   readonly rests: readonly Role[];
+  /** Whether those rest too who leave as a section thins out. */
+  readonly thin?: true;
 }
 
 /** Common practice; each is only a beginning, and is seen and changed like anything the writer sets. */
@@ -17,17 +19,17 @@ const BEGINNINGS: Readonly<Record<SectionType, Beginning>> = {
   'pre-chorus': { lift: 1, rests: ['lead'] },
   chorus: { lift: 2, rests: ['lead'] },
   bridge: { lift: -1, rests: ['lead'] },
-  break: { lift: -2, rests: ['tune', 'lead', 'ornament', 'accompaniment'] },
+  break: { lift: -2, rests: ['tune', 'lead'], thin: true },
   solo: { lift: 1, rests: ['tune'] },
   ending: { lift: 0, rests: ['lead'] },
 };
 
 /** How far a section of a type is lifted to begin with, and which parts rest; all of a song's parts never do. */
 export function beginningOf(type: SectionType, { parts }: Pick<Song, 'parts'>, kinds: KindSet) {
-  const { lift, rests } = BEGINNINGS[type];
+  const { lift, rests, thin } = BEGINNINGS[type];
   const resting = parts.filter((part) => {
-    const role = kinds.get(part.kind)?.role;
-    return role !== undefined && rests.includes(role);
+    const kind = kinds.get(part.kind);
+    return kind && (rests.includes(kind.role) || (thin && kind.leaves));
   });
   return { lift, rests: resting.length < parts.length ? resting : [] };
 }

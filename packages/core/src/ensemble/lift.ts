@@ -2,7 +2,7 @@
 import { lastMade } from '../memory/lastMade';
 import { DYNAMICS, type Lifted } from '../song/choices';
 import type { Lift, Part, Song } from '../song/schema';
-import type { KindFacts, Role } from '../style/kind';
+import type { KindFacts } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Player } from '../timeline/doubles';
 import { liftAt, resolvedAt, settingsThere, type Where } from '../timeline/places';
@@ -26,16 +26,16 @@ export const spreadOf = (by: number): number => WIDER * by;
 
 const within = (value: number, low: number, high: number): number => Math.max(low, Math.min(high, value));
 
-/** Whether who plays such a role rests for a section so calm. */
-export const restsAt = (role: Role, by: number): boolean =>
-  (by <= THINS && role === 'ornament') || (by <= THINNEST && role === 'accompaniment');
+/** Whether a part of a kind rests for a section so calm. */
+export const restsAt = ({ leaves }: Pick<KindFacts, 'leaves'>, by: number): boolean =>
+  (by <= THINS && leaves === 'first') || (by <= THINNEST && leaves === 'second');
 
 /** Whether who rests through the song comes in for a section lifted so far. */
 export const comesInAt = (by: number): boolean => by >= FILLS;
 
 /** Settings as a lift moves them, but for what is exact. */
 export function liftedSettings(
-  { role }: KindFacts,
+  kind: KindFacts,
   settings: Resolved,
   exact: readonly Lifted[],
   { by, without = [] }: Lift,
@@ -43,7 +43,7 @@ export function liftedSettings(
   const moves = (what: Lifted): boolean => !without.includes(what) && !exact.includes(what);
   const steps = stepsOf(by);
   const dynamics = DYNAMICS.indexOf(settings.dynamics) + steps;
-  const on = settings.on ? !restsAt(role, by) : comesInAt(by);
+  const on = settings.on ? !restsAt(kind, by) : comesInAt(by);
   return {
     ...settings,
     ...(moves('density') ? { density: within(settings.density + steps, 1, 5) } : {}),

@@ -1,4 +1,5 @@
 /** Registers dealt out: who lies where, so that each part has its own place and the lead is heard. */
+import { carriesBass, isInFront, soundsChords } from '../style/kind';
 import { roomBetween, type Room } from '../timeline/agreement';
 import type { Player } from '../timeline/doubles';
 import type { Stretch } from '../timeline/settings';
@@ -14,16 +15,15 @@ const LEAD = 14;
 const LEAST = 16;
 
 const plays = ({ stretches }: Player): boolean => stretches.some((s) => s.settings.on);
-const isLead = ({ kind }: Player): boolean => kind.nature === 'line' && !kind.carriesBass;
 const isPartial = (stretches: readonly Stretch[]): boolean => stretches.every((s) => s.settings.voices < 6);
 const ownRegister = (stretches: readonly Stretch[]): boolean => stretches.some((s) => s.own.register);
 
 /** The room of each part; its kind's whole range where nothing is agreed, or the writer has placed it. */
 export function roomsOf(players: readonly (Player | null)[], agreed: boolean): (Room | null)[] {
   const playing = players.filter((p) => p !== null && plays(p)) as Player[];
-  const hasLead = playing.some((p) => isLead(p) && p.stretches.some((s) => s.settings.listens));
-  const hasBass = playing.some((p) => p.kind.carriesBass);
-  const accompanied = playing.some((p) => p.kind.nature === 'voiced' || p.kind.nature === 'fretted');
+  const hasLead = playing.some((p) => isInFront(p.kind) && p.stretches.some((s) => s.settings.listens));
+  const hasBass = playing.some((p) => carriesBass(p.kind));
+  const accompanied = playing.some((p) => soundsChords(p.kind));
   const ceiling = hasLead ? UNDER_A_LEAD : WITHOUT;
   return players.map((player) => {
     if (!player) return null;
@@ -31,21 +31,19 @@ export function roomsOf(players: readonly (Player | null)[], agreed: boolean): (
     const [low, high] = kind.range;
     const listens = stretches.every((s) => s.settings.listens);
     if (!agreed || !listens || ownRegister(stretches)) return kind.range;
-    switch (kind.nature) {
-      case 'voiced':
+    switch (kind.chordLayout) {
+      case 'voices':
         return roomBetween(low, Math.max(low + LEAST, Math.min(high, ceiling)));
-      case 'fretted':
+      case 'shapes':
         // A full strum keeps its strings; a shape of fewer is a voice among others.
         return roomBetween(
           hasBass && isPartial(stretches) ? Math.max(low, ABOVE_THE_BASS) : low,
           hasLead ? ceiling + 3 : high,
         );
-      case 'line':
-        return isLead(player) && accompanied
+      case 'none':
+        return isInFront(kind) && accompanied
           ? roomBetween(Math.min(high - LEAD, Math.max(low, ceiling + 1)), high)
           : kind.range;
-      default:
-        return kind.range;
     }
   });
 }

@@ -2,6 +2,7 @@
 import { listed } from '../song/listed';
 import type { Part } from '../song/schema';
 import { barIndexAt } from '../time/bars';
+import { isInFront } from '../style/kind';
 import type { Agreed, Agreement, Room } from '../timeline/agreement';
 import type { Player } from '../timeline/doubles';
 import { chordsInUse } from '../song/inUse';
@@ -63,7 +64,7 @@ function roomInWords(
 ): string {
   const above = parts.filter((_, i) => {
     const [kind, room] = [players[i]?.kind, rooms[i]];
-    return kind && room && kind.nature === 'line' && !kind.carriesBass && room[0] > kind.range[0];
+    return kind && room && isInFront(kind) && room[0] > kind.range[0];
   });
   const under = parts.filter((_, i) => {
     const [kind, room] = [players[i]?.kind, rooms[i]];

@@ -47,7 +47,7 @@ export function rankInstruments(song: Song, part: Part, repertoire: Repertoire):
   const own = programIn(style, kind.id);
   const others = song.parts.flatMap((other) => {
     const its = other.id === part.id ? null : kindOf(other, repertoire);
-    if (!its || its.nature === 'percussion') return [];
+    if (!its?.pitched) return [];
     return [{ name: other.name, program: resolvedAt(its, style, song, other, null).instrument }];
   });
   const programs = [...new Set([...(own === undefined ? [] : [own]), ...kind.instruments, ...near.keys()])];

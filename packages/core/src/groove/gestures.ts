@@ -146,7 +146,7 @@ function phrasesOf(notes: readonly GroovedNote[]): { from: number; until: number
 
 /** True for a line that is played by bow or breath, and swells by nothing else. */
 const breathes = ({ kind }: Region, { swell, instrument }: Resolved): boolean =>
-  kind.nature === 'line' &&
+  kind.monophonic &&
   swell === 'none' &&
   BREATHING.some(([first, last]) => instrument >= first && instrument <= last);
 
@@ -192,6 +192,6 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
     if (span.symbol !== null) gestures.push(...swells(settings.swell, from, until));
   });
   for (const note of notes) if (note.touch) gestures.push(...slidesInto(note), ...bendsInto(note));
-  if (region.kind.nature === 'line') gestures.push(...breaths(region, notes));
+  if (region.kind.monophonic) gestures.push(...breaths(region, notes));
   return gestures.sort((a, b) => a.start - b.start);
 }

@@ -51,13 +51,6 @@ export function swingAt(swing: number, tempo: number): number {
 /** The share of a part's timing that is mere chance; the rest is how its player leans. */
 const SCATTER = 0.4;
 
-/** How far behind the beat a player sits, as a share of the timing: the kit leads, a lead lays back (common practice). */
-const LEANS: Readonly<Record<Region['kind']['nature'], number>> = {
-  percussion: 0.05,
-  line: 0.35,
-  fretted: 0.2,
-  voiced: 0.3,
-};
 const DRIFT = 0.2;
 /** Bars over which a player drifts from one lean to another. */
 const DRIFTS_OVER = 4;
@@ -68,7 +61,7 @@ function leanIn({ kind, firstBar }: Region, seed: number, index: number): number
   const from = noise(seed, Math.floor(place), 12);
   const to = noise(seed, Math.floor(place) + 1, 12);
   const drift = from + (to - from) * (place - Math.floor(place));
-  return LEANS[kind.nature] + DRIFT * drift;
+  return kind.lean + DRIFT * drift;
 }
 
 /** A note in its groove: ticks from the region's start, ready to sound, with its place on the grid beside it. */

@@ -2,7 +2,7 @@
 import type { Band, BandChord, BandPart } from '../band/index';
 import type { BandNote } from '../band/bandNote';
 import type { Repertoire } from '../band/repertoire';
-import { soundsChords } from '../style/kind';
+import { carriesBass, isInFront, soundsChords, type KindFacts } from '../style/kind';
 import { chordPitchClasses, degreePcOf, type Chord } from '../theory/chord';
 import { mod } from '../theory/pitch';
 import { barIndexAt } from '../time/bars';
@@ -29,12 +29,16 @@ interface Roles {
 
 export function rolesOf(band: Band, { kinds }: Repertoire): Roles {
   const of = (test: (part: BandPart) => boolean) => band.parts.filter((p) => p.notes.length && test(p));
-  const isBass = (p: BandPart): boolean => kinds.get(p.kind)?.carriesBass === true;
+  const is = (test: (kind: KindFacts) => boolean) =>
+    of((part) => {
+      const kind = kinds.get(part.kind);
+      return kind !== undefined && test(kind);
+    });
   return {
-    basses: of(isBass),
-    drums: of((p) => p.nature === 'percussion'),
-    leads: of((p) => p.nature === 'line' && !isBass(p)),
-    accompaniment: of((p) => p.nature === 'voiced' || p.nature === 'fretted'),
+    basses: is(carriesBass),
+    drums: is((kind) => !kind.pitched),
+    leads: is(isInFront),
+    accompaniment: is(soundsChords),
   };
 }
 
@@ -119,7 +123,7 @@ export function changesMissed(
     return { ...change, at: together ?? change.at };
   });
   for (const part of band.parts) {
-    if (part.nature === 'percussion') continue;
+    if (!part.pitched) continue;
     const byChord = new Map<string, BandNote[]>();
     for (const note of part.notes) {
       const key = `${note.playing}/${note.chord}`;
@@ -203,7 +207,7 @@ interface Owned extends BandNote {
 /** Semitones between two parts, half a beat or longer, of which one tone at least is not the chord's own. */
 export function rubs(band: Band, own = false): number {
   const notes: Owned[] = band.parts
-    .flatMap((p, part) => (p.nature === 'percussion' ? [] : p.notes.map((n) => ({ ...n, part }))))
+    .flatMap((p, part) => (!p.pitched ? [] : p.notes.map((n) => ({ ...n, part }))))
     .sort((a, b) => a.start - b.start);
   const tones = new Map<Chord, ReadonlySet<number>>();
   const tonesAt = (tick: number): ReadonlySet<number> => {

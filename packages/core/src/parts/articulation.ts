@@ -55,8 +55,7 @@ function wayInto(before: Note | undefined, note: Note, chance: number, { slides,
 }
 
 function touched(region: Region, notes: readonly Note[]): readonly Note[] {
-  if (region.kind.nature !== 'line' || region.stretches.every((s) => s.settings.slides === 'none'))
-    return notes;
+  if (!region.kind.monophonic || region.stretches.every((s) => s.settings.slides === 'none')) return notes;
   const seed = hash(`${region.seed}/touch`);
   return notes.map((note, i) => {
     const chance = noise(seed, note.start, note.pitch);

@@ -22,7 +22,7 @@ export function regionVoicings(region: Region): Voiced[] {
   let voicings = known.get(region);
   if (!voicings) {
     const sounding = region.spans.filter((s) => s.symbol !== null);
-    const voiced = region.kind.nature === 'fretted' ? onNeck(region, sounding) : onKeys(region, sounding);
+    const voiced = region.kind.chordLayout === 'shapes' ? onNeck(region, sounding) : onKeys(region, sounding);
     let at = 0;
     voicings = region.spans.map((span) => (span.symbol === null ? SILENT : voiced[at++]!));
     known.set(region, voicings);

@@ -2,7 +2,7 @@
  * What the players agree on for one playing of a section, as plain data that every region receives. It is decided
  * in ensemble/ from the section, its settings and what follows it. Ticks from the start of the playing.
  */
-import type { KindFacts } from '../style/kind';
+import { carriesBass, type KindFacts } from '../style/kind';
 import { ticksWithin } from '../time/search';
 import type { Pass } from './passes';
 import type { Player } from './doubles';
@@ -50,8 +50,7 @@ export function roomBetween(low: number, high: number): Room {
 }
 
 /** Whether a kind strikes with the agreed kicks: it carries the bass or the beat. Others are not told of them. */
-export const strikesWithKicks = ({ carriesBass, nature }: KindFacts): boolean =>
-  carriesBass || nature === 'percussion';
+export const strikesWithKicks = (kind: KindFacts): boolean => carriesBass(kind) || !kind.pitched;
 
 /** All that is agreed through a song, with the players as they then are. */
 export interface Agreed {

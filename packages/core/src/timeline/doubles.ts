@@ -38,24 +38,24 @@ function nthOf(players: readonly (Player | null)[], index: number, tick: number)
 const APART = 5;
 
 /** Settings at the nth place beside those of the first part. */
-function moved({ nature, range }: KindFacts, settings: Resolved, nth: number): Resolved {
+function moved({ chordLayout, monophonic, range }: KindFacts, settings: Resolved, nth: number): Resolved {
   const variation = settings.variation + nth;
-  switch (nature) {
-    case 'fretted':
+  switch (chordLayout) {
+    case 'shapes':
       return {
         ...settings,
         variation,
         neck: 'position',
         register: 40 + ((settings.register - 40 + APART * nth) % 13),
       };
-    case 'voiced': {
+    case 'voices': {
       const up = settings.register + APART * nth;
       return { ...settings, variation, register: up + 16 <= range[1] ? up : settings.register - APART * nth };
     }
-    case 'line':
-      return { ...settings, variation, octave: settings.octave + (nth % 2 === 1 ? 1 : 0) };
-    default:
-      return { ...settings, variation };
+    case 'none':
+      return monophonic
+        ? { ...settings, variation, octave: settings.octave + (nth % 2 === 1 ? 1 : 0) }
+        : { ...settings, variation };
   }
 }
 

@@ -1,7 +1,7 @@
 import { lastMade } from '../memory/lastMade';
 import type { LeadIn } from '../song/choices';
 import type { ChordEvent, Part, Song } from '../song/schema';
-import { soundsChords, type KindFacts, type KindSet } from '../style/kind';
+import { carriesBass, soundsChords, type KindFacts, type KindSet } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
 import type { Chord } from '../theory/chord';
@@ -125,7 +125,7 @@ export function passSpans(pass: Pass, bassAt: (tick: number) => boolean = () => 
 
 /** Whether any player that carries the bass plays at a tick: one that rests leaves the bass to others. */
 function bassIn(players: readonly (Player | null)[]): (tick: number) => boolean {
-  const basses = players.filter((p) => p?.kind.carriesBass);
+  const basses = players.filter((p) => p && carriesBass(p.kind));
   return (tick) => basses.some((p) => settingsAt(p!.stretches, tick).on);
 }
 
@@ -138,7 +138,7 @@ const known = new WeakMap<
 /** When basses play through a pass, as a text. */
 const bassText = (players: readonly (Player | null)[]): string =>
   players
-    .filter((p) => p?.kind.carriesBass)
+    .filter((p) => p && carriesBass(p.kind))
     .map((p) => p!.stretches.map((s) => `${s.start} ${s.settings.on}`).join())
     .join(';');
 

@@ -147,7 +147,7 @@ export function cutOf({ bars, spans, terms, kind }: Region): Cut {
   return {
     pieces: pieces.all,
     terms: pieces.all.length < 2 ? [terms] : termsOf(terms, bars, pieces, size),
-    deaf: kind.nature === 'percussion',
+    deaf: !kind.pitched,
     heedsNext: kind.heedsNext ?? true,
   };
 }

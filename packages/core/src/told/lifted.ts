@@ -29,7 +29,7 @@ function partsMoved(song: Song, where: Where, by: number, repertoire: Repertoire
       const own = settingsThere(song, { part: part.id, where });
       if (!kind || exactOf([own]).includes('parts')) return false;
       const { on } = resolvedAt(kind, style, song, part, where);
-      return on ? restsAt(kind.role, by) : comesInAt(by);
+      return on ? restsAt(kind, by) : comesInAt(by);
     })
     .map((p) => p.name);
 }

@@ -20,7 +20,7 @@ it.each(OURS.styles.all.map((s) => s.id))(
     for (const part of of.parts) {
       const own = OURS.styles.all.find((s) => s.id === style)!.parts[part.kind]?.settings.instrument;
       const list = rankInstruments(of, part, OURS);
-      if (OURS.kinds.get(part.kind)!.nature === 'percussion') expect(list).toEqual([]);
+      if (!OURS.kinds.get(part.kind)!.pitched) expect(list).toEqual([]);
       else if (!list.find(({ item }) => item === own)!.reasons.length) expect(list[0]!.item).toBe(own);
       expect(new Set(list.map(({ item }) => item)).size).toBe(list.length);
       for (const { score } of list) expect(score >= 0 && score <= 1).toBe(true);

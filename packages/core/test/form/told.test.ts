@@ -378,7 +378,7 @@ describe('how the song closes', () => {
       [1, 2],
       [2, 2],
     ]);
-    for (const part of band.parts.filter((p) => p.notes.length && p.nature !== 'percussion')) {
+    for (const part of band.parts.filter((p) => p.notes.length && p.pitched)) {
       const last = part.notes[part.notes.length - 1]!;
       expect([part.id, last.start + last.duration]).toEqual([part.id, band.length]);
     }

@@ -21,7 +21,7 @@ const total = (shares: readonly heard.Share[]): number => {
 };
 /** A line in the rhythm it has, its pitches in another order. */
 const atRandom = (part: Band['parts'][number]): Band['parts'][number] =>
-  part.nature === 'line'
+  OURS.kinds.get(part.kind)?.monophonic
     ? {
         ...part,
         notes: part.notes.map((note, i) => ({

@@ -64,7 +64,7 @@ it('no part is silenced by a chord or a setting (any song, any settings)', () =>
       expect(band.parts.flatMap((p) => p.trouble ?? [])).toEqual([]);
       const sounds = s.sections.some((x) => x.drafts[0]!.chords.some((c) => c.symbol !== null));
       const silent = band.parts.filter(
-        (p) => p.nature !== 'percussion' && !['solo', 'melody'].includes(p.kind) && p.notes.length === 0,
+        (p) => p.pitched && !['solo', 'melody'].includes(p.kind) && p.notes.length === 0,
       );
       if (sounds && settings.hands !== 'left') expect(silent.map((p) => p.id)).toEqual([]);
     }),

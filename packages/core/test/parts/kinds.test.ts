@@ -25,10 +25,13 @@ const bellPattern = z.strictObject({ ...patternHead, grids: gridsSchema(z.strict
 const bell = defineKind<z.infer<typeof bellPattern>>({
   id: 'bell',
   name: 'Bell',
-  nature: 'line',
-  role: 'ornament',
+  role: 'figure',
+  chordLayout: 'none',
+  pitched: true,
+  monophonic: true,
+  lean: 0.3,
+  leaves: 'first',
   range: [72, 84],
-  carriesBass: false,
   strict: false,
   defaults: { instrument: 14 },
   instruments: [14],
@@ -216,7 +219,7 @@ describe('seats in a MIDI file', () => {
     kinds.reduce<Part[]>((all, kind) => [...all, newPart(OURS.kinds.get(kind)!, all)], []);
 
   it('melodic parts never take channel 10, and the sixteenth goes to a second port, which is said', () => {
-    const band = Array.from({ length: 16 }, (_, i) => ({ name: `P${i + 1}`, nature: 'line' as const }));
+    const band = Array.from({ length: 16 }, (_, i) => ({ name: `P${i + 1}`, pitched: true }));
     const seats = seatsOf(band);
     expect(seats.slice(0, 15).map((s) => s.channel)).toEqual([
       1, 2, 3, 4, 5, 6, 7, 8, 9, 11, 12, 13, 14, 15, 16,

@@ -3,6 +3,7 @@ import { renderBand, type Band } from '@backline/core/band/index';
 import { bandOf } from '@backline/core/band/repertoire';
 import { readChart } from '@backline/core/formats/chart/index';
 import { DRUMS } from '@backline/core/parts/drums/keys';
+import { carriesBass, soundsChords } from '@backline/core/style/kind';
 import type { Style } from '@backline/core/style/schema';
 import { OURS } from '@backline/core/styles/index';
 
@@ -26,6 +27,14 @@ const KIT = [
   DRUMS.ride,
 ];
 
+/** What strikes: the bass, a line, chords as voices or as shapes, percussion. */
+function rowOf(id: string): string {
+  const kind = OURS.kinds.get(id)!;
+  if (carriesBass(kind)) return 'bass';
+  if (!kind.pitched) return 'percussion';
+  return soundsChords(kind) ? kind.chordLayout : 'line';
+}
+
 /**
  * Where in the bar each kind of player strikes, and each drum of the kit; how long notes last; how many there are.
  * Nothing of the style's name, tempo, programs or settings.
@@ -37,7 +46,7 @@ function features(band: Band): number[] {
     if (!found) at.set(name, (found = Array.from({ length: STEPS }, () => 0)));
     return found;
   };
-  const rows = ['line', 'voiced', 'fretted', 'percussion', 'bass', ...KIT.map(String)];
+  const rows = ['line', 'voices', 'shapes', 'percussion', 'bass', ...KIT.map(String)];
   rows.forEach(histogram);
   const lengths: number[] = [];
   for (const part of band.parts) {
@@ -47,10 +56,10 @@ function features(band: Band): number[] {
         STEPS - 1,
         Math.max(0, Math.round(((n.start - bar.start) / bar.length) * STEPS) % STEPS),
       );
-      const row = part.kind === 'bass' ? 'bass' : part.nature!;
-      if (part.nature !== 'percussion') lengths.push(n.duration / bar.length);
+      const row = rowOf(part.kind);
+      if (part.pitched) lengths.push(n.duration / bar.length);
       histogram(row)[step]! += 1 / band.bars.length;
-      if (part.nature === 'percussion' && KIT.includes(n.pitch as never)) {
+      if (!part.pitched && KIT.includes(n.pitch as never)) {
         histogram(String(n.pitch))[step]! += 1 / band.bars.length;
       }
     }

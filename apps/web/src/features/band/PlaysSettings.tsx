@@ -61,7 +61,7 @@ export function PlaysSettings({
       />
     ) : null,
     // Percussion hears no chords.
-    ...(kind.nature === 'percussion' && { push: null }),
+    ...(!kind.pitched && { push: null }),
     variation:
       set.telling !== 'exactly' || kind.varies(pattern) ? (
         <View style={styles.row}>

@@ -38,7 +38,7 @@ const MANNER_WORDS: Record<Manner, string> = {
 const ON_GUITAR: readonly Manner[] = ['free', 'power', 'root', 'root and fifth', 'root and octave'];
 /** Manners a kind of part has; two hands only where it has them. */
 const mannersOf = (kind: Kind): readonly Manner[] =>
-  kind.nature === 'fretted'
+  kind.chordLayout === 'shapes'
     ? ON_GUITAR
     : MANNERS.filter((m) => m !== 'two hands' || kind.controls.includes('hands'));
 
@@ -58,7 +58,7 @@ const fretWords = (register: number): string =>
 /** How high its tones lie: in frets on a neck, else by the lowest. */
 function Register({ song, kind, set, put }: Setting) {
   const text =
-    kind.nature === 'fretted'
+    kind.chordLayout === 'shapes'
       ? fretWords(set.register)
       : `lowest near ${noteGlyphs(nameIn(set.register, { key: keyOf(song.key) }))}`;
   return (
@@ -86,7 +86,7 @@ function MannerOf({ song, part, kind, where, set, put }: Setting) {
         value={set.manner}
         choices={mannersOf(kind).map((value) => ({
           value,
-          label: kind.nature === 'fretted' && value === 'free' ? 'full shapes' : MANNER_WORDS[value],
+          label: kind.chordLayout === 'shapes' && value === 'free' ? 'full shapes' : MANNER_WORDS[value],
         }))}
         onChoose={(manner) => put({ manner })}
       />
@@ -98,7 +98,7 @@ function MannerOf({ song, part, kind, where, set, put }: Setting) {
 export function VoicingSettings(setting: Setting) {
   const { song, part, kind, where, set, put } = setting;
   const palette = usePalette();
-  const fretted = kind.nature === 'fretted';
+  const fretted = kind.chordLayout === 'shapes';
   const [moving, fixed] = countChords(song, part, where);
   const drawn = {
     register: fretted && set.neck === 'open' ? null : <Register {...setting} />,

@@ -14,8 +14,7 @@ import { ToneRanges } from './ToneRanges';
 export function StripMore({ song, part }: { song: Song; part: Part }) {
   const { mix, id } = part;
   const kind = partKind(part);
-  const isDriven =
-    kind?.nature !== 'percussion' && kind && canBeDriven(settingsIn(song, kind, part, null).instrument);
+  const isDriven = kind?.pitched && canBeDriven(settingsIn(song, kind, part, null).instrument);
   return (
     <View style={styles.more}>
       <PlaceRanges {...{ song, part }} />

@@ -14,10 +14,10 @@ export const DRUM_CHANNEL = 10;
 const MELODIC = 15;
 
 /** A seat for each part, in order: melodic ones take channels 1–9 and 11–16, then those of further ports; all percussion shares channel 10. */
-export function seatsOf(parts: readonly Pick<BandPart, 'nature'>[]): Seat[] {
+export function seatsOf(parts: readonly Pick<BandPart, 'pitched'>[]): Seat[] {
   let melodic = 0;
-  return parts.map(({ nature }) => {
-    if (nature === 'percussion') return { port: 0, channel: DRUM_CHANNEL };
+  return parts.map(({ pitched }) => {
+    if (!pitched) return { port: 0, channel: DRUM_CHANNEL };
     const port = Math.floor(melodic / MELODIC);
     const nth = melodic++ % MELODIC;
     return { port, channel: nth < DRUM_CHANNEL - 1 ? nth + 1 : nth + 2 };
@@ -25,7 +25,7 @@ export function seatsOf(parts: readonly Pick<BandPart, 'nature'>[]): Seat[] {
 }
 
 /** What a file of so many parts cannot keep apart for every player, as a sentence; null where all is well. */
-export function seatTrouble(parts: readonly Pick<BandPart, 'name' | 'nature'>[]): string | null {
+export function seatTrouble(parts: readonly Pick<BandPart, 'name' | 'pitched'>[]): string | null {
   const seats = seatsOf(parts);
   const further = parts.filter((_, i) => seats[i]!.port > 0).map((p) => p.name);
   return further.length
@@ -39,7 +39,7 @@ export function seatTrouble(parts: readonly Pick<BandPart, 'name' | 'nature'>[])
  */
 export function notesBySeat(parts: Band['parts']): (readonly BandNote[])[] {
   const own = parts.map((part) => withoutOverlaps(part.notes));
-  const sharing = parts.map((_, i) => i).filter((i) => parts[i]!.nature === 'percussion');
+  const sharing = parts.map((_, i) => i).filter((i) => !parts[i]!.pitched);
   if (sharing.length < 2) return own;
   const together = withoutOverlaps(sharing.flatMap((i) => own[i]!.map((note) => ({ ...note, part: i }))));
   return own.map((notes, i) =>

@@ -113,7 +113,7 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
     add(0, SETTING, { type: 'controller', channel, controllerType, value });
   add(0, SETTING, { type: 'trackName', meta: true, text: utf8(part.name) });
   if (seat.port > 0) add(0, SETTING, { type: 'portPrefix', meta: true, port: seat.port });
-  if (part.nature !== 'percussion') {
+  if (part.pitched) {
     add(0, SETTING, { type: 'instrumentName', meta: true, text: GM_PROGRAMS[part.program]! });
   }
   add(0, SETTING, { type: 'programChange', channel, programNumber: part.program });

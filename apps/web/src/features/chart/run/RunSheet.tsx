@@ -132,7 +132,7 @@ function layOnRun(song: Song, run: Run): void {
     const [from, to] = runTicks(section, song, piece);
     const chords = chordsInUse(section).filter((c) => c.start >= from && c.start < to);
     const { tuning, capo } = settingsIn(song, kind, part, section.id);
-    const open = kind.nature === 'fretted' ? openStrings(tuning, capo) : null;
+    const open = kind.chordLayout === 'shapes' ? openStrings(tuning, capo) : null;
     layShape(
       song,
       section.id,

@@ -85,7 +85,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
   const where = { chord, key: keyOf(place.bar.key) };
   const { bassPlays } = voicing;
   const range = [...kind.range, where] as const;
-  const open = kind.nature === 'fretted' ? openStrings(set.tuning, set.capo) : null;
+  const open = kind.chordLayout === 'shapes' ? openStrings(set.tuning, set.capo) : null;
   const following = voicings.slice(chordIndex + 1).find((v) => v.symbol !== null);
   const next = following && { pitches: following.pitches, chord: parseChord(following.symbol!) };
   const hear = (tones: readonly number[]): void => void player.audition(set.instrument, tones);

@@ -116,12 +116,12 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
           ? act(`Put ${from.name}’s here`, 'content-paste', () => change(copyCell(copied, [cell])))
           : null}
         {act('Let all go', 'restore', () => change(clearCells([cell])), set.length === 0)}
-        {kind && kind.nature !== 'percussion' && !part.frozen
+        {kind?.pitched && !part.frozen
           ? act('Own chords', 'music-note-outline', () => openOver({ kind: 'own chords', part: part.id }))
           : null}
         {act('Cue', 'flag-outline', () => openOver({ kind: 'cue', id: null, at: 0, parts: [part.id] }))}
       </View>
-      {kind && kind.nature !== 'percussion' && !part.frozen ? (
+      {kind?.pitched && !part.frozen ? (
         <Fold title="For single chords" open={single} onTurn={() => setSingle(!single)}>
           <ForChords song={song} part={part} kind={kind} sectionId={playing.sectionId} />
         </Fold>

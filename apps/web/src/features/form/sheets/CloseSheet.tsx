@@ -59,7 +59,7 @@ function Intro({ song }: { song: Song }) {
   const { intro } = songStyle(song);
   const [length, setLength] = useState(intro?.bars ?? 2);
   const isUsual = (kind: string): boolean =>
-    intro ? intro.kinds.includes(kind) : kindHere(kind)?.role === 'ground';
+    intro ? intro.kinds.includes(kind) : ['bass', 'beat'].includes(kindHere(kind)?.role ?? '');
   const usual = song.parts.filter((p) => isUsual(p.kind)).map((p) => p.id);
   const [only, setOnly] = useState<readonly string[]>(usual.length ? usual : song.parts.map((p) => p.id));
   const first = song.sections.find((s) => s.id === song.form[0]?.section);
