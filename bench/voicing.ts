@@ -18,7 +18,7 @@ const symbols = song.sections
   .slice(0, 64);
 const section = (aim: Partial<ToVoice['aim']>): ToVoice[] =>
   symbols.map((symbol) => ({
-    symbol,
+    chord: parseChord(symbol),
     aim: { voices: 6, register: 52, spread: 4, low: 28, high: 96, bassPlays: true, ...aim },
   }));
 
@@ -40,7 +40,7 @@ const jobs: Record<string, () => void> = {
   '64 chords, six voices, nothing remembered (bound 10 ms)': () => fresh(),
   '64 chords, strict part-writing': () => fresh({ strict: true, voices: 4 }),
   'one of the 64 chords changed': () => {
-    edited[turn++ % 64] = { ...edited[0]!, symbol: `${TWELVE_ROOTS[turn % 12]!}m9` };
+    edited[turn++ % 64] = { ...edited[0]!, chord: parseChord(`${TWELVE_ROOTS[turn % 12]!}m9`) };
     voice(edited);
   },
   'a guitar shape not seen before (bound 5 ms)': shape,

@@ -86,10 +86,12 @@ function onGuitar(symbols: readonly string[], options: Given['options']): Voiced
   }
   const aim = { register, strings, tuning, capo };
   const open = openStrings(tuning, capo);
-  return guitarPath(symbols.map((symbol) => ({ symbol, aim }))).map(({ pitches, frets }, i) => {
-    const lacks = frets.length ? troubleWith(frets, parseChord(symbols[i]!), open) : [];
-    return { pitches, frets, ...(lacks.length ? { lacks } : {}) };
-  });
+  return guitarPath(symbols.map((symbol) => ({ chord: parseChord(symbol), aim }))).map(
+    ({ pitches, frets }, i) => {
+      const lacks = frets.length ? troubleWith(frets, parseChord(symbols[i]!), open) : [];
+      return { pitches, frets, ...(lacks.length ? { lacks } : {}) };
+    },
+  );
 }
 
 interface Voiced {
@@ -104,7 +106,7 @@ function inManner(symbols: readonly string[], manner: Manner, options: Given['op
   const register = wholeNumber('register', options.register, 24, 84) ?? 55;
   const spread = wholeNumber('spread', options.spread, 2, 12) ?? 4;
   const aim = { voices, register, spread, low: 21, high: 108, bassPlays: false, manner };
-  return voice(symbols.map((symbol) => ({ symbol, aim }))).map((pitches) => ({ pitches }));
+  return voice(symbols.map((symbol) => ({ chord: parseChord(symbol), aim }))).map((pitches) => ({ pitches }));
 }
 
 function voiceChart({ operands, options, warn }: Given): unknown {

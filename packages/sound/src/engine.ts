@@ -1,5 +1,6 @@
 import { SoundBankLoader, SpessaSynthProcessor } from 'spessasynth_core';
 import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
+import { movedTick, type TickMove } from '@backline/core/time/tickMoves';
 import { PPQ } from '@backline/core/time/ticks';
 import { Beside } from './beside';
 import { Channels } from './channels';
@@ -28,6 +29,14 @@ import { SoundingNotes } from './soundingNotes';
 
 const BLOCK = 128;
 
+/** A score that is taken up at a tick of the one before, and where bars of that one have gone, one change after another. */
+interface Waiting {
+  readonly score: Score;
+  readonly loop: Loop | null;
+  readonly at: number;
+  readonly moves: readonly (readonly TickMove[])[];
+}
+
 export interface EngineOptions {
   /** False where the sum of the strips is wanted, without the master bus. */
   readonly mastered?: boolean;
@@ -54,7 +63,7 @@ export class Engine {
   private score: Score = EMPTY_SCORE;
   private tempo: TempoMap = tempoMap(EMPTY_SCORE.tempos);
   private percussion = new Set<number>();
-  private waiting: { score: Score; loop: Loop | null; at: number } | null = null;
+  private waiting: Waiting | null = null;
   private next = 0;
   private nextGesture = 0;
   /** Ticks played since the engine was made. */
@@ -162,28 +171,38 @@ export class Engine {
   /**
    * Takes another score, and the stretch to go round in it: at once when stopped, from the next beat on
    * while playing.
+   * @param moves where bars of the score before have gone.
    */
-  setScore(score: Score, loop: Loop | null = this.loop): void {
+  setScore(score: Score, loop: Loop | null = this.loop, moves: readonly TickMove[] = []): void {
     if (!this.playing) {
-      this.replace(score, loop);
+      this.replace({ score, loop, moves: [moves] });
       this.position = Math.min(this.position, score.length);
       this.goTo(this.position);
       return;
     }
-    this.waiting = { score, loop, at: beatFrom(this.score, this.position + 1e-6) };
+    const at = beatFrom(this.score, this.position + 1e-6);
+    this.waiting = { score, loop, at, moves: [...(this.waiting?.moves ?? []), moves] };
   }
 
-  /** Puts another score in place. Where the stretch that is gone round has moved, the position moves with it. */
-  private replace(score: Score, loop: Loop | null): void {
+  /** Puts another score in place. The position goes where its bar has gone, and stays in the stretch that is gone round. */
+  private replace({ score, loop, moves }: Omit<Waiting, 'at'>): void {
     const before = this.loop;
     this.score = score;
     this.tempo = tempoMap(score.tempos);
     this.percussion = new Set(score.channels.filter((c) => c.percussion).map((c) => c.channel));
     this.waiting = null;
     this.setLoop(loop);
-    if (!before || !this.loop || this.position < before.start || this.position >= before.end) return;
-    const moved = this.position + this.loop.start - before.start;
-    this.position = moved < this.loop.end ? moved : this.loop.start;
+    const isRound = before !== null && this.position >= before.start && this.position < before.end;
+    const isMoved = moves.some((one) => one.length > 0);
+    const along = isRound && this.loop && !isMoved ? this.loop.start - before.start : 0;
+    const moved = (tick: number): number => moves.reduce(movedTick, tick) + along;
+    const by = moved(this.position) - this.position;
+    // Counted in, what comes first is where it begins.
+    this.heardFrom = Math.min(moved(this.heardFrom), this.position + by);
+    this.counted = this.counted.map((tick) => tick + by);
+    this.position += by;
+    if (!isRound || !this.loop) return;
+    if (this.position < this.loop.start || this.position >= this.loop.end) this.position = this.loop.start;
   }
 
   /** Other levels, places and silences for the channels of the score, at once. */
@@ -207,7 +226,7 @@ export class Engine {
 
   play(from: number, countIn: boolean): void {
     this.silence();
-    if (this.waiting) this.replace(this.waiting.score, this.waiting.loop);
+    if (this.waiting) this.replace(this.waiting);
     const start = Math.max(0, Math.min(from, this.score.length - 1));
     this.heardFrom = start;
     this.hasClicked = false;
@@ -220,14 +239,19 @@ export class Engine {
   stop(): void {
     this.playing = false;
     this.silence();
-    if (this.waiting) this.setScore(this.waiting.score, this.waiting.loop);
+    const { waiting } = this;
+    if (waiting) {
+      this.replace(waiting);
+      this.position = Math.min(this.position, waiting.score.length);
+      this.goTo(this.position);
+    }
     if (this.position < this.heardFrom) this.position = this.heardFrom;
   }
 
   seek(to: number): void {
     this.silence();
     // What waits for the next beat is what the writer sees: a jump lands in it.
-    if (this.waiting) this.replace(this.waiting.score, this.waiting.loop);
+    if (this.waiting) this.replace(this.waiting);
     this.position = Math.max(0, Math.min(to, this.score.length));
     this.heardFrom = this.position;
     this.goTo(this.position);
@@ -314,8 +338,7 @@ export class Engine {
   }
 
   private takeWaiting(): void {
-    const { score, loop } = this.waiting!;
-    this.replace(score, loop);
+    this.replace(this.waiting!);
     this.goTo(Math.floor(this.position + 1e-6));
     const isStruck = (channel: number): boolean => this.percussion.has(channel);
     this.sounding.takeUp(heldAt(this.score, this.next, this.position, isStruck), this.played, isStruck);

@@ -1,3 +1,4 @@
+import type { TickMove } from '@backline/core/time/tickMoves';
 import type { MasterSetup } from './master/setup';
 import type { ChannelSetup, Score } from './score';
 
@@ -22,6 +23,8 @@ export interface ScoreMessage {
   readonly score: Score;
   /** Left out, the stretch to go round stays as it is. */
   readonly loop?: Loop | null;
+  /** Where bars of the score before have gone: the position goes with them. */
+  readonly moves?: readonly TickMove[];
 }
 
 /** The end of a message port at which scores arrive. */

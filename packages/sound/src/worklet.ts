@@ -44,7 +44,7 @@ class BacklineProcessor extends AudioWorkletProcessor {
         message.port.onmessage = ({ data }) => this.inbox.put(data);
         break;
       case 'score':
-        engine.setScore(message.score, message.loop);
+        engine.setScore(message.score, message.loop, message.moves);
         break;
       case 'channels':
         engine.setChannels(message.channels);

@@ -197,6 +197,24 @@ it('a loop that moves takes the position along, and one that is gone lets it go 
   expect(engine.playing).toBe(false);
 });
 
+it('the position goes where its bar has gone, from the next beat on; through two changes before that beat', async () => {
+  const engine = await engineWith(score([]));
+  engine.play(1000, false);
+  render(engine, 0.1);
+  const at = engine.position;
+  // Two beats are put in before it, then one of them is taken out again.
+  engine.setScore(score([], { length: 4800 }), null, [{ from: 960, until: 3840, to: 1920, length: 2880 }]);
+  engine.setScore(score([], { length: 4320 }), null, [{ from: 1920, until: 4800, to: 1440, length: 2880 }]);
+  expect(engine.position).toBe(at);
+  render(engine, 0.5);
+  expect(engine.position).toBeGreaterThan(at + 480);
+  expect(engine.position).toBeLessThan(at + 480 + 960);
+  engine.stop();
+  const rests = engine.position;
+  engine.setScore(score([]), null, [{ from: 0, until: 4320, to: 480, length: 4320 }]);
+  expect(engine.position).toBe(Math.min(rests + 480, 3840));
+});
+
 it('an audition that is hushed ends at once', async () => {
   const engine = await engineWith(EMPTY_SCORE);
   engine.beside.audition(FLUTE, [72, 76], 96, 30);

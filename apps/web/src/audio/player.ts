@@ -13,6 +13,7 @@ import { hearPeaks } from './meters';
 import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/messages';
 import { channelsWithMix, type Mixed } from '@backline/sound/mix';
 import type { ScoreFacts } from '../workers/band';
+import { movedTick, type TickMove } from '@backline/core/time/tickMoves';
 import type { SectionLoop } from './loop';
 
 export interface PlayerState {
@@ -111,12 +112,17 @@ class Player {
 
   /**
    * Another score has gone to the audio thread, with the loop as it lies in it; while playing it is heard from the
-   * next beat on.
+   * next beat on. Where its bars have gone, the position goes with them.
    */
-  setScore(score: ScoreFacts, loop: SectionLoop | null): void {
+  setScore(score: ScoreFacts, loop: SectionLoop | null, moves: readonly TickMove[] = []): void {
     this.score = score;
     this.hasScore = true;
     set({ length: score.length, loop });
+    // While it plays the audio thread says where it is.
+    if (!usePlayer.getState().playing) {
+      this.fix = { ...this.fix, tick: movedTick(this.fix.tick, moves) };
+      this.shown = this.fix.tick;
+    }
     if (this.fix.tick > score.length) this.fix = { tick: 0, at: performance.now(), rate: 0 };
     const { awaited } = this;
     this.awaited = null;

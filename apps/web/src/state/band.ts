@@ -10,6 +10,7 @@ import { player, usePlayer } from '../audio/player';
 import type { BandReply, BandRequest } from '../workers/band';
 import { wholeBand, type PageBand } from '../workers/sentBand';
 import { bandWorker } from './bandWorker';
+import { movesBetween } from './barMoves';
 import { useOpenSong } from './openSong';
 import { WorkerLost } from './remote';
 import { loadRepertoire, usePlayed } from './repertoire';
@@ -39,7 +40,9 @@ class Generation {
   /** The song that the worker has a copy of. */
   private sent: Song | null = null;
   private sentOwn: readonly OwnDocument[] | null = null;
-  private next: Song | null = null;
+  private next: { readonly song: Song; readonly written: Song } | null = null;
+  /** The song as it is written, whose band was asked for last. */
+  private written: Song | null = null;
   /** The writer's own styles, patterns and players, as the next band is to have them. */
   private own: readonly OwnDocument[] = [];
   private count = 0;
@@ -48,14 +51,15 @@ class Generation {
   /** The song a worker fell over last: it is given to a fresh one once. */
   private fellOver: Song | null = null;
 
-  make(song: Song, own: readonly OwnDocument[]): void {
+  /** @param written the song itself, where what is tried makes another one of it. */
+  make(song: Song, own: readonly OwnDocument[], written: Song = song): void {
     const made = useBand.getState();
     const isOtherOwn = own !== this.own;
     this.own = own;
     if (!this.busy && !isOtherOwn && made.band && made.song && differsInMixOnly(made.song, song)) {
       return this.mix(made.band, song);
     }
-    this.next = song;
+    this.next = { song, written };
     if (!this.busy) void this.post();
   }
 
@@ -63,7 +67,15 @@ class Generation {
   async makeOther(song: Song, own: readonly OwnDocument[]): Promise<BandReply> {
     this.sent = this.sentOwn = null;
     this.has = null;
-    const request: BandRequest = { number: ++this.count, song: { whole: song }, own, has: null, round: null };
+    const request: BandRequest = {
+      number: ++this.count,
+      song: { whole: song },
+      own,
+      has: null,
+      round: null,
+      moves: [],
+    };
+    this.written = null;
     return bandWorker.ask((band) => band.make(request));
   }
 
@@ -82,7 +94,7 @@ class Generation {
   private async post(): Promise<void> {
     this.busy = true;
     while (this.next) {
-      const song = this.next;
+      const { song, written } = this.next;
       this.next = null;
       const whole = this.sent === null;
       const request: BandRequest = {
@@ -91,7 +103,9 @@ class Generation {
         ...(this.sentOwn === this.own ? {} : { own: this.own }),
         has: this.has?.number ?? null,
         round: usePlayer.getState().loop?.playing ?? null,
+        moves: this.written ? movesBetween(this.written, written) : [],
       };
+      this.written = written;
       this.sent = song;
       this.sentOwn = this.own;
       try {
@@ -115,20 +129,20 @@ class Generation {
     if (this.next) return;
     if (lost === this.fellOver) return this.fail('. Undo the last change or reload the page.');
     this.fellOver = lost;
-    this.next = lost;
+    this.next = { song: lost, written: lost };
   }
 
   private fail(why: string): void {
     useBand.setState({ failed: `The band could not be generated${why}` });
   }
 
-  private take(song: Song, request: BandRequest, band: PageBand, { facts, loop }: BandReply): void {
+  private take(song: Song, request: BandRequest, band: PageBand, { facts, loop, moves }: BandReply): void {
     // The song was closed meanwhile, or is about to be made once more.
     if (this.next || !useOpenSong.getState().song) return;
     this.fellOver = null;
     useBand.setState({ band, song, failed: null });
     const { loop: wanted } = usePlayer.getState();
-    player.setScore(facts, loop);
+    player.setScore(facts, loop, moves);
     // Another was chosen, or it was let go, while the score was made.
     if ((wanted?.playing ?? null) !== request.round)
       player.setLoop(wanted && loopRound(band.bars, wanted.playing));
@@ -146,7 +160,7 @@ export function useBandOfOpenSong(): void {
   const trying = useTrying();
   const own = usePlayed((s) => s.documents);
   useEffect(() => {
-    if (song) generation.make(asTried(song, trying), own);
+    if (song) generation.make(asTried(song, trying), own, song);
   }, [song, trying, own]);
   useEffect(
     () => () => {

@@ -8,6 +8,7 @@ import {
   type Edit,
   type Step,
 } from '@backline/core/edits/apply';
+import { movesBack, type BarMoves } from '@backline/core/song/barMoves';
 import { changedInWords } from '@backline/core/song/changed';
 import { songChanges } from '@backline/core/song/changes';
 import { songTrouble } from '@backline/core/song/checked';
@@ -15,6 +16,7 @@ import { areApart } from '@backline/core/song/merging';
 import { PatchesDoNotFit, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { Saved, StoredSong } from '@backline/core/song/transport';
+import { sayMoved } from './barMoves';
 import { forgetEdits, keepEdit, keepWhole, markGone, ownEdits, watchKeeping } from './keptEdits';
 import { say } from './spoken';
 import { watchSaver, type SaveTrouble } from './saver';
@@ -87,9 +89,15 @@ export function closeSong(): void {
 const CHOOSING: readonly SaveState[] = ['conflict', 'gone'];
 
 /** Puts a changed song in place: what was changed is kept on this device at once, and saved soon after. */
-function put(next: Song, patches: readonly SongPatch[], history: Pick<OpenSong, 'past' | 'future'>): void {
+function put(
+  next: Song,
+  patches: readonly SongPatch[],
+  moves: BarMoves,
+  history: Pick<OpenSong, 'past' | 'future'>,
+): void {
   const { id, song, revision, save } = getState();
   if (id !== null && song) keepEdit(id, { revision, song }, next, patches);
+  if (song) sayMoved({ before: song, now: next, moves });
   setState({ song: next, ...history, refusal: null, save: CHOOSING.includes(save) ? save : 'unsaved' });
 }
 
@@ -114,7 +122,7 @@ export function change(edit: Edit): boolean {
   const joins = edit.joins !== null && before?.joins === edit.joins && now - lastEditAt < JOIN_WITHIN;
   lastEditAt = now;
   const steps = joins ? [...past.slice(0, -1), joinSteps(before!, done.step)] : [...past, done.step];
-  put(done.song, done.step.forward, { past: steps.slice(-HISTORY), future: [] });
+  put(done.song, done.step.forward, done.step.moves, { past: steps.slice(-HISTORY), future: [] });
   return true;
 }
 
@@ -132,7 +140,8 @@ function takeStep(
     if (step.overtaken) throw new PatchesDoNotFit();
     const next = (way === 'back' ? undoStep : redoStep)(song, step);
     if (songTrouble(next) === null) {
-      put(next, songChanges(song, next), history);
+      const moves = way === 'back' ? movesBack(step.moves) : step.moves;
+      put(next, songChanges(song, next), moves, history);
       return true;
     }
   } catch (error) {

@@ -5,8 +5,11 @@
  */
 import { expose, transfer } from 'comlink';
 import { renderBand } from '@backline/core/band/index';
+import { tickMoves } from '@backline/core/band/barTicks';
 import { regionMemory } from '@backline/core/band/memory';
 import { autoVoicings, sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
+import type { BarMoves } from '@backline/core/song/barMoves';
+import type { TickMove } from '@backline/core/time/tickMoves';
 import { withPatches, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { ScoreMessage } from '@backline/sound/messages';
@@ -27,6 +30,8 @@ export interface BandRequest {
   readonly has: number | null;
   /** The playing that is gone round. */
   readonly round: string | null;
+  /** Where bars have gone since the song sent before. */
+  readonly moves: BarMoves;
 }
 
 /** What the page has to know of a score. */
@@ -42,6 +47,8 @@ export interface BandReply {
   readonly facts: ScoreFacts;
   /** The loop as it lies in the score; null where nothing is gone round, or its bars are gone. */
   readonly loop: SectionLoop | null;
+  /** Where ticks of the score before have gone. */
+  readonly moves: readonly TickMove[];
 }
 
 /** Voicings of a part in a section: as they are, and as auto alone would have them. */
@@ -66,19 +73,20 @@ function taken(song: BandRequest['song']): Song {
 }
 
 const making = {
-  make({ number, song, own, has, round }: BandRequest): BandReply {
+  make({ number, song, own, has, round, moves: bars }: BandRequest): BandReply {
     copy = taken(song);
     if (own) played = repertoireWith(own);
     const band = renderBand(copy, played, memory);
     const score = scoreOf(band, copy);
     const loop = round === null ? null : loopRound(band.bars, round);
-    latest = { type: 'score', number, score, loop: loop && { start: loop.start, end: loop.end } };
+    const moves = sent && 'changes' in song ? tickMoves(sent.band.bars, band.bars, bars) : [];
+    latest = { type: 'score', number, score, moves, loop: loop && { start: loop.start, end: loop.end } };
     listener?.postMessage(latest);
     const before = sent && sent.number === has ? sent.band : null;
     sent = { number, band };
     const reply = sentBand(band, before);
     return transfer(
-      { band: reply, facts: { number, length: score.length, channels: score.channels }, loop },
+      { band: reply, facts: { number, length: score.length, channels: score.channels }, loop, moves },
       buffersOf(reply),
     );
   },
@@ -87,7 +95,7 @@ const making = {
   hear(port: MessagePort): void {
     listener?.close();
     listener = port;
-    if (latest) port.postMessage({ ...latest, loop: undefined });
+    if (latest) port.postMessage({ ...latest, loop: undefined, moves: [] });
   },
 
   voicings(section: string, part: string): Voicings {

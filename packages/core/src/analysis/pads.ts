@@ -77,7 +77,7 @@ export function pads(key: Key, scale: ScaleName, { rich, high, dominants = false
       number: i + 1,
       symbol,
       numeral: leading && degree ? `V7/${degree}` : romanNumeral(chord, key),
-      pitches: voice([{ symbol, aim: { ...aim, voices } }])[0]!,
+      pitches: voice([{ chord, aim: { ...aim, voices } }])[0]!,
     };
   });
 }

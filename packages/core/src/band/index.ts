@@ -287,7 +287,7 @@ const passChords = (pass: Pass, spans: readonly Span[]): readonly BandChord[] =>
         sectionId: section.id,
         chordId: span.id,
         pass: index + 1,
-        key: keyOf(span.key),
+        key: span.key,
       })),
     );
   });

@@ -2,7 +2,7 @@
 import equal from 'fast-deep-equal';
 import type { Kind } from '../parts/kind';
 import { lastUsed } from '../memory/lastUsed';
-import { lastVoiced } from '../parts/voicings';
+import { lastVoiced, voicingsOf, type Voiced } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
 import type { Next, Region, VoicedChord } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
@@ -10,8 +10,9 @@ import { cutOf, windowOf, type Cut, type Piece } from '../timeline/windows';
 import { playRegion, type Played } from './playRegion';
 import { settingsText, termsText, windowText } from './windowText';
 
-/** What is made of a window: what is played, and the last chord as it was voiced, from which the next goes on. */
+/** What is made of a window: how its chords are voiced, what is played, and the last chord as it was voiced, from which the next goes on. */
 export interface Made extends Played {
+  readonly voicings: readonly Voiced[];
   readonly last: VoicedChord | null;
 }
 
@@ -85,8 +86,13 @@ function stayed({ cut: was, from }: Known, now: Cut, index: number, before: Voic
   );
 }
 
+const NO_VOICINGS: readonly Voiced[] = [];
+
 function make(kind: Kind, region: Region): Made {
-  return { ...playRegion(kind, region), last: soundsChords(kind) ? lastVoiced(region) : null };
+  if (!soundsChords(kind))
+    return { ...playRegion(kind, region, NO_VOICINGS), voicings: NO_VOICINGS, last: null };
+  const voicings = voicingsOf(region);
+  return { ...playRegion(kind, region, voicings), voicings, last: lastVoiced(region, voicings) };
 }
 
 /** The first and the last index at which two lists differ; none where they are alike, all where one is longer. */

@@ -5,6 +5,7 @@ import { articulated } from '../parts/articulation';
 import { chosenNotes, type Source } from '../parts/choosing';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
+import type { Voiced } from '../parts/voicings';
 import { mod, pitchClass } from '../theory/pitch';
 import { EIGHTH } from '../time/ticks';
 import type { NoteContext } from './bandNote';
@@ -24,8 +25,8 @@ export interface Played {
 }
 
 /** What a part's pattern plays through a whole region; its first chord may be pushed to before it. */
-const patternSource = (kind: Kind, region: Region): Source => ({
-  notes: kind.generate(region),
+const patternSource = (kind: Kind, region: Region, voicings: readonly Voiced[]): Source => ({
+  notes: kind.generate(region, voicings),
   from: -Infinity,
   to: Infinity,
 });
@@ -34,22 +35,32 @@ const patternSource = (kind: Kind, region: Region): Source => ({
  * A stop: where it begins the part strikes as it would on the song's last hit, and is silent until it is over, or until
  * the chord is felt with which it goes on. A window that begins within one holds only the silence.
  */
-const stopSources = (kind: Kind, region: Region): Source[] =>
+const stopSources = (kind: Kind, region: Region, voicings: readonly Voiced[]): Source[] =>
   region.stretches.flatMap(({ hit, start, end, settings }) => {
     if (hit === null || !settings.on) return [];
     const early = region.spans.find((span) => span.start === end)?.push ?? 0;
     const spans = region.spans.map((span) => (span.start === hit ? { ...span, push: 0 } : span));
-    const notes = start === hit ? kind.generate({ ...region, spans, next: null, ending: 'hit', hit }) : [];
+    const stopped: Region = { ...region, spans, next: null, ending: 'hit', hit };
+    const notes = start === hit ? kind.generate(stopped, voicings) : [];
     const struck = notes.filter((n) => n.start >= hit && n.start < hit + EIGHTH);
     return [{ notes: struck, from: start, to: end - early }];
   });
 
 /**
  * What is played in one region. The same region is played the same.
+ * @param voicings of its spans, where its kind sounds chords.
  * @param others what was played or taken, each in place of the pattern where it holds.
  */
-export const playRegion = (kind: Kind, region: Region, others: readonly Source[] = []): Played =>
-  playChosen(region, chosenNotes([patternSource(kind, region), ...others, ...stopSources(kind, region)]));
+export const playRegion = (
+  kind: Kind,
+  region: Region,
+  voicings: readonly Voiced[],
+  others: readonly Source[] = [],
+): Played =>
+  playChosen(
+    region,
+    chosenNotes([patternSource(kind, region, voicings), ...others, ...stopSources(kind, region, voicings)]),
+  );
 
 /** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */
 export function playChosen(region: Region, chosen: readonly Note[]): Played {

@@ -1,6 +1,6 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
 import type { ChordEvent, Hand, Song } from '../song/schema';
-import { lastVoiced, regionVoicings, type Voiced } from '../parts/voicings';
+import { lastVoiced, voicingsOf, type Voiced } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
 import { agree } from '../ensemble';
 import { expandForm } from '../timeline/passes';
@@ -31,12 +31,13 @@ export const voicedParts = (song: Song, repertoire: Repertoire) =>
   });
 
 /** Voicings window by window, as the band makes them. */
-function voicingsOf(region: Region): Voiced[] {
+function inWindows(region: Region): Voiced[] {
   let { before } = region;
   return windowsOf(region).flatMap((window) => {
     const led = { ...window, before };
-    before = lastVoiced(led);
-    return regionVoicings(led);
+    const voicings = voicingsOf(led);
+    before = lastVoiced(led, voicings);
+    return voicings;
   });
 }
 
@@ -74,7 +75,7 @@ export function sectionVoicings(
 ): ChordVoicing[] {
   const found = sectionAlone(song, repertoire, sectionId, partId);
   if (!found) return [];
-  const voiced = voicingsOf(found.region);
+  const voiced = inWindows(found.region);
   return found.region.spans.map((span, i) => {
     const chord = chordsFor(found.pass, partId)[i]!;
     const hand = chord.byHand?.[partId] ?? null;

@@ -1,5 +1,6 @@
 /** What a window's notes depend on, written down: two windows of the same text sound the same. */
 import type { Kind } from '../parts/kind';
+import { keyText } from '../theory/key';
 import type { Bar } from '../time/bars';
 import type { Region, Span } from '../timeline/region';
 import type { Stretch } from '../timeline/settings';
@@ -40,7 +41,7 @@ const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';
 
 const spanText = once<Span>(
   (s) =>
-    `${s.id},${s.start},${s.end},${s.push},${s.symbol},${s.key},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`,
+    `${s.id},${s.start},${s.end},${s.push},${s.symbol},${keyText(s.key)},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`,
 );
 const spansText = once<readonly Span[]>((spans) => nameOf(spans.map(spanText).join(';')));
 
@@ -53,9 +54,9 @@ const stretchText = ({ start, end, settings, pattern, hit }: Stretch): string =>
 /** Everything the notes of a window depend on, as a text. */
 export function windowText(kind: Kind, window: Region): string {
   const { room, terms, seed, home, length, firstBar, first, entersNew, again, ending, before, next } = window;
-  const led = before ? `${before.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
+  const led = before ? `${before.chord.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
   const follows = next
-    ? `${next.chord?.symbol},${next.key},${next.push},${next.newSection},${next.leadIn}`
+    ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.push},${next.newSection},${next.leadIn}`
     : '';
   const place = `${seed}|${home}|${length}|${firstBar}|${first}|${entersNew}|${again}|${ending}`;
   const told = `${identity(kind)}|${room[0]}-${room[1]}|${termsText(terms)}|${follows}|${led}`;

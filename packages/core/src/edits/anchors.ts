@@ -1,6 +1,7 @@
 /** What is anchored to bars moves by one mapping when bars come, go or change their length. */
 import type { Draft } from 'immer';
 import type { Change, Cue, Section, Song } from '../song/schema';
+import { sayBars } from '../song/barMoves';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
 
 /** Where each old bar has gone, 0-based; null for one that is no more. */
@@ -109,6 +110,7 @@ export function moveAlong(
  */
 export function rebar(section: Draft<Section>, song: Draft<Song>, bars: number, barOf: BarMap): TickMap {
   const old = sectionBars(section, song);
+  sayBars(song, section.id, old.length, bars, barOf);
   section.changes = tidyChanges(
     section.changes.flatMap((change) => {
       // What holds from bar 0 is the section's own and stays there.

@@ -1,4 +1,5 @@
 import { produce, type Draft } from 'immer';
+import { movesOf, type BarMoves } from '../song/barMoves';
 import { songChanges } from '../song/changes';
 import { withPatches, type SongPatch } from '../song/patches';
 import { songTrouble } from '../song/checked';
@@ -17,6 +18,8 @@ export interface Edit {
 export interface Step {
   readonly name: string;
   readonly joins: string | null;
+  /** Where bars have gone, forwards. */
+  readonly moves: BarMoves;
   readonly forward: readonly SongPatch[];
   readonly back: readonly SongPatch[];
 }
@@ -35,14 +38,16 @@ export class EditRefused extends Error {}
  * @throws EditRefused where the song would be none that can be kept: past a bound, out of order, too large.
  */
 export function applyEdit(song: Song, { name, joins, change }: Edit): { song: Song; step: Step } | null {
+  let moves: BarMoves = [];
   const next = produce(song, (draft) => {
     change(draft);
+    moves = movesOf(draft);
   });
   const forward = songChanges(song, next);
   if (!forward.length) return null;
   const trouble = songTrouble(next);
   if (trouble !== null) throw new EditRefused(trouble);
-  return { song: next, step: { name, joins, forward, back: songChanges(next, song) } };
+  return { song: next, step: { name, joins, moves, forward, back: songChanges(next, song) } };
 }
 
 export const undoStep = (song: Song, step: Step): Song => withPatches(song, step.back);
@@ -51,6 +56,7 @@ export const redoStep = (song: Song, step: Step): Song => withPatches(song, step
 /** Two steps as one: undoing it undoes both. */
 export const joinSteps = (first: Step, second: Step): Step => ({
   ...second,
+  moves: [...first.moves, ...second.moves],
   forward: [...first.forward, ...second.forward],
   back: [...second.back, ...first.back],
 });

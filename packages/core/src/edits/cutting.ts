@@ -5,6 +5,7 @@ import type { Cue, FormEntry, Section } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { cuesWithin } from '../timeline/playedBars';
 import { EditRefused, edit, type Edit } from './apply';
+import { sayMoves } from '../song/barMoves';
 import { freeSectionId, namesBut } from './form';
 import { copyOf, cutToLength, takeBars } from './within';
 
@@ -54,6 +55,10 @@ export const splitSection = (id: string, bar: number): Edit =>
     back.name = freeName(namesBut(song, null), section.name);
     song.sections.splice(at + 1, 0, back);
     const bars = sectionBars(section, song);
+    sayMoves(song, {
+      to: { [id]: bars.map((_, i) => ({ section: i < bar ? id : back.id, bar: i })) },
+      bars: { [id]: bar, [back.id]: bars.length },
+    });
     const cues = cuesWithin(copyOf(section.cues), bars[bar]!.start, barsLength(bars));
     takeBars(back, song, 0, bar);
     back.cues = cues as Draft<Cue[]>;

@@ -9,6 +9,7 @@ import { barsLength, sectionBars } from '../time/bars';
 import { inBeats, inQuarters, metreOf } from '../time/metre';
 import { overlay } from '../timeline/settings';
 import { EditRefused, edit, type Edit } from './apply';
+import { sayMoves } from '../song/barMoves';
 import { passAlone, withIds } from './cutting';
 import { freeSectionId } from './form';
 import { chordsOfPart } from './partChords';
@@ -174,6 +175,20 @@ export const joinSections = (index: number): Edit =>
     const made = copyOf(joined(song, halves[0], halves[1], id, name));
     const at = song.sections.findIndex((s) => s.id === first.id);
     song.sections.splice(at, 0, made as Draft<Section>);
+    // What is still played elsewhere stays where it is.
+    const goes = [
+      { section: first, by: 0 },
+      { section: second, by: first.bars },
+    ].filter(({ section }) => !stays.some((s) => s.id === section.id));
+    sayMoves(song, {
+      to: Object.fromEntries(
+        goes.map(({ section, by }) => [
+          section.id,
+          Array.from({ length: section.bars }, (_, i) => ({ section: id, bar: i + by })),
+        ]),
+      ),
+      bars: { [id]: made.bars, ...Object.fromEntries(goes.map(({ section }) => [section.id, 0])) },
+    });
     song.sections = song.sections.filter((s) => s.id === id || stays.some((o) => o.id === s.id));
     song.form = withIds(form) as Draft<FormEntry[]>;
   });

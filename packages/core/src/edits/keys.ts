@@ -11,6 +11,7 @@ import { adaptedShare, inOtherMetre } from '../time/beatMap';
 import { PPQ } from '../time/ticks';
 import { inBeats, inQuarters, metreOf, type Metre } from '../time/metre';
 import { moveAlong } from './anchors';
+import { sayBars } from '../song/barMoves';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
 import { chordLists, squeezed, chordsNow, putChords } from './within';
@@ -211,7 +212,9 @@ function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar
   section.bars = counted.bars;
   const now = sectionBars(section, song);
   const end = barsLength(now);
-  moveAlong(section, old, now, to, (bar) => barIndexAt(now, to(old[bar]!.start)));
+  const barOf = (bar: number): number => barIndexAt(now, to(old[bar]!.start));
+  sayBars(song, section.id, old.length, now.length, barOf);
+  moveAlong(section, old, now, to, barOf);
   for (const list of chordLists(section)) {
     const moved = chordsNow(list).map((chord) => {
       const start = to(chord.start);

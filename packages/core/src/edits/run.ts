@@ -1,15 +1,10 @@
 /** A run of bars across sections, in the order of the chart, and what can be lifted from it. */
+import type { BarPlace } from '../song/barMoves';
 import type { ChordEvent, Section, Song } from '../song/schema';
 import { metreOf } from '../time/metre';
 import { sectionBars } from '../time/bars';
 import { chordsInUse } from '../song/inUse';
 import { startsWithin } from './within';
-
-/** One bar of the chart: a section and a 0-based bar. */
-export interface BarPlace {
-  readonly section: string;
-  readonly bar: number;
-}
 
 /** A piece of bars within one section, both ends included. */
 export interface RunBars {

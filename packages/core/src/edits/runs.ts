@@ -11,7 +11,8 @@ import { fitSymbol, shiftSymbol } from '../theory/transposition';
 import { barAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { moveHands } from './hand';
 import { EditRefused, edit, type Edit } from './apply';
-import { clipLength, clipOf, runTicks, type BarPlace, type Clip, type Run } from './run';
+import { clipLength, clipOf, runTicks, type Clip, type Run } from './run';
+import type { BarPlace } from '../song/barMoves';
 import {
   addBars,
   draftIn,

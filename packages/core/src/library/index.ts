@@ -18,6 +18,7 @@ import bassSoul from './bass/soul.json' with { type: 'json' };
 import bassSouth from './bass/south.json' with { type: 'json' };
 import bassSwing from './bass/swing.json' with { type: 'json' };
 import bassTwoBeat from './bass/two-beat.json' with { type: 'json' };
+import droneGrounds from './drone/grounds.json' with { type: 'json' };
 import drumsCopperline from './drums/copperline.json' with { type: 'json' };
 import drumsCountry from './drums/country.json' with { type: 'json' };
 import drumsFloor from './drums/floor.json' with { type: 'json' };
@@ -84,6 +85,7 @@ const FILES: readonly unknown[] = [
   bassSouth,
   bassSwing,
   bassTwoBeat,
+  droneGrounds,
   drumsCopperline,
   drumsCountry,
   drumsFloor,

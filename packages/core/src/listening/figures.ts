@@ -123,7 +123,8 @@ export function changesMissed(
     return { ...change, at: together ?? change.at };
   });
   for (const part of band.parts) {
-    if (!part.pitched) continue;
+    // A ground stays through the changes: that is what it is for.
+    if (!part.pitched || part.role === 'ground') continue;
     const byChord = new Map<string, BandNote[]>();
     for (const note of part.notes) {
       const key = `${note.playing}/${note.chord}`;

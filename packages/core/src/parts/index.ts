@@ -1,6 +1,7 @@
 /** Every kind of part, in the order a band is built up. To add one, write its folder and name it here. */
 import { arp } from './arp';
 import { bass } from './bass';
+import { drone } from './drone';
 import { drums } from './drums';
 import { guitar } from './guitar';
 import { horns } from './horns';
@@ -18,6 +19,7 @@ export const KINDS: readonly Kind[] = [
   arp,
   strings,
   horns,
+  drone,
   melody,
   solo,
   drums,

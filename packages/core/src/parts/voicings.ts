@@ -1,10 +1,13 @@
+/** The stage before a part plays: how it voices each chord of a region, as its settings ask and its voices go. */
+import { lastUsed } from '../memory/lastUsed';
+import type { Chord } from '../theory/chord';
 import type { Region, Span, VoicedChord } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
-import { voice } from '../voicing/auto';
-import { guitarPath } from '../voicing/guitar/path';
+import { voice, type ToVoice } from '../voicing/auto';
+import { guitarPath, type ToFinger } from '../voicing/guitar/path';
 import type { Frets } from '../voicing/guitar/shapes';
 
-/** How a span is voiced: its pitches, ascending, and on a guitar its frets where they are known. */
+/** How a span is voiced: its pitches, MIDI numbers, ascending, and on a guitar its frets where they are known. */
 export interface Voiced {
   readonly pitches: readonly number[];
   readonly frets: Frets | null;
@@ -12,62 +15,71 @@ export interface Voiced {
 
 const SILENT: Voiced = { pitches: [], frets: null };
 
-const known = new WeakMap<Region, Voiced[]>();
+type Sounding = Span & { readonly chord: Chord };
+
+const sounds = (span: Span): span is Sounding => span.chord !== null;
 
 /**
- * The voicing of each span of the region; silent where there is no chord. What was voiced before the
- * region is a fixed first step of the path. The same region object is voiced once.
+ * The voicing of each span of a region; silent where there is no chord. What was voiced before the region is a fixed
+ * first step of the path. The same asked again, by band or screen, is not worked out twice.
  */
-export function regionVoicings(region: Region): Voiced[] {
-  let voicings = known.get(region);
-  if (!voicings) {
-    const sounding = region.spans.filter((s) => s.symbol !== null);
-    const voiced = region.kind.chordLayout === 'shapes' ? onNeck(region, sounding) : onKeys(region, sounding);
-    let at = 0;
-    voicings = region.spans.map((span) => (span.symbol === null ? SILENT : voiced[at++]!));
-    known.set(region, voicings);
-  }
-  return voicings;
+export function voicingsOf(region: Region): readonly Voiced[] {
+  const sounding = region.spans.filter(sounds);
+  const voiced = region.kind.chordLayout === 'shapes' ? onNeck(region, sounding) : inVoices(region, sounding);
+  let at = 0;
+  return region.spans.map((span) => (sounds(span) ? voiced[at++]! : SILENT));
 }
 
 /** The last chord of a region as it was voiced, for the one that goes on from it. */
-export function lastVoiced(region: Region): VoicedChord | null {
-  const voicings = regionVoicings(region);
-  for (let i = region.spans.length - 1; i >= 0; i--) {
-    const { symbol } = region.spans[i]!;
-    if (symbol !== null) return { symbol, ...voicings[i]! };
-  }
-  return region.before;
+export function lastVoiced({ spans, before }: Region, voicings: readonly Voiced[]): VoicedChord | null {
+  const last = spans.findLastIndex(sounds);
+  return last < 0 ? before : { chord: spans[last]!.chord!, ...voicings[last]! };
 }
 
-function onNeck({ stretches, before }: Region, spans: readonly Span[]): Voiced[] {
-  const asked = spans.map((span) => {
-    const { register, voices, neck, tuning, capo, manner } = settingsAt(stretches, span.start);
+/** Runs of chords that are remembered, those used last: some hundred bytes each. */
+const REMEMBERED = 4_000;
+
+/** A path through the same chords with the same aims is the same. */
+function remembered<T extends ToVoice | ToFinger>(path: (asked: readonly T[]) => readonly Voiced[]) {
+  const known = lastUsed<readonly Voiced[]>(REMEMBERED);
+  return (asked: readonly T[]): readonly Voiced[] => {
+    const text = JSON.stringify(asked, (name, value: unknown) =>
+      name === 'chord' ? (value as Chord).symbol : value,
+    );
+    let voiced = known.get(text);
+    if (!voiced) known.set(text, (voiced = path(asked)));
+    return voiced;
+  };
+}
+
+const shapes = remembered<ToFinger>((asked) =>
+  guitarPath(asked).map(({ pitches, frets }) => ({ pitches, frets: frets.length ? frets : null })),
+);
+const voices = remembered<ToVoice>((asked) => voice(asked).map((pitches) => ({ pitches, frets: null })));
+
+function onNeck({ stretches, before }: Region, spans: readonly Sounding[]): readonly Voiced[] {
+  const asked = spans.map(({ start, chord, voicing, frets }) => {
+    const { register, voices, neck, tuning, capo, manner } = settingsAt(stretches, start);
     const aim = { register, strings: Math.min(6, voices), neck, tuning, capo, manner };
-    return { symbol: span.symbol!, aim, fixed: span.voicing, frets: span.frets };
+    return { chord, aim, fixed: voicing, frets };
   });
   const [first] = asked;
   const led = before && first ? [{ ...before, aim: first.aim, fixed: before.pitches }, ...asked] : asked;
-  return guitarPath(led)
-    .slice(led.length - asked.length)
-    .map(({ pitches, frets }) => ({ pitches, frets: frets.length ? frets : null }));
+  return shapes(led).slice(led.length - asked.length);
 }
 
-function onKeys({ kind, stretches, before, room }: Region, spans: readonly Span[]): Voiced[] {
+function inVoices({ kind, stretches, before, room }: Region, spans: readonly Sounding[]): readonly Voiced[] {
   const [low, high] = room;
   const agreed = high < kind.range[1];
-  const asked = spans.map((span) => {
-    const { voices, spread, manner, register: wanted } = settingsAt(stretches, span.start);
-    const { bassPlays } = span;
+  const asked = spans.map(({ start, chord, voicing, bassPlays }) => {
+    const { voices, spread, manner, register: wanted } = settingsAt(stretches, start);
     // What does not fit under the ceiling begins lower.
     const register = Math.max(low, Math.min(wanted, high - Math.round((voices - 1) * spread)));
     const aim = { register, voices, spread, low, high, bassPlays, manner, strict: kind.strict, agreed };
-    return { symbol: span.symbol!, aim, fixed: span.voicing };
+    return { chord, aim, fixed: voicing };
   });
   const [first] = asked;
   const led =
-    before && first ? [{ symbol: before.symbol, aim: first.aim, fixed: before.pitches }, ...asked] : asked;
-  return voice(led)
-    .slice(led.length - asked.length)
-    .map((pitches) => ({ pitches, frets: null }));
+    before && first ? [{ chord: before.chord, aim: first.aim, fixed: before.pitches }, ...asked] : asked;
+  return voices(led).slice(led.length - asked.length);
 }

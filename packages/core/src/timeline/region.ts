@@ -7,6 +7,8 @@ import type { Style } from '../style/schema';
 import type { Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
 import { dress, type Dressing } from '../theory/dress';
+import { keyOf, keyText, type Key } from '../theory/key';
+import type { ScaleName } from '../theory/scale';
 import type { Bar } from '../time/bars';
 import { strikesWithKicks, unheard, type Agreed, type Agreement, type Room } from './agreement';
 import { apart, type Player } from './doubles';
@@ -24,8 +26,8 @@ export interface Span {
   readonly push: number;
   readonly symbol: string | null;
   readonly chord: Chord | null;
-  readonly key: string;
-  readonly scale: string | null;
+  readonly key: Key;
+  readonly scale: ScaleName | null;
   readonly voicing: readonly number[] | null;
   /** How the bass leads into it; null where its pattern says. */
   readonly leadIn: LeadIn | null;
@@ -38,7 +40,8 @@ export interface Span {
 /** All a region may know of what follows it. */
 export interface Next {
   readonly chord: Chord | null;
-  readonly key: string;
+  /** Null where it is not heard. */
+  readonly key: Key | null;
   readonly push: number;
   readonly newSection: boolean;
   readonly leadIn: LeadIn | null;
@@ -46,7 +49,7 @@ export interface Next {
 
 /** A chord as it was voiced: pitches ascending, and on a neck its frets from the lowest string. */
 export interface VoicedChord {
-  readonly symbol: string;
+  readonly chord: Chord;
   readonly pitches: readonly number[];
   readonly frets: readonly (number | null)[] | null;
 }
@@ -117,7 +120,7 @@ export function passSpans(pass: Pass, bassAt: (tick: number) => boolean = () => 
     return spanOf(chord, {
       end: Math.min(chord.start + chord.length, pass.length),
       push: Math.min(chord.push ?? 0, room),
-      key: pass.bars[bar]!.key,
+      key: keyOf(pass.bars[bar]!.key),
       bassPlays: bassAt(chord.start),
     });
   });
@@ -229,7 +232,7 @@ const handSpan = (span: Span, hand: ByHand): Span =>
 
 const dressedSpan = (span: Span, symbol: string, richness: Dressing, home: Style['home']): Span =>
   variant(span, `${richness} ${home}`, () => {
-    const dressed = dress(symbol, richness, span.key, home);
+    const dressed = dress(symbol, richness, keyText(span.key), home);
     return { ...span, symbol: dressed, chord: chordOf(dressed) };
   });
 
@@ -317,7 +320,7 @@ function regionOf(
   const terms = (strikesWithKicks(kind) ? agreements : withoutKicks)[index]!;
   const room = rooms[index]![p]!;
   const isLast = following === undefined;
-  const nextKey = following?.bars[0]?.key ?? song.key;
+  const nextKey = keyOf(following?.bars[0]?.key ?? song.key);
   const entersNew = following?.entersNew ?? false;
   const inputs = [kind, own, stretches, terms, room, firstNext, isLast, nextKey, entersNew];
   const of = [groundOf(pass), ...inputs, song.seed, song.ending, index === 0];

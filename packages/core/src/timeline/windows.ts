@@ -4,6 +4,7 @@
  */
 import equal from 'fast-deep-equal';
 import { lastMade } from '../memory/lastMade';
+import { keyOf } from '../theory/key';
 import type { Bar } from '../time/bars';
 import type { Next, Region, Span } from './region';
 import { termsWithin, type Agreement } from './agreement';
@@ -96,7 +97,7 @@ function leadsInto({ spans, bars }: Piece): Next {
   const [first] = spans;
   return {
     chord: first?.chord ?? null,
-    key: bars[0]!.key,
+    key: keyOf(bars[0]!.key),
     push: first?.push ?? 0,
     newSection: false,
     leadIn: first?.leadIn ?? null,
@@ -156,7 +157,7 @@ export function cutOf({ bars, spans, terms, kind }: Region): Cut {
 const withoutChord = (next: Next, push: number): Next => ({
   ...next,
   chord: null,
-  key: '',
+  key: null,
   push,
   leadIn: null,
 });

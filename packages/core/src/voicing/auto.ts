@@ -1,12 +1,11 @@
 import type { Chord } from '../theory/chord';
-import { parseChord } from '../theory/chordGrammar';
 import { candidates, type Aim, type Candidate } from './candidates';
 import { movingCost, strictCost } from './costs';
 import { cheapestPath } from './path';
 
-/** A chord to be voiced: a symbol with its aim, or tones set by hand, which stay as they are. */
+/** A chord to be voiced, with its aim, or tones set by hand, which stay as they are. */
 export interface ToVoice {
-  readonly symbol: string;
+  readonly chord: Chord;
   readonly aim: Aim;
   readonly fixed?: readonly number[] | null;
 }
@@ -14,11 +13,11 @@ export interface ToVoice {
 /** Candidates by chord and aim. Pure values, so a shared memory changes no result. */
 const memory = new Map<string, readonly Candidate[]>();
 
-function candidatesOf(symbol: string, aim: Aim): readonly Candidate[] {
-  const key = `${symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}|${aim.manner ?? 'free'}|${aim.strict ?? false}|${aim.agreed ?? false}`;
+function candidatesOf(chord: Chord, aim: Aim): readonly Candidate[] {
+  const key = `${chord.symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}|${aim.manner ?? 'free'}|${aim.strict ?? false}|${aim.agreed ?? false}`;
   let known = memory.get(key);
   if (!known) {
-    known = candidates(parseChord(symbol), aim);
+    known = candidates(chord, aim);
     if (memory.size > 4000) memory.clear();
     memory.set(key, known);
   }
@@ -58,15 +57,15 @@ function movesBetween(
  * @returns for each chord its pitches as MIDI numbers, ascending.
  */
 export function voice(chords: readonly ToVoice[]): (readonly number[])[] {
-  const layers = chords.map(({ symbol, aim, fixed }) => {
+  const layers = chords.map(({ chord, aim, fixed }) => {
     // A cluster is its exact tones wherever it sounds.
-    const exact = fixed?.length ? fixed : parseChord(symbol).exact;
-    return exact ? [{ pitches: [...exact].sort((a, b) => a - b), cost: 0 }] : candidatesOf(symbol, aim);
+    const exact = fixed?.length ? fixed : chord.exact;
+    return exact ? [{ pitches: [...exact].sort((a, b) => a - b), cost: 0 }] : candidatesOf(chord, aim);
   });
   const moves = layers.map((layer, i) => {
     if (!i) return EMPTY;
-    const { symbol, aim } = chords[i]!;
-    const strict = aim.strict ? ([parseChord(chords[i - 1]!.symbol), parseChord(symbol)] as const) : null;
+    const { chord, aim } = chords[i]!;
+    const strict = aim.strict ? ([chords[i - 1]!.chord, chord] as const) : null;
     return movesBetween(layers[i - 1]!, layer, strict);
   });
   const width = layers.map((layer) => layer.length);

@@ -12,6 +12,7 @@ import { KINDS } from '@backline/core/parts/index';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { chordPitchClasses, degreePcOf } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
+import { voicingsOf, type Voiced } from '@backline/core/parts/voicings';
 import type { Region } from '@backline/core/timeline/region';
 import { shapesFor } from '@backline/core/voicing/guitar/path';
 import { innerMutes, isPlayable, neededDegrees, weight } from '@backline/core/voicing/guitar/shapes';
@@ -102,7 +103,7 @@ describe('a shape with fewer strings', () => {
         for (const quality of SEVENTHS) {
           for (const register of [40, 43, 47]) {
             const chord = parseChord(root + quality);
-            const shape = shapesFor(chord.symbol, { register, strings })[0]!;
+            const shape = shapesFor(chord, { register, strings })[0]!;
             expect(shape.pitches.length).toBeLessThanOrEqual(strings);
             expect(isPlayable(shape.frets) || innerMutes(shape.frets) > 1).toBe(true);
             const sounding = new Set(shape.pitches.map((p) => p % 12));
@@ -152,7 +153,7 @@ describe('nobody holds two chords', () => {
       fc.property(anyPatterned, (s) => {
         for (const region of regionsIn(only(s, kind))[0]!) {
           const still = { ...region, stretches: region.stretches.map(unhurried) };
-          const notes = groove(still, OURS.kinds.get(kind)!.generate(still));
+          const notes = groove(still, OURS.kinds.get(kind)!.generate(still, voicingsOf(still)));
           for (const note of notes) {
             const later = notes.find((n) => n.span > note.span && n.start < note.start + note.duration);
             // A bow may go on through a change on a tone that both chords have.
@@ -246,9 +247,9 @@ describe('mix and trouble', () => {
         ? kind
         : {
             ...kind,
-            generate: (region: Region) => {
+            generate: (region: Region, voicings: readonly Voiced[]) => {
               if (region.seed.includes('/s2/')) throw new Error('no shape');
-              return kind.generate(region);
+              return kind.generate(region, voicings);
             },
           },
     );

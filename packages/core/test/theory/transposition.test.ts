@@ -107,7 +107,7 @@ describe('clusters', () => {
     expect(symbol).toBe('<C4,Db4,E4>');
     expect(parseChord(symbol).symbol).toBe(symbol);
     const aim = { voices: 4, register: 40, spread: 6, low: 28, high: 96, bassPlays: true };
-    expect(voice([{ symbol, aim }])).toEqual([[60, 61, 64]]);
+    expect(voice([{ chord: parseChord(symbol), aim }])).toEqual([[60, 61, 64]]);
     expect(spokenChord(parseChord(symbol))).toBe('cluster of C, D flat, E');
   });
 

@@ -1,3 +1,4 @@
+import { keyOf } from '@backline/core/theory/key';
 import fc from 'fast-check';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
@@ -84,7 +85,7 @@ describe('spans', () => {
     const [bass] = regionsIn(s);
     expect(bass![0]!.next).toEqual({
       chord: parseChord('G'),
-      key: 'C',
+      key: keyOf('C'),
       push: 240,
       leadIn: null,
       newSection: true,

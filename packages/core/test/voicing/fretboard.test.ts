@@ -147,7 +147,9 @@ describe('tunings', () => {
 
 describe('along the neck', () => {
   const path = (symbols: string[], aim: Partial<GuitarAim>) =>
-    guitarPath(symbols.map((symbol) => ({ symbol, aim: { register: 40, strings: 6, ...aim } })));
+    guitarPath(
+      symbols.map((symbol) => ({ chord: parseChord(symbol), aim: { register: 40, strings: 6, ...aim } })),
+    );
   const travel = (shapes: readonly { position: number }[]): number =>
     shapes.slice(1).reduce((sum, s, i) => sum + Math.abs(s.position - shapes[i]!.position), 0);
 
@@ -178,10 +180,10 @@ describe('along the neck', () => {
 
   it('a shape set by hand is a fixed node; fewer strings keep the bass', () => {
     const frets = [null, 3, 5, 5, 5, 3];
-    const [own] = guitarPath([{ symbol: 'C', aim: { register: 40, strings: 6 }, frets }]);
+    const [own] = guitarPath([{ chord: parseChord('C'), aim: { register: 40, strings: 6 }, frets }]);
     expect(own!.frets).toEqual(frets);
     expect(own!.pitches).toEqual([48, 55, 60, 64, 67]);
-    const [few] = shapesFor('G', { register: 40, strings: 4 });
+    const [few] = shapesFor(parseChord('G'), { register: 40, strings: 4 });
     expect(few!.pitches).toHaveLength(4);
     expect(few!.frets.filter((f) => f !== null)).toHaveLength(4);
     expect(few!.pitches[0]! % 12).toBe(7);

@@ -62,7 +62,7 @@ describe('guitar shapes', () => {
 
   it('a higher register goes up the neck, fewer strings keep the bass', () => {
     const at = (register: number, strings = 6) =>
-      guitarPath([{ symbol: 'A', aim: { register, strings } }])[0]!.pitches;
+      guitarPath([{ chord: parseChord('A'), aim: { register, strings } }])[0]!.pitches;
     expect(at(45)).toEqual([45, 52, 57, 61, 64, 69]);
     expect(at(40, 4)).toHaveLength(4);
     expect(at(40, 4)[0]).toBe(45);

@@ -12,7 +12,7 @@ import { solfege } from '../support/corpora';
 
 const AIM: Aim = { voices: 4, register: 55, spread: 4, low: 36, high: 96, bassPlays: false };
 const voiced = (symbols: readonly string[], aim: Partial<Aim> = {}) =>
-  voice(symbols.map((symbol) => ({ symbol, aim: { ...AIM, ...aim } })));
+  voice(symbols.map((symbol) => ({ chord: parseChord(symbol), aim: { ...AIM, ...aim } })));
 const up = (root: string, semitones: number): string =>
   TWELVE_ROOTS[(TWELVE_ROOTS.indexOf(root) + semitones) % 12]!;
 
@@ -147,7 +147,8 @@ describe('strict part-writing for strings', () => {
   it('no parallel fifths or octaves on the cadences of solfege, and leading tones and sevenths resolve', () => {
     let moves = 0;
     for (const { source, chords } of solfege()) {
-      const path = chords.length > 1 ? voice(chords.map((symbol) => ({ symbol, aim: STRINGS }))) : [];
+      const path =
+        chords.length > 1 ? voice(chords.map((symbol) => ({ chord: parseChord(symbol), aim: STRINGS }))) : [];
       for (let i = 0; i + 1 < path.length; i++) {
         moves++;
         expect([source, chords[i], chords[i + 1], parallels(path[i]!, path[i + 1]!)]).toEqual([
@@ -163,8 +164,10 @@ describe('strict part-writing for strings', () => {
 
   it('pays for it with more movement than free voices, never with less', () => {
     const symbols = ['C', 'D', 'Em', 'F', 'G', 'C'];
-    const strict = voice(symbols.map((symbol) => ({ symbol, aim: STRINGS })));
-    const free = voice(symbols.map((symbol) => ({ symbol, aim: { ...STRINGS, strict: false } })));
+    const strict = voice(symbols.map((symbol) => ({ chord: parseChord(symbol), aim: STRINGS })));
+    const free = voice(
+      symbols.map((symbol) => ({ chord: parseChord(symbol), aim: { ...STRINGS, strict: false } })),
+    );
     const cost = (path: readonly (readonly number[])[]): number =>
       path.slice(1).reduce((sum, v, i) => sum + movingCost(path[i]!, v), 0);
     expect(cost(strict)).toBeGreaterThanOrEqual(cost(free) - 1e-9);

@@ -26,7 +26,7 @@ import { anySymbol } from '../support/music';
 
 const AIM: Aim = { voices: 4, register: 55, spread: 4, low: 28, high: 96, bassPlays: false };
 const one = (symbol: string, manner: Manner, aim: Partial<Aim> = {}) =>
-  voice([{ symbol, aim: { ...AIM, manner, ...aim } }])[0]!;
+  voice([{ chord: parseChord(symbol), aim: { ...AIM, manner, ...aim } }])[0]!;
 const names = (pitches: readonly number[]): string => pitches.map(midiName).join(' ');
 const degrees = (symbol: string, pitches: readonly number[]): number[] =>
   pitches.map((p) => degreeNumber(degreeAt(parseChord(symbol), p) ?? '1'));

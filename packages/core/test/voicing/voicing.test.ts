@@ -11,7 +11,7 @@ import { TWELVE_ROOTS, anySymbol } from '../support/music';
 
 const AIM: Aim = { voices: 4, register: 55, spread: 4, low: 36, high: 96, bassPlays: false };
 const voiceAll = (symbols: readonly string[], aim: Partial<Aim> = {}) =>
-  voice(symbols.map((symbol) => ({ symbol, aim: { ...AIM, ...aim } })));
+  voice(symbols.map((symbol) => ({ chord: parseChord(symbol), aim: { ...AIM, ...aim } })));
 
 const step = (root: string, semitones: number): string => {
   return TWELVE_ROOTS[(TWELVE_ROOTS.indexOf(root) + semitones) % 12]!;
@@ -48,7 +48,9 @@ describe('ii–V–I in twelve keys, four voices', () => {
 
 describe('which tones are left out and doubled', () => {
   const tonesOf = (symbol: string, voices: number, bassPlays: boolean): Set<number> =>
-    new Set(voice([{ symbol, aim: { ...AIM, voices, bassPlays } }])[0]!.map((p) => p % 12));
+    new Set(
+      voice([{ chord: parseChord(symbol), aim: { ...AIM, voices, bassPlays } }])[0]!.map((p) => p % 12),
+    );
 
   it('the fifth goes first, then the root where the bass has it; third, seventh and named tones stay', () => {
     for (const root of TWELVE_ROOTS) {
@@ -71,7 +73,7 @@ describe('which tones are left out and doubled', () => {
     fc.assert(
       fc.property(anySymbol, fc.integer({ min: 3, max: 8 }), (symbol, voices) => {
         const chord = parseChord(symbol);
-        const pitches = voice([{ symbol, aim: { ...AIM, voices, high: 108 } }])[0]!;
+        const pitches = voice([{ chord: parseChord(symbol), aim: { ...AIM, voices, high: 108 } }])[0]!;
         const counts = new Map<number, number>();
         for (const p of pitches) counts.set(p % 12, (counts.get(p % 12) ?? 0) + 1);
         for (const d of chord.degrees) {
@@ -145,7 +147,7 @@ describe('the path search', () => {
     const at = (register: number, spread: number) =>
       voice(
         ['Am7', 'D7', 'Gmaj7', 'Em7', 'Cmaj7', 'A7'].map((symbol, i) => ({
-          symbol,
+          chord: parseChord(symbol),
           aim: { ...AIM, register, spread },
           fixed: i === 1 ? hand : null,
         })),

@@ -4,7 +4,7 @@ import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import { Seat } from '../../components/Movable';
 import { addSection } from '@backline/core/edits/form';
-import type { BarPlace } from '@backline/core/edits/run';
+import type { BarPlace } from '@backline/core/song/barMoves';
 import { chordsInUse } from '@backline/core/song/inUse';
 import type { Song } from '@backline/core/song/schema';
 import { keyInWords } from '@backline/core/theory/speech';

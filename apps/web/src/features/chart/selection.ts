@@ -1,8 +1,9 @@
 import { create } from 'zustand';
-import type { BarPlace } from '@backline/core/edits/run';
+import { nearestAfter, type BarMoves, type BarPlace } from '@backline/core/song/barMoves';
 import type { Song } from '@backline/core/song/schema';
 import type { Bar } from '@backline/core/time/bars';
 import { PPQ } from '@backline/core/time/ticks';
+import { watchBars } from '../../state/barMoves';
 
 /** The ways chords come in, in the order of the entry sheet. */
 export const WAYS = ['type', 'choose', 'pads', 'play', 'ideas', 'library', 'voicing', 'time'] as const;
@@ -53,6 +54,31 @@ export const useSelection = create<ChartState>(() => ({
 }));
 
 export const select = (selection: Selection): void => useSelection.setState({ selection, typed: null });
+
+/** What is in hand once bars have gone elsewhere: the same bar there; the one before it where it is gone. */
+function movedSelection(selection: Selection, before: Song, moves: BarMoves): Selection {
+  const moved = (place: BarPlace): BarPlace =>
+    nearestAfter(place, before.sections.find((s) => s.id === place.section)?.bars ?? 0, moves) ?? place;
+  switch (selection?.kind) {
+    case 'bar': {
+      const place = moved(selection);
+      const stays = place.bar === selection.bar && place.section === selection.section;
+      return stays ? selection : { ...selection, ...place };
+    }
+    case 'run':
+      return { ...selection, anchor: moved(selection.anchor), head: moved(selection.head) };
+    case 'section key':
+      return { ...selection, ...moved(selection) };
+    default:
+      return selection;
+  }
+}
+
+watchBars(({ before, moves }) => {
+  const { selection } = useSelection.getState();
+  const now = movedSelection(selection, before, moves);
+  if (now !== selection) useSelection.setState({ selection: now });
+});
 
 export const selectBar = (section: string, bar: number, offset = 0): void =>
   select({ kind: 'bar', section, bar, offset });

@@ -51,7 +51,7 @@ const answer = () =>
     const { length, channels } = scoreOf(band);
     const loop = request.round === null ? null : loopRound(band.bars, request.round);
     const facts = { number: request.number, length, channels };
-    resolve({ band: sentBand(band, null), facts, loop });
+    resolve({ band: sentBand(band, null), facts, loop, moves: [] });
   });
 const fallOver = () => settle(() => asked.at(-1)!.reject(new WorkerLost('the page ran out of room')));
 

@@ -9,14 +9,13 @@ import { PPQ } from '../../time/ticks';
 import { intoRange, velocityOf, whyOf, type Note } from '../note';
 import { endOnHit, lastHit, lastLength, placeOnChords, restarts, soundsFrom, soundsUntil } from '../placing';
 import { telling } from '../telling';
-import { regionVoicings } from '../voicings';
+import type { Voiced } from '../voicings';
 import { accentOf, barBeat, stepTicks, stepsAsSet } from './steps';
 
 export const ARP_RANGE = [36, 96] as const;
 
 /** Arpeggio: the voicing's tones one after another, in the pattern's order over its octaves. */
-export function arpNotes(region: Region<ArpPattern>): Note[] {
-  const voicings = regionVoicings(region);
+export function arpNotes(region: Region<ArpPattern>, voicings: readonly Voiced[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const way = telling(region, stretch);

@@ -1,12 +1,12 @@
 /** How a bass leads into a chord where the writer says so: in the last quarter of the chord before, in place of what the pattern has there. */
 import { degreePcOf, type Chord } from '../../theory/chord';
 import { degreeNumber } from '../../theory/degree';
-import { keyOf } from '../../theory/key';
+import type { Key } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
 import { defaultScale, scalePitchClasses } from '../../theory/scale';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import type { LeadIn } from '../../song/choices';
-import type { Region, Span } from '../../timeline/region';
+import type { Next, Region } from '../../timeline/region';
 import type { Stretch } from '../../timeline/settings';
 import { intoRange, velocityOf } from '../note';
 import { soundsFrom, soundsUntil } from '../placing';
@@ -14,21 +14,23 @@ import type { Levelled } from './octaves';
 import { bassPitch } from './place';
 import { BASS_RANGE } from './range';
 
-/** What leads into a chord: its symbol, its key, and how. */
+/** What leads into a chord: what it is, its key, and how. */
 interface Target {
   readonly chord: Chord;
-  readonly key: string;
+  readonly key: Key;
   readonly leadIn: LeadIn;
 }
 
 function targetAfter(region: Region, index: number): Target | null {
-  const next: Pick<Span, 'chord' | 'key' | 'leadIn'> | null = region.spans[index + 1] ?? region.next;
-  return next?.chord && next.leadIn ? { chord: next.chord, key: next.key, leadIn: next.leadIn } : null;
+  const next: Pick<Next, 'chord' | 'key' | 'leadIn'> | null = region.spans[index + 1] ?? region.next;
+  return next?.chord && next.key && next.leadIn
+    ? { chord: next.chord, key: next.key, leadIn: next.leadIn }
+    : null;
 }
 
 /** Steps of the key below or above a pitch, the farthest first. */
 function scaleSteps(target: number, { chord, key }: Target, below: boolean): number[] {
-  const scale = scalePitchClasses(pitchClass(chord.root), defaultScale(chord, keyOf(key)));
+  const scale = scalePitchClasses(pitchClass(chord.root), defaultScale(chord, key));
   const steps: number[] = [];
   for (let by = 1; steps.length < 2 && by < 12; by++) {
     const pitch = target + (below ? -by : by);

@@ -1,7 +1,6 @@
 import { hash, noise } from '../../random/stream';
 import { degreeAt, type Chord } from '../../theory/chord';
-import { defaultScale, scalePitchClasses, type ScaleName } from '../../theory/scale';
-import { keyOf } from '../../theory/key';
+import { defaultScale, scalePitchClasses } from '../../theory/scale';
 import { mod, pitchClass } from '../../theory/pitch';
 import { barAt, barIndexAt } from '../../time/bars';
 import type { Region, Span } from '../../timeline/region';
@@ -60,10 +59,7 @@ function walkedNote(stretch: Stretch, span: number, step: Step): Levelled {
 }
 
 const scaleOf = (span: Span, chord: Chord): number[] =>
-  scalePitchClasses(
-    pitchClass(chord.root),
-    (span.scale as ScaleName | null) ?? defaultScale(chord, keyOf(span.key)),
-  );
+  scalePitchClasses(pitchClass(chord.root), span.scale ?? defaultScale(chord, span.key));
 
 /** The notes of one chord, from a tick to where it stops sounding. */
 function walkSpan(

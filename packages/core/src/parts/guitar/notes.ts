@@ -10,7 +10,7 @@ import { PALM_RING } from '../articulation';
 import { riffPitches } from './riffs';
 import { intoRange, isSoft, velocityOf, whyOf, type Note } from '../note';
 import { endOnHit, lastHit, placeOnChords, soundsUntil, type Placed } from '../placing';
-import { regionVoicings } from '../voicings';
+import type { Voiced } from '../voicings';
 
 /** From a low string let down to D2 to the highest fret; MIDI numbers. */
 export const GUITAR_RANGE = [38, 88] as const;
@@ -26,8 +26,7 @@ const ONSET: GuitarEvent = {
 };
 
 /** Guitar: strokes and picked strings over real shapes. A stroke rings until the next one. */
-export function guitarNotes(region: Region<GuitarPattern>): Note[] {
-  const voicings = regionVoicings(region);
+export function guitarNotes(region: Region<GuitarPattern>, voicings: readonly Voiced[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;

@@ -8,7 +8,7 @@ import { atOrAbove, intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type
 import { endOnHit, placeOnChords, type Placed } from '../placing';
 import { thinned, toldVoices } from '../retold';
 import { telling, tellingOf, type Told } from '../telling';
-import { regionVoicings } from '../voicings';
+import type { Voiced } from '../voicings';
 
 /** A part's own keys: from the low E of the left hand; MIDI numbers. */
 export const KEYS_RANGE = [28, 96] as const;
@@ -26,8 +26,7 @@ const leftShare = (voicing: readonly number[]): number =>
   voicing.length > 3 && voicing[1]! - voicing[0]! <= TENTH ? 2 : 1;
 
 /** Keys: the voicing in the right hand, the bass and its octave or fifth in the left; or a voicing for both. */
-export function keysNotes(region: Region<KeysPattern>): Note[] {
-  const voicings = regionVoicings(region);
+export function keysNotes(region: Region<KeysPattern>, voicings: readonly Voiced[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;

@@ -1,9 +1,9 @@
 import { chordPitchClasses, degreeAt, type Chord } from '../../theory/chord';
 import { degreeNumber } from '../../theory/degree';
 import type { Tones } from '../../song/choices';
-import { keyNotes, keyOf } from '../../theory/key';
+import { keyNotes } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
-import { defaultScale, scalePitchClasses, type ScaleName } from '../../theory/scale';
+import { defaultScale, scalePitchClasses } from '../../theory/scale';
 import type { Region, Span } from '../../timeline/region';
 import { soundsFrom, soundsUntil } from '../placing';
 
@@ -22,12 +22,12 @@ const memory: Readonly<Record<Tones, WeakMap<Span, Harmony>>> = {
 
 /** A line that stays in the scale has all the key's tones at every place, whatever the chord. */
 function inKey(span: Span, chord: Chord, index: number): Harmony {
-  const scale = keyNotes(keyOf(span.key)).map(pitchClass);
+  const scale = keyNotes(span.key).map(pitchClass);
   return { span: index, chord, tones: scale, scale };
 }
 
 function overChord(span: Span, chord: Chord, index: number): Harmony {
-  const scale = (span.scale as ScaleName | null) ?? defaultScale(chord, keyOf(span.key));
+  const scale = span.scale ?? defaultScale(chord, span.key);
   return {
     span: index,
     chord,

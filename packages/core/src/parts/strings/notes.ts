@@ -8,15 +8,14 @@ import { intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type Note } fro
 import { endOnHit, placeOnChords, soundsFrom, type Placed } from '../placing';
 import { thinned, toldVoices } from '../retold';
 import { telling, tellingOf, type Told } from '../telling';
-import { regionVoicings } from '../voicings';
+import type { Voiced } from '../voicings';
 
 const ONSET: StringsEvent = { at: 0, for: 4, level: 1, accent: 1, voices: 'outer', legato: true };
 /** The last chord is bowed anew by all, whatever was held before it. */
 const LAST: StringsEvent = { ...ONSET, voices: 'all', legato: false };
 
 /** Bowed or blown sections: voices that hold common tones across changes and move as little as they can. */
-export function sectionNotes(region: Region<StringsPattern>): Note[] {
-  const voicings = regionVoicings(region);
+export function sectionNotes(region: Region<StringsPattern>, voicings: readonly Voiced[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;

@@ -1,5 +1,4 @@
 import { degreePcOf, type Chord } from '../../theory/chord';
-import { parseChord } from '../../theory/chordGrammar';
 import type { Manner, Neck, TuningName } from '../../song/choices';
 import { cheapestPath } from '../path';
 import { bareShapes, isBare } from './bare';
@@ -29,7 +28,7 @@ export interface GuitarAim {
 }
 
 export interface ToFinger {
-  readonly symbol: string;
+  readonly chord: Chord;
   readonly aim: GuitarAim;
   /** Pitches set by hand, taken as they are. */
   readonly fixed?: readonly number[] | null;
@@ -72,17 +71,11 @@ export function shapeOf(frets: Frets, open: readonly number[]): NeckShape {
 
 const memory = new Map<string, readonly NeckShape[]>();
 
-function shapesOf(
-  symbol: string,
-  tuning: TuningName,
-  capo: number,
-  bare: Manner | null,
-): readonly NeckShape[] {
-  const key = `${symbol}|${tuning}|${capo}|${bare ?? ''}`;
+function shapesOf(chord: Chord, tuning: TuningName, capo: number, bare: Manner | null): readonly NeckShape[] {
+  const key = `${chord.symbol}|${tuning}|${capo}|${bare ?? ''}`;
   let known = memory.get(key);
   if (!known) {
     const open = openStrings(tuning, capo);
-    const chord = parseChord(symbol);
     const bareOnes = bare ? bareShapes(chord, bare, open) : [];
     known = bestByPosition(bareOnes.length ? bareOnes : guitarShapes(chord, open));
     if (memory.size > 2000) memory.clear();
@@ -94,10 +87,10 @@ function shapesOf(
 const aimedMemory = new Map<string, readonly NeckShape[]>();
 
 /** A chord's shapes as a part asks for them, best first: so many strings, at a place on the neck. */
-export function shapesFor(symbol: string, aim: GuitarAim): readonly NeckShape[] {
+export function shapesFor(chord: Chord, aim: GuitarAim): readonly NeckShape[] {
   const { register, strings, neck = 'position', tuning = 'standard', capo = 0, manner = 'guitar' } = aim;
   const bare = isBare(manner) ? manner : null;
-  const key = `${symbol}|${register}|${strings}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
+  const key = `${chord.symbol}|${register}|${strings}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
   let known = aimedMemory.get(key);
   if (!known) {
     const wanted = neck === 'open' ? 0 : Math.max(0, register - STANDARD_TUNING[0]!);
@@ -105,8 +98,7 @@ export function shapesFor(symbol: string, aim: GuitarAim): readonly NeckShape[] 
     const weight = neck === 'smooth' ? SMOOTH_WEIGHT : wanted ? PLACE_WEIGHT : POSITION_COST;
     const ringing = neck === 'open' ? RINGING : 0;
     const open = openStrings(tuning, capo);
-    const chord = parseChord(symbol);
-    known = shapesOf(symbol, tuning, capo, bare)
+    known = shapesOf(chord, tuning, capo, bare)
       .map((shape) => limited(shape, strings, chord, open))
       .map((s) => ({
         ...s,
@@ -165,11 +157,11 @@ function limited(shape: NeckShape, strings: number, chord: Chord, open: readonly
  * the hand travels least. Tones or frets set by hand are fixed nodes.
  */
 export function guitarPath(chords: readonly ToFinger[]): NeckShape[] {
-  const layers = chords.map(({ symbol, aim, fixed, frets }): readonly NeckShape[] => {
+  const layers = chords.map(({ chord, aim, fixed, frets }): readonly NeckShape[] => {
     if (frets?.length) return [shapeOf(frets, openStrings(aim.tuning ?? 'standard', aim.capo))];
-    const exact = fixed?.length ? fixed : parseChord(symbol).exact;
+    const exact = fixed?.length ? fixed : chord.exact;
     if (exact) return [{ frets: [], pitches: [...exact].sort((a, b) => a - b), position: 0, cost: 0 }];
-    return shapesFor(symbol, aim);
+    return shapesFor(chord, aim);
   });
   return cheapestPath(
     layers,

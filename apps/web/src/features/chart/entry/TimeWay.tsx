@@ -105,7 +105,7 @@ export function TimeWay({ place }: { place: Place }) {
           icon="delete-outline"
           disabled={section.bars < 2}
           onPress={() => {
-            if (change(removeBars(section.id, index, index))) selectBar(section.id, Math.max(0, index - 1));
+            change(removeBars(section.id, index, index));
           }}
         >
           Remove this bar

@@ -7,8 +7,8 @@ import {
   type Clip,
   type Run,
   otherMetre,
-  type BarPlace,
 } from '@backline/core/edits/run';
+import type { BarPlace } from '@backline/core/song/barMoves';
 import {
   clearRun,
   pasteClip,

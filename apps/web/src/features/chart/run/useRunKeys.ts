@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { insertBar } from '@backline/core/edits/bars';
-import { runBetween, type BarPlace } from '@backline/core/edits/run';
+import { runBetween } from '@backline/core/edits/run';
+import type { BarPlace } from '@backline/core/song/barMoves';
 import type { Song } from '@backline/core/song/schema';
 import { focusSheet } from '../../../components/Sheet';
 import { change, useOpenSong } from '../../../state/openSong';

@@ -32,7 +32,7 @@ export function GuitarTones({ chord, frets, open, keyText, aim, onFrets }: Guita
   const lowest = pressed.length ? Math.min(...pressed) : 1;
   const [moved, setMoved] = useState<number | null>(null);
   const from = moved ?? (Math.max(0, ...pressed) > 5 ? lowest : 1);
-  const shapes = shapesFor(chord.symbol, aim);
+  const shapes = shapesFor(chord, aim);
   const at = shapes.findIndex((s) => asText(s.frets) === asText(frets));
   const trouble = troubleWith(frets, chord, open, keyOf(keyText));
   const whole = trouble.length ? nearestShape(frets, chord, open) : null;

@@ -1,0 +1,91 @@
+/**
+ * Where bars have gone in an edit: the one account of it, for whatever stands at a bar outside the song too (what is
+ * selected, the playhead, takes). Each edit of bars says it of itself, step by step.
+ */
+
+/** One bar of the chart: a section and a 0-based bar. */
+export interface BarPlace {
+  readonly section: string;
+  readonly bar: number;
+}
+
+/** All that one change of bars does at once: by section its old bars' new places, null for one that is gone. */
+export interface BarStep {
+  readonly to: Readonly<Record<string, readonly (BarPlace | null)[]>>;
+  /** Bars the sections have afterwards. */
+  readonly bars: Readonly<Record<string, number>>;
+}
+
+/** Steps in the order in which they are taken. */
+export type BarMoves = readonly BarStep[];
+
+const after = (place: BarPlace, { to }: BarStep): BarPlace | null => {
+  const bars = to[place.section];
+  return bars ? (bars[place.bar] ?? null) : place;
+};
+
+/** Where a bar (0-based in its section) stands afterwards; null where it is gone. */
+export const placeAfter = (place: BarPlace, moves: BarMoves): BarPlace | null =>
+  moves.reduce<BarPlace | null>((now, step) => now && after(now, step), place);
+
+function stepBack({ to, bars }: BarStep): BarStep {
+  const back: Record<string, (BarPlace | null)[]> = {};
+  for (const [section, count] of Object.entries(bars)) {
+    back[section] = Array.from({ length: count }, () => null);
+  }
+  const before: Record<string, number> = {};
+  for (const [section, places] of Object.entries(to)) {
+    before[section] = places.length;
+    places.forEach((place, bar) => {
+      if (place) (back[place.section] ??= [])[place.bar] = { section, bar };
+    });
+  }
+  return { to: back, bars: before };
+}
+
+/** The same the other way: where bars are once it is undone. */
+export const movesBack = (moves: BarMoves): BarMoves => [...moves].reverse().map(stepBack);
+
+/** The bar that takes a bar's place: itself, else the one before it that is still there, else the first behind it. */
+export function nearestAfter(place: BarPlace, bars: number, moves: BarMoves): BarPlace | null {
+  const order = [
+    ...Array.from({ length: place.bar + 1 }, (_, i) => place.bar - i),
+    ...Array.from({ length: Math.max(0, bars - place.bar - 1) }, (_, i) => place.bar + 1 + i),
+  ];
+  for (const bar of order) {
+    const now = placeAfter({ ...place, bar }, moves);
+    if (now) return now;
+  }
+  return null;
+}
+
+/** What is said of a song in the making, by the draft of it. */
+const said = new WeakMap<object, BarStep[]>();
+
+/** Says of a change in the making where bars go. */
+export function sayMoves(song: object, step: BarStep): void {
+  const steps = said.get(song);
+  if (steps) steps.push(step);
+  else said.set(song, [step]);
+}
+
+/** Says where the bars of one section go. @param barOf null for one that is gone. */
+export const sayBars = (
+  song: object,
+  section: string,
+  before: number,
+  now: number,
+  barOf: (bar: number) => number | null,
+): void =>
+  sayMoves(song, {
+    to: {
+      [section]: Array.from({ length: before }, (_, i) => {
+        const bar = barOf(i);
+        return bar === null || bar >= now ? null : { section, bar };
+      }),
+    },
+    bars: { [section]: now },
+  });
+
+/** All that was said of a change in the making. */
+export const movesOf = (song: object): BarMoves => said.get(song) ?? [];
