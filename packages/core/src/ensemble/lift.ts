@@ -1,5 +1,5 @@
 /** What a lift does to a player: how full, how strong, how high and how wide it plays, and whether it plays at all. */
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import { DYNAMICS, type Lifted } from '../song/choices';
 import type { Lift, Part, Song } from '../song/schema';
 import type { KindFacts } from '../style/kind';
@@ -68,14 +68,15 @@ export function settingsPlayed(
   return liftedSettings(kind, settings, exactOf([settingsThere(song, { part: part.id, where })]), lift);
 }
 
-const samePlayer = lastMade<Player>();
+const playerLifted = derived(
+  ({ player: { kind, stretches }, lift }: { player: Player; lift: Lift }): Player => ({
+    kind,
+    stretches: stretches.map((s) => ({ ...s, settings: liftedSettings(kind, s.settings, s.exact, lift) })),
+  }),
+);
 
 /** A player in a section that is lifted; what the writer has set there stays as it is set. */
 export function liftedBy(player: Player | null, lift: Lift | null): Player | null {
   if (!player || !lift || lift.by === 0) return player;
-  const { kind, stretches } = player;
-  return samePlayer(player, 'lifted', [lift.by, lift.without?.join()], () => ({
-    kind,
-    stretches: stretches.map((s) => ({ ...s, settings: liftedSettings(kind, s.settings, s.exact, lift) })),
-  }));
+  return playerLifted(player, 'lifted', { player, lift });
 }

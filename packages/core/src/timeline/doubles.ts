@@ -1,5 +1,5 @@
 /** Parts of one kind that would play the same: each after the first takes another place, so that two guitars are two. */
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import type { KindFacts } from '../style/kind';
 import { settingsAt, type Resolved, type Stretch } from './settings';
 
@@ -25,13 +25,10 @@ const WHERE = [
 const playsAlike = (a: Resolved, b: Resolved): boolean =>
   a.on && b.on && WHERE.every((name) => a[name] === b[name]);
 
-/** How many parts before it play as a part does at a tick. */
-function nthOf(players: readonly (Player | null)[], index: number, tick: number): number {
-  const own = players[index]!;
-  const settings = settingsAt(own.stretches, tick);
-  return players
-    .slice(0, index)
-    .filter((p) => p?.kind.id === own.kind.id && playsAlike(settingsAt(p.stretches, tick), settings)).length;
+/** How many of those before it play as a player does at a tick. */
+function nthOf(player: Player, before: readonly Player[], tick: number): number {
+  const settings = settingsAt(player.stretches, tick);
+  return before.filter((p) => playsAlike(settingsAt(p.stretches, tick), settings)).length;
 }
 
 /** Semitones between the places of parts that play alike: a fourth, as from one string to the next. */
@@ -59,19 +56,24 @@ function moved({ chordLayout, monophonic, range }: KindFacts, settings: Resolved
   }
 }
 
-const sameStretches = lastMade<readonly Stretch[]>();
+interface Alike {
+  readonly player: Player;
+  /** Players of its kind before it: only they can play as it does. */
+  readonly alike: readonly Player[];
+}
+
+const stretchesApart = derived(
+  ({ player, alike }: Alike): readonly Stretch[] =>
+    player.stretches.map((stretch) => {
+      const nth = nthOf(player, alike, stretch.start);
+      return nth === 0 ? stretch : { ...stretch, settings: moved(player.kind, stretch.settings, nth) };
+    }),
+  { alike: 1 },
+);
 
 /** The stretches of a part among all players of its pass, moved to a place of its own where others play alike. */
 export function apart(players: readonly (Player | null)[], index: number): readonly Stretch[] {
   const player = players[index]!;
-  const { kind, stretches } = player;
-  // Only parts of its own kind can play as it does.
-  const alike = players.slice(0, index).filter((p) => p?.kind === kind);
-  if (!alike.length) return stretches;
-  return sameStretches(player, 'apart', alike, () =>
-    stretches.map((stretch) => {
-      const nth = nthOf(players, index, stretch.start);
-      return nth === 0 ? stretch : { ...stretch, settings: moved(kind, stretch.settings, nth) };
-    }),
-  );
+  const alike = players.slice(0, index).filter((p) => p?.kind === player.kind) as Player[];
+  return alike.length ? stretchesApart(player, 'apart', { player, alike }) : player.stretches;
 }

@@ -1,5 +1,5 @@
 /** How a part is mixed otherwise for a while: beside its musical settings, so that no note hangs on it. */
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import { MIXED, type Mixed } from '../song/choices';
 import type { Part, Settings } from '../song/schema';
 import type { KindFacts } from '../style/kind';
@@ -30,22 +30,32 @@ function offsetsOf(layers: Layers): MixOffsets {
 
 const saysOfMix = (settings: Settings): boolean => MIXED.some((moves) => settings[moves] !== undefined);
 
-const sameSpans = lastMade<readonly MixSpan[]>();
+interface Mixing {
+  readonly kind: KindFacts;
+  readonly style: Style;
+  readonly part: Part;
+  readonly pass: Pass;
+}
 
-/** The mix of a part through a playing, cut where a cue moves it; ticks from the playing's start, the first at 0. */
-export function mixSpans(kind: KindFacts, style: Style, part: Part, pass: Pass): readonly MixSpan[] {
-  const section = pass.section.settings[part.id];
-  const own = pass.settings[part.id];
-  return sameSpans(part, pass.playing, [kind, style, section, own, pass.cues, pass.length], () => {
+const spansOf = derived(
+  ({ kind, style, part, pass }: Mixing): readonly MixSpan[] => {
+    const { length } = pass;
     const cues = pass.cues
       .filter((cue) => cue.parts.includes(part.id) && saysOfMix(cue.settings))
       .sort((a, b) => a.at - b.at);
-    const turns = [0, ...cues.flatMap((cue) => [cue.at, cue.until ?? pass.length])];
-    const starts = [...new Set(turns)].filter((tick) => tick < pass.length).sort((a, b) => a - b);
+    const turns = [0, ...cues.flatMap((cue) => [cue.at, cue.until ?? length])];
+    const starts = [...new Set(turns)].filter((tick) => tick < length).sort((a, b) => a - b);
+    const [section, own] = [pass.section.settings[part.id], pass.settings[part.id]];
     const layers = [kind.defaults, style.parts[kind.id]?.settings, part.settings, section, own];
     return starts.map((start) => {
       const held = cues.filter((cue) => cue.at <= start && (cue.until ?? Infinity) > start);
       return { start, offsets: offsetsOf([...layers, ...held.map((cue) => cue.settings)]) };
     });
-  });
-}
+  },
+  // What is set for one part in one section.
+  { pass: 3 },
+);
+
+/** The mix of a part through a playing, cut where a cue moves it; ticks from the playing's start, the first at 0. */
+export const mixSpans = (kind: KindFacts, style: Style, part: Part, pass: Pass): readonly MixSpan[] =>
+  spansOf(part, pass.playing, { kind, style, part, pass });

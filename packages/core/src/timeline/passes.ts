@@ -1,6 +1,6 @@
 import type { ChordEvent, Cue, FormEntry, Lift, Section, Settings, Song } from '../song/schema';
 import { chordsInUse } from '../song/inUse';
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import { PPQ } from '../time/ticks';
 import { barsLength, sectionBars, type Bar } from '../time/bars';
 import { playingId } from './playing';
@@ -49,25 +49,26 @@ interface Playing {
   readonly excerpt: Excerpt;
 }
 
-/** Playings of a place of the form as they were made last. */
-const samePlayings = lastMade<readonly Playing[]>();
+/** Playings of a place of the form. */
+const playingsOfEntry = derived(
+  ({ entry, section, song }: { entry: FormEntry; section: Section; song: Song }): readonly Playing[] => {
+    const bars = sectionBars(section, song);
+    const chords = chordsInUse(section);
+    return Array.from({ length: entry.repeats }, (_, pass) => {
+      const places = barsPlayed(section, pass, entry.repeats);
+      const name = playingId({ entry: entry.id, pass });
+      return { entry, section, pass, name, excerpt: excerptOf(section, bars, chords, places) };
+    });
+  },
+  { song: 1 },
+);
 
 /** What is played, in order: every pass of every section. */
 function playingsOf(song: Song): Playing[] {
   const byId = new Map(song.sections.map((s) => [s.id, s]));
   return song.form.flatMap((entry) => {
     const section = byId.get(entry.section);
-    if (!section) return [];
-    const { key, metre, tempo } = song;
-    return samePlayings(entry, 'playings', [section, key, metre, tempo], () => {
-      const bars = sectionBars(section, song);
-      const chords = chordsInUse(section);
-      return Array.from({ length: entry.repeats }, (_, pass) => {
-        const places = barsPlayed(section, pass, entry.repeats);
-        const name = playingId({ entry: entry.id, pass });
-        return { entry, section, pass, name, excerpt: excerptOf(section, bars, chords, places) };
-      });
-    });
+    return section ? playingsOfEntry(entry, 'playings', { entry, section, song }) : [];
   });
 }
 
@@ -94,8 +95,11 @@ function leadOf({ chords, length }: Pass): number {
   return roomBefore(last ? length - last.start : length);
 }
 
-const withBars = (pass: Pass, bars: Pass['bars']): Pass =>
-  sameSlowed(pass, 'slowed', [bars], () => ({ ...pass, bars }));
+const passWithBars = derived(({ pass, bars }: { pass: Pass; bars: Pass['bars'] }): Pass => ({
+  ...pass,
+  bars,
+}));
+const withBars = (pass: Pass, bars: Pass['bars']): Pass => passWithBars(pass, 'slowed', { pass, bars });
 
 /** Playings whose last bars slow down, where the song says so. */
 function withClose(song: Song, passes: readonly Pass[]): readonly Pass[] {
@@ -115,8 +119,10 @@ function withClose(song: Song, passes: readonly Pass[]): readonly Pass[] {
 const NOTHING_SET: Pass['settings'] = {};
 
 /** A playing in which nothing changed is the very same. */
-const samePass = lastMade<Pass>();
-const sameSlowed = lastMade<Pass>();
+const passOf = derived(({ excerpt, ...own }: { excerpt: Excerpt } & Omit<Pass, keyof Excerpt>): Pass => ({
+  ...excerpt,
+  ...own,
+}));
 
 /** The form played out: every pass of every section in order, with ticks from the song's start. */
 export function expandForm(song: Song): readonly Pass[] {
@@ -136,10 +142,9 @@ export function expandForm(song: Song): readonly Pass[] {
     const lift = entry.lifts?.[set] ?? section.lift ?? null;
     const lead = before ? leadOf(passes[passes.length - 1]!) : 0;
     const entersNew = section.id !== before;
-    const begins = start;
     passes.push(
-      samePass(section, name, [excerpt, index, settings, lift, begins, lead, length, entersNew], () => ({
-        ...excerpt,
+      passOf(section, name, {
+        excerpt,
         section,
         index,
         entry: entry.id,
@@ -147,11 +152,11 @@ export function expandForm(song: Song): readonly Pass[] {
         playing: name,
         settings,
         lift,
-        start: begins,
+        start,
         lead,
         length,
         entersNew,
-      })),
+      }),
     );
     played.set(section.id, index + 1);
     start += length;

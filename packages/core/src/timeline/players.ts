@@ -1,5 +1,5 @@
 /** Who plays in each playing of a section, and by which settings. */
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import type { ChordEvent, Part, Song } from '../song/schema';
 import type { KindFacts, KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
@@ -8,42 +8,49 @@ import type { Pass } from './passes';
 import { inRhythm } from './rhythm';
 import { stretchesOf } from './settings';
 
-/** Which chords have settings for parts, as they were found last: most have none. */
-const withSettings = new WeakMap<readonly ChordEvent[], readonly ChordEvent[]>();
+/** Chords that have settings for parts: most have none. */
+const withSettings = (chords: readonly ChordEvent[]): readonly ChordEvent[] =>
+  chords.filter((c) => c.settings);
 
-/** What is set for single chords and a part, as a text. */
-function setForChords(chords: readonly ChordEvent[], part: string): string {
-  let found = withSettings.get(chords);
-  if (!found) withSettings.set(chords, (found = chords.filter((c) => c.settings)));
-  return found
-    .filter((c) => c.settings![part])
-    .map((c) => `${c.start},${c.length},${JSON.stringify(c.settings![part])}`)
-    .join(';');
+interface Playing {
+  readonly kind: KindFacts;
+  readonly style: Style;
+  readonly song: Song;
+  readonly part: Part;
+  readonly pass: Parameters<typeof stretchesOf>[4];
 }
-
-const samePlayer = lastMade<Player>();
 
 /** A player, the very same one where nothing about it changed: an edit of chords leaves all as they were. */
-function playerOf(kind: KindFacts, style: Style, song: Song, part: Part, pass: Pass): Player {
-  const { section, settings, length, cues, chords, lift } = pass;
-  const inPass = [section.settings[part.id], cues, section.together, settings[part.id], length];
-  const of = [kind, style, song.groove, song.together, ...inPass, (lift?.by ?? 0) !== 0];
-  return samePlayer(part, pass.playing, [...of, setForChords(chords, part.id)], () => ({
+const playerOf = derived(
+  ({ kind, style, song, part, pass }: Playing): Player => ({
     kind,
     stretches: stretchesOf(kind, style, song, part, pass),
-  }));
+  }),
+  { song: 1, pass: 3 },
+);
+
+interface Band {
+  readonly song: Song;
+  readonly kinds: KindSet;
+  readonly style: Style;
+  readonly pass: Pass;
 }
 
-const samePlayers = lastMade<readonly (Player | null)[]>();
+const players = derived(
+  ({ song, kinds, style, pass }: Band): readonly (Player | null)[] => {
+    const set = { groove: song.groove, together: song.together } as Song;
+    const own = { ...pass, chords: withSettings(pass.chords) };
+    return inRhythm(
+      song.parts.map((part) => {
+        const kind = kinds.get(part.kind);
+        return kind ? playerOf(part, pass.playing, { kind, style, song: set, part, pass: own }) : null;
+      }),
+      song.parts.map((p) => p.id),
+    );
+  },
+  { song: 1 },
+);
 
 /** Who plays in a playing, by part; null for a part of a kind that is not at hand. Where nothing changed the very same ones. */
 export const playersIn = (song: Song, kinds: KindSet, style: Style, pass: Pass): readonly (Player | null)[] =>
-  samePlayers(pass, 'players', [kinds, style, song.groove, song.together, song.parts], () =>
-    inRhythm(
-      song.parts.map((part) => {
-        const kind = kinds.get(part.kind);
-        return kind ? playerOf(kind, style, song, part, pass) : null;
-      }),
-      song.parts.map((p) => p.id),
-    ),
-  );
+  players(pass, 'players', { song, kinds, style, pass });
