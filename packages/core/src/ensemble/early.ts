@@ -1,5 +1,5 @@
 /** Chords that all feel early together, beside those the writer pushes. */
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import { hash, noise } from '../random/stream';
 import type { ChordEvent } from '../song/schema';
 import type { Style } from '../style/schema';
@@ -43,11 +43,13 @@ function pushed(chord: ChordEvent, push: number): ChordEvent {
   return copy;
 }
 
-const samePass = lastMade<Pass>();
+const passWith = derived(({ pass, chords }: { pass: Pass; chords: Pass['chords'] }): Pass => ({
+  ...pass,
+  chords,
+}));
 
 /** A playing with other chords, the very same one for the same chords. */
-const withChords = (pass: Pass, chords: Pass['chords']): Pass =>
-  samePass(pass, 'chords', [chords], () => ({ ...pass, chords }));
+const withChords = (pass: Pass, chords: Pass['chords']): Pass => passWith(pass, 'chords', { pass, chords });
 
 /** A playing whose chords carry the pushes that were agreed. */
 export function withEarly(pass: Pass, seed: number, style: Style): Pass {

@@ -22,8 +22,22 @@ type Depths<I> = { readonly [name in keyof I]?: number };
 const isLooked = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value) && !(value instanceof Map);
 
-const at = (inputs: unknown, path: readonly string[]): unknown =>
-  path.reduce<unknown>((from, name) => (from as Record<string, unknown> | null | undefined)?.[name], inputs);
+function at(inputs: unknown, path: readonly string[]): unknown {
+  let from = inputs;
+  for (let i = 0; i < path.length && from !== null && from !== undefined; i++) {
+    from = (from as Record<string, unknown>)[path[i]!];
+  }
+  return from;
+}
+
+/** Whether all that was read is there as it was. */
+function isSame(inputs: unknown, reads: readonly Read[]): boolean {
+  for (let i = 0; i < reads.length; i++) {
+    const { path, value } = reads[i]!;
+    if (at(inputs, path) !== value) return false;
+  }
+  return true;
+}
 
 /** An object of which it is noted what is read. */
 function watched(
@@ -88,12 +102,13 @@ export function derived<I extends object, V>(
     let own = known.get(owner);
     if (!own) known.set(owner, (own = new Map()));
     const found = own.get(which);
-    if (found?.reads.every(({ path, value }) => at(inputs, path) === value)) return found.value;
-    const reads: Read[] = [];
-    const made = make(watched(inputs as Inputs, [], depthOf, (read) => reads.push(read)) as I);
+    if (found && isSame(inputs, found.reads)) return found.value;
+    const noted = new Map<string, Read>();
+    const note = (read: Read): void => void noted.set(read.path.join('/'), read);
+    const made = make(watched(inputs as Inputs, [], depthOf, note) as I);
     const value = found && alike(found.value, made) ? found.value : made;
     if (own.size > MOST) own.clear();
-    own.set(which, { reads, value });
+    own.set(which, { reads: [...noted.values()], value });
     return value;
   };
 }
