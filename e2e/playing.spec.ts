@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { firstVisit } from './support/songs';
+import { firstVisit, newChart } from './support/songs';
 import { listen, loudness, takeHeard } from './support/hearing';
 
 test('a change made while playing is heard, without a stuck note when it stops', async ({ page }) => {
@@ -132,4 +132,38 @@ test('what is heard of a draft is stopped by the transport, and by leaving', asy
   await page.getByRole('button', { name: 'Stop hearing' }).click();
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await expect.poll(() => loudness(page)).toBeLessThan(0.0005);
+});
+
+test('the playhead stays with the bar it plays, and the hand with its own, while bars come and go before them', async ({
+  page,
+}) => {
+  await newChart(page, 'tempo: 60\n[Coast]\nC | Dm | Em | F\n[Harbour]\nG | Am | F | C');
+  await page.getByRole('slider', { name: 'Position' }).fill('5');
+  const stays = () => expect(page.getByText('Harbour, bar 2', { exact: true })).toBeVisible();
+  const inHand = (bar: number) =>
+    expect(page.getByRole('dialog', { name: `Coast, bar ${bar}`, exact: true })).toBeVisible();
+  await stays();
+  await page.getByRole('button', { name: /^Coast, bar 2/ }).click();
+  await page.getByRole('tab', { name: 'Time' }).click();
+  await page.getByRole('button', { name: 'Insert a bar after' }).click();
+  await inHand(3);
+  await stays();
+  // Taken out again, the one before it is in hand.
+  await page.getByRole('button', { name: 'Remove this bar' }).click();
+  await inHand(2);
+  await stays();
+  await page.getByRole('button', { name: 'Remove this bar' }).click();
+  await inHand(1);
+  await stays();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await stays();
+  // The same while it plays: four seconds a bar, so that there is time for it.
+  await page.getByRole('button', { name: /^Close Coast/ }).click();
+  await page.getByRole('button', { name: 'Play', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: /^Coast, bar 2/ }).click();
+  await page.getByRole('button', { name: 'Insert a bar after' }).click();
+  await inHand(3);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await expect(page.getByText(/^Harbour, bar [2-4]$/)).toBeVisible();
 });

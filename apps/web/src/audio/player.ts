@@ -94,6 +94,8 @@ class Player {
   private shown = 0;
   /** Counts what the writer has asked for: a play that has been overtaken while sounds loaded starts nothing. */
   private wish = 0;
+  /** Where what is about to play begins, ticks. */
+  private begins = 0;
   /** A play that waits for a score: there was none yet. */
   private awaited: { readonly wish: number; readonly from: number } | null = null;
 
@@ -118,6 +120,7 @@ class Player {
     this.score = score;
     this.hasScore = true;
     set({ length: score.length, loop });
+    this.begins = movedTick(this.begins, moves);
     // While it plays the audio thread says where it is.
     if (!usePlayer.getState().playing) {
       this.fix = { ...this.fix, tick: movedTick(this.fix.tick, moves) };
@@ -163,6 +166,7 @@ class Player {
   /** Call from a tap or key: browsers let sound start only then. */
   async play(from = this.tick()): Promise<void> {
     const mine = ++this.wish;
+    this.begins = from;
     set({ starting: true });
     try {
       await this.start();
@@ -173,15 +177,17 @@ class Player {
     }
     // Stopped, or in another song, while the sounds were loading.
     if (mine !== this.wish) return;
+    // Its bar may have gone elsewhere meanwhile.
+    const at = this.begins;
     // The band is still being made: the first score that comes is played.
     if (!this.hasScore) {
-      this.awaited = { wish: mine, from };
+      this.awaited = { wish: mine, from: at };
       return;
     }
     // Nothing to play.
     if (!this.score.length) return set({ starting: false });
     const { loop } = usePlayer.getState();
-    const inLoop = loop && (from < loop.start || from >= loop.end) ? loop.start : from;
+    const inLoop = loop && (at < loop.start || at >= loop.end) ? loop.start : at;
     const start = inLoop >= this.score.length ? (loop?.start ?? 0) : inLoop;
     this.send({ type: 'play', from: start, countIn: usePlayer.getState().countIn });
     set({ playing: true, starting: false });
@@ -279,6 +285,8 @@ class Player {
     node.port.onmessage = ({ data }: MessageEvent<Report>) => this.hear(data);
     this.node = node;
     this.renewScores();
+    // It begins at the top, and is told where the song stands: stopped before it plays, it stands there still.
+    if (this.fix.tick > 0) this.send({ type: 'seek', to: this.fix.tick });
     const { loop } = usePlayer.getState();
     if (loop) this.setLoop(loop);
     set({ sound: 'on' });

@@ -291,3 +291,22 @@ it('a report that was on its way while a jump was asked for takes nobody back', 
   expect(result.current).toBe(960);
   unmount();
 });
+
+it('bars that come before it while the sounds load: it begins where its own bar has gone', async () => {
+  player.seek(1920);
+  sent.length = 0;
+  player.setScore({ ...score, number: 2, channels: score.channels.map(allBy(19)) }, null);
+  const playing = player.play();
+  await tick();
+  const moves = [{ from: 1920, until: 7680, to: 3840, length: 5760 }];
+  player.setScore(
+    { ...score, number: 3, length: 9600, channels: score.channels.map(allBy(19)) },
+    null,
+    moves,
+  );
+  expect(player.tick()).toBe(3840);
+  await loadAll();
+  await playing;
+  expect(last('play')).toMatchObject({ from: 3840 });
+  player.stop();
+});
