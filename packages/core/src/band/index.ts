@@ -174,7 +174,9 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   return {
     length: last ? last.start + last.length : 0,
     bars,
-    chords: ([] as BandChord[]).concat(...passes.map((pass, i) => passChords(pass, chartSpans(agreed, i)))),
+    chords: ([] as BandChord[]).concat(
+      ...passes.map((pass, i) => passChords(pass, chartSpans({ pass, players: agreed.players[i]! }))),
+    ),
     parts: song.parts.map((part, p) => {
       const own = regions[p]!;
       const kind = kindOf(part, repertoire);

@@ -1,4 +1,4 @@
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import type { LeadIn } from '../song/choices';
 import type { ChordEvent, Part, Song } from '../song/schema';
 import { carriesBass, soundsChords, type KindFacts, type KindSet } from '../style/kind';
@@ -156,30 +156,6 @@ function spansOf(pass: Pass, players: readonly (Player | null)[]): readonly Span
   return spans;
 }
 
-/**
- * Every region of every part, part by part and pass by pass; null for a part of a kind that is not at hand.
- */
-export function regionsOf(
-  song: Song,
-  kinds: KindSet,
-  style: Style,
-  agreed: Agreed,
-): (readonly Region[] | null)[] {
-  const { passes, players, agreements, withoutKicks, rooms } = agreed;
-  const { parts, seed, ending, key } = song;
-  // A playing in which nothing changed, before one whose chords stayed, is not looked at part by part.
-  const byPass = passes.map((pass, i) => {
-    const around = [passes[i + 1], players[i], players[i + 1], agreements[i], withoutKicks[i], rooms[i]];
-    return sameRegions(pass, 'regions', [kinds, style, parts, seed, ending, key, i === 0, ...around], () =>
-      parts.map((part, p) => {
-        const kind = kinds.get(part.kind);
-        return kind ? regionOf(song, kind, style, agreed, p, i) : null;
-      }),
-    );
-  });
-  return parts.map(({ kind }, p) => (kinds.has(kind) ? byPass.map((regions) => regions[p]!) : null));
-}
-
 /** The chords of a playing that a part follows: its own in place of the chart's. */
 export const chordsFor = (pass: Pass, partId: string): readonly ChordEvent[] =>
   pass.partChords[partId] ?? pass.chords;
@@ -256,76 +232,39 @@ function ownSpans(
   return own.every((span, i) => span === spans[i]) ? spans : own;
 }
 
-/** What of a playing every part hears or is placed by; what is set for parts in it is not of it. */
-interface Ground {
-  readonly section: string;
-  readonly name: string;
-  readonly chords: readonly ChordEvent[];
-  readonly start: number;
-  readonly lead: number;
-  readonly entersNew: boolean;
-}
-
-const sameGround = lastMade<Ground>();
-
-/** The ground of a playing, the very same one as long as nothing of it is another. */
-function groundOf({ section, chords, start, lead, entersNew, playing }: Pass): Ground {
-  const { id, name } = section;
-  return sameGround(chords, playing, [id, name, chords, start, lead, entersNew], () => ({
-    section: id,
-    name,
-    chords,
-    start,
-    lead,
-    entersNew,
-  }));
-}
-
-const sameRegions = lastMade<readonly (Region | null)[]>();
-const sameSpans = lastMade<readonly Span[]>();
-
-/** A region in which nothing changed is the very same, and so is all that was made of it. */
-const sameRegion = lastMade<Region>();
+const spansIn = derived(({ pass, players }: Occasion): readonly Span[] => spansOf(pass, players));
 
 /** The chart's chords in a playing, over the basses that play in it. */
-export const chartSpans = (
-  { passes, players }: Pick<Agreed, 'passes' | 'players'>,
-  i: number,
-): readonly Span[] => sameSpans(passes[i]!, 'spans', [players[i]], () => spansOf(passes[i]!, players[i]!));
+export const chartSpans = ({ pass, players }: Occasion): readonly Span[] =>
+  spansIn(pass, 'spans', { pass, players });
 
 /** The chords of a playing as one of its parts hears them, before they are dressed for it. */
-function heardBy({ id }: Part, agreed: Agreed, p: number, i: number): readonly Span[] {
-  const pass = agreed.passes[i]!;
-  const own = agreed.players[i]!;
-  const chart = chartSpans(agreed, i);
-  return takenEarly(heardSpans(pass, id, chart, own), apart(own, p), pass.lead);
+function heardBy({ id }: Part, occasion: Occasion, p: number): readonly Span[] {
+  const { pass, players } = occasion;
+  return takenEarly(heardSpans(pass, id, chartSpans(occasion), players), apart(players, p), pass.lead);
 }
 
-function regionOf(
-  song: Song,
-  kind: KindFacts,
-  style: Style,
-  agreed: Agreed,
-  p: number,
-  index: number,
-): Region {
-  const { passes, players, agreements, withoutKicks, rooms } = agreed;
-  const part = song.parts[p]!;
-  const pass = passes[index]!;
-  const following = passes[index + 1];
-  const stretches = apart(players[index]!, p);
-  const heard = heardBy(part, agreed, p, index);
-  const own = ownSpans(kind, part, style, chordsFor(pass, part.id), heard, stretches);
-  const firstNext = following && heardBy(part, agreed, p, index + 1)[0];
-  const terms = (strikesWithKicks(kind) ? agreements : withoutKicks)[index]!;
-  const room = rooms[index]![p]!;
-  const isLast = following === undefined;
-  const nextKey = keyOf(following?.bars[0]?.key ?? song.key);
-  const entersNew = following?.entersNew ?? false;
-  const inputs = [kind, own, stretches, terms, room, firstNext, isLast, nextKey, entersNew];
-  const of = [groundOf(pass), ...inputs, song.seed, song.ending, index === 0];
-  return sameRegion(part, pass.playing, of, () => {
-    const home = [song.seed, part.id, pass.section.id].join('/');
+interface Inputs {
+  readonly kind: KindFacts;
+  readonly part: string;
+  readonly pass: Pass;
+  readonly own: readonly Span[];
+  readonly stretches: readonly Stretch[];
+  readonly terms: Agreement;
+  readonly room: Room | null;
+  readonly firstNext: Span | null | undefined;
+  readonly isLast: boolean;
+  readonly nextKey: Key;
+  readonly nextEntersNew: boolean;
+  readonly seed: number;
+  readonly ending: Song['ending'];
+  readonly isFirst: boolean;
+}
+
+/** A region in which nothing changed is the very same, and so is all that was made of it. */
+const regionOf = derived(
+  ({ kind, part, pass, own, stretches, room, firstNext, seed, ...asked }: Inputs): Region => {
+    const home = [seed, part, pass.section.id].join('/');
     const exact = stretches.every((s) => s.settings.telling === 'exactly');
     const listens = stretches.every((s) => s.settings.listens);
     const onBar = firstNext?.start === 0 ? firstNext : null;
@@ -340,22 +279,99 @@ function regionOf(
       before: null,
       spans: own,
       stretches,
-      first: index === 0,
+      first: asked.isFirst,
       entersNew: pass.entersNew,
       again: !exact && !pass.entersNew,
-      next: isLast
+      next: asked.isLast
         ? null
         : {
             chord: onBar?.chord ?? null,
-            key: nextKey,
+            key: asked.nextKey,
             push: onBar?.push ?? 0,
-            newSection: entersNew,
+            newSection: asked.nextEntersNew,
             leadIn: onBar?.leadIn ?? null,
           },
-      ending: song.ending,
+      ending: asked.ending,
       hit: null,
-      terms: listens ? terms : unheard(pass.bars.length),
+      terms: listens ? asked.terms : unheard(pass.bars.length),
       room: room ?? kind.range,
     };
-  });
+  },
+  { pass: 2 },
+);
+
+/** A playing with who plays in it, and what they agree on. */
+interface Occasion {
+  readonly pass: Pass;
+  readonly players: readonly (Player | null)[];
+}
+
+interface Asked extends Occasion {
+  readonly song: Song;
+  readonly kinds: KindSet;
+  readonly style: Style;
+  readonly agreement: Agreement;
+  readonly withoutKicks: Agreement;
+  readonly rooms: readonly (Room | null)[];
+  readonly isFirst: boolean;
+  readonly following: Occasion | null;
+}
+
+/** A playing in which nothing changed, before one whose chords stayed, is not looked at part by part. */
+const regionsIn = derived(
+  (asked: Asked): readonly (Region | null)[] => {
+    const { song, kinds, style, pass, players, agreement, withoutKicks, rooms, isFirst, following } = asked;
+    const here = { pass, players };
+    return song.parts.map((part, p) => {
+      const kind = kinds.get(part.kind);
+      if (!kind) return null;
+      const stretches = apart(players, p);
+      const heard = heardBy(part, here, p);
+      const next = following && { pass: following.pass, players: following.players };
+      return regionOf(part, pass.playing, {
+        kind,
+        part: part.id,
+        pass,
+        own: ownSpans(kind, part, style, chordsFor(pass, part.id), heard, stretches),
+        stretches,
+        terms: strikesWithKicks(kind) ? agreement : withoutKicks,
+        room: rooms[p]!,
+        firstNext: next && heardBy(part, next, p)[0],
+        isLast: next === null,
+        nextKey: keyOf(next?.pass.bars[0]?.key ?? song.key),
+        nextEntersNew: next?.pass.entersNew ?? false,
+        seed: song.seed,
+        ending: song.ending,
+        isFirst,
+      });
+    });
+  },
+  { song: 1, following: 1 },
+);
+
+/**
+ * Every region of every part, part by part and pass by pass; null for a part of a kind that is not at hand.
+ */
+export function regionsOf(
+  song: Song,
+  kinds: KindSet,
+  style: Style,
+  agreed: Agreed,
+): (readonly Region[] | null)[] {
+  const { passes, players, agreements, withoutKicks, rooms } = agreed;
+  const byPass = passes.map((pass, i) =>
+    regionsIn(pass, 'regions', {
+      song,
+      kinds,
+      style,
+      pass,
+      players: players[i]!,
+      agreement: agreements[i]!,
+      withoutKicks: withoutKicks[i]!,
+      rooms: rooms[i]!,
+      isFirst: i === 0,
+      following: passes[i + 1] ? { pass: passes[i + 1]!, players: players[i + 1]! } : null,
+    }),
+  );
+  return song.parts.map(({ kind }, p) => (kinds.has(kind) ? byPass.map((regions) => regions[p]!) : null));
 }
