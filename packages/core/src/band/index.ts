@@ -171,6 +171,8 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   const last = passes[passes.length - 1];
   const bars = ([] as BandBar[]).concat(...passes.map(passBars));
   const fade = fadeOf(song, bars);
+  // Where playings stand and what they are called is no matter of their regions.
+  const laidOut = passes.map(({ start, section }) => `${start} ${section.name}`).join();
   return {
     length: last ? last.start + last.length : 0,
     bars,
@@ -183,7 +185,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
       const mixed = kind ? passes.map((pass) => mixSpans(kind, style, part, pass)) : [];
       const make = (): BandPart => bandPart(part, own, passes, repertoire, memory, fade, mixed);
       if (memory === forgetful || !own) return make();
-      return samePart(part, 'part', [repertoire, memory, fade?.join(), ...own, ...mixed], make);
+      return samePart(part, 'part', [repertoire, memory, laidOut, fade?.join(), ...own, ...mixed], make);
     }),
     standIn: style.id === song.style ? null : style.name,
     agreed: inWords(agreed, song.parts),
