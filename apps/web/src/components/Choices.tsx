@@ -14,10 +14,6 @@ export interface Choice<T extends Value> {
   readonly spoken?: string;
 }
 
-/** Choices that are called what they are. */
-export const asNamed = <T extends string>(values: readonly T[]): Choice<T>[] =>
-  values.map((value) => ({ value, label: value }));
-
 export interface ChoicesProps<T extends Value> {
   readonly label: string;
   readonly value: T | null;
