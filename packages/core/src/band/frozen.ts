@@ -1,5 +1,5 @@
 /** Parts that are frozen: what was played is kept by playing, and played again whatever becomes of chords and settings. */
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
 import type { KeptPlaying } from '../song/schema';
@@ -7,11 +7,13 @@ import type { Region } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
 import { playChosen, type Played } from './playRegion';
 
-const samePlayed = lastMade<Played>();
+const keptOf = derived(({ kind, region, kept }: { kind: Kind; region: Region; kept: KeptPlaying }): Played =>
+  played(kind, region, kept),
+);
 
 /** A region as it was kept; the very same where neither it nor what was kept is another. */
 export const playKept = (kind: Kind, region: Region, kept: KeptPlaying): Played =>
-  samePlayed(region, 'kept', [kind, kept], () => played(kind, region, kept));
+  keptOf(region, 'kept', { kind, region, kept });
 
 /** A region as it was kept. It rests where the part rests, and ends with its bars. */
 function played(kind: Kind, region: Region, { notes }: KeptPlaying): Played {

@@ -1,4 +1,5 @@
 /** Song and seed to notes: the one entry point. Nothing downstream invents notes. */
+import { derived } from '../memory/derived';
 import { lastMade } from '../memory/lastMade';
 import type { Part, Song } from '../song/schema';
 import type { Role } from '../style/kind';
@@ -110,8 +111,6 @@ const troubleIn = (name: string, sections: readonly string[]): string =>
   `${name} cannot be played in ${sections.join(', ')} and rests there. Choose another pattern, voicing or chord.`;
 
 const samePart = lastMade<BandPart>();
-const sameChords = lastMade<readonly BandChord[]>();
-const sameChord = lastMade<BandChord>();
 
 function bandPart(
   part: Part,
@@ -205,41 +204,47 @@ const oneAfterAnother = (placed: readonly Placed[]): Placed => ({
   gestures: joined(placed.map((one) => one.gestures)),
 });
 
-/** Remembered windows where they were placed, one by one and in runs: most stay where they were. */
-const samePlacement = lastMade<Placed>();
-const sameRun = lastMade<Placed>();
-
 /** Windows of a run: an edit puts together again the run it touches, and then the runs. */
 const RUN = 8;
 
-const placedAt = (at: number, playing: string, made: Played): Placed =>
-  samePlacement(made, playing, [at], () => ({
-    notes: made.notes.map(
-      ({ start, duration, pitch, velocity, why, chord, against, touch, ...note }): BandNote => ({
-        at: Math.max(0, at + note.at),
-        length: note.length,
-        start: Math.max(0, at + start),
-        duration,
-        pitch,
-        velocity,
-        why,
-        chord,
-        against,
-        touch,
-        playing,
-        context: note.context,
-      }),
-    ),
-    gestures: gesturesAt(at, made.gestures),
-  }));
+/** Remembered windows where they were placed, one by one and in runs: most stay where they were. */
+const placement = derived(({ at, playing, made }: { at: number; playing: string; made: Played }): Placed => ({
+  notes: made.notes.map(
+    ({ start, duration, pitch, velocity, why, chord, against, touch, ...note }): BandNote => ({
+      at: Math.max(0, at + note.at),
+      length: note.length,
+      start: Math.max(0, at + start),
+      duration,
+      pitch,
+      velocity,
+      why,
+      chord,
+      against,
+      touch,
+      playing,
+      context: note.context,
+    }),
+  ),
+  gestures: gesturesAt(at, made.gestures),
+}));
+
+interface Run {
+  readonly at: number;
+  readonly playing: string;
+  readonly windows: readonly Played[];
+}
+
+const runOf = derived(
+  ({ at, playing, windows }: Run): Placed =>
+    oneAfterAnother(windows.map((made) => placement(made, playing, { at, playing, made }))),
+  { windows: 1 },
+);
 
 /** A playing's windows in runs, in the song's time. */
 const placedRuns = (at: number, playing: string, made: readonly Played[]): Placed[] =>
   Array.from({ length: Math.ceil(made.length / RUN) }, (_, i) => {
-    const run = made.slice(i * RUN, (i + 1) * RUN);
-    return sameRun(run[0]!, playing, [at, ...run], () =>
-      oneAfterAnother(run.map((one) => placedAt(at, playing, one))),
-    );
+    const windows = made.slice(i * RUN, (i + 1) * RUN);
+    return runOf(windows[0]!, playing, { at, playing, windows });
   });
 
 /** Places of beats, worked out once for bars that are made alike. */
@@ -254,13 +259,12 @@ function placesOf(bar: Bar): readonly number[] {
   return places;
 }
 
-/** Bars as they were placed last, most of which stay where they were. */
-const sameBars = lastMade<readonly BandBar[]>();
-
-function passBars(pass: Pass): readonly BandBar[] {
-  const { start, section, index, playing } = pass;
-  return sameBars(pass.bars, playing, [start, section.id, section.name, index], () =>
-    pass.bars.map((bar, i) => ({
+/** Bars in the song's time, most of which stay where they were. */
+const barsOf = derived(
+  ({ pass }: { pass: Pass }): readonly BandBar[] => {
+    const { start, section, index, playing, places } = pass;
+    const { id, name } = section;
+    return pass.bars.map((bar, i) => ({
       playing,
       start: start + bar.start,
       length: bar.length,
@@ -269,29 +273,41 @@ function passBars(pass: Pass): readonly BandBar[] {
       key: keyOf(bar.key),
       tempo: bar.tempo,
       tempoTo: bar.tempoTo,
-      section: section.name,
-      sectionId: section.id,
+      section: name,
+      sectionId: id,
       pass: index + 1,
-      index: pass.places[i]!,
-    })),
-  );
+      index: places[i]!,
+    }));
+  },
+  { pass: 2 },
+);
+
+const passBars = (pass: Pass): readonly BandBar[] => barsOf(pass.bars, pass.playing, { pass });
+
+interface Heard {
+  readonly span: Span;
+  readonly pass: Pass;
 }
 
+const chordOf = derived(
+  ({ span, pass: { start, section, index } }: Heard): BandChord => ({
+    symbol: span.symbol,
+    chord: span.chord,
+    start: start + span.start,
+    duration: span.end - span.start,
+    push: span.push,
+    section: section.name,
+    sectionId: section.id,
+    chordId: span.id,
+    pass: index + 1,
+    key: span.key,
+  }),
+  { pass: 2 },
+);
+
+const chordsOf = derived(({ pass, spans }: { pass: Pass; spans: readonly Span[] }): readonly BandChord[] =>
+  spans.map((span) => chordOf(span, pass.playing, { span, pass })),
+);
+
 const passChords = (pass: Pass, spans: readonly Span[]): readonly BandChord[] =>
-  sameChords(pass, 'chords', [spans], () => {
-    const { start, section, index, playing } = pass;
-    return spans.map((span) =>
-      sameChord(span, playing, [start, section.id, section.name, index], () => ({
-        symbol: span.symbol,
-        chord: span.chord,
-        start: start + span.start,
-        duration: span.end - span.start,
-        push: span.push,
-        section: section.name,
-        sectionId: section.id,
-        chordId: span.id,
-        pass: index + 1,
-        key: span.key,
-      })),
-    );
-  });
+  chordsOf(pass, 'chords', { pass, spans });

@@ -3,7 +3,7 @@
  * anew that it touches, and those next to them where they hear it; all others stay as they were.
  */
 import equal from 'fast-deep-equal';
-import { lastMade } from '../memory/lastMade';
+import { derived } from '../memory/derived';
 import { keyOf } from '../theory/key';
 import type { Bar } from '../time/bars';
 import type { Next, Region, Span } from './region';
@@ -22,14 +22,11 @@ export interface Piece {
   readonly end: number;
 }
 
-/** A playing cut into pieces, and the bars at which they begin, as a text. */
+/** A playing cut into pieces, and the bars at which they begin. */
 interface Pieces {
   readonly all: readonly Piece[];
-  readonly places: string;
+  readonly from: readonly number[];
 }
-
-/** Cuts as they were made last: parts that hear the same chords and plan as far share them. */
-const samePieces = lastMade<Pieces>();
 
 /** A bar and the chord that begins with it, by their places. */
 interface Place {
@@ -82,15 +79,24 @@ function pieceOf(bars: readonly Bar[], spans: readonly Span[], size: number, fro
   return piece;
 }
 
+interface Uncut {
+  readonly bars: readonly Bar[];
+  readonly spans: readonly Span[];
+  readonly size: number;
+}
+
+/** Parts that hear the same chords and plan as far share their pieces. */
+const cutAt = derived(({ bars, spans, size }: Uncut): Pieces => {
+  const cuts = cutsOf(bars, spans, size);
+  const end: Place = { bar: bars.length, span: spans.length };
+  return {
+    all: cuts.map((cut, i) => pieceOf(bars, spans, size, cut, cuts[i + 1] ?? end)),
+    from: cuts.map(({ bar }) => bar),
+  };
+});
+
 const piecesOf = (bars: readonly Bar[], spans: readonly Span[], size: number): Pieces =>
-  samePieces(spans, `${size}`, [bars], () => {
-    const cuts = cutsOf(bars, spans, size);
-    const end: Place = { bar: bars.length, span: spans.length };
-    return {
-      all: cuts.map((cut, i) => pieceOf(bars, spans, size, cut, cuts[i + 1] ?? end)),
-      places: cuts.map(({ bar }) => bar).join(),
-    };
-  });
+  cutAt(spans, `${size}`, { bars, spans, size });
 
 /** What a window may know of the one that follows it in its region. */
 function leadsInto({ spans, bars }: Piece): Next {
@@ -115,20 +121,47 @@ function within(stretches: readonly Stretch[], start: number, end: number): read
     }));
 }
 
-/** Terms of windows as they were cut last, by the bars they are for: where the same was agreed they are the very same. */
-const sameTerms = lastMade<Agreement>(equal);
+interface TermsAsked {
+  readonly terms: Agreement;
+  readonly firstBar: number;
+  readonly count: number;
+  readonly start: number;
+  readonly end: number;
+  readonly isLast: boolean;
+}
+
+/** Terms of a window by the bars they are for: where the same was agreed they are the very same. */
+const termsOfPiece = derived(
+  ({ terms, firstBar, count, start, end, isLast }: TermsAsked): Agreement =>
+    termsWithin(terms, firstBar, count, start, end, isLast),
+  {},
+  equal,
+);
+
+interface TermsUncut {
+  readonly terms: Agreement;
+  readonly bars: readonly Bar[];
+  /** Bars at which windows begin. */
+  readonly from: readonly number[];
+}
 
 /** Terms cut at the same bars, shared by all parts that are told the same and plan as far. */
-const sameCut = lastMade<readonly Agreement[]>();
-
-const termsOf = (terms: Agreement, bars: readonly Bar[], { all, places }: Pieces, size: number) =>
-  sameCut(terms, `${size}`, [bars, places], () =>
-    all.map((piece, i) =>
-      sameTerms(piece.bars[0]!, `${piece.bars.length} ${terms.kicks !== null}`, [terms], () =>
-        termsWithin(terms, piece.firstBar, piece.bars.length, piece.start, piece.end, i === all.length - 1),
-      ),
-    ),
-  );
+const termsCut = derived(
+  ({ terms, bars, from }: TermsUncut): readonly Agreement[] =>
+    from.map((firstBar, i) => {
+      const own = bars.slice(firstBar, from[i + 1]);
+      const last = own[own.length - 1]!;
+      return termsOfPiece(own[0]!, `${own.length} ${terms.kicks !== null}`, {
+        terms,
+        firstBar,
+        count: own.length,
+        start: own[0]!.start,
+        end: last.start + last.length,
+        isLast: i === from.length - 1,
+      });
+    }),
+  { from: 1 },
+);
 
 const NO_SPANS: readonly Span[] = [];
 
@@ -147,7 +180,7 @@ export function cutOf({ bars, spans, terms, kind }: Region): Cut {
   const pieces = piecesOf(bars, spans, size);
   return {
     pieces: pieces.all,
-    terms: pieces.all.length < 2 ? [terms] : termsOf(terms, bars, pieces, size),
+    terms: pieces.all.length < 2 ? [terms] : termsCut(terms, `${size}`, { terms, bars, from: pieces.from }),
     deaf: !kind.pitched,
     heedsNext: kind.heedsNext ?? true,
   };
