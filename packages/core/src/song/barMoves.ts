@@ -48,6 +48,8 @@ export const movesBack = (moves: BarMoves): BarMoves => [...moves].reverse().map
 
 /** The bar that takes a bar's place: itself, else the one before it that is still there, else the first behind it. */
 export function nearestAfter(place: BarPlace, bars: number, moves: BarMoves): BarPlace | null {
+  // Behind the last bar, where the next one is about to be, there is none that could go anywhere.
+  if (place.bar >= bars) return place;
   const order = [
     ...Array.from({ length: place.bar + 1 }, (_, i) => place.bar - i),
     ...Array.from({ length: Math.max(0, bars - place.bar - 1) }, (_, i) => place.bar + 1 + i),

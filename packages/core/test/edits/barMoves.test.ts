@@ -145,6 +145,9 @@ it('a split moves nothing that is heard, a shorter bar draws what is behind it n
 it('of a bar that is gone the one before it is in hand, else the first that is left', () => {
   const { step } = after(removeBars('s1', 1, 2));
   expect(nearestAfter({ section: 's1', bar: 2 }, 4, step.moves)).toEqual({ section: 's1', bar: 0 });
+  // One that is about to be, behind the last, stays where it will be.
+  const { step: longer } = after(setSectionLength('s1', 6));
+  expect(nearestAfter({ section: 's1', bar: 4 }, 4, longer.moves)).toEqual({ section: 's1', bar: 4 });
   const { step: first } = after(removeBars('s1', 0, 0));
   expect(nearestAfter({ section: 's1', bar: 0 }, 4, first.moves)).toEqual({ section: 's1', bar: 0 });
   expect(nearestAfter({ section: 's1', bar: 3 }, 4, first.moves)).toEqual({ section: 's1', bar: 2 });

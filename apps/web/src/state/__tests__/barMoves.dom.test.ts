@@ -1,5 +1,5 @@
 /** What stands at a bar beside the song goes with it: through edits, back, and forward again. */
-import { insertBar, removeBars } from '@backline/core/edits/bars';
+import { insertBar, removeBars, setSectionLength } from '@backline/core/edits/bars';
 import { splitSection } from '@backline/core/edits/cutting';
 import { placeAfter } from '@backline/core/song/barMoves';
 import { readChart } from '@backline/core/formats/chart/index';
@@ -33,6 +33,12 @@ it('a bar in hand stays in hand while bars come and go before it, by edit, undo 
   expect(inHand()).toBe('s1:2');
   change(insertBar('s2', 0));
   expect(inHand()).toBe('s1:2');
+});
+
+it('the bar that is about to be, behind the last, stays in hand as it comes', () => {
+  selectBar('s2', 2);
+  change(setSectionLength('s2', 4));
+  expect(inHand()).toBe('s2:2');
 });
 
 it('a section that is split takes it along into the new one; a run keeps both its ends', () => {
