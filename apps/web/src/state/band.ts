@@ -57,6 +57,8 @@ class Generation {
     const isOtherOwn = own !== this.own;
     this.own = own;
     if (!this.busy && !isOtherOwn && made.band && made.song && differsInMixOnly(made.song, song)) {
+      // A level on its way makes hundreds of songs, none of which moves a bar.
+      this.written = written;
       return this.mix(made.band, song);
     }
     this.next = { song, written };

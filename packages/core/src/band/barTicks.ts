@@ -5,18 +5,55 @@ import type { BandBar } from './index';
 
 type Placed = Pick<BandBar, 'playing' | 'sectionId' | 'index' | 'start' | 'length'>;
 
-const key = (section: string, bar: number): string => `${section}/${bar}`;
+const placeKey = (section: string, bar: number): string => `${section}/${bar}`;
+const exactKey = (playing: string, place: string): string => `${playing} ${place}`;
 
-/** Bars by what they are, each list in order of time. */
-function byPlace(bars: readonly Placed[]): Map<string, Placed[]> {
-  const found = new Map<string, Placed[]>();
-  for (const bar of bars) {
-    const list = found.get(key(bar.sectionId, bar.index));
-    if (list) list.push(bar);
-    else found.set(key(bar.sectionId, bar.index), [bar]);
-  }
-  return found;
+/** Bars of a song that was changed, by what they are and by where they begin. */
+interface Index {
+  /** By playing and place. */
+  readonly exact: ReadonlyMap<string, Placed>;
+  /** By place, in order of time. */
+  readonly places: ReadonlyMap<string, readonly Placed[]>;
+  readonly starts: ReadonlyMap<number, Placed>;
 }
+
+function indexOf(bars: readonly Placed[]): Index {
+  const exact = new Map<string, Placed>();
+  const places = new Map<string, Placed[]>();
+  const starts = new Map<number, Placed>();
+  for (const bar of bars) {
+    const place = placeKey(bar.sectionId, bar.index);
+    exact.set(exactKey(bar.playing, place), bar);
+    starts.set(bar.start, bar);
+    const list = places.get(place);
+    if (list) list.push(bar);
+    else places.set(place, [bar]);
+  }
+  return { exact, places, starts };
+}
+
+/** What a bar has become: in the same playing of it; else, where a cut or a join has another name for what is played, what stands where it stood; else the nearest before what follows it. */
+function heirOf(
+  old: Placed,
+  place: string,
+  { exact, places, starts }: Index,
+  next: Placed | null,
+): Placed | null {
+  const same = exact.get(exactKey(old.playing, place));
+  if (same) return same;
+  const here = starts.get(old.start);
+  if (here?.length === old.length) return here;
+  const there = places.get(place) ?? [];
+  return there.findLast((bar) => next === null || bar.start < next.start) ?? there[0] ?? null;
+}
+
+const isWhereItWas = (a: Placed, b: Placed | undefined): boolean =>
+  a === b ||
+  (a.start === b?.start &&
+    a.length === b.length &&
+    a.playing === b.playing &&
+    a.sectionId === b.sectionId &&
+    a.index === b.index);
 
 /**
  * Runs of ticks that are elsewhere now, in order; none where every bar is where it was. A bar that is gone leads to the
@@ -27,22 +64,20 @@ export function tickMoves(
   now: readonly Placed[],
   moves: BarMoves,
 ): readonly TickMove[] {
-  const places = byPlace(now);
+  // Most edits move no bar.
+  if (!moves.length && before.every((bar, i) => isWhereItWas(bar, now[i]))) return [];
+  const index = indexOf(now);
   const runs: TickMove[] = [];
   /** Where bars lead that are gone, seen from behind. */
   let next: Placed | null = null;
   for (let i = before.length - 1; i >= 0; i--) {
     const old = before[i]!;
     const place = placeAfter({ section: old.sectionId, bar: old.index }, moves);
-    const there = (place && places.get(key(place.section, place.bar))) ?? [];
-    // The same playing of it; where that has another name now, the nearest.
-    const same = there.find((bar) => bar.playing === old.playing) ?? there[0] ?? null;
-    const length = same ? Math.min(old.length, same.length) : 0;
-    const to = (same ?? next)?.start;
-    if (same) next = same;
-    if (to !== undefined) {
-      runs.push({ from: old.start, until: old.start + old.length, to, length });
-    }
+    const heir: Placed | null = place && heirOf(old, placeKey(place.section, place.bar), index, next);
+    const length = heir ? Math.min(old.length, heir.length) : 0;
+    const to = (heir ?? next)?.start;
+    if (heir) next = heir;
+    if (to !== undefined) runs.push({ from: old.start, until: old.start + old.length, to, length });
   }
   return joined(runs.reverse()).filter(
     ({ from, until, to, length }) => to !== from || length !== until - from,

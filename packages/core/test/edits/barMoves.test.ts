@@ -5,7 +5,7 @@ import { renderBand } from '@backline/core/band/index';
 import { applyEdit, EditRefused, joinSteps, undoStep, type Edit } from '@backline/core/edits/apply';
 import { insertBar, removeBars, setSectionLength } from '@backline/core/edits/bars';
 import { splitSection } from '@backline/core/edits/cutting';
-import { moveEntry } from '@backline/core/edits/form';
+import { moveEntry, playAgain, removeEntry } from '@backline/core/edits/form';
 import { joinSections } from '@backline/core/edits/joining';
 import { setBarLength, setMetre } from '@backline/core/edits/keys';
 import { readChart } from '@backline/core/formats/chart/index';
@@ -105,9 +105,9 @@ it('a chord that is still there stands in the bar that its bar is said to have b
 const song = chart('4/4');
 const BAR = 1920;
 const after = (edit: Edit, from = song) => applyEdit(from, edit)!;
-const ticks = (edit: Edit) => {
-  const { song: now, step } = after(edit);
-  const moves = tickMoves(renderBand(song, OURS).bars, renderBand(now, OURS).bars, step.moves);
+const ticks = (edit: Edit, from = song) => {
+  const { song: now, step } = after(edit, from);
+  const moves = tickMoves(renderBand(from, OURS).bars, renderBand(now, OURS).bars, step.moves);
   return (tick: number): number => movedTick(tick, moves);
 };
 
@@ -136,10 +136,27 @@ it('the playhead goes with its bar through every playing of the section', () => 
 it('a split moves nothing that is heard, a shorter bar draws what is behind it near, another place of the form goes along', () => {
   const split = ticks(splitSection('s2', 2));
   for (let tick = 0; tick < 16 * BAR; tick += 480) expect(split(tick)).toBe(tick);
+  const splitTwice = ticks(splitSection('s1', 2));
+  for (let tick = 0; tick < 16 * BAR; tick += 480) expect(splitTwice(tick)).toBe(tick);
   const shortened = ticks(setBarLength('s1', 0, 960));
   expect([480, 1500, BAR, 5 * BAR].map(shortened)).toEqual([480, 960, 960, 5 * BAR - 2 * 960]);
   const moved = ticks(moveEntry(2, -1));
   expect([0, 8 * BAR + 5, 12 * BAR + 5].map(moved)).toEqual([0, 12 * BAR + 5, 8 * BAR + 5]);
+});
+
+it('a join moves nothing that is heard, also where its sections are played elsewhere as well', () => {
+  const again = after(playAgain('s1')).song;
+  for (const form of [song, again]) {
+    for (const place of [0, 1]) {
+      const joined = ticks(joinSections(place), form);
+      for (let tick = 0; tick < 16 * BAR; tick += 480) expect(joined(tick)).toBe(tick);
+    }
+  }
+});
+
+it('a playing that is taken out leaves those before it and behind it in their bars', () => {
+  const removed = ticks(removeEntry(1));
+  expect([0, 7 * BAR + 5, 12 * BAR + 5].map(removed)).toEqual([0, 7 * BAR + 5, 8 * BAR + 5]);
 });
 
 it('of a bar that is gone the one before it is in hand, else the first that is left', () => {

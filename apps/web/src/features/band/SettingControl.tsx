@@ -45,7 +45,7 @@ export function SettingControl({ name, value, put, unset, ...props }: SettingCon
           label={label}
           value={String(chosen)}
           choices={choices.map((c) => ({ ...c, value: String(c.value) }))}
-          onChoose={choose}
+          onChoose={(text) => choose(choices.find((c) => String(c.value) === text)!.value)}
         />
       ) : (
         <Choices label={label} value={chosen} choices={choices} onChoose={choose} />

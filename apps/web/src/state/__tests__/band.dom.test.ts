@@ -2,7 +2,8 @@
 import { renderHook } from '@testing-library/react';
 import { act } from 'react';
 import { renderBand } from '@backline/core/band/index';
-import { setBar } from '@backline/core/edits/bars';
+import { insertBar, setBar } from '@backline/core/edits/bars';
+import { placeAfter } from '@backline/core/song/barMoves';
 import { setMix } from '@backline/core/edits/song';
 import { withPatches } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
@@ -130,6 +131,18 @@ it('another level asks the worker for nothing: the band has it at once, and the 
   expect(JSON.stringify(sent).length).toBeLessThan(JSON.stringify(song).length / 5);
   await answer();
   expect([firstChord(), useBand.getState().band!.parts[0]!.mix.level]).toEqual(['Am', 40]);
+  unmount();
+  act(() => closeSong());
+});
+
+it('however long a level was on its way, the worker is told where bars went in the edit behind it', async () => {
+  act(() => openSong({ id: 'w', revision: 1, updatedAt: '', song }));
+  const { unmount } = renderHook(() => useBandOfOpenSong());
+  await answer();
+  for (let level = 1; level <= 70; level++) act(() => void change(setMix('bass', { level })));
+  act(() => void change(insertBar('s1', 0)));
+  const { moves } = asked.at(-1)!.request;
+  expect(placeAfter({ section: 's1', bar: 1 }, moves)).toEqual({ section: 's1', bar: 2 });
   unmount();
   act(() => closeSong());
 });

@@ -1,7 +1,7 @@
 /** How a part's notes are touched, as far as its kind of player touches them so. */
 import { z } from 'zod';
 import { BACKBEATS, CYMBALS, DESKS, SHORTEST_LENGTH, SLIDES, SWELLS, TONES } from '../choices';
-import { PAGE, asNamed, setting } from './specification';
+import { BY_ITS_PAGE, asNamed, setting } from './specification';
 
 export const ARTICULATION = {
   /** Time from the first string to the last. */
@@ -62,7 +62,7 @@ export const ARTICULATION = {
     inWords: (desks) => (desks.length ? `without ${desks.join(' and ')}` : 'with all desks'),
     label: 'Desks that play',
     group: 'articulation',
-    control: PAGE,
+    control: BY_ITS_PAGE,
     byKind: true,
   }),
   tones: setting({

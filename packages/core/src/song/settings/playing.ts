@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { DYNAMICS, FEELS, TELLINGS, type Telling } from '../choices';
 import { id, slugSchema } from '../fields';
-import { PAGE, asNamed, numbers, setting, type SettingChoice } from './specification';
+import { BY_ITS_PAGE, asNamed, numbers, setting, type SettingChoice } from './specification';
 
 /** Ticks: a half note. */
 export const LONGEST_PUSH = 960;
@@ -50,7 +50,7 @@ export const PLAYING = {
     inWords: (on) => (on ? 'plays' : 'rests'),
     label: 'Plays',
     group: 'plays',
-    control: PAGE,
+    control: BY_ITS_PAGE,
   }),
   pattern: setting({
     schema: slugSchema,
@@ -60,7 +60,7 @@ export const PLAYING = {
     inWords: (pattern) => `pattern ${pattern}`,
     label: 'Pattern',
     group: 'plays',
-    control: PAGE,
+    control: BY_ITS_PAGE,
   }),
   density: setting({
     schema: z.number().int().min(1).max(5),
@@ -98,7 +98,7 @@ export const PLAYING = {
     inWords: () => 'the rhythm of another part',
     label: 'Rhythm',
     group: 'plays',
-    control: PAGE,
+    control: BY_ITS_PAGE,
     byKind: true,
   }),
   atChange: setting({
@@ -108,7 +108,7 @@ export const PLAYING = {
     inWords: (atChange) => `${atChange} at changes`,
     label: 'At a chord change',
     group: 'plays',
-    control: PAGE,
+    control: BY_ITS_PAGE,
   }),
   /** How early it takes up each chord: before the others, who take it where it stands. */
   push: setting({
@@ -154,7 +154,7 @@ export const PLAYING = {
     inWords: (variation) => `variation ${variation}`,
     label: 'Variation',
     group: 'plays',
-    control: PAGE,
+    control: BY_ITS_PAGE,
   }),
   groove: setting({
     schema: grooveSchema,
@@ -164,6 +164,6 @@ export const PLAYING = {
     inWords: () => 'a groove of its own',
     label: 'Groove',
     group: 'plays',
-    control: PAGE,
+    control: BY_ITS_PAGE,
   }),
 };

@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import type { Mixed } from '../choices';
 import { GM_PROGRAMS } from '../generalMidi';
-import { PAGE, setting, type SettingSpecification } from './specification';
+import { BY_ITS_PAGE, setting, type SettingSpecification } from './specification';
 
 const signed = (decibels: number): string =>
   `${decibels > 0 ? '+' : decibels < 0 ? '−' : ''}${Math.abs(decibels).toFixed(1)} dB`;
@@ -20,7 +20,7 @@ export const SOUND = {
     inWords: (program) => `on ${GM_PROGRAMS[program] ?? 'another instrument'}`,
     label: 'Instrument',
     group: 'instrument',
-    control: PAGE,
+    control: BY_ITS_PAGE,
   }),
 };
 

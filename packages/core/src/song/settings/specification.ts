@@ -59,4 +59,4 @@ export const asNamed = <V extends string>(values: readonly V[]): readonly Settin
 export const numbers = (low: number, high: number): readonly SettingChoice<number>[] =>
   Array.from({ length: high - low + 1 }, (_, i) => ({ value: low + i, label: String(low + i) }));
 
-export const PAGE = { as: 'page' } as const;
+export const BY_ITS_PAGE = { as: 'page' } as const;

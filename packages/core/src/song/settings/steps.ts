@@ -2,7 +2,7 @@
 import { z } from 'zod';
 import { MOST_ACCENT, MOST_OCTAVES, MOST_STEPS, STEP_ORDERS, STEP_RATES } from '../choices';
 import { counted, listed } from '../listed';
-import { PAGE, asNamed, numbers, setting } from './specification';
+import { BY_ITS_PAGE, asNamed, numbers, setting } from './specification';
 
 /** Every so many steps; 0 none. */
 const ACCENTS = [0, 2, 3, 4, 5, 6, 8].map((value) => ({ value, label: value ? `every ${value}` : 'none' }));
@@ -67,7 +67,7 @@ export const STEPS = {
     inWords: (steps) => (steps.length ? `rests at ${listed(steps.map((s) => `${s + 1}`))}` : 'no rests'),
     label: 'Steps that sound',
     group: 'steps',
-    control: PAGE,
+    control: BY_ITS_PAGE,
     byKind: true,
   }),
 };

@@ -4,7 +4,7 @@ import { RICHNESS } from '../../theory/dress';
 import { midiName } from '../../theory/pitch';
 import { HIGHEST_CAPO, MANNERS, NECKS, TUNING_NAMES, type Neck } from '../choices';
 import { counted } from '../listed';
-import { PAGE, asNamed, setting } from './specification';
+import { BY_ITS_PAGE, asNamed, setting } from './specification';
 
 const HANDS = ['both', 'left', 'right'] as const;
 
@@ -24,7 +24,7 @@ export const VOICING = {
     inWords: (pitch) => `from ${midiName(pitch)}`,
     label: 'Register',
     group: 'voicing',
-    control: PAGE,
+    control: BY_ITS_PAGE,
     byKind: true,
   }),
   octave: setting({
@@ -64,7 +64,7 @@ export const VOICING = {
     inWords: (voices) => `${voices} voices`,
     label: 'Voices',
     group: 'voicing',
-    control: PAGE,
+    control: BY_ITS_PAGE,
     byKind: true,
   }),
   manner: setting({
@@ -74,7 +74,7 @@ export const VOICING = {
     inWords: (manner) => (manner === 'free' ? 'voiced as it flows best' : `voiced ${manner}`),
     label: 'Manner',
     group: 'voicing',
-    control: PAGE,
+    control: BY_ITS_PAGE,
     byKind: true,
   }),
   /** Chords plainer or richer than the chart has them. */
