@@ -170,6 +170,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   const last = passes[passes.length - 1];
   const bars = ([] as BandBar[]).concat(...passes.map(passBars));
   const fade = fadeOf(song, bars);
+  const mixes = passes.map((pass) => mixSpans(repertoire.kinds, style, song.parts, pass));
   // Where playings stand and what they are called is no matter of their regions.
   const laidOut = passes.map(({ start, section }) => `${start} ${section.name}`).join();
   return {
@@ -180,8 +181,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
     ),
     parts: song.parts.map((part, p) => {
       const own = regions[p]!;
-      const kind = kindOf(part, repertoire);
-      const mixed = kind ? passes.map((pass) => mixSpans(kind, style, part, pass)) : [];
+      const mixed = mixes.map((spans) => spans[p]!);
       const make = (): BandPart => bandPart(part, own, passes, repertoire, memory, fade, mixed);
       if (memory === forgetful || !own) return make();
       return samePart(part, 'part', [repertoire, memory, laidOut, fade?.join(), ...own, ...mixed], make);
@@ -282,7 +282,12 @@ const barsOf = derived(
   { pass: 2 },
 );
 
-const passBars = (pass: Pass): readonly BandBar[] => barsOf(pass.bars, pass.playing, { pass });
+/** A playing that is the very same is not looked at. */
+const barsIn = derived(({ pass }: { pass: Pass }): readonly BandBar[] =>
+  barsOf(pass.bars, pass.playing, { pass }),
+);
+
+const passBars = (pass: Pass): readonly BandBar[] => barsIn(pass, 'bars', { pass });
 
 interface Heard {
   readonly span: Span;

@@ -2,7 +2,7 @@
 import { derived } from '../memory/derived';
 import { MIXED, type Mixed } from '../song/choices';
 import type { Part, Settings } from '../song/schema';
-import type { KindFacts } from '../style/kind';
+import type { KindFacts, KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Pass } from './passes';
 
@@ -56,6 +56,29 @@ const spansOf = derived(
   { pass: 3 },
 );
 
-/** The mix of a part through a playing, cut where a cue moves it; ticks from the playing's start, the first at 0. */
-export const mixSpans = (kind: KindFacts, style: Style, part: Part, pass: Pass): readonly MixSpan[] =>
-  spansOf(part, pass.playing, { kind, style, part, pass });
+interface BandMixing {
+  readonly kinds: KindSet;
+  readonly style: Style;
+  readonly parts: readonly Part[];
+  readonly pass: Pass;
+}
+
+const NONE: readonly MixSpan[] = [];
+
+const spansIn = derived(({ kinds, style, parts, pass }: BandMixing): readonly (readonly MixSpan[])[] =>
+  parts.map((part) => {
+    const kind = kinds.get(part.kind);
+    return kind ? spansOf(part, pass.playing, { kind, style, part, pass }) : NONE;
+  }),
+);
+
+/**
+ * By part the mix through a playing, cut where a cue moves it; ticks from the playing's start, the first at 0. None for
+ * a part of a kind that is not at hand.
+ */
+export const mixSpans = (
+  kinds: KindSet,
+  style: Style,
+  parts: readonly Part[],
+  pass: Pass,
+): readonly (readonly MixSpan[])[] => spansIn(pass, 'mix', { kinds, style, parts, pass });
