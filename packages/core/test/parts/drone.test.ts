@@ -69,6 +69,22 @@ it('no tone of it ever lies a semitone beside a tone of the chord that sounds, i
   );
 });
 
+it('it never stops between its first note and its last, whatever chord is pushed', () => {
+  const bars =
+    'C | F{push 1/8} | Am | Dm7{push 1/4} | G7 | C\n[Chorus]\nF{push 1/8} | C | Eb | C{push 1/8}';
+  for (const pattern of ['slow-bellows', 'long-bow-ground']) {
+    for (const density of [1, 3]) {
+      const notes = [...notesOf(play(bars, { pattern, density }))].sort((a, b) => a.at - b.at);
+      let until = 0;
+      for (const { at, length } of notes) {
+        expect({ pattern, density, at, gap: Math.max(0, at - until) }).toMatchObject({ gap: 0 });
+        until = Math.max(until, at + length);
+      }
+      expect(until).toBe(10 * 1920);
+    }
+  }
+});
+
 it('it is no lead and no bass: nobody makes room for it, and the bass keeps what it plays', () => {
   const song = readChart(`${SONG}[Verse]\nC | F | G7 | C`, OURS);
   const without = { ...song, parts: song.parts.filter((p) => p.kind !== 'drone') };

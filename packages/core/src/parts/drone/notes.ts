@@ -34,7 +34,10 @@ function placed(region: Region<DronePattern>, stretch: Stretch<DronePattern>): r
 }
 
 /** One event over the chords it lasts through: a note for as long as its tone stays. */
-function held(region: Region, { settings }: Stretch, { start, end, event }: Placed<DroneEvent>): Note[] {
+function held(region: Region, { settings }: Stretch, { event, ...grid }: Placed<DroneEvent>): Note[] {
+  // What begins or ends with a chord does so where that is felt.
+  const felt = (tick: number): number => tick - (region.spans.find((s) => s.start === tick)?.push ?? 0);
+  const [start, end] = [felt(grid.start), felt(grid.end)];
   const notes: Note[] = [];
   region.spans.forEach((span, i) => {
     const from = Math.max(start, soundsFrom(span));
