@@ -70,8 +70,7 @@ it('no tone of it ever lies a semitone beside a tone of the chord that sounds, i
 });
 
 it('it never stops between its first note and its last, whatever chord is pushed', () => {
-  const bars =
-    'C | F{push 1/8} | Am | Dm7{push 1/4} | G7 | C\n[Chorus]\nF{push 1/8} | C | Eb | C{push 1/8}';
+  const bars = 'C | F{push 1/8} | Am | Dm7{push 1/4} | G7 | C\n[Chorus]\nF{push 1/8} | C | Eb | C{push 1/8}';
   for (const pattern of ['slow-bellows', 'long-bow-ground']) {
     for (const density of [1, 3]) {
       const notes = [...notesOf(play(bars, { pattern, density }))].sort((a, b) => a.at - b.at);
