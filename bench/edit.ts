@@ -12,6 +12,7 @@ import { songChanges } from '@backline/core/song/changes';
 import { withPatches } from '@backline/core/song/patches';
 import { OURS } from '@backline/core/styles/index';
 import { scoreOf } from '@backline/sound/scoreOf';
+import { scoreBuffers, sentScore } from '@backline/sound/sentScore';
 import { sentBand } from '../apps/web/src/workers/sentBand';
 import { longSong } from '../packages/core/test/support/music';
 import { ms } from './support';
@@ -25,7 +26,7 @@ for (const bars of [50, 200, 2000]) {
   let copy = song;
   const memory = regionMemory();
   let band = renderBand(copy, OURS, memory);
-  scoreOf(band, copy);
+  let score = scoreOf(band, copy);
   const took: Record<'edit' | 'band' | 'score' | 'page' | 'all', number[]> = {
     edit: [],
     band: [],
@@ -35,6 +36,7 @@ for (const bars of [50, 200, 2000]) {
   };
   let toWorker = 0;
   let toPage = 0;
+  let toSound = 0;
   let windows = 0;
   for (let turn = 0; turn < TURNS; turn++) {
     const marks = [performance.now()];
@@ -49,7 +51,9 @@ for (const bars of [50, 200, 2000]) {
     const last = band;
     band = renderBand(copy, OURS, memory);
     mark();
-    scoreOf(band, copy);
+    const heard = score;
+    score = scoreOf(band, copy);
+    const told = sentScore(score, heard);
     mark();
     const reply = serialize(sentBand(band, last));
     mark();
@@ -62,12 +66,13 @@ for (const bars of [50, 200, 2000]) {
     windows = memory.computed - made;
     toWorker = sent.length;
     toPage = reply.length;
+    toSound = scoreBuffers(told).reduce((sum, buffer) => sum + buffer.byteLength, 0);
   }
   console.log(`${bars} bars of ${style}: one chord`);
   console.log(
     `  tap to the score for the audio thread ${ms(median(took.all))} (edit ${ms(median(took.edit))}, band ${ms(median(took.band))}, score ${ms(median(took.score))}); bound 60 ms at 200 bars`,
   );
   console.log(
-    `  windows made anew ${windows}; to the worker ${toWorker} bytes; to the page ${(toPage / 1000).toFixed(0)} kB, written in ${ms(median(took.page))}; bound 60 kB`,
+    `  windows made anew ${windows}; to the worker ${toWorker} bytes; to the page ${(toPage / 1000).toFixed(0)} kB, written in ${ms(median(took.page))}; bound 60 kB; to the audio thread ${(toSound / 1000).toFixed(0)} kB of ${((score.notes.byteLength + score.gestures.byteLength) / 1000).toFixed(0)}`,
   );
 }

@@ -1,6 +1,7 @@
 import type { TickMove } from '@backline/core/time/tickMoves';
 import type { MasterSetup } from './master/setup';
 import type { ChannelSetup, Score } from './score';
+import type { SentScoreMessage } from './sentScore';
 
 /** Samples of one preset, decoded outside the audio thread, in the bank's order. */
 export interface DecodedBank {
@@ -15,7 +16,7 @@ export interface Loop {
   readonly end: number;
 }
 
-/** A score on its way to the audio thread: from whoever makes it, by a port of its own. */
+/** A score for the audio thread. */
 export interface ScoreMessage {
   readonly type: 'score';
   /** Counts up: what is asked of a later score waits until it is there. */
@@ -27,9 +28,9 @@ export interface ScoreMessage {
   readonly moves?: readonly TickMove[];
 }
 
-/** The end of a message port at which scores arrive. */
+/** The end of a message port at which scores arrive from who makes them, each as what is other in it than in the last. */
 export interface ScorePort {
-  onmessage: ((event: { readonly data: ScoreMessage }) => void) | null;
+  onmessage: ((event: { readonly data: SentScoreMessage }) => void) | null;
 }
 
 /** From the app to the audio thread. */

@@ -1,10 +1,11 @@
+import equal from 'fast-deep-equal';
 import { isAudible } from '@backline/core/band/audible';
-import type { Band, BandPart } from '@backline/core/band/index';
+import type { Band, BandBar, BandPart } from '@backline/core/band/index';
 import type { BandNote } from '@backline/core/band/bandNote';
 import { isMixed } from '@backline/core/song/choices';
 import type { Guide, Song } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
-import { lastMade } from '@backline/core/memory/lastMade';
+import { derived } from '@backline/core/memory/derived';
 import { tempoMap, type TempoMap, type TempoPoint } from '@backline/core/time/tempo';
 import { tempoPoints } from '@backline/core/time/tempos';
 import { PPQ } from '@backline/core/time/ticks';
@@ -25,6 +26,7 @@ import {
   HAND_CHANNEL,
   type ChannelSetup,
   type Score,
+  type ScoreBar,
   toStrip,
 } from './score';
 
@@ -61,18 +63,36 @@ function mannersOf({ parts }: Band, channels: readonly number[]): PartChannels[]
   });
 }
 
+const NO_BAR = {};
+
+/** Tempos that are what they were are the very same. */
+const temposOf = derived(
+  ({ bars }: Pick<Band, 'bars'>): readonly TempoPoint[] => {
+    const points = tempoPoints(bars);
+    return points.length ? points : [{ tick: 0, tempo: 100 }];
+  },
+  {},
+  equal,
+);
+
+/** A bar that stayed where it was is the very same. */
+const scoreBar = derived(({ bar: { start, length, beats } }: { bar: BandBar }): ScoreBar => ({
+  tick: start,
+  length,
+  beats,
+}));
+
 /** The player's event list of a band. */
 export function scoreOf(
   band: Band,
   { guide = USUAL_GUIDE, master }: Pick<Song, 'guide' | 'master'> = {},
 ): Score {
   const channels = mannersOf(band, channelsOf(band.parts));
-  const points = tempoPoints(band.bars);
-  const tempos = points.length ? points : [{ tick: 0, tempo: 100 }];
+  const tempos = temposOf(band.bars[0] ?? NO_BAR, 'tempos', { bars: band.bars });
   return {
     length: band.length,
     tempos,
-    bars: band.bars.map(({ start, length, beats }) => ({ tick: start, length, beats })),
+    bars: band.bars.map((bar) => scoreBar(bar, 'bar', { bar })),
     channels: [...partChannels(band, channels), ...(band.guide.length ? [guideChannel(guide)] : [])],
     notes: notesOf(band, channels, tempos),
     gestures: gesturesOf(band, channels),
@@ -102,64 +122,74 @@ function listOf(
   return inOrder(list, FIELDS);
 }
 
-/** A part's list as it was made last: a part that an edit left alone is the very same, and so is its list. */
-const samePartNotes = lastMade<Int32Array>();
-const samePartGestures = lastMade<Int32Array>();
+/** Each by itself: they are counted out anew for every band, and are the same ones mostly. */
+const channelsByManner = (channels: PartChannels): PartChannels =>
+  Object.fromEntries(MANNERS.map((manner) => [manner, channels[manner]]));
 
-function partNotes(part: BandPart, own: PartChannels, tempo: TempoMap, tempos: string): Int32Array {
-  return samePartNotes(part.notes, part.id, [textOf(own), tempos, part.program, part.programs], () => {
-    const programs = [part.program, ...part.programs.map((p) => p.program)];
-    const noises = programs.every(isPicked) ? strokesOf(part.notes) : [];
-    const list = listOf(part.notes, (note) => own[mannerOf(note)] ?? own.plain!, tempo);
-    return noises.length ? merged([list, listOf(noises, () => own.plain!, tempo)], FIELDS) : list;
-  });
+interface Played {
+  readonly part: BandPart;
+  readonly channels: PartChannels;
+  readonly tempos: readonly TempoPoint[];
 }
 
-const textOf = (own: PartChannels): string => MANNERS.map((manner) => own[manner]).join();
+/** A part's notes in order of time: a part that an edit left alone is the very same, and so is its list. */
+const partNotes = derived(
+  ({ part, channels, tempos }: Played): Int32Array => {
+    const { notes } = part;
+    const own = channelsByManner(channels);
+    const tempo = tempoMap(tempos);
+    const programs = [part.program, ...part.programs.map((p) => p.program)];
+    const noises = programs.every(isPicked) ? strokesOf(notes) : [];
+    const list = listOf(notes, (note) => own[mannerOf(note)] ?? own.plain!, tempo);
+    return noises.length ? merged([list, listOf(noises, () => own.plain!, tempo)], FIELDS) : list;
+  },
+  { part: 1, channels: 1 },
+);
 
 /** Notes of all parts and of the guide in order of time. */
-function notesOf(band: Band, channels: readonly PartChannels[], points: readonly TempoPoint[]): Int32Array {
-  const tempo = tempoMap(points);
-  const tempos = JSON.stringify(points);
-  const lists = band.parts.map((part, i) => partNotes(part, channels[i]!, tempo, tempos));
-  return merged([...lists, listOf(band.guide, () => GUIDE_CHANNEL, tempo)], FIELDS);
+function notesOf(band: Band, channels: readonly PartChannels[], tempos: readonly TempoPoint[]): Int32Array {
+  const lists = band.parts.map((part, i) =>
+    partNotes(part.notes, part.id, { part, channels: channels[i]!, tempos }),
+  );
+  return merged([...lists, listOf(band.guide, () => GUIDE_CHANNEL, tempoMap(tempos))], FIELDS);
 }
 
 const deadTicks = (tempo: TempoMap, at: number): number =>
   Math.max(1, Math.round((tempo.tempoAt(at) * PPQ * DEAD) / 60_000));
 
 /** A part's gestures in order of time, as its channels' controllers. */
-function partGestures({ gestures }: BandPart, own: PartChannels): Int32Array {
-  const all: number[] = [];
-  for (const manner of MANNERS) {
-    const channel = own[manner];
-    if (channel === undefined) continue;
-    for (const [controller, value] of CONTROLS[manner]) all.push(0, channel, controller, value);
-  }
-  for (const { start, moves, value } of gestures) {
-    // A bend is for the bent alone, and damped strings stay as dark as they are.
-    if (moves === 'bend') {
-      all.push(start, own.bent ?? own.plain!, BEND, bendValue(value));
-      continue;
-    }
+const partGestures = derived(
+  ({ part, channels }: Omit<Played, 'tempos'>): Int32Array => {
+    const own = channelsByManner(channels);
+    const all: number[] = [];
     for (const manner of MANNERS) {
       const channel = own[manner];
-      if (channel === undefined || (manner === 'damped' && moves === 'brightness')) continue;
-      // The strip is one for all of them: told by one alone, the others would set it back after a jump.
-      if (isMixed(moves)) all.push(start, channel, STRIP[moves], toStrip(moves, value));
-      else all.push(start, channel, CONTROLLER[moves], value);
+      if (channel === undefined) continue;
+      for (const [controller, value] of CONTROLS[manner]) all.push(0, channel, controller, value);
     }
-  }
-  return inOrder(Int32Array.from(all), GESTURE_FIELDS);
-}
+    for (const { start, moves, value } of part.gestures) {
+      // A bend is for the bent alone, and damped strings stay as dark as they are.
+      if (moves === 'bend') {
+        all.push(start, own.bent ?? own.plain!, BEND, bendValue(value));
+        continue;
+      }
+      for (const manner of MANNERS) {
+        const channel = own[manner];
+        if (channel === undefined || (manner === 'damped' && moves === 'brightness')) continue;
+        // The strip is one for all of them: told by one alone, the others would set it back after a jump.
+        if (isMixed(moves)) all.push(start, channel, STRIP[moves], toStrip(moves, value));
+        else all.push(start, channel, CONTROLLER[moves], value);
+      }
+    }
+    return inOrder(Int32Array.from(all), GESTURE_FIELDS);
+  },
+  { part: 1, channels: 1 },
+);
 
 /** Gestures of all parts in order of time. */
 const gesturesOf = (band: Band, channels: readonly PartChannels[]): Int32Array =>
   merged(
-    band.parts.map((part, i) => {
-      const own = channels[i]!;
-      return samePartGestures(part.gestures, part.id, [textOf(own)], () => partGestures(part, own));
-    }),
+    band.parts.map((part, i) => partGestures(part.gestures, part.id, { part, channels: channels[i]! })),
     GESTURE_FIELDS,
   );
 

@@ -1,7 +1,9 @@
 /** The audio thread: the engine behind messages. Bundled into one file for the worklet. */
 import { Engine } from './engine';
 import { Inbox } from './inbox';
-import type { Report, Sent, ToEngine } from './messages';
+import type { Report, ScorePort, Sent, ToEngine } from './messages';
+import type { Score } from './score';
+import { wholeScore } from './sentScore';
 
 /** What a worklet's global scope has; the DOM types leave it out. */
 declare const sampleRate: number;
@@ -41,7 +43,7 @@ class BacklineProcessor extends AudioWorkletProcessor {
         engine.addBank(message.bank);
         break;
       case 'scores':
-        message.port.onmessage = ({ data }) => this.inbox.put(data);
+        this.follow(message.port);
         break;
       case 'score':
         engine.setScore(message.score, message.loop, message.moves);
@@ -81,6 +83,15 @@ class BacklineProcessor extends AudioWorkletProcessor {
         break;
     }
     this.report();
+  }
+
+  /** Scores of a port: each says what is other in it than in the one before it there. */
+  private follow(port: ScorePort): void {
+    let last: Score | null = null;
+    port.onmessage = ({ data }) => {
+      last = wholeScore(data.score, last);
+      this.inbox.put({ ...data, score: last });
+    };
   }
 
   private report(): void {

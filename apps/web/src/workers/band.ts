@@ -13,8 +13,9 @@ import type { TickMove } from '@backline/core/time/tickMoves';
 import { withPatches, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import type { ScoreMessage } from '@backline/sound/messages';
-import type { ChannelSetup } from '@backline/sound/score';
+import type { ChannelSetup, Score } from '@backline/sound/score';
 import { scoreOf } from '@backline/sound/scoreOf';
+import { scoreBuffers, sentScore, type SentScoreMessage } from '@backline/sound/sentScore';
 import { loopRound, type SectionLoop } from '../audio/loop';
 import { repertoireWith } from '@backline/core/own/repertoire';
 import type { OwnDocument } from '@backline/core/own/transport';
@@ -60,8 +61,8 @@ export interface Voicings {
 const memory = regionMemory();
 let copy: Song | null = null;
 let played = repertoireWith([]);
-/** The audio thread, once there is one, and the score that it was given last. */
-let listener: MessagePort | null = null;
+/** The audio thread, once there is one, and the score that it has. */
+let listener: { readonly port: MessagePort; readonly has: Score | null } | null = null;
 let latest: ScoreMessage | null = null;
 /** The band that was sent last, and in which answer. */
 let sent: { readonly number: number; readonly band: Sent } | null = null;
@@ -70,6 +71,14 @@ function taken(song: BandRequest['song']): Song {
   if ('whole' in song) return song.whole;
   if (!copy) throw new Error('the song has not come yet');
   return withPatches(copy, song.changes);
+}
+
+/** Tells the audio thread of a score: what is other in it than in the one that it has. */
+function tell(message: ScoreMessage): void {
+  if (!listener) return;
+  const score = sentScore(message.score, listener.has);
+  listener.port.postMessage({ ...message, score } satisfies SentScoreMessage, scoreBuffers(score));
+  listener = { ...listener, has: message.score };
 }
 
 const making = {
@@ -81,7 +90,7 @@ const making = {
     const loop = round === null ? null : loopRound(band.bars, round);
     const moves = sent && 'changes' in song ? tickMoves(sent.band.bars, band.bars, bars) : [];
     latest = { type: 'score', number, score, moves, loop: loop && { start: loop.start, end: loop.end } };
-    listener?.postMessage(latest);
+    tell(latest);
     const before = sent && sent.number === has ? sent.band : null;
     sent = { number, band };
     const reply = sentBand(band, before);
@@ -93,9 +102,9 @@ const making = {
 
   /** Scores go to this port from now on, the last one at once. */
   hear(port: MessagePort): void {
-    listener?.close();
-    listener = port;
-    if (latest) port.postMessage({ ...latest, loop: undefined, moves: [] });
+    listener?.port.close();
+    listener = { port, has: null };
+    if (latest) tell({ ...latest, loop: undefined, moves: [] });
   },
 
   voicings(section: string, part: string): Voicings {

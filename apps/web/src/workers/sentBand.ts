@@ -4,6 +4,7 @@
  */
 import type { Band, BandBar, BandChord, BandPart } from '@backline/core/band/index';
 import type { BandNote } from '@backline/core/band/bandNote';
+import { listOf, piecesOf, type Piece } from '@backline/core/memory/pieces';
 
 export type PageNote = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'playing'>;
 
@@ -18,30 +19,6 @@ export interface PagePart extends Omit<BandPart, 'notes' | 'runs' | 'gestures'> 
 export interface PageBand extends Omit<Band, 'parts' | 'guide'> {
   readonly parts: readonly PagePart[];
 }
-
-/** So many of a list that is there already, from a place on; or what is new. */
-type Piece<T> = { readonly from: number; readonly count: number } | { readonly items: readonly T[] };
-
-/** A list in pieces; items that stayed are the very same objects. */
-function piecesOf<T>(before: readonly T[], now: readonly T[]): Piece<T>[] {
-  const places = new Map(before.map((item, i) => [item, i]));
-  const pieces: ({ from: number; count: number } | { items: T[] })[] = [];
-  for (const item of now) {
-    const at = places.get(item);
-    const last = pieces.at(-1);
-    if (at === undefined) {
-      if (last && 'items' in last) last.items.push(item);
-      else pieces.push({ items: [item] });
-    } else if (last && 'from' in last && last.from + last.count === at) last.count++;
-    else pieces.push({ from: at, count: 1 });
-  }
-  return pieces;
-}
-
-const listOf = <T>(before: readonly T[], pieces: readonly Piece<T>[]): readonly T[] =>
-  pieces.flatMap((piece) =>
-    'items' in piece ? piece.items : before.slice(piece.from, piece.from + piece.count),
-  );
 
 /** Numbers of a note: start, duration, pitch, velocity, and which of its run's playings it belongs to. */
 const NUMBERS = 5;

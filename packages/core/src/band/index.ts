@@ -1,6 +1,5 @@
 /** Song and seed to notes: the one entry point. Nothing downstream invents notes. */
 import { derived } from '../memory/derived';
-import { lastMade } from '../memory/lastMade';
 import type { Part, Song } from '../song/schema';
 import type { Role } from '../style/kind';
 import type { Bar } from '../time/bars';
@@ -96,7 +95,7 @@ export interface Band {
 }
 
 /** Where a part's instrument changes, and to which, in the song's time. */
-const instrumentsOf = (passes: readonly Pass[], regions: readonly Region[]) => {
+const instrumentsOf = (passes: readonly Placing[], regions: readonly Region[]) => {
   const changes: { tick: number; program: number }[] = [];
   passes.forEach((pass, i) => {
     for (const { start, settings } of regions[i]!.stretches) {
@@ -110,17 +109,35 @@ const instrumentsOf = (passes: readonly Pass[], regions: readonly Region[]) => {
 const troubleIn = (name: string, sections: readonly string[]): string =>
   `${name} cannot be played in ${sections.join(', ')} and rests there. Choose another pattern, voicing or chord.`;
 
-const samePart = lastMade<BandPart>();
+/** What a part has to know of a playing: most of what becomes of one is no matter of it. */
+type Placing = Pick<Pass, 'start' | 'length' | 'playing' | 'entry' | 'repeat'> & {
+  readonly section: { readonly id: string; readonly name: string };
+};
 
-function bandPart(
-  part: Part,
-  regions: readonly Region[] | null,
-  passes: readonly Pass[],
-  repertoire: Repertoire,
-  memory: RegionMemory,
-  fade: ReturnType<typeof fadeOf>,
-  mixed: readonly (readonly MixSpan[])[],
-): BandPart {
+const placingOf = derived(
+  ({ pass: { start, length, playing, entry, repeat, section } }: { pass: Pass }): Placing => ({
+    start,
+    length,
+    playing,
+    entry,
+    repeat,
+    section: { id: section.id, name: section.name },
+  }),
+  { pass: 2 },
+);
+
+interface Parted {
+  readonly part: Part;
+  /** Null where its kind is not at hand. */
+  readonly regions: readonly Region[] | null;
+  readonly passes: readonly Placing[];
+  readonly repertoire: Repertoire;
+  readonly memory: RegionMemory;
+  readonly fade: ReturnType<typeof fadeOf>;
+  readonly mixed: readonly (readonly MixSpan[])[];
+}
+
+function bandPart({ part, regions, passes, repertoire, memory, fade, mixed }: Parted): BandPart {
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
@@ -161,6 +178,9 @@ function bandPart(
   };
 }
 
+/** A part of which nothing is other is the very same. */
+const samePart = derived(bandPart, { regions: 1, passes: 1, mixed: 1, fade: 1 });
+
 /** The whole band of a song. */
 export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMemory = forgetful): Band {
   const style = styleOf(song, repertoire);
@@ -171,8 +191,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   const bars = ([] as BandBar[]).concat(...passes.map(passBars));
   const fade = fadeOf(song, bars);
   const mixes = passes.map((pass) => mixSpans(repertoire.kinds, style, song.parts, pass));
-  // Where playings stand and what they are called is no matter of their regions.
-  const laidOut = passes.map(({ start, section }) => `${start} ${section.name}`).join();
+  const placings = passes.map((pass) => placingOf(memory, pass.playing, { pass }));
   return {
     length: last ? last.start + last.length : 0,
     bars,
@@ -180,11 +199,9 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
       ...passes.map((pass, i) => passChords(pass, chartSpans({ pass, players: agreed.players[i]! }))),
     ),
     parts: song.parts.map((part, p) => {
-      const own = regions[p]!;
       const mixed = mixes.map((spans) => spans[p]!);
-      const make = (): BandPart => bandPart(part, own, passes, repertoire, memory, fade, mixed);
-      if (memory === forgetful || !own) return make();
-      return samePart(part, 'part', [repertoire, memory, laidOut, fade?.join(), ...own, ...mixed], make);
+      const parted = { part, regions: regions[p]!, passes: placings, repertoire, memory, fade, mixed };
+      return memory === forgetful ? bandPart(parted) : samePart(part, 'part', parted);
     }),
     standIn: style.id === song.style ? null : style.name,
     agreed: inWords(agreed, song.parts),

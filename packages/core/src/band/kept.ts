@@ -31,7 +31,11 @@ export function keptOf(bars: readonly Placed[], played: readonly Sounding[]): Ke
 
 /** What is kept for a playing: its own, else that of another of its section; null where the section is new. */
 export function keptFor(
-  { section, entry, repeat }: Pick<Pass, 'section' | 'entry' | 'repeat'>,
+  {
+    section,
+    entry,
+    repeat,
+  }: Pick<Pass, 'entry' | 'repeat'> & { readonly section: Pick<Pass['section'], 'id'> },
   frozen: readonly KeptPlaying[],
 ): KeptPlaying | null {
   const of = frozen.filter((kept) => kept.section === section.id);
