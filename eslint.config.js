@@ -23,7 +23,7 @@ const OUTSIDE_CORE = [
 
 /** Folders of the core, each of which may import only those before it. */
 const LAYERS = [
-  'memory',
+  'memo',
   'random',
   'time',
   'theory',
@@ -35,14 +35,15 @@ const LAYERS = [
   'parts',
   'groove',
   'band',
-  'listening',
-  'library',
+  'measures',
+  'patternLibrary',
   'styles',
-  'fit',
+  'ranking',
   'formats',
-  'told',
-  'own',
+  'words',
+  'userStyles',
   'edits',
+  'analysis',
   'progressions',
 ];
 

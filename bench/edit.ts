@@ -5,14 +5,14 @@
  */
 import { deserialize, serialize } from 'node:v8';
 import { renderBand } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';
 import { songChanges } from '@backline/core/song/changes';
 import { withPatches } from '@backline/core/song/patches';
 import { OURS } from '@backline/core/styles/index';
-import { scoreOf } from '@backline/sound/scoreOf';
-import { scoreBuffers, sentScore } from '@backline/sound/sentScore';
+import { scoreOf } from '@backline/sound/score/scoreOf';
+import { scoreBuffers, sentScore } from '@backline/sound/score/sentScore';
 import { sentBand } from '../apps/web/src/workers/sentBand';
 import { longSong } from '../packages/core/test/support/music';
 import { ms } from './support';

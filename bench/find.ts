@@ -3,13 +3,13 @@
  * Against one frame of a screen, and JSON.stringify of the same patterns. Run with: npx tsx bench/find.ts
  */
 import { renderBand } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/settings';
-import { isPatternAsked, moreLike } from '@backline/core/fit/find';
-import { rankPatterns, rankStyles } from '@backline/core/fit/rank';
-import { songFacts } from '@backline/core/fit/song';
-import { LIBRARY } from '@backline/core/library/index';
+import { isPatternAsked, moreLike } from '@backline/core/ranking/find';
+import { rankPatterns, rankStyles } from '@backline/core/ranking/rank';
+import { songFacts } from '@backline/core/ranking/song';
+import { LIBRARY } from '@backline/core/patternLibrary/index';
 import { OURS } from '@backline/core/styles/index';
 import { gzipSync } from 'node:zlib';
 import { medians, ms } from './support';

@@ -3,12 +3,12 @@
  * the whole of it costs, and what is told of it. Run with: bash scripts/bench.sh form
  */
 import { renderBand } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/settings';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
-import { tensionOf } from '@backline/core/told/tension';
+import { tensionOf } from '@backline/core/words/tension';
 import { longForm, medians, ms } from './support';
 
 const song = longForm(2000);
@@ -21,7 +21,7 @@ console.log(
 );
 
 let turn = 0;
-const cell = { entry: song.form[60]!.id, pass: 0 };
+const cell = { entry: song.form[60]!.id, repeat: 0 };
 let now = song;
 const change = (): void => {
   now = applyEdit(now, setSettings('bass', cell, { density: (turn++ % 5) + 1, variation: turn }))!.song;

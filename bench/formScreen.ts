@@ -4,7 +4,7 @@
  * Run with: npm start in one shell, npx tsx bench/formScreen.ts in another (BACKLINE_URL names another address).
  */
 import { chromium, type Page } from '@playwright/test';
-import type { StoredSong } from '@backline/core/song/transport';
+import type { StoredSong } from '@backline/core/song/wire';
 import { longForm } from './support';
 
 const BOUND = 50;

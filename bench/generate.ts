@@ -4,7 +4,7 @@
  * Run with: bash scripts/bench.sh generate [STYLE …]
  */
 import { renderBand } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { newPart } from '@backline/core/band/repertoire';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';

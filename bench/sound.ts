@@ -8,18 +8,18 @@ import { statSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { renderBand } from '@backline/core/band/index';
-import { placesOf } from '@backline/core/band/places';
+import { targetLoudnessOf } from '@backline/core/band/targetLoudness';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
-import { balanceOf } from '@backline/sound/balance';
-import { middleOf } from '@backline/sound/excerpt';
-import { OWN_BANKS, shippedBanks } from '@backline/sound/node/bank';
-import { renderSong } from '@backline/sound/render';
-import { audibleParts, banksOf } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
+import { balanceOf } from '@backline/sound/measuring/balance';
+import { middleOf } from '@backline/sound/score/scoreExcerpt';
+import { OWN_BANKS, shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { renderSong } from '@backline/sound/files/render';
+import { audibleParts, banksOf } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
 import { demoSong } from '../apps/server/src/demo/seed';
 import { DEMO_SONGS } from '../apps/server/src/demo/songs';
-import { IDIOMS } from '../packages/core/test/listening/charts';
+import { IDIOMS } from '../packages/core/test/measures/charts';
 
 const { values } = parseArgs({ options: { bars: { type: 'string', default: '24' } } });
 const MEASURED_AT = 22_050;
@@ -36,7 +36,7 @@ for (const song of songs) {
   const band = renderBand(song, OURS);
   const score = middleOf(scoreOf(band, song), Number(values.bars));
   const balance = await balanceOf(score, await shippedBanks(banksOf(score)), MEASURED_AT);
-  const places = placesOf(song, OURS);
+  const places = targetLoudnessOf(song, OURS);
   const shown = [...balance.parts].map(([id, lu]) => {
     const { kind } = band.parts.find((p) => p.id === id)!;
     const far = lu - places.get(id)!;

@@ -2,12 +2,12 @@
  * How far every preset of our own making lies from equal temperament, key by key: rendered dry, measured by
  * autocorrelation over half a second. Run with: npx tsx bench/tuning.ts [PROGRAM …]
  */
-import { BANKS } from '@backline/sound/shipped';
-import { decodeBank } from '@backline/sound/banks';
-import { OWN_BANKS } from '@backline/sound/node/bank';
+import { BANKS } from '@backline/sound/banks/shipped';
+import { decodeBank } from '@backline/sound/banks/banks';
+import { OWN_BANKS } from '@backline/sound/banks/nodeBanks';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { Engine } from '@backline/sound/engine';
+import { Engine } from '@backline/sound/engine/engine';
 import { centsOff } from '../scripts/sounds/sample';
 
 const RATE = 44_100;
@@ -41,7 +41,7 @@ async function offsOf(file: string): Promise<(readonly [key: number, cents: numb
       bank: bank.bank.slice(0),
       samples: bank.samples.map((s) => ({ ...s, data: s.data.slice() })),
     });
-    engine.beside.press(program, key, 100);
+    engine.audition.press(program, key, 100);
     const frames = Math.round((SECONDS * RATE) / 128) * 128;
     const [left, right] = [new Float32Array(frames), new Float32Array(frames)];
     for (let at = 0; at < frames; at += 128)

@@ -8,7 +8,7 @@ import { ALL_QUALITIES } from '@backline/core/theory/qualities';
 import { voice, type ToVoice } from '@backline/core/voicing/auto';
 import { guitarShapes } from '@backline/core/voicing/guitar/shapes';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
-import { MANNERS } from '@backline/core/song/choices';
+import { VOICING_TYPES } from '@backline/core/song/choices';
 import { medians, ms } from './support';
 import { TWELVE_ROOTS, longSong } from '../packages/core/test/support/music';
 
@@ -45,7 +45,7 @@ const jobs: Record<string, () => void> = {
   },
   'a guitar shape not seen before (bound 5 ms)': shape,
   ...Object.fromEntries(
-    MANNERS.filter((m) => m !== 'free' && m !== 'guitar').map((manner) => [
+    VOICING_TYPES.filter((m) => m !== 'free' && m !== 'guitar').map((manner) => [
       `64 chords, ${manner}`,
       () => fresh({ manner }),
     ]),

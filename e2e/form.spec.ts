@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
-import type { StoredSong } from '@backline/core/song/transport';
+import type { StoredSong } from '@backline/core/song/wire';
 import { OURS } from '@backline/core/styles/index';
 import { findings } from './support/axe';
 import { listen, takeHeard } from './support/hearing';

@@ -138,7 +138,9 @@ test('the playhead stays with the bar it plays, and the hand with its own, while
   page,
 }) => {
   await newChart(page, 'tempo: 60\n[Coast]\nC | Dm | Em | F\n[Harbour]\nG | Am | F | C');
-  await page.getByRole('slider', { name: 'Position' }).fill('5');
+  const position = page.getByRole('slider', { name: 'Position' });
+  await expect(position).toHaveAttribute('max', '7');
+  await position.fill('5');
   const stays = () => expect(page.getByText('Harbour, bar 2', { exact: true })).toBeVisible();
   const inHand = (bar: number) =>
     expect(page.getByRole('dialog', { name: `Coast, bar ${bar}`, exact: true })).toBeVisible();

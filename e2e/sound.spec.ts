@@ -6,11 +6,11 @@ import { renderBand } from '@backline/core/band/index';
 import { newPart } from '@backline/core/band/repertoire';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { shippedBanks } from '@backline/sound/node/bank';
-import { renderSong } from '@backline/sound/render';
-import type { DecodedBank } from '@backline/sound/messages';
-import { banksOf, type Score } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
+import { shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { renderSong } from '@backline/sound/files/render';
+import type { DecodedBank } from '@backline/sound/engine/messages';
+import { banksOf, type Score } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
 import { newSong, openBar, typeSong } from './support/songs';
 
 const RATE = 44_100;

@@ -7,19 +7,19 @@ import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { renderBand } from '@backline/core/band/index';
-import { placesOf } from '@backline/core/band/places';
+import { targetLoudnessOf } from '@backline/core/band/targetLoudness';
 import { newPart } from '@backline/core/band/repertoire';
 import type { Part, Song } from '@backline/core/song/schema';
 import { findStyle } from '@backline/core/style/set';
 import { OURS } from '@backline/core/styles/index';
-import type { DecodedBank } from '@backline/sound/messages';
-import { balanceOf } from '@backline/sound/balance';
-import { rebalanced } from '@backline/sound/rebalance';
-import { middleOf } from '@backline/sound/excerpt';
-import { shippedBanks } from '@backline/sound/node/bank';
-import { banksOf } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
-import { IDIOMS } from '../packages/core/test/listening/charts';
+import type { DecodedBank } from '@backline/sound/engine/messages';
+import { balanceOf } from '@backline/sound/measuring/balance';
+import { rebalanced } from '@backline/sound/measuring/rebalance';
+import { middleOf } from '@backline/sound/score/scoreExcerpt';
+import { shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { banksOf } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
+import { IDIOMS } from '../packages/core/test/measures/charts';
 
 const folder = join(dirname(fileURLToPath(import.meta.url)), '../packages/core/src/styles');
 const RATE = 16_000;
@@ -70,7 +70,7 @@ async function levelsOf(
       const own = parts.map((p) => ({ ...p, mix: { ...p.mix, level: levels.get(p.id)! } }));
       const song: Song = { ...made, parts: own };
       const balance = await measured(song);
-      const next = rebalanced(balance, levels, placesOf(song, OURS), { gain: 0, target: TARGET });
+      const next = rebalanced(balance, levels, targetLoudnessOf(song, OURS), { gain: 0, target: TARGET });
       off.push(next.gain);
       for (const [id, level] of next.levels) wanted.set(id, [...(wanted.get(id) ?? []), Math.log(level)]);
     }

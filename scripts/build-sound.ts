@@ -6,9 +6,9 @@ import { build } from 'esbuild';
 import { copyFileSync, existsSync, mkdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { splitBank } from '@backline/sound/banks';
-import { OWN_BANKS, noticeFile, ownBanks, wholeBank } from '@backline/sound/node/bank';
-import { encoderFile } from '@backline/sound/node/encoders';
+import { splitBank } from '@backline/sound/banks/banks';
+import { OWN_BANKS, noticeFile, ownBanks, wholeBank } from '@backline/sound/banks/nodeBanks';
+import { encoderFile } from '@backline/sound/files/nodeEncoders';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const out = join(root, 'apps/web/public/sound');
@@ -28,7 +28,7 @@ async function cutBank(): Promise<void> {
 
 async function bundleWorklet(): Promise<void> {
   await build({
-    entryPoints: [join(root, 'packages/sound/src/worklet.ts')],
+    entryPoints: [join(root, 'packages/sound/src/engine/worklet.ts')],
     outfile: join(out, 'engine.js'),
     bundle: true,
     minify: true,

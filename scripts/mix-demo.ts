@@ -6,16 +6,16 @@ import { writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { renderBand } from '@backline/core/band/index';
-import { placesOf } from '@backline/core/band/places';
+import { targetLoudnessOf } from '@backline/core/band/targetLoudness';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBalance } from '@backline/core/edits/song';
 import { USUAL_MASTER } from '@backline/core/song/create';
 import { OURS } from '@backline/core/styles/index';
-import { balanceOf } from '@backline/sound/balance';
-import { rebalanced } from '@backline/sound/rebalance';
-import { shippedBanks } from '@backline/sound/node/bank';
-import { banksOf } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
+import { balanceOf } from '@backline/sound/measuring/balance';
+import { rebalanced } from '@backline/sound/measuring/rebalance';
+import { shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { banksOf } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
 import { demoSong } from '../apps/server/src/demo/seed';
 import { DEMO_SONGS } from '../apps/server/src/demo/songs';
 
@@ -30,7 +30,7 @@ for (const demo of DEMO_SONGS) {
     const balance = await balanceOf(score, await shippedBanks(banksOf(score)), RATE);
     const levels = new Map(song.parts.map((p) => [p.id, p.mix.level]));
     const master = { ...USUAL_MASTER, ...song.master };
-    const next = rebalanced(balance, levels, placesOf(song, OURS), master);
+    const next = rebalanced(balance, levels, targetLoudnessOf(song, OURS), master);
     song = applyEdit(song, setBalance(next.levels, next.gain))?.song ?? song;
     console.log(`${song.title}: ${balance.loudness.toFixed(1)} LUFS, gain ${next.gain}`);
   }

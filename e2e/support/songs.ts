@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
-import type { SongList, StoredSong } from '@backline/core/song/transport';
+import type { SongList, StoredSong } from '@backline/core/song/wire';
 import { notesOf, readStrictly, type ReadFile } from '../../packages/core/test/formats/strictMidi';
 
 /** Takes the MIDI file from the app as a writer would, and reads it strictly. */

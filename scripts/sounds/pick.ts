@@ -1,5 +1,5 @@
 /** The noise of a pick across the strings: what is heard of a stroke before the strings themselves. Made by a formula. */
-import { PICK_DOWN, PICK_UP } from '@backline/sound/strokes';
+import { PICK_DOWN, PICK_UP } from '@backline/sound/score/pickNoises';
 import { noise } from '@backline/core/random/stream';
 import { timecents, type Voice } from './zones';
 

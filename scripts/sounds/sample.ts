@@ -1,5 +1,5 @@
 /** What is done to recorded notes before they go into a bank. Pure: floats in, floats out. */
-import { LoudnessMeter } from '@backline/sound/loudness';
+import { LoudnessMeter } from '@backline/sound/measuring/loudness';
 
 export type Channels = readonly Float32Array[];
 

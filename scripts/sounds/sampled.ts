@@ -5,7 +5,7 @@ import {
   type BasicPreset,
   type BasicSoundBank,
 } from 'spessasynth_core';
-import { PICK_UP, isPicked } from '@backline/sound/strokes';
+import { PICK_UP, isPicked } from '@backline/sound/score/pickNoises';
 import { LEVEL } from './level';
 import { pickVoices } from './pick';
 import { keysOf } from './keys';

@@ -6,8 +6,8 @@ import { join } from 'node:path';
 import { withinBounds } from './http/bounds';
 import { ownOrigin } from './http/ownOrigin';
 import { Problem, problemHandler } from './http/problem';
-import { ownRoutes } from './own/routes';
-import type { OwnStore } from './own/store';
+import { userStyleRoutes } from './userStyles/routes';
+import type { UserStyleStore } from './userStyles/store';
 import { progressionRoutes } from './progressions/routes';
 import type { ProgressionStore } from './progressions/store';
 import { songRoutes } from './songs/routes';
@@ -16,7 +16,7 @@ import type { SongStore } from './songs/store';
 export interface AppOptions {
   readonly store: SongStore;
   readonly progressions: ProgressionStore;
-  readonly own: OwnStore;
+  readonly own: UserStyleStore;
   /** Folder of the exported web app; without it only the API is served. */
   readonly web?: string;
   /** Host names the app is served under beside those of loopback. */
@@ -52,7 +52,7 @@ export function createApp(options: AppOptions): Express {
   });
   app.use('/api/songs', songRoutes(store));
   app.use('/api/progressions', progressionRoutes(progressions));
-  app.use('/api/own', ownRoutes(own));
+  app.use('/api/own', userStyleRoutes(own));
   app.use('/api', () => {
     throw new Problem(404, 'No such address', 'The server has nothing at this address. Reload the app.');
   });

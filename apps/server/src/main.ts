@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { createApp } from './app';
 import { connect, migrate } from './db/connect';
 import { seedDemo } from './demo/seed';
-import { OwnStore } from './own/store';
+import { UserStyleStore } from './userStyles/store';
 import { ProgressionStore } from './progressions/store';
 import { SongStore } from './songs/store';
 
@@ -31,7 +31,7 @@ async function main(): Promise<void> {
   const app = createApp({
     store,
     progressions: new ProgressionStore(db),
-    own: new OwnStore(db),
+    own: new UserStyleStore(db),
     web: WEB_DIST ? resolve(WEB_DIST) : undefined,
     hosts: BACKLINE_HOSTS.split(',').filter(Boolean),
     log: (error) => console.error(error),

@@ -2,14 +2,14 @@
 import { renderBand } from '@backline/core/band/index';
 import { tempoMap } from '@backline/core/time/tempo';
 import { OURS } from '@backline/core/styles/index';
-import { balanceOf } from '@backline/sound/balance';
+import { balanceOf } from '@backline/sound/measuring/balance';
 import { CEILING } from '@backline/sound/master/limiter';
-import { shippedBanks } from '@backline/sound/node/bank';
-import { renderSong } from '@backline/sound/render';
-import { middleOf } from '@backline/sound/excerpt';
-import type { DecodedBank } from '@backline/sound/messages';
-import { banksOf, type Score } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
+import { shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { renderSong } from '@backline/sound/files/render';
+import { middleOf } from '@backline/sound/score/scoreExcerpt';
+import type { DecodedBank } from '@backline/sound/engine/messages';
+import { banksOf, type Score } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
 import { demoSong } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
 

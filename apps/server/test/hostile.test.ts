@@ -1,7 +1,7 @@
 /** One request must not stop everybody: hostile bodies are refused in words, and the server answers the next one. */
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
-import { songListSchema } from '@backline/core/song/transport';
+import { songListSchema } from '@backline/core/song/wire';
 import { databaseTrouble } from '../src/http/databaseTrouble';
 import { asProblem } from '../src/http/problem';
 import { NOWHERE, SONG, create, expectProblem, useApp } from './support';

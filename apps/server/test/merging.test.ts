@@ -11,7 +11,7 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { songChanges } from '@backline/core/song/changes';
 import type { SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
-import type { Saved, StoredSong } from '@backline/core/song/transport';
+import type { Saved, StoredSong } from '@backline/core/song/wire';
 import { OURS } from '@backline/core/styles/index';
 import { create, expectProblem, useApp } from './support';
 

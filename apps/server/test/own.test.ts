@@ -1,9 +1,14 @@
 /** Styles, patterns and players of the writer's own on the server: kept, replaced, deleted, refused. */
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
-import { LIBRARY } from '@backline/core/library/index';
-import { styleFromSong } from '@backline/core/own/keep';
-import { OWN_LIMITS, ownListSchema, storedOwnSchema, type StoredOwn } from '@backline/core/own/transport';
+import { LIBRARY } from '@backline/core/patternLibrary/index';
+import { styleFromSong } from '@backline/core/userStyles/keep';
+import {
+  USER_STYLE_LIMITS,
+  userStyleListSchema,
+  storedUserStyleSchema,
+  type StoredUserStyle,
+} from '@backline/core/userStyles/wire';
 import { OURS } from '@backline/core/styles/index';
 import { SONG, create, expectProblem, useApp } from './support';
 
@@ -11,9 +16,10 @@ const on = useApp();
 const styleOf = (id: string, name: string) => styleFromSong(SONG, OURS, LIBRARY, { id, name, about: '' });
 const post = (document: unknown, id: string = randomUUID()) =>
   request(on.app).post('/api/own').send({ id, document });
-const keep = async (id: string, name: string): Promise<StoredOwn> =>
-  storedOwnSchema.parse((await post(styleOf(id, name)).expect(201)).body);
-const list = async () => ownListSchema.parse((await request(on.app).get('/api/own').expect(200)).body).own;
+const keep = async (id: string, name: string): Promise<StoredUserStyle> =>
+  storedUserStyleSchema.parse((await post(styleOf(id, name)).expect(201)).body);
+const list = async () =>
+  userStyleListSchema.parse((await request(on.app).get('/api/own').expect(200)).body).own;
 const put = (id: string, revision: number, document: unknown) =>
   request(on.app).put(`/api/own/${id}`).send({ revision, document });
 
@@ -23,7 +29,7 @@ it('a style is kept, told with the songs that play by it, replaced and deleted',
   await create(on.app);
   expect((await list()).map((o) => [o.document.name, o.songs])).toEqual([['Pier band', 1]]);
   const other = { ...one.document, name: 'Quay band' };
-  const replaced = storedOwnSchema.parse((await put(one.id, one.revision, other).expect(200)).body);
+  const replaced = storedUserStyleSchema.parse((await put(one.id, one.revision, other).expect(200)).body);
   expect([replaced.revision, replaced.document.name]).toEqual([2, 'Quay band']);
   expectProblem(await put(one.id, 1, other), 409, /changed elsewhere/);
   expectProblem(await request(on.app).delete(`/api/own/${one.id}?revision=1`), 409, /changed elsewhere/);
@@ -48,7 +54,7 @@ it('a player is kept among them, and refused where nobody can play so', async ()
     kind: 'bass',
     settings: { pattern: 'two-beat', density: 2 },
   };
-  const one = storedOwnSchema.parse((await post(player).expect(201)).body);
+  const one = storedUserStyleSchema.parse((await post(player).expect(201)).body);
   expect([one.document, one.songs]).toEqual([player, 0]);
   expectProblem(await post(player), 422, /player with the id "own-soft" already/);
   expectProblem(await post({ ...player, id: 'own-b', settings: {} }), 422, /plays by a pattern/);
@@ -88,11 +94,11 @@ it('what is no style, or too much, is refused with its place', async () => {
   expectProblem(await post([]), 422, /document/);
   expectProblem(await request(on.app).post('/api/own').send({ document: file }), 422, /id/);
   const long = Object.fromEntries(
-    ['a', 'b', 'c', 'd'].map((name) => [name, 'x'.repeat(OWN_LIMITS.length / 4)]),
+    ['a', 'b', 'c', 'd'].map((name) => [name, 'x'.repeat(USER_STYLE_LIMITS.length / 4)]),
   );
   expectProblem(await post({ ...file, ...long }), 422, /too large/);
   expectProblem(
-    await post({ ...file, about: 'x'.repeat(OWN_LIMITS.length) }),
+    await post({ ...file, about: 'x'.repeat(USER_STYLE_LIMITS.length) }),
     422,
     /about: A text has at most/,
   );
@@ -101,7 +107,7 @@ it('what is no style, or too much, is refused with its place', async () => {
 
 it('there is an end to how many are kept, said so', async () => {
   const document = styleOf('own-pier', 'Pier');
-  const rows = Array.from({ length: OWN_LIMITS.count }, (_, i) => ({
+  const rows = Array.from({ length: USER_STYLE_LIMITS.count }, (_, i) => ({
     id: randomUUID(),
     document: JSON.stringify({ ...document, id: `own-${i}`, name: `Pier ${i}` }),
   }));

@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
 import type { Song } from '@backline/core/song/schema';
-import { songListSchema, type Saved, type SongList, type StoredSong } from '@backline/core/song/transport';
+import { songListSchema, type Saved, type SongList, type StoredSong } from '@backline/core/song/wire';
 import { SongStore } from '../src/songs/store';
 import { SONG, create, expectProblem, saveOf, useApp } from './support';
 

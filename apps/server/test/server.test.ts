@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import request from 'supertest';
-import { ownProgressionSchema, ownProgressionsSchema } from '@backline/core/progressions/transport';
+import { userProgressionSchema, userProgressionsSchema } from '@backline/core/progressions/wire';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
 import {
@@ -10,7 +10,7 @@ import {
   type Saved,
   type SongList,
   type StoredSong,
-} from '@backline/core/song/transport';
+} from '@backline/core/song/wire';
 import { connect } from '../src/db/connect';
 import { demoSong, seedDemo } from '../src/demo/seed';
 import { DEMO_SONGS } from '../src/demo/songs';
@@ -173,11 +173,11 @@ describe("the writer's own progressions", () => {
       .post('/api/progressions')
       .send({ progression: { ...progression, name: 'Second' } })
       .expect(201);
-    const list = ownProgressionsSchema.parse(
+    const list = userProgressionsSchema.parse(
       (await request(on.app).get('/api/progressions').expect(200)).body,
     );
     expect(list.progressions.map((p) => p.progression.name)).toEqual(['Second', 'Round the quay']);
-    const { id } = ownProgressionSchema.parse(first.body);
+    const { id } = userProgressionSchema.parse(first.body);
     await request(on.app).delete(`/api/progressions/${id}`).expect(204);
     expectProblem(await request(on.app).delete(`/api/progressions/${id}`), 404, /not in your library/);
     expectProblem(await request(on.app).delete('/api/progressions/nonsense'), 404, /not in your library/);

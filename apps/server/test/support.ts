@@ -5,11 +5,11 @@ import type { Knex } from 'knex';
 import request from 'supertest';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
-import { storedSongSchema, type StoredSong } from '@backline/core/song/transport';
+import { storedSongSchema, type StoredSong } from '@backline/core/song/wire';
 import { wholeSong } from '@backline/core/song/patches';
 import { createApp } from '../src/app';
 import { connect, migrate } from '../src/db/connect';
-import { OwnStore } from '../src/own/store';
+import { UserStyleStore } from '../src/userStyles/store';
 import { ProgressionStore } from '../src/progressions/store';
 import { SongStore } from '../src/songs/store';
 import { OURS } from '@backline/core/styles/index';
@@ -49,7 +49,7 @@ export const appOn = (db: Knex, web?: string): Express =>
   createApp({
     store: new SongStore(db),
     progressions: new ProgressionStore(db),
-    own: new OwnStore(db),
+    own: new UserStyleStore(db),
     web,
     log: (e) => logged.push(e),
   });

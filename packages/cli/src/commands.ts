@@ -10,14 +10,14 @@ import { ChordError, parseChord } from '@backline/core/theory/chordGrammar';
 import { chordPitchClasses, chordTones } from '@backline/core/theory/chord';
 import { keyText, parseKey } from '@backline/core/theory/key';
 import { noteName, parseMidi } from '@backline/core/theory/pitch';
-import { RICHNESS, dress } from '@backline/core/theory/dress';
+import { RICHNESS, withExtensions } from '@backline/core/theory/extensions';
 import { defaultScale } from '@backline/core/theory/scale';
 import { PPQ, toQuarters } from '@backline/core/time/ticks';
 import { voice } from '@backline/core/voicing/auto';
 import { guitarPath } from '@backline/core/voicing/guitar/path';
 import { troubleWith } from '@backline/core/voicing/guitar/check';
 import { LAST_FRET, SPAN } from '@backline/core/voicing/guitar/shapes';
-import { HIGHEST_CAPO, TUNING_NAMES, MANNERS, type Manner } from '@backline/core/song/choices';
+import { HIGHEST_CAPO, TUNING_NAMES, VOICING_TYPES, type VoicingType } from '@backline/core/song/choices';
 import { STANDARD_TUNING, openStrings } from '@backline/core/voicing/guitar/tunings';
 import { loadChart } from './chartFile';
 import { notWritten } from './notWritten';
@@ -73,7 +73,7 @@ function recogniseNotes({ operands }: Given): unknown {
 const HIGHEST_REGISTER = STANDARD_TUNING[0]! + LAST_FRET - SPAN;
 
 /** How a guitar voices chords, with the frets; what it cannot do is said with the nearest it can. */
-function onGuitar(symbols: readonly string[], options: Given['options']): Voiced[] {
+function onGuitar(symbols: readonly string[], options: Given['options']): VoicedChordLine[] {
   const tuning = oneOf('tuning', options.tuning, TUNING_NAMES) ?? 'standard';
   const capo = wholeNumber('capo', options.capo, 0, HIGHEST_CAPO) ?? 0;
   const strings = wholeNumber('voices', options.voices, 3, 8) ?? 6;
@@ -94,14 +94,18 @@ function onGuitar(symbols: readonly string[], options: Given['options']): Voiced
   );
 }
 
-interface Voiced {
+interface VoicedChordLine {
   readonly pitches: readonly number[];
   readonly frets?: readonly (number | null)[];
   /** What the nearest shape lacks, where no hand holds the whole chord. */
   readonly lacks?: readonly string[];
 }
 
-function inManner(symbols: readonly string[], manner: Manner, options: Given['options']): Voiced[] {
+function inManner(
+  symbols: readonly string[],
+  manner: VoicingType,
+  options: Given['options'],
+): VoicedChordLine[] {
   const voices = wholeNumber('voices', options.voices, 3, 8) ?? 4;
   const register = wholeNumber('register', options.register, 24, 84) ?? 55;
   const spread = wholeNumber('spread', options.spread, 2, 12) ?? 4;
@@ -111,12 +115,12 @@ function inManner(symbols: readonly string[], manner: Manner, options: Given['op
 
 function voiceChart({ operands, options, warn }: Given): unknown {
   const song = loadChart(operands[0], {}, warn);
-  const manner = oneOf('manner', options.manner, MANNERS) ?? 'free';
+  const manner = oneOf('manner', options.manner, VOICING_TYPES) ?? 'free';
   const richness = oneOf('richness', options.richness, RICHNESS) ?? 'as written';
   const { chords } = renderBand({ ...song, parts: [] }, OURS);
   const { home } = styleOf(song, OURS);
   const sounding = chords.flatMap((c) =>
-    c.symbol === null ? [] : [{ ...c, symbol: dress(c.symbol, richness, keyText(c.key), home) }],
+    c.symbol === null ? [] : [{ ...c, symbol: withExtensions(c.symbol, richness, keyText(c.key), home) }],
   );
   const symbols = sounding.map((c) => c.symbol);
   const voiced = manner === 'guitar' ? onGuitar(symbols, options) : inManner(symbols, manner, options);
@@ -137,12 +141,12 @@ function notes({ operands, options, parts, warn }: Given): unknown {
     key: song.key,
     tempo: song.tempo,
     ppq: PPQ,
-    chords: band.chords.map(({ symbol, start, duration, section, pass, key }) => ({
+    chords: band.chords.map(({ symbol, start, duration, section, timesPlayed, key }) => ({
       symbol,
       start: toQuarters(start),
       duration: toQuarters(duration),
       section,
-      pass,
+      pass: timesPlayed,
       key: keyText(key),
     })),
     ...(band.standIn ? { standIn: band.standIn } : {}),
@@ -152,14 +156,14 @@ function notes({ operands, options, parts, warn }: Given): unknown {
       channel: seats[i]!.channel,
       program,
       ...(trouble ? { trouble } : {}),
-      notes: played.map(({ at, length, start, duration, pitch, velocity, why }) => ({
+      notes: played.map(({ at, length, start, duration, pitch, velocity, noteFunction }) => ({
         at: toQuarters(at),
         length: toQuarters(length),
         start: toQuarters(start),
         duration: toQuarters(duration),
         pitch,
         velocity,
-        why,
+        why: noteFunction,
       })),
     })),
   };

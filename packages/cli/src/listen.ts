@@ -1,7 +1,7 @@
 /** `backline listen`: a band heard by numbers. */
 import { renderBand } from '@backline/core/band/index';
-import * as heard from '@backline/core/listening/figures';
-import type { Share } from '@backline/core/listening/figures';
+import * as heard from '@backline/core/measures/figures';
+import type { Share } from '@backline/core/measures/figures';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 
@@ -26,11 +26,11 @@ export function listenTo(song: Song): unknown {
     kicksWithBass: percent(heard.kicksWithBass(band, OURS)),
     leadAboveAccompaniment: percent(heard.leadAbove(band, OURS)),
     motifsKept: percent(heard.motifsKept(band, OURS)),
-    semitonesOutsideChordABar: rounded(heard.rubs(band) / bars),
-    semitonesABar: rounded(heard.rubs(band, true) / bars),
+    semitonesOutsideChordABar: rounded(heard.semitoneClashes(band) / bars),
+    semitonesABar: rounded(heard.semitoneClashes(band, true) / bars),
     bassLeapsOverAnOctave: heard.bassLeaps(band, OURS),
     distinctDrumBarsIn32: heard.distinctDrumBars(band, OURS),
-    seamsWithFill: percent(heard.fillsAtSeams(band, OURS)),
+    seamsWithFill: percent(heard.fillsAtJoins(band, OURS)),
     thirdsAndSeventhsLost: heard.guideTonesLost(band, OURS).length,
     sections: heard.sectionsHeard(band).map(({ section, strength, level }) => ({
       section,

@@ -3,15 +3,15 @@ import { closeSync, mkdirSync, openSync, writeSync } from 'node:fs';
 import { extname, join } from 'node:path';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { OURS } from '@backline/core/styles/index';
-import type { AudioFormat } from '@backline/sound/encode/audioFormats';
-import { ENDING } from '@backline/sound/encode/formats';
-import { excerptOf } from '@backline/sound/excerpt';
-import { fileNames } from '@backline/sound/fileNames';
-import { shippedBanks } from '@backline/sound/node/bank';
-import { packagedEncoders } from '@backline/sound/node/encoders';
-import { audibleParts, banksOf, type Score } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
-import { writeFiles, type Sink, type Taken } from '@backline/sound/takeaway';
+import type { AudioFormat } from '@backline/sound/files/audioFormats';
+import { ENDING } from '@backline/sound/files/encoders';
+import { scoreExcerpt } from '@backline/sound/score/scoreExcerpt';
+import { fileNames } from '@backline/sound/files/fileNames';
+import { shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { packagedEncoders } from '@backline/sound/files/nodeEncoders';
+import { audibleParts, banksOf, type Score } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
+import { writeFiles, type Sink, type Taken } from '@backline/sound/files/takeaway';
 import { loadChart } from './chartFile';
 import type { Given } from './given';
 import { notWritten } from './notWritten';
@@ -57,8 +57,8 @@ function sectionOf(score: Score, band: Band, name: string | undefined): Score {
     const known = [...new Set(band.bars.map((bar) => bar.section))].join(', ');
     throw new UsageError(`No section "${name}" is played. There are ${known}.`);
   }
-  const { playing } = band.bars[first]!;
-  return excerptOf(score, first, band.bars.filter((bar) => bar.playing === playing).length);
+  const { occurrenceKey } = band.bars[first]!;
+  return scoreExcerpt(score, first, band.bars.filter((bar) => bar.occurrenceKey === occurrenceKey).length);
 }
 
 function partOf(band: Band, score: Score, name: string | undefined): string | null {

@@ -1,13 +1,13 @@
 /** `backline styles`, `patterns` and `style-check`: what there is to play by, and whether a file can be played by. */
 import { readFileSync } from 'node:fs';
 import { kindOf } from '@backline/core/band/repertoire';
-import { genresOf } from '@backline/core/fit/genres';
-import { rankPatterns, rankStyles, type Fit } from '@backline/core/fit/rank';
-import { songFacts } from '@backline/core/fit/song';
-import { LIBRARY } from '@backline/core/library/index';
+import { genresOf } from '@backline/core/ranking/genres';
+import { rankPatterns, rankStyles, type Fit } from '@backline/core/ranking/rank';
+import { songFacts } from '@backline/core/ranking/song';
+import { LIBRARY } from '@backline/core/patternLibrary/index';
 import { KINDS } from '@backline/core/parts/index';
 import { BEAT_LENGTH, type Grid, type Pattern } from '@backline/core/style/pattern';
-import { PATTERNS_FORMAT, readFamily } from '@backline/core/style/patternLibrary';
+import { PATTERNS_FORMAT, readFamily } from '@backline/core/style/patternFamily';
 import { PLAYER_FORMAT, readPlayer } from '@backline/core/style/player';
 import { readStyle } from '@backline/core/style/read';
 import type { Style } from '@backline/core/style/schema';

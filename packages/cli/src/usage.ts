@@ -1,5 +1,5 @@
-import { RICHNESS } from '@backline/core/theory/dress';
-import { TUNING_NAMES, MANNERS } from '@backline/core/song/choices';
+import { RICHNESS } from '@backline/core/theory/extensions';
+import { TUNING_NAMES, VOICING_TYPES } from '@backline/core/song/choices';
 
 /** A mistake in how the command was called or in what it was given: one sentence, exit status 2. */
 export class UsageError extends Error {}
@@ -25,7 +25,7 @@ export const HELP: Record<string, string> = {
       [--richness R] [--tuning T] [--capo FRET]
   Voices a chart's chords. Prints [{symbol, start, duration, pitches}], times in quarter-note beats; with
   --manner guitar also frets from the lowest string, null muted, and what a shape lacks where no hand
-  holds the whole chord. Manners: ${MANNERS.join(', ')}.
+  holds the whole chord. Manners: ${VOICING_TYPES.join(', ')}.
   Richness: ${RICHNESS.join(', ')}. Tunings: ${TUNING_NAMES.join(', ')}.`,
   ideas: `backline ideas CHART [--after N]
   Ranks chords that could follow chord number N of the chart (0: at its start; without it: at its end).

@@ -5,12 +5,12 @@ import { join } from 'node:path';
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { shippedBanks } from '@backline/sound/node/bank';
-import { packagedEncoders } from '@backline/sound/node/encoders';
-import { banksOf } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
-import { BANKS } from '@backline/sound/shipped';
-import { writeFiles, type Sink } from '@backline/sound/takeaway';
+import { shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { packagedEncoders } from '@backline/sound/files/nodeEncoders';
+import { banksOf } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
+import { BANKS } from '@backline/sound/banks/shipped';
+import { writeFiles, type Sink } from '@backline/sound/files/takeaway';
 import { newFolder } from '../../core/test/support/folder';
 import { run as runAll } from '../src/run';
 

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { summaryOf } from '@backline/core/song/transport';
+import { summaryOf } from '@backline/core/song/wire';
 import type { Song } from '@backline/core/song/schema';
 
 /** Migrations as plain objects: they run the same under tsx and under the test runner. */

@@ -7,7 +7,7 @@ import { setBar } from '@backline/core/edits/bars';
 import { addSecondEnding, setClose, setEnding } from '@backline/core/edits/closing';
 import { addCue } from '@backline/core/edits/cues';
 import { setCurve, setLift, setPlayingLift } from '@backline/core/edits/lift';
-import { setSectionNote } from '@backline/core/edits/notes';
+import { setSectionAnnotation } from '@backline/core/edits/annotations';
 import { pedalPartChords, thinPartChords } from '@backline/core/edits/partChords';
 import { setForChords } from '@backline/core/edits/perChord';
 import { setSettings } from '@backline/core/edits/settings';
@@ -15,7 +15,7 @@ import { setTogether } from '@backline/core/edits/together';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { sectionBars } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/song/inUse';
-import type { Playing } from '@backline/core/timeline/playing';
+import type { OccurrenceId } from '@backline/core/timeline/occurrenceKey';
 
 export interface DemoSong {
   readonly chart: string;
@@ -31,10 +31,10 @@ const sectionOf = (song: Song, name: string) => song.sections.find((s) => s.name
 const idOf = (song: Song, name: string): string => sectionOf(song, name).id;
 
 /** The nth time (from 1) a section is played. */
-function timeOf(song: Song, name: string, time: number): Playing {
+function timeOf(song: Song, name: string, time: number): OccurrenceId {
   const all = song.form.flatMap((entry) =>
     entry.section === idOf(song, name)
-      ? Array.from({ length: entry.repeats }, (_, pass) => ({ entry: entry.id, pass }))
+      ? Array.from({ length: entry.repeats }, (_, pass) => ({ entry: entry.id, repeat: pass }))
       : [],
   );
   return all[time - 1]!;
@@ -110,7 +110,8 @@ style: quayside
     (song) => pedalPartChords(idOf(song, 'Bridge'), 'strings', 'Eb'),
     stopIn('Bridge', 8),
     () => setClose({ slow: { bars: 3, to: 66 } }),
-    (song) => setSectionNote(idOf(song, 'Bridge'), 'Thin, so that the last chorus opens up behind the stop.'),
+    (song) =>
+      setSectionAnnotation(idOf(song, 'Bridge'), 'Thin, so that the last chorus opens up behind the stop.'),
   ],
 };
 

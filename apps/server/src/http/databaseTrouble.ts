@@ -1,48 +1,48 @@
 /** What is wrong with the database, told as what it is. Codes: PostgreSQL documentation, appendix A. */
 
-interface Trouble {
+interface DatabaseTrouble {
   readonly status: number;
   readonly title: string;
   readonly detail: string;
 }
 
-const away: Trouble = {
+const away: DatabaseTrouble = {
   status: 503,
   title: 'The songbook cannot be reached',
   detail: `The database is not answering. Try again in a moment.`,
 };
-const full: Trouble = {
+const full: DatabaseTrouble = {
   status: 507,
   title: 'The disk is full',
   detail: `The computer that keeps the songbook has no room left on its disk. Make room there, then try again.`,
 };
-const readOnly: Trouble = {
+const readOnly: DatabaseTrouble = {
   status: 503,
   title: 'The songbook can only be read',
   detail: `The database takes no changes at the moment. Try again when it does.`,
 };
-const locked: Trouble = {
+const locked: DatabaseTrouble = {
   status: 503,
   title: 'The songbook is busy',
   detail: `Something else holds the song in the database. Try again in a moment.`,
 };
-const closed: Trouble = {
+const closed: DatabaseTrouble = {
   status: 503,
   title: 'The songbook is locked',
   detail: `The database refuses the server's name or password. End the app and start it anew with npm start.`,
 };
-const slow: Trouble = {
+const slow: DatabaseTrouble = {
   status: 503,
   title: 'The songbook is too slow',
   detail: `The database took too long and was stopped. Try again in a moment.`,
 };
-const unfit: Trouble = {
+const unfit: DatabaseTrouble = {
   status: 422,
   title: 'The request does not fit',
   detail: 'Something in the request is more than the database can hold. Check it and send it again.',
 };
 
-const BY_CODE: Readonly<Record<string, Trouble>> = {
+const BY_CODE: Readonly<Record<string, DatabaseTrouble>> = {
   ECONNREFUSED: away,
   ECONNRESET: away,
   ETIMEDOUT: away,
@@ -73,7 +73,7 @@ const AWAY =
   /Connection terminated|Connection ended|connection error|not queryable|Client was closed|timeout expired|Unable to acquire|Query read timeout|Transaction query already complete/i;
 
 /** The trouble behind an error of the database, or null where it comes from elsewhere. */
-export function databaseTrouble(error: unknown): Trouble | null {
+export function databaseTrouble(error: unknown): DatabaseTrouble | null {
   const { code, name, message = '' } = (error ?? {}) as { code?: string; name?: string; message?: string };
   if (code !== undefined) {
     if (Object.hasOwn(BY_CODE, code)) return BY_CODE[code]!;

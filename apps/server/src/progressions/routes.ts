@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import { createProgressionSchema, progressionIdSchema } from '@backline/core/progressions/transport';
+import { createProgressionSchema, progressionIdSchema } from '@backline/core/progressions/wire';
 import { Problem } from '../http/problem';
 import type { ProgressionStore } from './store';
 

@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import type { Progression } from '@backline/core/progressions/schema';
-import type { OwnProgression, OwnProgressions } from '@backline/core/progressions/transport';
+import type { UserProgression, UserProgressions } from '@backline/core/progressions/wire';
 
-interface Row {
+interface UserProgressionRow {
   id: string;
   progression: Progression;
   made: string;
@@ -17,12 +17,12 @@ export class ProgressionStore {
   constructor(private readonly db: Knex) {}
 
   /** One page of them. @param after where the page before ended. */
-  async list(after?: string): Promise<OwnProgressions> {
-    const query = this.db<Row>('progressions')
+  async list(after?: string): Promise<UserProgressions> {
+    const query = this.db<UserProgressionRow>('progressions')
       .orderBy('made', 'desc')
       .limit(PAGE + 1);
     if (after !== undefined) void query.where('made', '<', after);
-    const rows: Row[] = await query;
+    const rows: UserProgressionRow[] = await query;
     const page = rows.slice(0, PAGE);
     return {
       progressions: page.map(({ id, progression }) => ({ id, progression })),
@@ -30,9 +30,9 @@ export class ProgressionStore {
     };
   }
 
-  async create(progression: Progression): Promise<OwnProgression> {
+  async create(progression: Progression): Promise<UserProgression> {
     const row = { id: randomUUID(), progression: JSON.stringify(progression) };
-    const [created] = await this.db('progressions').insert(row).returning<Row[]>('*');
+    const [created] = await this.db('progressions').insert(row).returning<UserProgressionRow[]>('*');
     return { id: created!.id, progression: created!.progression };
   }
 

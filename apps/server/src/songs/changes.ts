@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { areApart } from '@backline/core/song/merging';
 import type { SongPatch } from '@backline/core/song/patches';
 
-interface Row {
+interface SongChangeRow {
   song: string;
   revision: number;
   edits: string[];
@@ -22,7 +22,7 @@ export class SongChanges {
   ) {}
 
   private get rows() {
-    return this.change<Row>('song_changes').where({ song: this.song });
+    return this.change<SongChangeRow>('song_changes').where({ song: this.song });
   }
 
   /** The revision that an edit led to; 0 where that is forgotten. */

@@ -1,13 +1,7 @@
 import { Router, type Request } from 'express';
 import { z } from 'zod';
 import { LIMITS } from '@backline/core/song/limits';
-import {
-  SORTS,
-  createSongSchema,
-  revisionSchema,
-  saveSchema,
-  songIdSchema,
-} from '@backline/core/song/transport';
+import { SORTS, createSongSchema, revisionSchema, saveSchema, songIdSchema } from '@backline/core/song/wire';
 import { Problem } from '../http/problem';
 import { BIN_DAYS, PAGE, type SongStore } from './store';
 

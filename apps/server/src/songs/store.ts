@@ -14,9 +14,9 @@ import {
   type Sort,
   type StoredSong,
   type SummaryFacts,
-} from '@backline/core/song/transport';
+} from '@backline/core/song/wire';
 
-interface Row {
+interface SongRow {
   id: string;
   revision: number;
   song: Song;
@@ -34,7 +34,7 @@ export const PAGE = { usual: 100, most: 500 } as const;
 /** Days the bin gives songs back. */
 export const BIN_DAYS = 30;
 
-const stored = (row: Row): StoredSong => ({
+const stored = (row: SongRow): StoredSong => ({
   id: row.id,
   revision: row.revision,
   updatedAt: row.updated_at.toISOString(),
@@ -43,7 +43,7 @@ const stored = (row: Row): StoredSong => ({
 
 const SUMMARY = ['id', 'revision', 'summary', 'touched', 'updated_at', 'deleted_at'] as const;
 
-const summary = (row: Pick<Row, (typeof SUMMARY)[number]>): SongSummary => ({
+const summary = (row: Pick<SongRow, (typeof SUMMARY)[number]>): SongSummary => ({
   ...row.summary,
   id: row.id,
   revision: row.revision,
@@ -86,7 +86,7 @@ const COUNTED = /^n(\d{1,6})$/;
 const escaped = (text: string): string => text.replace(/[\\%_]/g, '\\$&');
 
 /** The answer to a save that is known already; where others have gone on from it, with their song. */
-function answeredAgain(row: Row, edit: string): SaveOutcome {
+function answeredAgain(row: SongRow, edit: string): SaveOutcome {
   const current = stored(row);
   const { id, revision, updatedAt } = current;
   return {
@@ -140,7 +140,7 @@ export class SongStore {
 
   /** Songs that are asked for, in no order. */
   private found({ bin = false, find = '', tag }: ListAsked) {
-    const query = this.db<Row>('songs');
+    const query = this.db<SongRow>('songs');
     if (bin) void query.whereNotNull('deleted_at');
     else void query.whereNull('deleted_at');
     const text = `concat_ws(' ', title, summary->>'key', summary->>'metre', summary->>'style', summary->>'tags')`;
@@ -153,7 +153,7 @@ export class SongStore {
 
   /** Every tag of the songbook, in order. */
   async tags(): Promise<string[]> {
-    const rows = await this.db<Row>('songs')
+    const rows = await this.db<SongRow>('songs')
       .whereNull('deleted_at')
       .distinct<{ tag: string }[]>(this.db.raw(`jsonb_array_elements_text(summary->'tags') as tag`))
       .orderBy('tag');
@@ -162,7 +162,7 @@ export class SongStore {
 
   /** A song, or null where there is none; one in the bin has `deletedAt`. */
   async read(id: string): Promise<(StoredSong & { readonly deletedAt: Date | null }) | null> {
-    const row = await this.db<Row>('songs').where({ id }).first();
+    const row = await this.db<SongRow>('songs').where({ id }).first();
     return row ? { ...stored(row), deletedAt: row.deleted_at } : null;
   }
 
@@ -172,7 +172,7 @@ export class SongStore {
       .insert({ id, revision: 1, ...this.columns(song) })
       .onConflict('id')
       .ignore()
-      .returning<Row[]>('*');
+      .returning<SongRow[]>('*');
     return made ? stored(made) : (await this.read(id))!;
   }
 
@@ -183,7 +183,7 @@ export class SongStore {
    */
   async save(id: string, { revision, steps }: Save): Promise<SaveOutcome> {
     return this.db.transaction(async (change) => {
-      const row = await change<Row>('songs').where({ id }).forUpdate().first();
+      const row = await change<SongRow>('songs').where({ id }).forUpdate().first();
       if (!row) return { kind: 'unknown' };
       if (row.deleted_at) return { kind: 'in the bin' };
       const last = steps.at(-1)!.edit;
@@ -212,7 +212,7 @@ export class SongStore {
           updated_at: this.db.fn.now(),
           touched: this.db.raw(`nextval('song_touches')`),
         })
-        .returning<Row[]>('*');
+        .returning<SongRow[]>('*');
       await changes.keep(saved!.revision, made, patches);
       const { updatedAt, ...rest } = stored(saved!);
       return {
@@ -234,7 +234,7 @@ export class SongStore {
       .whereNull('deleted_at')
       .update({ deleted_at: this.db.fn.now(), touched: this.db.raw(`nextval('song_touches')`) });
     if (removed) return 'removed';
-    const row = await this.db<Row>('songs').select('deleted_at').where({ id }).first();
+    const row = await this.db<SongRow>('songs').select('deleted_at').where({ id }).first();
     return row && !row.deleted_at ? 'changed' : 'unknown';
   }
 
@@ -243,7 +243,7 @@ export class SongStore {
     const [row] = await this.db('songs')
       .where({ id })
       .update({ deleted_at: null, touched: this.db.raw(`nextval('song_touches')`) })
-      .returning<Pick<Row, (typeof SUMMARY)[number]>[]>([...SUMMARY]);
+      .returning<Pick<SongRow, (typeof SUMMARY)[number]>[]>([...SUMMARY]);
     return row ? summary(row) : null;
   }
 

@@ -1,7 +1,7 @@
 import { useFocusEffect, useRouter } from 'expo-router';
 import { useCallback, useEffect, useState } from 'react';
 import useSWR from 'swr';
-import type { SongList } from '@backline/core/song/transport';
+import type { SongList } from '@backline/core/song/wire';
 import { Opening } from '../components/later';
 import { SongbookScreen } from '../features/songbook/SongbookScreen';
 import { askList } from '../features/songbook/useSongList';

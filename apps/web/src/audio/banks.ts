@@ -1,4 +1,4 @@
-import type { DecodedBank } from '@backline/sound/messages';
+import type { DecodedBank } from '@backline/sound/engine/messages';
 import { RemoteWorker } from '../state/remote';
 import type { Decoding } from '../workers/decode';
 

@@ -1,5 +1,5 @@
 /** How loud each strip is at the moment, and was at most: read by what draws meters, and by nothing else. */
-import type { Report } from '@backline/sound/messages';
+import type { Report } from '@backline/sound/engine/messages';
 
 export interface Meter {
   /** Loudest sample of the last moment, falling back slowly; 1 is full scale. */

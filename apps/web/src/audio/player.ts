@@ -1,17 +1,17 @@
 import { create } from 'zustand';
-import { EMPTY_SCORE, banksOf } from '@backline/sound/score';
-import { decodedBytes, hasFiner } from '@backline/sound/shipped';
-import { DRUM_BANK, finer } from '@backline/sound/bankNames';
+import { EMPTY_SCORE, banksOf } from '@backline/sound/score/score';
+import { decodedBytes, hasFiner } from '@backline/sound/banks/shipped';
+import { DRUM_BANK, finer } from '@backline/sound/banks/bankNames';
 import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import type { MasterSetup } from '@backline/sound/master/setup';
-import type { DecodedBank } from '@backline/sound/messages';
+import type { DecodedBank } from '@backline/sound/engine/messages';
 import { BankLoader } from './banks';
 import { BUDGET, HeldBanks } from './held';
-import { LoadedAhead } from './ahead';
+import { LoadedAhead } from './prefetch';
 import { isSmallDevice } from './device';
 import { hearPeaks } from './meters';
-import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/messages';
-import { channelsWithMix, type Mixed } from '@backline/sound/mix';
+import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/engine/messages';
+import { channelsWithMix, type MixedPart } from '@backline/sound/mixer/mix';
 import type { ScoreFacts } from '../workers/band';
 import { movedTick, type TickMove } from '@backline/core/time/tickMoves';
 import type { SectionLoop } from './loop';
@@ -141,7 +141,7 @@ class Player {
   }
 
   /** Another mix of the same notes: heard at once, and costs next to nothing. */
-  setMix(parts: readonly Mixed[]): void {
+  setMix(parts: readonly MixedPart[]): void {
     this.score = { ...this.score, channels: channelsWithMix(this.score.channels, parts) };
     if (this.node) this.send({ type: 'channels', channels: this.score.channels });
   }

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
-import type { Where } from '@backline/core/theory/spelling';
+import type { SpellingContext } from '@backline/core/theory/spelling';
 import { useIsWide } from '../theme/usePalette';
 import { TOUCH_SQUARE } from '../theme/styles';
 import { TOUCH } from '../theme/tokens';
@@ -19,7 +19,7 @@ export interface OctaveKeysProps {
   readonly onLow: (low: number) => void;
   readonly down: readonly number[];
   /** The chord and key its keys are named in. */
-  readonly where?: Where;
+  readonly where?: SpellingContext;
   readonly onDown: (pitch: number) => void;
   readonly onUp?: (pitch: number) => void;
   /** What stands beside the octave buttons. */

@@ -1,6 +1,6 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { spokenNote } from '@backline/core/theory/speech';
-import { spell, type Where } from '@backline/core/theory/spelling';
+import { spell, type SpellingContext } from '@backline/core/theory/spelling';
 import { FONT, LIGHT } from '../theme/tokens';
 
 export interface PianoProps {
@@ -10,7 +10,7 @@ export interface PianoProps {
   readonly high: number;
   readonly down: readonly number[];
   /** The chord and key its keys are named in. */
-  readonly where?: Where;
+  readonly where?: SpellingContext;
   readonly onDown: (pitch: number) => void;
   readonly onUp: (pitch: number) => void;
   readonly height?: number;
@@ -20,7 +20,7 @@ const BLACK = [1, 3, 6, 8, 10];
 const isBlack = (pitch: number): boolean => BLACK.includes(pitch % 12);
 
 /** A key by its note: "B flat 3". */
-function spokenKey(pitch: number, where: Where): string {
+function spokenKey(pitch: number, where: SpellingContext): string {
   const note = spell(pitch, where);
   const name = spokenNote(note);
   return `${name}${note.alter ? ' ' : ''}${Math.floor((pitch - note.alter) / 12) - 1}`;

@@ -1,16 +1,16 @@
 import type { z } from 'zod';
 import {
-  ownListSchema,
-  storedOwnSchema,
-  type OwnDocument,
-  type StoredOwn,
-} from '@backline/core/own/transport';
+  userStyleListSchema,
+  storedUserStyleSchema,
+  type UserStyleDocument,
+  type StoredUserStyle,
+} from '@backline/core/userStyles/wire';
 import type { Progression } from '@backline/core/progressions/schema';
 import {
-  ownProgressionsSchema,
-  type OwnProgression,
-  type OwnProgressions,
-} from '@backline/core/progressions/transport';
+  userProgressionsSchema,
+  type UserProgression,
+  type UserProgressions,
+} from '@backline/core/progressions/wire';
 import { MADE_BY_NEWER } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import {
@@ -27,7 +27,7 @@ import {
   type SongSummary,
   type Sort,
   type StoredSong,
-} from '@backline/core/song/transport';
+} from '@backline/core/song/wire';
 import { newId } from './newId';
 
 /** That the server did not answer, what it said, or that what it said cannot be understood. */
@@ -139,10 +139,10 @@ export const restoreSong = async (path: string): Promise<SongSummary> =>
 export const PROGRESSION_LIST = '/api/progressions';
 
 /** All of the writer's own progressions, page by page. */
-export async function fetchProgressions(): Promise<OwnProgression[]> {
-  const found: OwnProgression[] = [];
+export async function fetchProgressions(): Promise<UserProgression[]> {
+  const found: UserProgression[] = [];
   for (let path: string | null = PROGRESSION_LIST; path !== null;) {
-    const page: OwnProgressions = understood(ownProgressionsSchema, await request(path));
+    const page: UserProgressions = understood(userProgressionsSchema, await request(path));
     found.push(...page.progressions);
     path = page.next === null ? null : `${PROGRESSION_LIST}?after=${page.next}`;
   }
@@ -159,20 +159,24 @@ export const OWN = '/api/own';
 const ownPath = (id: string): string => `${OWN}/${encodeURIComponent(id)}`;
 
 /** The writer's own styles, patterns and players. */
-export const fetchOwn = async (): Promise<StoredOwn[]> => understood(ownListSchema, await request(OWN)).own;
+export const fetchOwn = async (): Promise<StoredUserStyle[]> =>
+  understood(userStyleListSchema, await request(OWN)).own;
 
-export const createOwn = async (id: string, document: OwnDocument): Promise<StoredOwn> =>
-  understood(storedOwnSchema, await request(OWN, { method: 'POST', body: JSON.stringify({ id, document }) }));
+export const createOwn = async (id: string, document: UserStyleDocument): Promise<StoredUserStyle> =>
+  understood(
+    storedUserStyleSchema,
+    await request(OWN, { method: 'POST', body: JSON.stringify({ id, document }) }),
+  );
 
 /** Puts another document in the place of one, if it still has the revision that was changed. */
 export const replaceOwn = async (
-  { id, revision }: Pick<StoredOwn, 'id' | 'revision'>,
-  document: OwnDocument,
-): Promise<StoredOwn> =>
+  { id, revision }: Pick<StoredUserStyle, 'id' | 'revision'>,
+  document: UserStyleDocument,
+): Promise<StoredUserStyle> =>
   understood(
-    storedOwnSchema,
+    storedUserStyleSchema,
     await request(ownPath(id), { method: 'PUT', body: JSON.stringify({ revision, document }) }),
   );
 
-export const deleteOwn = async ({ id, revision }: Pick<StoredOwn, 'id' | 'revision'>): Promise<void> =>
+export const deleteOwn = async ({ id, revision }: Pick<StoredUserStyle, 'id' | 'revision'>): Promise<void> =>
   void (await request(`${ownPath(id)}?revision=${revision}`, { method: 'DELETE' }));

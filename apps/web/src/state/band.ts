@@ -2,9 +2,9 @@ import { transfer } from 'comlink';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import { differsInMixOnly, songChanges } from '@backline/core/song/changes';
-import type { OwnDocument } from '@backline/core/own/transport';
+import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import type { Song } from '@backline/core/song/schema';
-import { masterOf } from '@backline/sound/mix';
+import { masterOf } from '@backline/sound/mixer/mix';
 import { loopRound } from '../audio/loop';
 import { player, usePlayer } from '../audio/player';
 import type { BandReply, BandRequest } from '../workers/band';
@@ -39,12 +39,12 @@ class Generation {
   private busy = false;
   /** The song that the worker has a copy of. */
   private sent: Song | null = null;
-  private sentOwn: readonly OwnDocument[] | null = null;
+  private sentOwn: readonly UserStyleDocument[] | null = null;
   private next: { readonly song: Song; readonly written: Song } | null = null;
   /** The song as it is written, whose band was asked for last. */
   private written: Song | null = null;
   /** The writer's own styles, patterns and players, as the next band is to have them. */
-  private own: readonly OwnDocument[] = [];
+  private own: readonly UserStyleDocument[] = [];
   private count = 0;
   /** The band as it came last, whether or not it was shown, and in which answer. */
   private has: { readonly number: number; readonly band: PageBand } | null = null;
@@ -52,7 +52,7 @@ class Generation {
   private fellOver: Song | null = null;
 
   /** @param written the song itself, where what is tried makes another one of it. */
-  make(song: Song, own: readonly OwnDocument[], written: Song = song): void {
+  make(song: Song, own: readonly UserStyleDocument[], written: Song = song): void {
     const made = useBand.getState();
     const isOtherOwn = own !== this.own;
     this.own = own;
@@ -66,7 +66,7 @@ class Generation {
   }
 
   /** Makes the band of a song that is not open; the open one is sent whole when it is its turn. */
-  async makeOther(song: Song, own: readonly OwnDocument[]): Promise<BandReply> {
+  async makeOther(song: Song, own: readonly UserStyleDocument[]): Promise<BandReply> {
     this.sent = this.sentOwn = null;
     this.has = null;
     const request: BandRequest = {

@@ -2,7 +2,7 @@
 import { proxy } from 'comlink';
 import { create } from 'zustand';
 import type { Song } from '@backline/core/song/schema';
-import { fileNames } from '@backline/sound/fileNames';
+import { fileNames } from '@backline/sound/files/fileNames';
 import type { AudioFiles, AudioWish } from '../workers/audioFiles';
 import type { Files } from '../workers/files';
 import type { Playable } from '../workers/playable';

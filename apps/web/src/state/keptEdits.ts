@@ -9,7 +9,7 @@ import { areApart } from '@backline/core/song/merging';
 import { PatchesDoNotFit, wholeSong, withPatches, type SongPatch } from '@backline/core/song/patches';
 import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
-import { MOST_SAVE_STEPS, type SaveStep, type Saved } from '@backline/core/song/transport';
+import { MOST_SAVE_STEPS, type SaveStep, type Saved } from '@backline/core/song/wire';
 import { RunWriter, readRun, runKeys, writeRun, type FoundRun, type JournalEdit, type Run } from './journal';
 import { bringOver, damagedBefore, isBefore } from './keptBefore';
 import { newId } from './newId';

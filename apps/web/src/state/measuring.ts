@@ -1,11 +1,11 @@
 /** How loud the song and its parts are, as they were measured last; and what a balance made of it. */
 import { proxy } from 'comlink';
 import { create } from 'zustand';
-import { placesOf } from '@backline/core/band/places';
+import { targetLoudnessOf } from '@backline/core/band/targetLoudness';
 import { setBalance, setMaster } from '@backline/core/edits/song';
 import { USUAL_MASTER } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
-import { rebalanced, type Rebalanced } from '@backline/sound/rebalance';
+import { rebalanced, type Rebalanced } from '@backline/sound/measuring/rebalance';
 import type { AudioFiles, Measured } from '../workers/audioFiles';
 import { newAudioWorker, playable } from './files';
 import { change, useOpenSong } from './openSong';
@@ -80,7 +80,7 @@ export async function balance(song: Song): Promise<void> {
   if (!Number.isFinite(found.loudness)) return useMeasuring.setState({ problem: SILENT });
   const master = { ...USUAL_MASTER, ...open.master };
   const levels = new Map(open.parts.map((p) => [p.id, p.mix.level]));
-  const places = placesOf(open, usePlayed.getState().all ?? repertoire());
+  const places = targetLoudnessOf(open, usePlayed.getState().all ?? repertoire());
   const whole = { loudness: found.loudness, parts: new Map(found.parts) };
   const after = rebalanced(whole, levels, places, master);
   const before = {

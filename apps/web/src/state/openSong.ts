@@ -6,7 +6,7 @@ import {
   redoStep,
   undoStep,
   type Edit,
-  type Step,
+  type EditStep,
 } from '@backline/core/edits/apply';
 import { movesBack, type BarMoves } from '@backline/core/song/barMoves';
 import { changedInWords } from '@backline/core/song/changed';
@@ -15,7 +15,7 @@ import { songTrouble } from '@backline/core/song/checked';
 import { areApart } from '@backline/core/song/merging';
 import { PatchesDoNotFit, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
-import type { Saved, StoredSong } from '@backline/core/song/transport';
+import type { Saved, StoredSong } from '@backline/core/song/wire';
 import { sayMoved } from './barMoves';
 import { forgetEdits, keepEdit, keepWhole, markGone, ownEdits, watchKeeping } from './keptEdits';
 import { say } from './spoken';
@@ -24,7 +24,7 @@ import { watchSaver, type SaveTrouble } from './saver';
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'waiting' | 'conflict' | 'gone' | 'refused';
 
 /** A step of the history; overtaken where what it changed was changed elsewhere since. */
-export interface PastStep extends Step {
+export interface PastStep extends EditStep {
   readonly overtaken?: true;
 }
 

@@ -1,12 +1,12 @@
 import { create } from 'zustand';
 import { styleOf, type Repertoire } from '@backline/core/band/repertoire';
-import type { OwnDocument, StoredOwn } from '@backline/core/own/transport';
+import type { UserStyleDocument, StoredUserStyle } from '@backline/core/userStyles/wire';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
 import type { Style } from '@backline/core/style/schema';
 import { styleInWords } from '@backline/core/style/set';
 import { settingsPlayed } from '@backline/core/ensemble/lift';
-import type { Where } from '@backline/core/timeline/places';
+import type { Scope } from '@backline/core/timeline/scopes';
 import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { fetchOwn } from './api';
 import type * as RepertoireTools from './repertoireTools';
@@ -17,9 +17,9 @@ interface Played {
   /** What songs are played by; null before it has been loaded. */
   readonly all: Repertoire | null;
   /** Styles and patterns of the writer's own, as the server has them. */
-  readonly own: readonly StoredOwn[];
+  readonly own: readonly StoredUserStyle[];
   /** Their documents, the same array as long as they are the same. */
-  readonly documents: readonly OwnDocument[];
+  readonly documents: readonly UserStyleDocument[];
 }
 
 export const usePlayed = create<Played>(() => ({ all: null, own: [], documents: [] }));
@@ -28,11 +28,11 @@ export const usePlayed = create<Played>(() => ({ all: null, own: [], documents: 
 let tools: Tools | null = null;
 let coming: Promise<Repertoire> | null = null;
 
-const stampsOf = (own: readonly StoredOwn[]): string =>
+const stampsOf = (own: readonly StoredUserStyle[]): string =>
   own.map(({ id, revision }) => `${id} ${revision}`).join();
 
 /** Takes what the server has of the writer's own; what is the same stays the same object. */
-export function takeOwn(own: readonly StoredOwn[]): void {
+export function takeOwn(own: readonly StoredUserStyle[]): void {
   const before = usePlayed.getState();
   if (before.all && stampsOf(before.own) === stampsOf(own)) return usePlayed.setState({ own });
   if (!tools) return;
@@ -43,7 +43,7 @@ export function takeOwn(own: readonly StoredOwn[]): void {
 /** True where the writer's own could not be had: songs are played by what is shipped, until they can. */
 let isOwnMissing = false;
 
-async function askForOwn(): Promise<StoredOwn[]> {
+async function askForOwn(): Promise<StoredUserStyle[]> {
   try {
     const own = await fetchOwn();
     isOwnMissing = false;
@@ -112,11 +112,11 @@ export const kindHere = (id: string): Kind | null => usePlayed.getState().all?.k
 export const partKind = (part: Pick<Part, 'kind'>): Kind | null => kindHere(part.kind);
 
 /** Settings of a part in a place before its cues, as it plays by them. */
-export const settingsIn = (song: Song, kind: Kind, part: Part, where: Where): Resolved =>
+export const settingsIn = (song: Song, kind: Kind, part: Part, where: Scope): Resolved =>
   settingsPlayed(kind, songStyle(song), song, part, where);
 
 /** What a part plays in a place, for lists and pictures; a part of an unknown kind rests. */
-export function playsIn(song: Song, part: Part, where: Where) {
+export function playsIn(song: Song, part: Part, where: Scope) {
   const kind = partKind(part);
   if (!kind) return { on: false, pattern: 'unknown', density: 0, dynamics: 'mf' } as const;
   const { on, pattern, density, dynamics } = settingsIn(song, kind, part, where);

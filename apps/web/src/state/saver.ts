@@ -2,7 +2,7 @@
  * Sends edits to the server, one at a time for each song, whether the song is open or was left: what
  * the answer means is settled here, so that leaving a song never makes a stranger of one's own work.
  */
-import type { Saved, StoredSong } from '@backline/core/song/transport';
+import type { Saved, StoredSong } from '@backline/core/song/wire';
 import { ApiError, createSongAt, saveSong, songPath } from './api';
 import { forgetFresh } from './fresh';
 import { keepAnswer } from './keptAnswers';

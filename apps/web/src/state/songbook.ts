@@ -6,7 +6,7 @@ import { ChartError } from '@backline/core/formats/chart/error';
 import { readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { freeName } from '@backline/core/song/names';
-import type { SongSummary, StoredSong } from '@backline/core/song/transport';
+import type { SongSummary, StoredSong } from '@backline/core/song/wire';
 import { createSongAt, fetchList, fetchSong, listPath, saveSong, songPath } from './api';
 import { keepAnswer } from './keptAnswers';
 import { newId } from './newId';

@@ -2,15 +2,15 @@
 import { expose } from 'comlink';
 import { Zip, ZipPassThrough } from 'fflate';
 import { renderBand } from '@backline/core/band/index';
-import { repertoireWith } from '@backline/core/own/repertoire';
-import { balanceOf, type Balance } from '@backline/sound/balance';
-import type { AudioFormat } from '@backline/sound/encode/audioFormats';
-import { ENDING, MIME, type EncoderModules } from '@backline/sound/encode/formats';
-import { excerptOf } from '@backline/sound/excerpt';
-import { fileNames } from '@backline/sound/fileNames';
-import { banksOf } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
-import { writeFiles, type Sink } from '@backline/sound/takeaway';
+import { repertoireWith } from '@backline/core/userStyles/repertoire';
+import { balanceOf, type Balance } from '@backline/sound/measuring/balance';
+import type { AudioFormat } from '@backline/sound/files/audioFormats';
+import { ENDING, MIME, type EncoderModules } from '@backline/sound/files/encoders';
+import { scoreExcerpt } from '@backline/sound/score/scoreExcerpt';
+import { fileNames } from '@backline/sound/files/fileNames';
+import { banksOf } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
+import { writeFiles, type Sink } from '@backline/sound/files/takeaway';
 import { bankFrom } from './bankFiles';
 import type { Playable } from './playable';
 
@@ -98,9 +98,9 @@ const modules: EncoderModules = async (format) => {
 async function heard({ song, own }: Playable, playing: string | null) {
   const band = renderBand(song, repertoireWith(own));
   const whole = scoreOf(band, song);
-  const first = band.bars.findIndex((bar) => bar.playing === playing);
-  const count = band.bars.filter((bar) => bar.playing === playing).length;
-  const score = first < 0 ? whole : excerptOf(whole, first, count);
+  const first = band.bars.findIndex((bar) => bar.occurrenceKey === playing);
+  const count = band.bars.filter((bar) => bar.occurrenceKey === playing).length;
+  const score = first < 0 ? whole : scoreExcerpt(whole, first, count);
   const banks = await Promise.all(banksOf(score).map((id) => bankFrom(id, true)));
   return { band, score, banks, names: new Map(band.parts.map((p) => [p.id, p.name])) };
 }

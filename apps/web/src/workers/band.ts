@@ -6,19 +6,19 @@
 import { expose, transfer } from 'comlink';
 import { renderBand } from '@backline/core/band/index';
 import { tickMoves } from '@backline/core/band/barTicks';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { autoVoicings, sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
 import type { BarMoves } from '@backline/core/song/barMoves';
 import type { TickMove } from '@backline/core/time/tickMoves';
 import { withPatches, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
-import type { ScoreMessage } from '@backline/sound/messages';
-import type { ChannelSetup, Score } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
-import { scoreBuffers, sentScore, type SentScoreMessage } from '@backline/sound/sentScore';
+import type { ScoreMessage } from '@backline/sound/engine/messages';
+import type { ChannelSetup, Score } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
+import { scoreBuffers, sentScore, type SentScoreMessage } from '@backline/sound/score/sentScore';
 import { loopRound, type SectionLoop } from '../audio/loop';
-import { repertoireWith } from '@backline/core/own/repertoire';
-import type { OwnDocument } from '@backline/core/own/transport';
+import { repertoireWith } from '@backline/core/userStyles/repertoire';
+import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import { buffersOf, sentBand, type Sent, type SentBand } from './sentBand';
 
 export interface BandRequest {
@@ -26,7 +26,7 @@ export interface BandRequest {
   /** The whole song, or what is other in it than in the one sent before. */
   readonly song: { readonly whole: Song } | { readonly changes: readonly SongPatch[] };
   /** The writer's own styles, patterns and players, where they are other than before. */
-  readonly own?: readonly OwnDocument[];
+  readonly own?: readonly UserStyleDocument[];
   /** Which answer the page has the band of; null where it has none. */
   readonly has: number | null;
   /** The playing that is gone round. */

@@ -1,8 +1,8 @@
 /** Banks of sounds as a worker gets them: fetched, decoded. */
-import { finer } from '@backline/sound/bankNames';
-import { decodeBank } from '@backline/sound/banks';
-import type { DecodedBank } from '@backline/sound/messages';
-import { hasFiner } from '@backline/sound/shipped';
+import { finer } from '@backline/sound/banks/bankNames';
+import { decodeBank } from '@backline/sound/banks/banks';
+import type { DecodedBank } from '@backline/sound/engine/messages';
+import { hasFiner } from '@backline/sound/banks/shipped';
 
 /** A file that has fewer bytes than a header, or is a page instead of sound, is no bank: decoding says so. */
 async function fetched(file: string): Promise<ArrayBuffer> {

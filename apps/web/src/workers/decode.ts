@@ -1,6 +1,6 @@
 /** Fetches a preset's bank and decodes its samples, so that the audio thread never has to. */
 import { expose, transfer } from 'comlink';
-import type { DecodedBank } from '@backline/sound/messages';
+import type { DecodedBank } from '@backline/sound/engine/messages';
 import { bankFrom } from './bankFiles';
 
 const decoding = {

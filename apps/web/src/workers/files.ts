@@ -3,7 +3,7 @@ import { expose } from 'comlink';
 import { renderBand } from '@backline/core/band/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { seatTrouble } from '@backline/core/formats/midi/channels';
-import { repertoireWith } from '@backline/core/own/repertoire';
+import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import type { Playable } from './playable';
 
 export interface MidiFile {

@@ -4,15 +4,15 @@
  */
 import type { Band, BandBar, BandChord, BandPart } from '@backline/core/band/index';
 import type { BandNote } from '@backline/core/band/bandNote';
-import { listOf, piecesOf, type Piece } from '@backline/core/memory/pieces';
+import { listOf, piecesOf, type ListPiece } from '@backline/core/memo/pieces';
 
-export type PageNote = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'playing'>;
+export type PageNote = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'occurrenceKey'>;
 
 /** A part as the page has it. */
-export interface PagePart extends Omit<BandPart, 'notes' | 'runs' | 'gestures'> {
+export interface PagePart extends Omit<BandPart, 'notes' | 'groups' | 'gestures'> {
   readonly notes: readonly PageNote[];
-  /** The same notes run by run, as they came. */
-  readonly runs: readonly (readonly PageNote[])[];
+  /** The same notes group by group, as they came. */
+  readonly groups: readonly (readonly PageNote[])[];
 }
 
 /** A band as the page has it. */
@@ -20,26 +20,26 @@ export interface PageBand extends Omit<Band, 'parts' | 'guide'> {
   readonly parts: readonly PagePart[];
 }
 
-/** Numbers of a note: start, duration, pitch, velocity, and which of its run's playings it belongs to. */
+/** Numbers of a note: start, duration, pitch, velocity, and which of the occurrences of its group it belongs to. */
 const NUMBERS = 5;
 
-interface PackedRun {
-  readonly playings: readonly string[];
+interface PackedGroup {
+  readonly keys: readonly string[];
   readonly numbers: Int32Array<ArrayBuffer>;
 }
 
-function packed(notes: readonly BandNote[]): PackedRun {
-  const playings: string[] = [];
+function packed(notes: readonly BandNote[]): PackedGroup {
+  const keys: string[] = [];
   const numbers = new Int32Array(notes.length * NUMBERS);
-  notes.forEach(({ start, duration, pitch, velocity, playing }, i) => {
-    let of = playings.indexOf(playing);
-    if (of < 0) of = playings.push(playing) - 1;
+  notes.forEach(({ start, duration, pitch, velocity, occurrenceKey }, i) => {
+    let of = keys.indexOf(occurrenceKey);
+    if (of < 0) of = keys.push(occurrenceKey) - 1;
     numbers.set([start, duration, pitch, velocity, of], i * NUMBERS);
   });
-  return { playings, numbers };
+  return { keys, numbers };
 }
 
-const unpacked = ({ playings, numbers }: PackedRun): readonly PageNote[] =>
+const unpacked = ({ keys, numbers }: PackedGroup): readonly PageNote[] =>
   Array.from({ length: numbers.length / NUMBERS }, (_, i) => {
     const [start, duration, pitch, velocity, of] = numbers.subarray(i * NUMBERS, (i + 1) * NUMBERS);
     return {
@@ -47,7 +47,7 @@ const unpacked = ({ playings, numbers }: PackedRun): readonly PageNote[] =>
       duration: duration!,
       pitch: pitch!,
       velocity: velocity!,
-      playing: playings[of!]!,
+      occurrenceKey: keys[of!]!,
     };
   });
 
@@ -56,24 +56,28 @@ interface Same {
   readonly same: number;
 }
 
-/** A part of which some runs are as they were: by their places in the one that was sent under a place. */
+/** A part of which some groups are as they were: by their places in the one that was sent under a place. */
 interface Changed {
-  readonly facts: Omit<BandPart, 'notes' | 'runs' | 'gestures'>;
+  readonly facts: Omit<BandPart, 'notes' | 'groups' | 'gestures'>;
   readonly was: number | null;
-  readonly runs: readonly (number | PackedRun)[];
+  readonly groups: readonly (number | PackedGroup)[];
 }
 
 export interface SentBand extends Omit<Band, 'parts' | 'guide' | 'bars' | 'chords'> {
-  readonly bars: readonly Piece<BandBar>[];
-  readonly chords: readonly Piece<BandChord>[];
+  readonly bars: readonly ListPiece<BandBar>[];
+  readonly chords: readonly ListPiece<BandChord>[];
   readonly parts: readonly (Same | Changed)[];
 }
 
 function changedPart(part: BandPart, before: readonly BandPart[]): Changed {
-  const { notes: _notes, runs, gestures: _gestures, ...facts } = part;
+  const { notes: _notes, groups, gestures: _gestures, ...facts } = part;
   const was = before.findIndex(({ id }) => id === part.id);
-  const places = new Map(before[was]?.runs.map((run, i) => [run, i]));
-  return { facts, was: was < 0 ? null : was, runs: runs.map((run) => places.get(run) ?? packed(run)) };
+  const places = new Map(before[was]?.groups.map((group, i) => [group, i]));
+  return {
+    facts,
+    was: was < 0 ? null : was,
+    groups: groups.map((group) => places.get(group) ?? packed(group)),
+  };
 }
 
 /** What the sender remembers of what it sent. */
@@ -98,13 +102,15 @@ export function sentBand(band: Band, before: Sent | null): SentBand {
 /** Buffers of what is sent, which go over without being copied. */
 export const buffersOf = ({ parts }: SentBand): ArrayBuffer[] =>
   parts.flatMap((part) =>
-    'same' in part ? [] : part.runs.flatMap((run) => (typeof run === 'number' ? [] : [run.numbers.buffer])),
+    'same' in part
+      ? []
+      : part.groups.flatMap((group) => (typeof group === 'number' ? [] : [group.numbers.buffer])),
   );
 
-function partOf({ facts, was, runs: sent }: Changed, before: readonly PagePart[]): PagePart {
-  const known = was === null ? [] : before[was]!.runs;
-  const runs = sent.map((run) => (typeof run === 'number' ? known[run]! : unpacked(run)));
-  return { ...facts, runs, notes: ([] as PageNote[]).concat(...runs) };
+function partOf({ facts, was, groups: sent }: Changed, before: readonly PagePart[]): PagePart {
+  const known = was === null ? [] : before[was]!.groups;
+  const groups = sent.map((group) => (typeof group === 'number' ? known[group]! : unpacked(group)));
+  return { ...facts, groups, notes: ([] as PageNote[]).concat(...groups) };
 }
 
 /** The whole band again: what stayed is what the page has. */

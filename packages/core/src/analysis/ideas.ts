@@ -9,13 +9,13 @@ import { spellFor } from '../theory/transposition';
 import {
   appliedTo,
   foreignness,
-  homeIn,
+  keyContextOf,
   resolves,
-  standing,
+  costInKey,
   stepCost,
   within,
   worksAs,
-  type Home,
+  type KeyContext,
 } from './stepCost';
 
 /** How simple or rich the chords offered are. */
@@ -51,7 +51,7 @@ export interface Idea {
   readonly cost: number;
 }
 
-export interface Asked {
+export interface ChordContext {
   /** The chords before, the nearest last; empty at the start of a song. */
   readonly before: readonly string[];
   readonly after: string | null;
@@ -63,14 +63,14 @@ export interface Asked {
 }
 
 /** Mean number of tones of the chords before: what a chord of their kind has. */
-function meanSize(before: readonly string[], feel: Asked['feel']): number {
+function meanSize(before: readonly string[], feel: ChordContext['feel']): number {
   if (!before.length) return feel === 'swung' ? 4 : 3;
   const sizes = before.slice(-8).map((symbol) => parseChord(symbol).degrees.length);
   return sizes.reduce((sum, n) => sum + n, 0) / sizes.length;
 }
 
 /** The palette that fits what stands before: as rich as most of it, or as the style is. */
-export function paletteFor(before: readonly string[], feel: Asked['feel'] = 'straight'): Palette {
+export function paletteFor(before: readonly string[], feel: ChordContext['feel'] = 'straight'): Palette {
   const mean = meanSize(before, feel);
   return mean < 3.5 ? 'simple' : mean < 4.6 ? 'sevenths' : 'rich';
 }
@@ -101,7 +101,7 @@ const sameTones = (a: Chord, b: Chord): boolean =>
   chordPitchClasses(a).join() === chordPitchClasses(b).join() && pitchClass(a.bass) === pitchClass(b.bass);
 
 /** Colours that need a reason to stand: suspended, diminished and sixth chords are asked for rarely. */
-function colourCost(chord: Chord, home: Home): number {
+function colourCost(chord: Chord, home: KeyContext): number {
   const { quality } = chord;
   const { key } = home;
   const dominantStep = worksAs(chord, home) === 'dominant';
@@ -139,10 +139,10 @@ function varied(ranked: readonly Ranked[]): Ranked[] {
 }
 
 /** Ranked ideas, nearest first. The same question always gets the same answer. */
-export function ideas(asked: Asked, limit = 24): Idea[] {
+export function ideas(asked: ChordContext, limit = 24): Idea[] {
   const key = keyOf(asked.key);
   const known = asked.before.map(parseChord).filter((chord) => !chord.exact);
-  const home = homeIn(key, known.slice(-16));
+  const home = keyContextOf(key, known.slice(-16));
   const before = known[known.length - 1] ?? null;
   const following = asked.after === null ? null : parseChord(asked.after);
   const after = following?.exact ? null : following;
@@ -161,7 +161,7 @@ export function ideas(asked: Asked, limit = 24): Idea[] {
       const wrong = foreignness(chord, home) > 0 ? IDEA_COST.foreign : 0;
       const other = size === null ? 0 : IDEA_COST.otherSize * Math.abs(chord.degrees.length - size);
       const cost =
-        arriving + leaving + standing(chord, home) + wrong + again + other + colourCost(chord, home);
+        arriving + leaving + costInKey(chord, home) + wrong + again + other + colourCost(chord, home);
       return { chord, cost };
     });
   return varied(ranked)
@@ -177,7 +177,7 @@ export function ideas(asked: Asked, limit = 24): Idea[] {
 const nameOf = (key: Key): string => keyInWords(keyText(key));
 
 /** The chief reason a chord comes to mind, in a few words. */
-export function reason(chord: Chord, before: Chord | null, after: Chord | null, home: Home): string {
+export function reason(chord: Chord, before: Chord | null, after: Chord | null, home: KeyContext): string {
   const { key } = home;
   if (after && resolves(chord, after)) {
     const fifth = mod(pitchClass(chord.root) - pitchClass(after.root), 12) === 7;
@@ -204,7 +204,7 @@ export function reason(chord: Chord, before: Chord | null, after: Chord | null, 
 }
 
 /** Where an applied dominant wants to go, in words; null for other chords. */
-function target(chord: Chord, home: Home): string | null {
+function target(chord: Chord, home: KeyContext): string | null {
   const step = within(chord, home.own) || !chord.degrees.includes('b7') ? null : appliedTo(chord, home);
   if (step === null) return null;
   return `wants to resolve to ${noteName(spellFor(pitchClass(home.key.tonic) + step, home.key))}`;
@@ -222,7 +222,7 @@ const WORKS = {
   dominant: 'leads home',
 } as const;
 
-function diatonicReason(chord: Chord, before: Chord | null, home: Home): string {
+function diatonicReason(chord: Chord, before: Chord | null, home: KeyContext): string {
   const works = WORKS[worksAs(chord, home)];
   const isHome = pitchClass(chord.root) === pitchClass(home.key.tonic);
   const first = isHome ? 'home' : works;

@@ -5,7 +5,7 @@ import { romanNumeral, type Key } from '../theory/key';
 import { readNumeral } from '../theory/numerals';
 import type { ScaleName } from '../theory/scale';
 import { voice } from '../voicing/auto';
-import { homeIn, worksAs } from './stepCost';
+import { keyContextOf, worksAs } from './stepCost';
 
 export interface Pad {
   /** 1-based number of the degree: the key that plays it. */
@@ -57,7 +57,7 @@ function chordsAt(key: Key, scale: ScaleName, level: Richness): string[] {
  */
 export function pads(key: Key, scale: ScaleName, { rich, high, dominants = false }: PadSettings): Pad[] {
   const levels = ([0, 1, 2, 3, 4] as const).map((level) => chordsAt(key, scale, level));
-  const home = homeIn(key);
+  const home = keyContextOf(key);
   const aim = {
     voices: 4,
     register: Math.round(LOWEST + high * (HIGHEST - LOWEST)),

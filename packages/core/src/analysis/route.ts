@@ -5,7 +5,7 @@ import { keyOf, keyText, parseKey, romanNumeral, type Key } from '../theory/key'
 import { noteName, pitchClass } from '../theory/pitch';
 import { spellFor } from '../theory/transposition';
 import { reason } from './ideas';
-import { homeIn, standing, stepCost, within, type Home } from './stepCost';
+import { keyContextOf, costInKey, stepCost, within, type KeyContext } from './stepCost';
 
 export const ROUTE_STEPS = { least: 1, most: 12 } as const;
 
@@ -58,7 +58,7 @@ const tonicSymbol = (key: Key): string => noteName(key.tonic) + (key.mode === 'm
 
 /** A key as the ground a route goes over: its chords, and what each step there costs, worked out once. */
 interface Ground {
-  readonly home: Home;
+  readonly home: KeyContext;
   readonly nodes: readonly Chord[];
   readonly costOf: (from: Chord, to: Chord) => number;
 }
@@ -69,14 +69,14 @@ const grounds = new Map<string, Ground>();
 function groundOf(key: Key): Ground {
   let ground = grounds.get(keyText(key));
   if (!ground) {
-    const home = homeIn(key);
+    const home = keyContextOf(key);
     ground = { home, nodes: nodesOf(key), costOf: remembering(home) };
     grounds.set(keyText(key), ground);
   }
   return ground;
 }
 
-function remembering(home: Home): Ground['costOf'] {
+function remembering(home: KeyContext): Ground['costOf'] {
   const known = new WeakMap<Chord, WeakMap<Chord, number>>();
   return (from, to) => {
     let row = known.get(from);
@@ -130,7 +130,7 @@ const sameRoot = (a: Chord, b: Chord): boolean => pitchClass(a.root) === pitchCl
 /** Every partial route one chord longer; of those that end on one chord the best few are kept. */
 function onward({ home, nodes, costOf }: Ground, layer: readonly Partial[], last: Chord): Partial[] {
   return nodes.flatMap((chord) => {
-    const own = standing(chord, home) + (sameRoot(chord, last) ? RETURN : 0);
+    const own = costInKey(chord, home) + (sameRoot(chord, last) ? RETURN : 0);
     const best: { from: Partial; cost: number }[] = [];
     for (const from of layer) {
       const end = endOf(from);
@@ -160,7 +160,7 @@ const arrived = (layer: readonly Partial[], last: Chord, { costOf }: Ground, cou
     .slice(0, count);
 
 function described(path: readonly Chord[], cost: number, along: readonly Ground[]): Route {
-  const homeOf = (index: number): Home => along[Math.max(0, index - 1)]!.home;
+  const homeOf = (index: number): KeyContext => along[Math.max(0, index - 1)]!.home;
   return {
     chords: path.map((c) => c.symbol),
     numerals: path.map((c, i) => romanNumeral(c, homeOf(i).key)),

@@ -63,20 +63,20 @@ export function meanMovement(from: readonly number[], to: readonly number[]): nu
 }
 
 /** A key as a place to be at home in: the tones that belong there, and those of its parallel. */
-export interface Home {
+export interface KeyContext {
   readonly key: Key;
   readonly own: ReadonlySet<number>;
   readonly parallel: ReadonlySet<number>;
   /** True where the tonic has been heard as a dominant seventh: then I7, IV7 and V7 are all at home. */
   readonly blue: boolean;
   /** What is known of chords here, worked out once each. */
-  readonly known: WeakMap<Chord, Standing>;
+  readonly known: WeakMap<Chord, KeyRelation>;
 }
 
 type Function = 'tonic' | 'subdominant' | 'dominant';
 
 /** A chord's place in a key: how foreign and how remote it is, and what it works as. */
-interface Standing {
+interface KeyRelation {
   readonly foreign: number;
   readonly remoteness: number;
   readonly works: Function;
@@ -90,7 +90,7 @@ function keyPitchClasses(key: Key): Set<number> {
 }
 
 /** Where one is at home in a key after some chords. */
-export function homeIn(key: Key, before: readonly Chord[] = []): Home {
+export function keyContextOf(key: Key, before: readonly Chord[] = []): KeyContext {
   const tonic = pitchClass(key.tonic);
   const own = keyPitchClasses(key);
   const blue = before.some((chord) => rootPc(chord) === tonic && isDominant(chord));
@@ -102,7 +102,7 @@ export function homeIn(key: Key, before: readonly Chord[] = []): Home {
 const APPLIED: Record<Key['mode'], readonly number[]> = { major: [2, 4, 5, 7, 9], minor: [3, 5, 7, 8, 10] };
 
 /** The step (semitones above the tonic) an applied dominant points to, or null. */
-export function appliedTo(chord: Chord, { key }: Home): number | null {
+export function appliedTo(chord: Chord, { key }: KeyContext): number | null {
   if (!chord.degrees.includes('3')) return null;
   const target = mod(rootPc(chord) + 5 - pitchClass(key.tonic), 12);
   return APPLIED[key.mode].includes(target) ? target : null;
@@ -117,9 +117,9 @@ export const within = (chord: Chord, pcs: ReadonlySet<number>): boolean =>
   chordPitchClasses(chord).every((pc) => pcs.has(pc));
 
 /** How foreign a chord is to where one is: 0 where all its tones belong there. */
-export const foreignness = (chord: Chord, home: Home): number => standingOf(chord, home).foreign;
+export const foreignness = (chord: Chord, home: KeyContext): number => standingOf(chord, home).foreign;
 
-function foreignTo(chord: Chord, home: Home): number {
+function foreignTo(chord: Chord, home: KeyContext): number {
   if (home.blue && isDominant(chord) && isPrimary(chord, home.key)) return 0;
   const foreign = chordPitchClasses(chord).filter((pc) => !home.own.has(pc)).length;
   if (foreign === 0) return 0;
@@ -154,7 +154,7 @@ const OUTSIDE = [1.7, 'subdominant'] as const;
 const SUBSTITUTE = [0.7, 'dominant'] as const;
 
 /** What a chord works as in a key, by the scale step its root stands on. */
-function placeOf(chord: Chord, { key }: Home): readonly [remoteness: number, works: Function] {
+function placeOf(chord: Chord, { key }: KeyContext): readonly [remoteness: number, works: Function] {
   const step = keyNotes(key).findIndex((note) => pitchClass(note) === rootPc(chord));
   const above = mod(rootPc(chord) - pitchClass(key.tonic), 12);
   if (above === 1 && isDominant(chord)) return SUBSTITUTE;
@@ -162,7 +162,7 @@ function placeOf(chord: Chord, { key }: Home): readonly [remoteness: number, wor
   return (key.mode === 'minor' ? MINOR_STEPS[step] : undefined) ?? STEPS[step]!;
 }
 
-function standingOf(chord: Chord, home: Home): Standing {
+function standingOf(chord: Chord, home: KeyContext): KeyRelation {
   let found = home.known.get(chord);
   if (!found) {
     const [remoteness, works] = placeOf(chord, home);
@@ -173,7 +173,7 @@ function standingOf(chord: Chord, home: Home): Standing {
 }
 
 /** What a chord works as where one is at home. */
-export const worksAs = (chord: Chord, home: Home): Function => standingOf(chord, home).works;
+export const worksAs = (chord: Chord, home: KeyContext): Function => standingOf(chord, home).works;
 
 /** True where a chord falls as a dominant does: a fifth, or a half step as a tritone substitute. */
 export function resolves(from: Chord, to: Chord): boolean {
@@ -182,11 +182,11 @@ export function resolves(from: Chord, to: Chord): boolean {
 }
 
 /** What a chord costs by standing in a key at all. */
-export const standing = (chord: Chord, home: Home): number =>
+export const costInKey = (chord: Chord, home: KeyContext): number =>
   foreignness(chord, home) + STEP_COST.remoteness * standingOf(chord, home).remoteness;
 
 /** What going from one chord to another costs in a key, whatever the chords are. */
-export function stepCost(from: Chord, to: Chord, home: Home): number {
+export function stepCost(from: Chord, to: Chord, home: KeyContext): number {
   const a = chordPitchClasses(from);
   const b = chordPitchClasses(to);
   const common = b.filter((pc) => a.includes(pc)).length;

@@ -24,14 +24,14 @@ export interface BandNote {
   readonly pitch: number;
   readonly velocity: number;
   /** What it is: root, third, approach to the next root, passing tone, ghost… */
-  readonly why: string;
+  readonly noteFunction: string;
   /** The chord it belongs to, by its id within the section; null for none. */
   readonly chord: string | null;
   /** Semitones above that chord's root, 0–11; null for percussion. */
-  readonly against: number | null;
+  readonly intervalFromRoot: number | null;
   /** How it is touched, where that is more than struck. */
   readonly touch: Touch | null;
   /** The place of the form and its repeat that it is played in. */
-  readonly playing: string;
+  readonly occurrenceKey: string;
   readonly context: NoteContext;
 }

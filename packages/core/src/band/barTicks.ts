@@ -3,7 +3,7 @@ import { placeAfter, type BarMoves } from '../song/barMoves';
 import type { TickMove } from '../time/tickMoves';
 import type { BandBar } from './index';
 
-type Placed = Pick<BandBar, 'playing' | 'sectionId' | 'index' | 'start' | 'length'>;
+type PlacedBar = Pick<BandBar, 'occurrenceKey' | 'sectionId' | 'index' | 'start' | 'length'>;
 
 const placeKey = (section: string, bar: number): string => `${section}/${bar}`;
 const exactKey = (playing: string, place: string): string => `${playing} ${place}`;
@@ -11,19 +11,19 @@ const exactKey = (playing: string, place: string): string => `${playing} ${place
 /** Bars of a song that was changed, by what they are and by where they begin. */
 interface Index {
   /** By playing and place. */
-  readonly exact: ReadonlyMap<string, Placed>;
+  readonly exact: ReadonlyMap<string, PlacedBar>;
   /** By place, in order of time. */
-  readonly places: ReadonlyMap<string, readonly Placed[]>;
-  readonly starts: ReadonlyMap<number, Placed>;
+  readonly places: ReadonlyMap<string, readonly PlacedBar[]>;
+  readonly starts: ReadonlyMap<number, PlacedBar>;
 }
 
-function indexOf(bars: readonly Placed[]): Index {
-  const exact = new Map<string, Placed>();
-  const places = new Map<string, Placed[]>();
-  const starts = new Map<number, Placed>();
+function indexOf(bars: readonly PlacedBar[]): Index {
+  const exact = new Map<string, PlacedBar>();
+  const places = new Map<string, PlacedBar[]>();
+  const starts = new Map<number, PlacedBar>();
   for (const bar of bars) {
     const place = placeKey(bar.sectionId, bar.index);
-    exact.set(exactKey(bar.playing, place), bar);
+    exact.set(exactKey(bar.occurrenceKey, place), bar);
     starts.set(bar.start, bar);
     const list = places.get(place);
     if (list) list.push(bar);
@@ -34,12 +34,12 @@ function indexOf(bars: readonly Placed[]): Index {
 
 /** What a bar has become: in the same playing of it; else, where a cut or a join has another name for what is played, what stands where it stood; else the nearest before what follows it. */
 function heirOf(
-  old: Placed,
+  old: PlacedBar,
   place: string,
   { exact, places, starts }: Index,
-  next: Placed | null,
-): Placed | null {
-  const same = exact.get(exactKey(old.playing, place));
+  next: PlacedBar | null,
+): PlacedBar | null {
+  const same = exact.get(exactKey(old.occurrenceKey, place));
   if (same) return same;
   const here = starts.get(old.start);
   if (here?.length === old.length) return here;
@@ -47,11 +47,11 @@ function heirOf(
   return there.findLast((bar) => next === null || bar.start < next.start) ?? there[0] ?? null;
 }
 
-const isWhereItWas = (a: Placed, b: Placed | undefined): boolean =>
+const isWhereItWas = (a: PlacedBar, b: PlacedBar | undefined): boolean =>
   a === b ||
   (a.start === b?.start &&
     a.length === b.length &&
-    a.playing === b.playing &&
+    a.occurrenceKey === b.occurrenceKey &&
     a.sectionId === b.sectionId &&
     a.index === b.index);
 
@@ -60,8 +60,8 @@ const isWhereItWas = (a: Placed, b: Placed | undefined): boolean =>
  * next one that is still there.
  */
 export function tickMoves(
-  before: readonly Placed[],
-  now: readonly Placed[],
+  before: readonly PlacedBar[],
+  now: readonly PlacedBar[],
   moves: BarMoves,
 ): readonly TickMove[] {
   // Most edits move no bar.
@@ -69,11 +69,11 @@ export function tickMoves(
   const index = indexOf(now);
   const runs: TickMove[] = [];
   /** Where bars lead that are gone, seen from behind. */
-  let next: Placed | null = null;
+  let next: PlacedBar | null = null;
   for (let i = before.length - 1; i >= 0; i--) {
     const old = before[i]!;
     const place = placeAfter({ section: old.sectionId, bar: old.index }, moves);
-    const heir: Placed | null = place && heirOf(old, placeKey(place.section, place.bar), index, next);
+    const heir: PlacedBar | null = place && heirOf(old, placeKey(place.section, place.bar), index, next);
     const length = heir ? Math.min(old.length, heir.length) : 0;
     const to = (heir ?? next)?.start;
     if (heir) next = heir;

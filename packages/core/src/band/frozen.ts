@@ -1,22 +1,23 @@
 /** Parts that are frozen: what was played is kept by playing, and played again whatever becomes of chords and settings. */
-import { derived } from '../memory/derived';
+import { derived } from '../memo/derived';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
 import type { KeptPlaying } from '../song/schema';
 import type { Region } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
-import { playChosen, type Played } from './playRegion';
+import { playChosen, type RegionEvents } from './playRegion';
 
-const keptOf = derived(({ kind, region, kept }: { kind: Kind; region: Region; kept: KeptPlaying }): Played =>
-  played(kind, region, kept),
+const keptOf = derived(
+  ({ kind, region, kept }: { kind: Kind; region: Region; kept: KeptPlaying }): RegionEvents =>
+    played(kind, region, kept),
 );
 
 /** A region as it was kept; the very same where neither it nor what was kept is another. */
-export const playKept = (kind: Kind, region: Region, kept: KeptPlaying): Played =>
+export const playKept = (kind: Kind, region: Region, kept: KeptPlaying): RegionEvents =>
   keptOf(region, 'kept', { kind, region, kept });
 
 /** A region as it was kept. It rests where the part rests, and ends with its bars. */
-function played(kind: Kind, region: Region, { notes }: KeptPlaying): Played {
+function played(kind: Kind, region: Region, { notes }: KeptPlaying): RegionEvents {
   const { spans, stretches, length } = region;
   let at = 0;
   const kept = notes.flatMap(([start, duration, pitch, velocity]): Note[] => {
@@ -24,7 +25,17 @@ function played(kind: Kind, region: Region, { notes }: KeptPlaying): Played {
     const left = Math.min(duration, length - start);
     if (left <= 0 || (start < 0 && region.first) || !settingsAt(stretches, start).on) return [];
     const isChord = kind.pitched && spans[at]?.chord != null;
-    return [{ start, duration: left, pitch, velocity, why: 'frozen', span: isChord ? at : -1, played: true }];
+    return [
+      {
+        start,
+        duration: left,
+        pitch,
+        velocity,
+        noteFunction: 'frozen',
+        span: isChord ? at : -1,
+        played: true,
+      },
+    ];
   });
   return playChosen(region, kept);
 }

@@ -1,5 +1,5 @@
-import type { Pass } from '../timeline/passes';
-import { passSpans } from '../timeline/region';
+import type { Occurrence } from '../timeline/occurrences';
+import { occurrenceSpans } from '../timeline/region';
 import { guideVoicings } from '../voicing/guide';
 import type { BandNote } from './bandNote';
 import { contextsIn } from './context';
@@ -7,11 +7,11 @@ import { contextsIn } from './context';
 const VELOCITY = 70;
 
 /** The chords of the chart as held notes in the song's time, voiced as the chart's threads show them. */
-export function guideNotes(passes: readonly Pass[]): BandNote[] {
+export function guideNotes(passes: readonly Occurrence[]): BandNote[] {
   return passes.flatMap((pass) => {
     const voicings = guideVoicings(pass.chords);
-    const { playing } = pass;
-    const spans = passSpans(pass);
+    const { occurrenceKey } = pass;
+    const spans = occurrenceSpans(pass);
     const contextOf = contextsIn({ spans, bars: pass.bars });
     return spans.flatMap((span, i) => {
       const start = Math.max(0, pass.start + span.start - span.push);
@@ -24,11 +24,11 @@ export function guideNotes(passes: readonly Pass[]): BandNote[] {
         duration,
         pitch,
         velocity: VELOCITY,
-        why: 'guide',
+        noteFunction: 'guide',
         chord: span.id,
-        against: null,
+        intervalFromRoot: null,
         touch: null,
-        playing,
+        occurrenceKey,
         context,
       }));
     });

@@ -1,5 +1,5 @@
 /** Song and seed to notes: the one entry point. Nothing downstream invents notes. */
-import { derived } from '../memory/derived';
+import { derived } from '../memo/derived';
 import type { Part, Song } from '../song/schema';
 import type { Role } from '../style/kind';
 import type { Bar } from '../time/bars';
@@ -8,14 +8,14 @@ import { metreOf, type Metre } from '../time/metre';
 import type { Chord } from '../theory/chord';
 import { keyOf, type Key } from '../theory/key';
 import { agree } from '../ensemble';
-import { inWords, type SectionInWords } from '../ensemble/words';
-import { expandForm, type Pass } from '../timeline/passes';
-import { chartSpans, regionsOf, type Region, type Span } from '../timeline/region';
+import { agreementInWords, type SectionInWords } from '../ensemble/agreementInWords';
+import { expandForm, type Occurrence } from '../timeline/occurrences';
+import { chartSpans, regionsOf, type Region, type ChordSpan } from '../timeline/region';
 import type { BandNote } from './bandNote';
 import { playKept } from './frozen';
 import { guideNotes } from './guide';
-import { forgetful, type RegionMemory } from './memory';
-import type { Played } from './playRegion';
+import { forgetful, type RegionMemory } from './windowCache';
+import type { RegionEvents } from './playRegion';
 import type { Gesture } from '../groove/gestures';
 import { faded, fadeOf } from './fading';
 import { fromRest, gesturesAt, gliding, joined, type Gestures } from './gestures';
@@ -41,7 +41,7 @@ export interface BandPart {
   readonly trouble: string | null;
   readonly notes: readonly BandNote[];
   /** The same notes run by run: a run in which nothing changed is the very same list. */
-  readonly runs: readonly (readonly BandNote[])[];
+  readonly groups: readonly (readonly BandNote[])[];
   /** Slides, pedal, swells, in order of time; ticks from the song's start. */
   readonly gestures: readonly Gesture[];
 }
@@ -58,13 +58,13 @@ export interface BandChord {
   readonly sectionId: string;
   readonly chordId: string;
   /** Which playing of the section, from 1. */
-  readonly pass: number;
+  readonly timesPlayed: number;
   readonly key: Key;
 }
 
 export interface BandBar {
   /** The place of the form and its repeat: the same playing whatever comes before it. */
-  readonly playing: string;
+  readonly occurrenceKey: string;
   readonly start: number;
   readonly length: number;
   readonly metre: Metre;
@@ -76,7 +76,7 @@ export interface BandBar {
   readonly tempoTo: number;
   readonly section: string;
   readonly sectionId: string;
-  readonly pass: number;
+  readonly timesPlayed: number;
   /** 0-based bar of its section: with first and second endings not one more than the bar before. */
   readonly index: number;
 }
@@ -110,15 +110,15 @@ const troubleIn = (name: string, sections: readonly string[]): string =>
   `${name} cannot be played in ${sections.join(', ')} and rests there. Choose another pattern, voicing or chord.`;
 
 /** What a part has to know of a playing: most of what becomes of one is no matter of it. */
-type Placing = Pick<Pass, 'start' | 'length' | 'playing' | 'entry' | 'repeat'> & {
+type Placing = Pick<Occurrence, 'start' | 'length' | 'occurrenceKey' | 'entry' | 'repeat'> & {
   readonly section: { readonly id: string; readonly name: string };
 };
 
 const placingOf = derived(
-  ({ pass: { start, length, playing, entry, repeat, section } }: { pass: Pass }): Placing => ({
+  ({ pass: { start, length, occurrenceKey, entry, repeat, section } }: { pass: Occurrence }): Placing => ({
     start,
     length,
-    playing,
+    occurrenceKey,
     entry,
     repeat,
     section: { id: section.id, name: section.name },
@@ -141,10 +141,10 @@ function bandPart({ part, regions, passes, repertoire, memory, fade, mixed }: Pa
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
-    const silent = { program: 0, programs: [], notes: [], runs: [], gestures: [] };
+    const silent = { program: 0, programs: [], notes: [], groups: [], gestures: [] };
     return { id, kind: kindId, role: null, pitched: true, name, mix, trouble: missingKind(part), ...silent };
   }
-  const placed: Placed[] = [];
+  const placed: TimedEvents[] = [];
   const failed = new Set<string>();
   passes.forEach((pass, i) => {
     // What one part cannot play silences no other.
@@ -152,7 +152,7 @@ function bandPart({ part, regions, passes, repertoire, memory, fade, mixed }: Pa
       const kept = part.frozen ? keptFor(pass, part.frozen) : null;
       const region = regions[i]!;
       const made = kept ? [playKept(kind, region, kept)] : memory.made(kind, region);
-      placed.push(...placedRuns(pass.start, pass.playing, made));
+      placed.push(...placedGroups(pass.start, pass.occurrenceKey, made));
     } catch {
       failed.add(pass.section.name);
     }
@@ -173,7 +173,7 @@ function bandPart({ part, regions, passes, repertoire, memory, fade, mixed }: Pa
     mix,
     trouble: failed.size ? troubleIn(name, [...failed]) : null,
     notes: together.notes,
-    runs: placed.map((one) => one.notes),
+    groups: placed.map((one) => one.notes),
     gestures: faded(withMix(moved, mixGestures(mixes)), fade),
   };
 }
@@ -188,15 +188,15 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   const { passes } = agreed;
   const regions = regionsOf(song, repertoire.kinds, style, agreed);
   const last = passes[passes.length - 1];
-  const bars = ([] as BandBar[]).concat(...passes.map(passBars));
+  const bars = ([] as BandBar[]).concat(...passes.map(occurrenceBars));
   const fade = fadeOf(song, bars);
   const mixes = passes.map((pass) => mixSpans(repertoire.kinds, style, song.parts, pass));
-  const placings = passes.map((pass) => placingOf(memory, pass.playing, { pass }));
+  const placings = passes.map((pass) => placingOf(memory, pass.occurrenceKey, { pass }));
   return {
     length: last ? last.start + last.length : 0,
     bars,
     chords: ([] as BandChord[]).concat(
-      ...passes.map((pass, i) => passChords(pass, chartSpans({ pass, players: agreed.players[i]! }))),
+      ...passes.map((pass, i) => occurrenceChords(pass, chartSpans({ pass, players: agreed.players[i]! }))),
     ),
     parts: song.parts.map((part, p) => {
       const mixed = mixes.map((spans) => spans[p]!);
@@ -204,64 +204,76 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
       return memory === forgetful ? bandPart(parted) : samePart(part, 'part', parted);
     }),
     standIn: style.id === song.style ? null : style.name,
-    agreed: inWords(agreed, song.parts),
+    agreed: agreementInWords(agreed, song.parts),
     guide: song.guide?.playback ? guideNotes(passes) : [],
   };
 }
 
 /** What is played, in the song's time. */
-interface Placed {
+interface TimedEvents {
   readonly notes: readonly BandNote[];
   readonly gestures: Gestures;
 }
 
 // Joined at once: flatMap over thousands of notes costs more than making them.
-const oneAfterAnother = (placed: readonly Placed[]): Placed => ({
+const oneAfterAnother = (placed: readonly TimedEvents[]): TimedEvents => ({
   notes: ([] as BandNote[]).concat(...placed.map((one) => one.notes)),
   gestures: joined(placed.map((one) => one.gestures)),
 });
 
-/** Windows of a run: an edit puts together again the run it touches, and then the runs. */
-const RUN = 8;
+/** Windows of a group: an edit puts together again the group it touches, and then the groups. */
+const GROUP_SIZE = 8;
 
-/** Remembered windows where they were placed, one by one and in runs: most stay where they were. */
-const placement = derived(({ at, playing, made }: { at: number; playing: string; made: Played }): Placed => ({
-  notes: made.notes.map(
-    ({ start, duration, pitch, velocity, why, chord, against, touch, ...note }): BandNote => ({
-      at: Math.max(0, at + note.at),
-      length: note.length,
-      start: Math.max(0, at + start),
-      duration,
-      pitch,
-      velocity,
-      why,
-      chord,
-      against,
-      touch,
-      playing,
-      context: note.context,
-    }),
-  ),
-  gestures: gesturesAt(at, made.gestures),
-}));
+/** Remembered windows where they were placed, one by one and in groups: most stay where they were. */
+const placement = derived(
+  ({ at, occurrenceKey, made }: { at: number; occurrenceKey: string; made: RegionEvents }): TimedEvents => ({
+    notes: made.notes.map(
+      ({
+        start,
+        duration,
+        pitch,
+        velocity,
+        noteFunction,
+        chord,
+        intervalFromRoot,
+        touch,
+        ...note
+      }): BandNote => ({
+        at: Math.max(0, at + note.at),
+        length: note.length,
+        start: Math.max(0, at + start),
+        duration,
+        pitch,
+        velocity,
+        noteFunction,
+        chord,
+        intervalFromRoot,
+        touch,
+        occurrenceKey,
+        context: note.context,
+      }),
+    ),
+    gestures: gesturesAt(at, made.gestures),
+  }),
+);
 
-interface Run {
+interface WindowGroup {
   readonly at: number;
-  readonly playing: string;
-  readonly windows: readonly Played[];
+  readonly occurrenceKey: string;
+  readonly windows: readonly RegionEvents[];
 }
 
-const runOf = derived(
-  ({ at, playing, windows }: Run): Placed =>
-    oneAfterAnother(windows.map((made) => placement(made, playing, { at, playing, made }))),
+const groupOf = derived(
+  ({ at, occurrenceKey, windows }: WindowGroup): TimedEvents =>
+    oneAfterAnother(windows.map((made) => placement(made, occurrenceKey, { at, occurrenceKey, made }))),
   { windows: 1 },
 );
 
-/** A playing's windows in runs, in the song's time. */
-const placedRuns = (at: number, playing: string, made: readonly Played[]): Placed[] =>
-  Array.from({ length: Math.ceil(made.length / RUN) }, (_, i) => {
-    const windows = made.slice(i * RUN, (i + 1) * RUN);
-    return runOf(windows[0]!, playing, { at, playing, windows });
+/** An occurrence's windows in groups, in the song's time. */
+const placedGroups = (at: number, occurrenceKey: string, made: readonly RegionEvents[]): TimedEvents[] =>
+  Array.from({ length: Math.ceil(made.length / GROUP_SIZE) }, (_, i) => {
+    const windows = made.slice(i * GROUP_SIZE, (i + 1) * GROUP_SIZE);
+    return groupOf(windows[0]!, occurrenceKey, { at, occurrenceKey, windows });
   });
 
 /** Places of beats, worked out once for bars that are made alike. */
@@ -278,11 +290,11 @@ function placesOf(bar: Bar): readonly number[] {
 
 /** Bars in the song's time, most of which stay where they were. */
 const barsOf = derived(
-  ({ pass }: { pass: Pass }): readonly BandBar[] => {
-    const { start, section, index, playing, places } = pass;
+  ({ pass }: { pass: Occurrence }): readonly BandBar[] => {
+    const { start, section, timesBefore, occurrenceKey, positions } = pass;
     const { id, name } = section;
     return pass.bars.map((bar, i) => ({
-      playing,
+      occurrenceKey,
       start: start + bar.start,
       length: bar.length,
       metre: metreOf(bar.metre),
@@ -292,27 +304,27 @@ const barsOf = derived(
       tempoTo: bar.tempoTo,
       section: name,
       sectionId: id,
-      pass: index + 1,
-      index: places[i]!,
+      timesPlayed: timesBefore + 1,
+      index: positions[i]!,
     }));
   },
   { pass: 2 },
 );
 
 /** A playing that is the very same is not looked at. */
-const barsIn = derived(({ pass }: { pass: Pass }): readonly BandBar[] =>
-  barsOf(pass.bars, pass.playing, { pass }),
+const barsIn = derived(({ pass }: { pass: Occurrence }): readonly BandBar[] =>
+  barsOf(pass.bars, pass.occurrenceKey, { pass }),
 );
 
-const passBars = (pass: Pass): readonly BandBar[] => barsIn(pass, 'bars', { pass });
+const occurrenceBars = (pass: Occurrence): readonly BandBar[] => barsIn(pass, 'bars', { pass });
 
-interface Heard {
-  readonly span: Span;
-  readonly pass: Pass;
+interface SpanInOccurrence {
+  readonly span: ChordSpan;
+  readonly pass: Occurrence;
 }
 
 const chordOf = derived(
-  ({ span, pass: { start, section, index } }: Heard): BandChord => ({
+  ({ span, pass: { start, section, timesBefore } }: SpanInOccurrence): BandChord => ({
     symbol: span.symbol,
     chord: span.chord,
     start: start + span.start,
@@ -321,15 +333,16 @@ const chordOf = derived(
     section: section.name,
     sectionId: section.id,
     chordId: span.id,
-    pass: index + 1,
+    timesPlayed: timesBefore + 1,
     key: span.key,
   }),
   { pass: 2 },
 );
 
-const chordsOf = derived(({ pass, spans }: { pass: Pass; spans: readonly Span[] }): readonly BandChord[] =>
-  spans.map((span) => chordOf(span, pass.playing, { span, pass })),
+const chordsOf = derived(
+  ({ pass, spans }: { pass: Occurrence; spans: readonly ChordSpan[] }): readonly BandChord[] =>
+    spans.map((span) => chordOf(span, pass.occurrenceKey, { span, pass })),
 );
 
-const passChords = (pass: Pass, spans: readonly Span[]): readonly BandChord[] =>
+const occurrenceChords = (pass: Occurrence, spans: readonly ChordSpan[]): readonly BandChord[] =>
   chordsOf(pass, 'chords', { pass, spans });

@@ -1,26 +1,26 @@
 /** What is kept of a part that is frozen: its notes, playing by playing. */
 import type { KeptPlaying } from '../song/schema';
-import type { Pass } from '../timeline/passes';
+import type { Occurrence } from '../timeline/occurrences';
 import type { BandNote } from './bandNote';
 
 /** What of a bar has to be known: the playing it belongs to, and where that begins. */
-interface Placed {
-  readonly playing: string;
+interface OccurrenceBar {
+  readonly occurrenceKey: string;
   readonly sectionId: string;
   readonly start: number;
 }
 
-type Sounding = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'playing'>;
+type NoteToKeep = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'occurrenceKey'>;
 
 /** What a part of a band plays through its bars, to be kept. */
-export function keptOf(bars: readonly Placed[], played: readonly Sounding[]): KeptPlaying[] {
+export function keptOf(bars: readonly OccurrenceBar[], played: readonly NoteToKeep[]): KeptPlaying[] {
   const playings = new Map<string, { start: number; section: string; notes: KeptPlaying['notes'] }>();
   for (const bar of bars) {
-    if (!playings.has(bar.playing))
-      playings.set(bar.playing, { start: bar.start, section: bar.sectionId, notes: [] });
+    if (!playings.has(bar.occurrenceKey))
+      playings.set(bar.occurrenceKey, { start: bar.start, section: bar.sectionId, notes: [] });
   }
-  for (const { start, duration, pitch, velocity, playing } of played) {
-    const own = playings.get(playing);
+  for (const { start, duration, pitch, velocity, occurrenceKey } of played) {
+    const own = playings.get(occurrenceKey);
     own?.notes.push([start - own.start, duration, pitch, velocity]);
   }
   return [...playings].map(([playing, { section, notes }]) => {
@@ -35,7 +35,7 @@ export function keptFor(
     section,
     entry,
     repeat,
-  }: Pick<Pass, 'entry' | 'repeat'> & { readonly section: Pick<Pass['section'], 'id'> },
+  }: Pick<Occurrence, 'entry' | 'repeat'> & { readonly section: Pick<Occurrence['section'], 'id'> },
   frozen: readonly KeptPlaying[],
 ): KeptPlaying | null {
   const of = frozen.filter((kept) => kept.section === section.id);

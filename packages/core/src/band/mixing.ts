@@ -1,29 +1,29 @@
 /** How a part is mixed through the song, as gestures. */
 import type { Gesture } from '../groove/gestures';
-import { MIXED } from '../song/choices';
-import type { Pass } from '../timeline/passes';
-import type { Span } from '../timeline/region';
+import { MIX_OFFSETS } from '../song/choices';
+import type { Occurrence } from '../timeline/occurrences';
+import type { ChordSpan } from '../timeline/region';
 import { NO_OFFSETS, type MixOffsets, type MixSpan } from '../timeline/mixing';
 
 /** A playing of a part: where it begins, the chords it hears, and how it is mixed. */
-interface Mixing {
-  readonly pass: Pick<Pass, 'start'>;
-  readonly spans: readonly Span[];
+interface OccurrenceMix {
+  readonly pass: Pick<Occurrence, 'start'>;
+  readonly spans: readonly ChordSpan[];
   readonly mix: readonly MixSpan[];
 }
 
 /** A chord on which the mix turns may be felt early, and the mix turns with it. */
-const pushAt = (spans: readonly Span[], tick: number): number =>
+const pushAt = (spans: readonly ChordSpan[], tick: number): number =>
   spans.find((span) => span.start === tick)?.push ?? 0;
 
 /** What of the mix is moved and where, in order of time, ticks from the song's start; nothing that stays as it was. */
-export function mixGestures(playings: readonly Mixing[]): readonly Gesture[] {
+export function mixGestures(playings: readonly OccurrenceMix[]): readonly Gesture[] {
   const gestures: Gesture[] = [];
   let before: MixOffsets = NO_OFFSETS;
   for (const { pass, spans, mix } of playings) {
     for (const { start: from, offsets } of mix) {
       if (offsets === before) continue;
-      const moved = MIXED.filter((moves) => offsets[moves] !== before[moves]);
+      const moved = MIX_OFFSETS.filter((moves) => offsets[moves] !== before[moves]);
       before = offsets;
       if (!moved.length) continue;
       const start = Math.max(0, pass.start + from - pushAt(spans, from));

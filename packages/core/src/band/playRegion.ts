@@ -5,7 +5,7 @@ import { articulated } from '../parts/articulation';
 import { chosenNotes, type Source } from '../parts/choosing';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
-import type { Voiced } from '../parts/voicings';
+import type { SpanVoicing } from '../parts/voicings';
 import { mod, pitchClass } from '../theory/pitch';
 import { EIGHTH } from '../time/ticks';
 import type { NoteContext } from './bandNote';
@@ -15,17 +15,17 @@ import type { Region } from '../timeline/region';
 /** Ticks from the region's start. */
 export interface RegionNote extends Omit<GroovedNote, 'span'> {
   readonly chord: string | null;
-  readonly against: number | null;
+  readonly intervalFromRoot: number | null;
   readonly context: NoteContext;
 }
 
-export interface Played {
+export interface RegionEvents {
   readonly notes: readonly RegionNote[];
   readonly gestures: readonly Gesture[];
 }
 
 /** What a part's pattern plays through a whole region; its first chord may be pushed to before it. */
-const patternSource = (kind: Kind, region: Region, voicings: readonly Voiced[]): Source => ({
+const patternSource = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): Source => ({
   notes: kind.generate(region, voicings),
   from: -Infinity,
   to: Infinity,
@@ -35,7 +35,7 @@ const patternSource = (kind: Kind, region: Region, voicings: readonly Voiced[]):
  * A stop: where it begins the part strikes as it would on the song's last hit, and is silent until it is over, or until
  * the chord is felt with which it goes on. A window that begins within one holds only the silence.
  */
-const stopSources = (kind: Kind, region: Region, voicings: readonly Voiced[]): Source[] =>
+const stopSources = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): Source[] =>
   region.stretches.flatMap(({ hit, start, end, settings }) => {
     if (hit === null || !settings.on) return [];
     const early = region.spans.find((span) => span.start === end)?.push ?? 0;
@@ -54,25 +54,31 @@ const stopSources = (kind: Kind, region: Region, voicings: readonly Voiced[]): S
 export const playRegion = (
   kind: Kind,
   region: Region,
-  voicings: readonly Voiced[],
+  voicings: readonly SpanVoicing[],
   others: readonly Source[] = [],
-): Played =>
+): RegionEvents =>
   playChosen(
     region,
     chosenNotes([patternSource(kind, region, voicings), ...others, ...stopSources(kind, region, voicings)]),
   );
 
 /** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */
-export function playChosen(region: Region, chosen: readonly Note[]): Played {
+export function playChosen(region: Region, chosen: readonly Note[]): RegionEvents {
   const grooved = groove(region, articulated(region, chosen));
   const roots = region.spans.map((span) => (span.chord ? pitchClass(span.chord.root) : null));
   const ids = region.spans.map((span) => span.id);
   const contextOf = contextsIn(region);
   const notes = grooved.map(
-    ({ at, length, start, duration, pitch, velocity, why, span, touch }): RegionNote => {
+    ({ at, length, start, duration, pitch, velocity, noteFunction, span, touch }): RegionNote => {
       const root = roots[span] ?? null;
-      const against = root === null ? null : mod(pitch - root, 12);
-      const papers = { why, touch, chord: ids[span] ?? null, against, context: contextOf(at, span) };
+      const intervalFromRoot = root === null ? null : mod(pitch - root, 12);
+      const papers = {
+        noteFunction,
+        touch,
+        chord: ids[span] ?? null,
+        intervalFromRoot,
+        context: contextOf(at, span),
+      };
       return { at, length, start, duration, pitch, velocity, ...papers };
     },
   );

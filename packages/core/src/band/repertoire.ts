@@ -2,7 +2,7 @@
 import type { Part, Song } from '../song/schema';
 import { freeId, freeName } from '../song/names';
 import { kindSet, type KindSet } from '../style/kind';
-import { NO_LIBRARY, type Library } from '../style/patternLibrary';
+import { NO_LIBRARY, type Library } from '../style/patternFamily';
 import { styleFor, styleSet, type StyleSet } from '../style/set';
 import type { PlayerFile } from '../style/player';
 import type { Player, Style } from '../style/schema';

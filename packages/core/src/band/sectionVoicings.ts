@@ -1,9 +1,9 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
 import type { ChordEvent, Hand, Song } from '../song/schema';
-import { lastVoiced, voicingsOf, type Voiced } from '../parts/voicings';
+import { lastVoiced, voicingsOf, type SpanVoicing } from '../parts/voicings';
 import { soundsChords } from '../style/kind';
 import { agree } from '../ensemble';
-import { expandForm } from '../timeline/passes';
+import { expandForm } from '../timeline/occurrences';
 import { chordsFor, regionsOf, type Region } from '../timeline/region';
 import { windowsOf } from '../timeline/windows';
 import type { Frets } from '../voicing/guitar/shapes';
@@ -31,7 +31,7 @@ export const voicedParts = (song: Song, repertoire: Repertoire) =>
   });
 
 /** Voicings window by window, as the band makes them. */
-function inWindows(region: Region): Voiced[] {
+function inWindows(region: Region): SpanVoicing[] {
   let { before } = region;
   return windowsOf(region).flatMap((window) => {
     const led = { ...window, before };

@@ -2,8 +2,8 @@
 import type { Kind } from '../parts/kind';
 import { keyText } from '../theory/key';
 import type { Bar } from '../time/bars';
-import type { Region, Span } from '../timeline/region';
-import type { Stretch } from '../timeline/settings';
+import type { Region, ChordSpan } from '../timeline/region';
+import type { SettingsSpan } from '../timeline/settings';
 
 /** A text for an object that is the same for the same object, made once. */
 function once<T extends object>(write: (value: T) => string): (value: T) => string {
@@ -39,16 +39,16 @@ const barText = once<Bar>(
 );
 const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';')));
 
-const spanText = once<Span>(
+const spanText = once<ChordSpan>(
   (s) =>
     `${s.id},${s.start},${s.end},${s.push},${s.symbol},${keyText(s.key)},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`,
 );
-const spansText = once<readonly Span[]>((spans) => nameOf(spans.map(spanText).join(';')));
+const spansText = once<readonly ChordSpan[]>((spans) => nameOf(spans.map(spanText).join(';')));
 
 export const termsText = once<Region['terms']>((terms) => nameOf(JSON.stringify(terms)));
 
-export const settingsText = once<Stretch['settings']>((settings) => nameOf(JSON.stringify(settings)));
-const stretchText = ({ start, end, settings, pattern, hit }: Stretch): string =>
+export const settingsText = once<SettingsSpan['settings']>((settings) => nameOf(JSON.stringify(settings)));
+const stretchText = ({ start, end, settings, pattern, hit }: SettingsSpan): string =>
   `${start},${end},${hit},${identity(pattern)},${settingsText(settings)}`;
 
 /** Everything the notes of a window depend on, as a text. */

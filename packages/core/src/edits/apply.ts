@@ -15,7 +15,7 @@ export interface Edit {
 }
 
 /** A step of the history: patches both ways. */
-export interface Step {
+export interface EditStep {
   readonly name: string;
   readonly joins: string | null;
   /** Where bars have gone, forwards. */
@@ -37,7 +37,7 @@ export class EditRefused extends Error {}
  * The song after an edit and the step that leads there, or null where nothing changed.
  * @throws EditRefused where the song would be none that can be kept: past a bound, out of order, too large.
  */
-export function applyEdit(song: Song, { name, joins, change }: Edit): { song: Song; step: Step } | null {
+export function applyEdit(song: Song, { name, joins, change }: Edit): { song: Song; step: EditStep } | null {
   let moves: BarMoves = [];
   const next = produce(song, (draft) => {
     change(draft);
@@ -50,11 +50,11 @@ export function applyEdit(song: Song, { name, joins, change }: Edit): { song: So
   return { song: next, step: { name, joins, moves, forward, back: songChanges(next, song) } };
 }
 
-export const undoStep = (song: Song, step: Step): Song => withPatches(song, step.back);
-export const redoStep = (song: Song, step: Step): Song => withPatches(song, step.forward);
+export const undoStep = (song: Song, step: EditStep): Song => withPatches(song, step.back);
+export const redoStep = (song: Song, step: EditStep): Song => withPatches(song, step.forward);
 
 /** Two steps as one: undoing it undoes both. */
-export const joinSteps = (first: Step, second: Step): Step => ({
+export const joinSteps = (first: EditStep, second: EditStep): EditStep => ({
   ...second,
   moves: [...first.moves, ...second.moves],
   forward: [...first.forward, ...second.forward],

@@ -6,8 +6,8 @@ import type { Close, Ends, Settings, Song } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { chordsInUse } from '../song/inUse';
 import { EditRefused, edit, type Edit } from './apply';
-import { freeSectionId, namesBut, placeFor } from './form';
-import { repeatRun } from './runs';
+import { freeSectionId, namesBut, entryFor } from './form';
+import { repeatBars } from './barRangeEdits';
 import { copyOf, sectionIn } from './within';
 
 /** How the last chord ends. */
@@ -76,7 +76,7 @@ export const addSecondEnding = (sectionId: string, bars: number): Edit =>
     if (!Number.isInteger(bars) || bars < 1 || bars >= section.bars) {
       throw new EditRefused(`An ending of ${section.name} has 1 to ${section.bars - 1} bars.`);
     }
-    repeatRun([{ section: sectionId, from: section.bars - bars, to: section.bars - 1 }], 1).change(song);
+    repeatBars([{ section: sectionId, from: section.bars - bars, to: section.bars - 1 }], 1).change(song);
     section.endings = [bars, bars];
   });
 
@@ -117,7 +117,7 @@ export const addIntro = (bars: number, only: readonly string[] | null): Edit =>
       settings,
       cues: [],
     });
-    song.form.unshift(placeFor(song, id));
+    song.form.unshift(entryFor(song, id));
     fitChords(song, id);
   });
 

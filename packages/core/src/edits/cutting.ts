@@ -25,7 +25,7 @@ export function withIds(entries: readonly FormEntry[]): FormEntry[] {
 }
 
 /** One pass of an entry as an entry of its own. */
-export function passAlone(entry: FormEntry, pass: number): FormEntry {
+export function occurrenceAlone(entry: FormEntry, pass: number): FormEntry {
   const { id, section, passes, lifts } = entry;
   return {
     id,
@@ -66,10 +66,9 @@ export const splitSection = (id: string, bar: number): Edit =>
     song.form = withIds(
       song.form.flatMap((entry) => {
         if (entry.section !== id) return [entry];
-        return Array.from({ length: entry.repeats }, (_, pass) => passAlone(entry, pass)).flatMap((one) => [
-          one,
-          { ...one, section: back.id },
-        ]);
+        return Array.from({ length: entry.repeats }, (_, pass) => occurrenceAlone(entry, pass)).flatMap(
+          (one) => [one, { ...one, section: back.id }],
+        );
       }),
     );
   });

@@ -15,7 +15,7 @@ export const freeSectionId = (song: Draft<Song>): string =>
   );
 
 /** A place of the form for a section, played once. */
-export const placeFor = (song: Draft<Song>, section: string): FormEntry => ({
+export const entryFor = (song: Draft<Song>, section: string): FormEntry => ({
   id: freeId(
     'e',
     song.form.map((e) => e.id),
@@ -46,7 +46,7 @@ export const doubleSection = (id: string): Edit =>
     copy.name = freeName(namesBut(song, null), original.name);
     song.sections.splice(at + 1, 0, copy);
     const inForm = song.form.map((e) => e.section).lastIndexOf(id);
-    song.form.splice(inForm < 0 ? song.form.length : inForm + 1, 0, placeFor(song, copy.id));
+    song.form.splice(inForm < 0 ? song.form.length : inForm + 1, 0, entryFor(song, copy.id));
   });
 
 /** A new section of four bars on the key's own chord, at the end of the form. */
@@ -65,7 +65,7 @@ export const addSection = (name: string, symbol: string): Edit =>
       settings: {},
       cues: [],
     });
-    song.form.push(placeFor(song, id));
+    song.form.push(entryFor(song, id));
   });
 
 /** Moves an entry of the form by so many places, earlier below 0; over the edge it stays at the edge. */
@@ -98,5 +98,5 @@ export const removeEntry = (index: number): Edit =>
 /** Plays a section once more at the end. */
 export const playAgain = (sectionId: string): Edit =>
   edit('change the form', (song) => {
-    song.form.push(placeFor(song, sectionId));
+    song.form.push(entryFor(song, sectionId));
   });

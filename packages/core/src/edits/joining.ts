@@ -10,7 +10,7 @@ import { inBeats, inQuarters, metreOf } from '../time/metre';
 import { overlay } from '../timeline/settings';
 import { EditRefused, edit, type Edit } from './apply';
 import { sayMoves } from '../song/barMoves';
-import { passAlone, withIds } from './cutting';
+import { occurrenceAlone, withIds } from './cutting';
 import { freeSectionId } from './form';
 import { chordsOfPart } from './partChords';
 import { copyOf } from './within';
@@ -153,17 +153,17 @@ export const joinSections = (index: number): Edit =>
     const second = song.sections.find((s) => s.id === b?.section);
     if (!a || !b || !first || !second) return;
     const halves = [
-      { section: first, entry: passAlone(a, a.repeats - 1) },
-      { section: second, entry: passAlone(b, 0) },
+      { section: first, entry: occurrenceAlone(a, a.repeats - 1) },
+      { section: second, entry: occurrenceAlone(b, 0) },
     ] as const;
     const trouble = whyNot(...halves);
     if (trouble) throw new EditRefused(trouble);
     const id = freeSectionId(song);
     const form = [
       ...song.form.slice(0, index),
-      ...Array.from({ length: a.repeats - 1 }, (_, pass) => passAlone(a, pass)),
+      ...Array.from({ length: a.repeats - 1 }, (_, pass) => occurrenceAlone(a, pass)),
       { ...halves[0].entry, section: id },
-      ...Array.from({ length: b.repeats - 1 }, (_, i) => passAlone(b, i + 1)),
+      ...Array.from({ length: b.repeats - 1 }, (_, i) => occurrenceAlone(b, i + 1)),
       ...song.form.slice(index + 2),
     ];
     const left = new Set(form.map((e) => e.section));

@@ -2,7 +2,7 @@
 import { MOST_LIFT } from '../song/choices';
 import type { Lift, Song } from '../song/schema';
 import { edit, type Edit } from './apply';
-import type { Playing } from '../timeline/playing';
+import type { OccurrenceId } from '../timeline/occurrenceKey';
 import { entryIn } from './within';
 
 const within = (by: number): number => Math.max(-MOST_LIFT, Math.min(MOST_LIFT, Math.round(by)));
@@ -34,27 +34,27 @@ export const setLift = (section: string, lift: Lift | null): Edit =>
   );
 
 /** Lifts one playing; null lets it stand as its section does. */
-export const setPlayingLift = ({ entry: id, pass }: Playing, lift: Lift | null): Edit =>
+export const setPlayingLift = ({ entry: id, repeat }: OccurrenceId, lift: Lift | null): Edit =>
   edit(
     lift && lift.by < 0 ? 'calm a playing' : 'lift a playing',
     (song) => {
       const entry = entryIn(song, id);
-      if (entry && pass >= 0 && pass < entry.repeats) put(entry, pass, lift);
+      if (entry && repeat >= 0 && repeat < entry.repeats) put(entry, repeat, lift);
     },
-    `lift/${id}/${pass}`,
+    `lift/${id}/${repeat}`,
   );
 
 /** Lifts playings along a curve, one value for each; what each leaves as it is stays so. */
-export const setCurve = (points: readonly (Playing & { readonly by: number })[]): Edit =>
+export const setCurve = (points: readonly (OccurrenceId & { readonly by: number })[]): Edit =>
   edit(
     'draw a build',
     (song) => {
-      for (const { entry: id, pass, by } of points) {
+      for (const { entry: id, repeat, by } of points) {
         const entry = entryIn(song, id);
-        if (!entry || pass < 0 || pass >= entry.repeats) continue;
+        if (!entry || repeat < 0 || repeat >= entry.repeats) continue;
         const section = song.sections.find((s) => s.id === entry.section);
-        const without = entry.lifts?.[pass]?.without ?? section?.lift?.without;
-        put(entry, pass, { by, ...(without && { without: [...without] }) });
+        const without = entry.lifts?.[repeat]?.without ?? section?.lift?.without;
+        put(entry, repeat, { by, ...(without && { without: [...without] }) });
       }
     },
     'curve',

@@ -4,7 +4,7 @@ import { LIMITS } from '../song/limits';
 import { freeName } from '../song/names';
 import type { Removed, Section, Song } from '../song/schema';
 import { edit, type Edit } from './apply';
-import { freeSectionId, namesBut, placeFor } from './form';
+import { freeSectionId, namesBut, entryFor } from './form';
 import { withoutPart } from './parts';
 import { copyOf } from './within';
 
@@ -56,11 +56,11 @@ export const bringBack = (index: number): Edit =>
     song.sections.splice(Math.min(removed.at, song.sections.length), 0, section);
     for (const { at, entry } of removed.places) {
       const place = { ...entry, section: section.id };
-      if (song.form.some((e) => e.id === place.id)) place.id = placeFor(song, section.id).id;
+      if (song.form.some((e) => e.id === place.id)) place.id = entryFor(song, section.id).id;
       for (const records of Object.values(place.passes ?? {})) for (const part of gone) delete records[part];
       song.form.splice(Math.min(at, song.form.length), 0, place);
     }
-    if (!removed.places.length) song.form.push(placeFor(song, section.id));
+    if (!removed.places.length) song.form.push(entryFor(song, section.id));
   });
 
 /** Parts for which something is set in a section or its places. */

@@ -3,7 +3,13 @@ import type { Draft } from 'immer';
 import { listed } from '../song/listed';
 import type { Part, Settings, Song } from '../song/schema';
 import { SETTING_NAMES, settingOf } from '../song/settings/index';
-import { isPlaying, settingsAtPlace, settingsThere, type Cell, type Where } from '../timeline/places';
+import {
+  isOccurrenceScope,
+  settingsInScope,
+  settingsForScope,
+  type GridCell,
+  type Scope,
+} from '../timeline/scopes';
 import { overlay } from '../timeline/settings';
 import { EditRefused, edit, type Edit } from './apply';
 import { copyOf, entryIn } from './within';
@@ -11,18 +17,18 @@ import { copyOf, entryIn } from './within';
 type BySettings = Record<string, Settings>;
 
 /** The records of the level of a place, made where there are none; null where it is not there. */
-function recordsAt(song: Draft<Song>, where: Exclude<Where, null>): BySettings | null {
-  if (!isPlaying(where)) return song.sections.find((s) => s.id === where)?.settings ?? null;
-  const entry = entryIn(song, where.entry);
-  if (!entry || where.pass < 0 || where.pass >= entry.repeats) return null;
+function recordsAt(song: Draft<Song>, scope: Exclude<Scope, null>): BySettings | null {
+  if (!isOccurrenceScope(scope)) return song.sections.find((s) => s.id === scope)?.settings ?? null;
+  const entry = entryIn(song, scope.entry);
+  if (!entry || scope.repeat < 0 || scope.repeat >= entry.repeats) return null;
   entry.passes ??= {};
-  return (entry.passes[where.pass] ??= {});
+  return (entry.passes[scope.repeat] ??= {});
 }
 
 /** Takes away records of playings in which nothing is set. */
-function tidyPlaying(song: Draft<Song>, where: Where): void {
-  if (!isPlaying(where)) return;
-  const entry = entryIn(song, where.entry);
+function tidyPlaying(song: Draft<Song>, scope: Scope): void {
+  if (!isOccurrenceScope(scope)) return;
+  const entry = entryIn(song, scope.entry);
   if (!entry?.passes) return;
   for (const [pass, records] of Object.entries(entry.passes)) {
     if (Object.keys(records).length === 0) delete entry.passes[pass];
@@ -56,11 +62,11 @@ function refuseFrozen(song: Draft<Song>, ids: readonly string[], names: readonly
 }
 
 /** Lays settings over what a cell has; `undefined` lets the weaker level show again. */
-function lay(song: Draft<Song>, { part: id, where }: Cell, settings: Settings): void {
+function lay(song: Draft<Song>, { part: id, scope }: GridCell, settings: Settings): void {
   const part = song.parts.find((p) => p.id === id);
   if (!part) return;
-  const records = where === null ? null : recordsAt(song, where);
-  if (where !== null && !records) return;
+  const records = scope === null ? null : recordsAt(song, scope);
+  if (scope !== null && !records) return;
   const heard = heardOf(part, settings);
   if (!Object.keys(heard).length) return;
   const level: Settings = records ? (records[id] ??= {}) : part.settings;
@@ -69,31 +75,31 @@ function lay(song: Draft<Song>, { part: id, where }: Cell, settings: Settings): 
     else Object.assign(level, { [name]: value });
   }
   if (records && Object.keys(level).length === 0) delete records[id];
-  tidyPlaying(song, where);
+  tidyPlaying(song, scope);
 }
 
 const NAMES = { song: 'change a part', section: 'change a part in a section', playing: 'change one playing' };
 
-const levelOf = (where: Where): keyof typeof NAMES =>
-  where === null ? 'song' : isPlaying(where) ? 'playing' : 'section';
+const levelOf = (scope: Scope): keyof typeof NAMES =>
+  scope === null ? 'song' : isOccurrenceScope(scope) ? 'playing' : 'section';
 
-const placeText = (where: Where): string =>
-  isPlaying(where) ? `${where.entry}.${where.pass}` : (where ?? '');
+const placeText = (scope: Scope): string =>
+  isOccurrenceScope(scope) ? `${scope.entry}.${scope.repeat}` : (scope ?? '');
 
 /** Sets a part's settings for the whole song, a section or one playing. */
-export const setSettings = (part: string, where: Where, settings: Settings): Edit =>
+export const setSettings = (part: string, scope: Scope, settings: Settings): Edit =>
   edit(
-    NAMES[levelOf(where)],
+    NAMES[levelOf(scope)],
     (song) => {
       const set = Object.entries(settings).flatMap(([name, value]) => (value === undefined ? [] : [name]));
       if (set.length) refuseFrozen(song, [part], set);
-      lay(song, { part, where }, settings);
+      lay(song, { part, scope }, settings);
     },
-    `${part}/${placeText(where)}/${Object.keys(settings).join()}`,
+    `${part}/${placeText(scope)}/${Object.keys(settings).join()}`,
   );
 
 /** Sets the same for several cells at once. */
-export const setCells = (cells: readonly Cell[], settings: Settings): Edit =>
+export const setCells = (cells: readonly GridCell[], settings: Settings): Edit =>
   edit(
     'change several cells',
     (song) => {
@@ -104,49 +110,49 @@ export const setCells = (cells: readonly Cell[], settings: Settings): Edit =>
       );
       cells.forEach((cell) => lay(song, cell, settings));
     },
-    `${cells.map(({ part, where }) => `${part}/${placeText(where)}`).join()}/${Object.keys(settings).join()}`,
+    `${cells.map(({ part, scope }) => `${part}/${placeText(scope)}`).join()}/${Object.keys(settings).join()}`,
   );
 
 const without = (settings: Settings): Settings =>
   Object.fromEntries(Object.keys(settings).map((name) => [name, undefined]));
 
 /** Puts what is set in one cell onto others, in place of what they have. */
-export const copyCell = (from: Cell, to: readonly Cell[]): Edit =>
+export const copyCell = (from: GridCell, to: readonly GridCell[]): Edit =>
   edit('copy a cell', (song) => {
-    const settings = copyOf(settingsThere(song, from));
-    for (const cell of to) lay(song, cell, { ...without(settingsAtPlace(song, cell)), ...settings });
+    const settings = copyOf(settingsForScope(song, from));
+    for (const cell of to) lay(song, cell, { ...without(settingsInScope(song, cell)), ...settings });
   });
 
 /** Lets what is set in cells go, so that the weaker levels show. */
-export const clearCells = (cells: readonly Cell[]): Edit =>
+export const clearCells = (cells: readonly GridCell[]): Edit =>
   edit('let settings go', (song) => {
-    for (const cell of cells) lay(song, cell, without(settingsAtPlace(song, cell)));
+    for (const cell of cells) lay(song, cell, without(settingsInScope(song, cell)));
   });
 
 const MOST_VARIATIONS = 10_000;
 
 /** Another of the same: each cell told by another variation. */
-export const varyCells = (cells: readonly Cell[]): Edit =>
+export const varyCells = (cells: readonly GridCell[]): Edit =>
   edit('another like this', (song) => {
     for (const cell of cells) {
       const part = song.parts.find((p) => p.id === cell.part);
       if (part?.frozen) continue;
-      const now = overlay([part?.settings, settingsThere(song, cell)]).variation ?? 0;
+      const now = overlay([part?.settings, settingsForScope(song, cell)]).variation ?? 0;
       lay(song, cell, { variation: (now + 1) % MOST_VARIATIONS });
     }
   });
 
 /** One part alone: all others rest there. */
-export const playAlone = (part: string, where: Exclude<Where, null>): Edit =>
+export const playAlone = (part: string, scope: Exclude<Scope, null>): Edit =>
   edit('let a part play alone', (song) => {
-    for (const { id } of song.parts) lay(song, { part: id, where }, { on: id === part });
+    for (const { id } of song.parts) lay(song, { part: id, scope }, { on: id === part });
   });
 
 /** Several parts' patterns at once. */
 export const setPatterns = (
   patterns: readonly { readonly part: Pick<Part, 'id'>; readonly pattern: string }[],
-  where: Where,
+  scope: Scope,
 ): Edit =>
   edit('throw the dice for patterns', (song) => {
-    for (const { part, pattern } of patterns) lay(song, { part: part.id, where }, { pattern });
+    for (const { part, pattern } of patterns) lay(song, { part: part.id, scope }, { pattern });
   });

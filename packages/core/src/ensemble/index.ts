@@ -3,23 +3,23 @@
  * settings and what follows it, and on nothing that is played elsewhere.
  */
 import equal from 'fast-deep-equal';
-import { derived } from '../memory/derived';
+import { derived } from '../memo/derived';
 import type { Song } from '../song/schema';
 import type { KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Agreed, Agreement } from '../timeline/agreement';
-import type { Player } from '../timeline/doubles';
-import type { Pass } from '../timeline/passes';
-import { playersIn } from '../timeline/players';
-import { withEarly, withPush } from './early';
+import type { PartVoice } from '../timeline/unisonParts';
+import type { Occurrence } from '../timeline/occurrences';
+import { partVoicesIn } from '../timeline/partVoices';
+import { withAnticipations, withPush } from './anticipation';
 import { liftedBy } from './lift';
-import { roomsOf } from './rooms';
+import { registerRangesOf } from './registerRanges';
 import { barTerms, densityLift, intoOf } from './shape';
 import { marksOf, silencesOf } from './silence';
-import { skeletonOf } from './skeleton';
+import { kickPatternOf } from './kickPattern';
 import { pointsOf, type Points } from './terms';
 
-const fuller = derived(({ player, by }: { player: Player; by: number }): Player => ({
+const fuller = derived(({ player, by }: { player: PartVoice; by: number }): PartVoice => ({
   ...player,
   stretches: player.stretches.map((stretch) => {
     const { settings, own } = stretch;
@@ -29,27 +29,31 @@ const fuller = derived(({ player, by }: { player: Player; by: number }): Player 
 }));
 
 /** A player as the section lifts it, unless the writer has said how full it is here. */
-const lifted = (player: Player | null, by: number): Player | null =>
+const lifted = (player: PartVoice | null, by: number): PartVoice | null =>
   player && by !== 0 ? fuller(player, 'fuller', { player, by }) : player;
 
-type Players = readonly (Player | null)[];
+type VoicedForm = readonly (PartVoice | null)[];
 
-const allLifted = derived(({ own, by, lift }: { own: Players; by: number; lift: Pass['lift'] }): Players =>
-  own.map((player) => liftedBy(lifted(player, by), lift)),
+const allLifted = derived(
+  ({ own, by, lift }: { own: VoicedForm; by: number; lift: Occurrence['lift'] }): VoicedForm =>
+    own.map((player) => liftedBy(lifted(player, by), lift)),
 );
 
-const rooms = derived(({ players, agreed }: { players: Players; agreed: boolean }) =>
-  roomsOf(players, agreed),
+const rooms = derived(({ players, agreed }: { players: VoicedForm; agreed: boolean }) =>
+  registerRangesOf(players, agreed),
 );
 
-const termsOfBars = derived(({ pass, builds }: { pass: Pass; builds: number }) => barTerms(pass, builds), {
-  pass: 2,
-});
+const termsOfBars = derived(
+  ({ pass, builds }: { pass: Occurrence; builds: number }) => barTerms(pass, builds),
+  {
+    pass: 2,
+  },
+);
 
-interface Asked {
-  readonly pass: Pass;
-  readonly next: Pass | undefined;
-  readonly players: Players;
+interface AgreementInputs {
+  readonly pass: Occurrence;
+  readonly next: Occurrence | undefined;
+  readonly players: VoicedForm;
   readonly points: Points;
   readonly style: Style;
   readonly ending: Song['ending'];
@@ -57,12 +61,12 @@ interface Asked {
 
 /** What was agreed stays the very same where the players agree on the same again. */
 const agreementOf = derived(
-  ({ pass, next, players, points, style: { manner }, ending }: Asked): Agreement => {
+  ({ pass, next, players, points, style: { manner }, ending }: AgreementInputs): Agreement => {
     const marks = points.marks ? marksOf(pass) : [];
     const builds = points.shape ? (manner?.builds ?? 1) : 0;
     return {
-      bars: termsOfBars(pass.bars, pass.playing, { pass, builds }),
-      kicks: points.lock && manner?.locked !== false ? skeletonOf(pass, players, marks) : null,
+      bars: termsOfBars(pass.bars, pass.occurrenceKey, { pass, builds }),
+      kicks: points.lock && manner?.locked !== false ? kickPatternOf(pass, players, marks) : null,
       marks,
       silences: points.marks ? silencesOf(pass) : [],
       fills: points.fills,
@@ -79,34 +83,34 @@ const withoutKicks = derived(({ agreement }: { agreement: Agreement }): Agreemen
 }));
 
 /** A playing with all that is agreed for it. */
-interface Told {
-  readonly pass: Pass;
-  readonly players: readonly (Player | null)[];
+interface AgreedOccurrence {
+  readonly pass: Occurrence;
+  readonly players: readonly (PartVoice | null)[];
   readonly agreement: Agreement;
   readonly withoutKicks: Agreement;
-  readonly rooms: ReturnType<typeof roomsOf>;
+  readonly rooms: ReturnType<typeof registerRangesOf>;
 }
 
-interface Telling {
+interface AgreedOccurrenceInputs {
   readonly song: Song;
   readonly kinds: KindSet;
   readonly style: Style;
-  readonly played: Pass;
-  readonly next: Pass | undefined;
+  readonly played: Occurrence;
+  readonly next: Occurrence | undefined;
 }
 
 const toldIn = derived(
-  ({ song, kinds, style, played, next }: Telling): Told => {
+  ({ song, kinds, style, played, next }: AgreedOccurrenceInputs): AgreedOccurrence => {
     const points = pointsOf(song, played.section);
     const push = played.section.together?.push ?? song.together?.push ?? 0;
-    const early = points.early ? withEarly(played, song.seed, style) : played;
+    const early = points.early ? withAnticipations(played, song.seed, style) : played;
     const pass = push ? withPush(early, push) : early;
-    const own = playersIn(song, kinds, style, pass);
+    const own = partVoicesIn(song, kinds, style, pass);
     const by = points.shape ? densityLift(pass) : 0;
     const players = allLifted(pass, 'lifted', { own, by, lift: pass.lift });
     // Where a chord changes it is another section, of the same bars.
     const asked = { pass, next, players, points, style, ending: song.ending };
-    const agreement = agreementOf(pass.bars, pass.playing, asked);
+    const agreement = agreementOf(pass.bars, pass.occurrenceKey, asked);
     return {
       pass,
       players,
@@ -119,7 +123,7 @@ const toldIn = derived(
 );
 
 /** What is agreed through the form of a song. */
-export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Pass[]): Agreed {
+export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Occurrence[]): Agreed {
   const told = form.map((played, i) =>
     toldIn(played, 'told', { song, kinds, style, played, next: form[i + 1] }),
   );

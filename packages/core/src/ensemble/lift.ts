@@ -1,11 +1,11 @@
 /** What a lift does to a player: how full, how strong, how high and how wide it plays, and whether it plays at all. */
-import { derived } from '../memory/derived';
+import { derived } from '../memo/derived';
 import { DYNAMICS, type Lifted } from '../song/choices';
 import type { Lift, Part, Song } from '../song/schema';
 import type { KindFacts } from '../style/kind';
 import type { Style } from '../style/schema';
-import type { Player } from '../timeline/doubles';
-import { liftAt, resolvedAt, settingsThere, type Where } from '../timeline/places';
+import type { PartVoice } from '../timeline/unisonParts';
+import { liftInScope, resolvedInScope, settingsForScope, type Scope } from '../timeline/scopes';
 import { exactOf, type Resolved } from '../timeline/settings';
 
 /** Steps of density and dynamics at a lift of 1, 2 and 3. */
@@ -22,7 +22,7 @@ const FILLS = 2;
 /** Steps of density and dynamics that a lift moves by. */
 export const stepsOf = (by: number): number => Math.sign(by) * (STEPS[Math.abs(by)] ?? 0) || 0;
 export const semitonesOf = (by: number): number => HIGHER * by;
-export const spreadOf = (by: number): number => WIDER * by;
+export const spreadOffset = (by: number): number => WIDER * by;
 
 const within = (value: number, low: number, high: number): number => Math.max(low, Math.min(high, value));
 
@@ -49,7 +49,7 @@ export function liftedSettings(
     ...(moves('density') ? { density: within(settings.density + steps, 1, 5) } : {}),
     ...(moves('dynamics') ? { dynamics: DYNAMICS[within(dynamics, 0, DYNAMICS.length - 1)]! } : {}),
     ...(moves('register') ? { register: within(settings.register + semitonesOf(by), 23, 84) } : {}),
-    ...(moves('spread') ? { spread: within(settings.spread + spreadOf(by), 2, 12) } : {}),
+    ...(moves('spread') ? { spread: within(settings.spread + spreadOffset(by), 2, 12) } : {}),
     ...(moves('parts') ? { on } : {}),
   };
 }
@@ -60,23 +60,23 @@ export function settingsPlayed(
   style: Style,
   song: Song,
   part: Part,
-  where: Where,
+  scope: Scope,
 ): Resolved {
-  const settings = resolvedAt(kind, style, song, part, where);
-  const lift = where === null ? null : liftAt(song, where);
+  const settings = resolvedInScope(kind, style, song, part, scope);
+  const lift = scope === null ? null : liftInScope(song, scope);
   if (!lift || lift.by === 0) return settings;
-  return liftedSettings(kind, settings, exactOf([settingsThere(song, { part: part.id, where })]), lift);
+  return liftedSettings(kind, settings, exactOf([settingsForScope(song, { part: part.id, scope })]), lift);
 }
 
 const playerLifted = derived(
-  ({ player: { kind, stretches }, lift }: { player: Player; lift: Lift }): Player => ({
+  ({ player: { kind, stretches }, lift }: { player: PartVoice; lift: Lift }): PartVoice => ({
     kind,
     stretches: stretches.map((s) => ({ ...s, settings: liftedSettings(kind, s.settings, s.exact, lift) })),
   }),
 );
 
 /** A player in a section that is lifted; what the writer has set there stays as it is set. */
-export function liftedBy(player: Player | null, lift: Lift | null): Player | null {
+export function liftedBy(player: PartVoice | null, lift: Lift | null): PartVoice | null {
   if (!player || !lift || lift.by === 0) return player;
   return playerLifted(player, 'lifted', { player, lift });
 }

@@ -1,7 +1,7 @@
 /** How a section is told from its first bar to its last: strength, and where its phrases turn. */
 import type { Song } from '../song/schema';
 import type { BarTerms, Into } from '../timeline/agreement';
-import type { Pass } from '../timeline/passes';
+import type { Occurrence } from '../timeline/occurrences';
 import { liftOf } from './roles';
 
 /** Velocity between a section that stands at 0 and one at 1. */
@@ -23,7 +23,7 @@ const turnOf = (bar: number, bars: number): BarTerms['turn'] => {
  * Strength of each bar.
  * @param builds how far sections rise and fall, 1 as usual; at 0 phrases turn, and all bars are equally strong.
  */
-export function barTerms(pass: Pass, builds: number): BarTerms[] {
+export function barTerms(pass: Occurrence, builds: number): BarTerms[] {
   const count = pass.bars.length;
   const base = LIFT * liftOf(pass.section) + Math.min(MOST_AGAIN, AGAIN * pass.repeat);
   return pass.bars.map((_, i) => ({
@@ -33,11 +33,11 @@ export function barTerms(pass: Pass, builds: number): BarTerms[] {
 }
 
 /** What a playing leads into. */
-export function intoOf(pass: Pass, next: Pass | undefined, ending: Song['ending']): Into | null {
+export function intoOf(pass: Occurrence, next: Occurrence | undefined, ending: Song['ending']): Into | null {
   if (!next) return ending === 'open' || ending === 'fade' ? null : 'ending';
   if (!next.entersNew) return 'repeat';
   return liftOf(next.section) < liftOf(pass.section) ? 'drop' : 'section';
 }
 
 /** How many levels of density a section stands above what is set for the song. */
-export const densityLift = (pass: Pass): number => (liftOf(pass.section) >= 1 ? 1 : 0);
+export const densityLift = (pass: Occurrence): number => (liftOf(pass.section) >= 1 ? 1 : 0);

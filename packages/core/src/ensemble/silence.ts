@@ -1,9 +1,9 @@
 /** Where there is no chord, and so nobody plays. */
 import type { Agreement, Mark } from '../timeline/agreement';
-import { roomBefore, type Pass } from '../timeline/passes';
+import { gapBefore, type Occurrence } from '../timeline/occurrences';
 
 /** Stretches without a chord. A section that has none at all is left to the drums. */
-export function silencesOf({ chords, length }: Pass): Agreement['silences'] {
+export function silencesOf({ chords, length }: Occurrence): Agreement['silences'] {
   if (!chords.some((c) => c.symbol !== null)) return [];
   const silences: { from: number; to: number }[] = [];
   chords.forEach(({ symbol, start, length: lasts }, i) => {
@@ -16,12 +16,12 @@ export function silencesOf({ chords, length }: Pass): Agreement['silences'] {
 }
 
 /** Chords that are felt early, with the beats they leave. */
-export function marksOf({ chords, lead }: Pass): Mark[] {
+export function marksOf({ chords, lead }: Occurrence): Mark[] {
   const marks: Mark[] = [];
   chords.forEach(({ symbol, start, push }, i) => {
     if (!push || symbol === null) return;
     const before = chords[i - 1];
-    const early = Math.min(push, before ? roomBefore(start - before.start) : lead);
+    const early = Math.min(push, before ? gapBefore(start - before.start) : lead);
     if (early > 0) marks.push({ at: start - early, beat: start });
   });
   return marks;

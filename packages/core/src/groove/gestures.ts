@@ -2,8 +2,8 @@
  * What a player does beside striking notes: slides, the pedal, the swell of bow and breath, the palm on the strings.
  * Each belongs to a part as a whole, as a controller of a MIDI channel does.
  */
-import type { Region, Span } from '../timeline/region';
-import type { Mixed, Swell } from '../song/choices';
+import type { Region, ChordSpan } from '../timeline/region';
+import type { MixOffsetName, Swell } from '../song/choices';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ } from '../time/ticks';
 import type { GroovedNote } from './groove';
@@ -12,7 +12,7 @@ import type { GroovedNote } from './groove';
  * `bend` in hundredths of a semitone, −200 to 200; the others 0 to 127 as controllers of General MIDI are; and what
  * moves the part in the mix.
  */
-export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness' | Mixed;
+export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness' | MixOffsetName;
 
 export interface Gesture {
   /** Ticks from the region's start. */
@@ -72,7 +72,7 @@ function slidesInto({ start, duration, touch }: GroovedNote): Gesture[] {
 /** Ticks for which a chord is left to sound dry before the foot goes down: it goes down after the stroke. */
 const PEDAL_AFTER = PPQ / 8;
 
-function pedals(span: Span, from: number, until: number): Gesture[] {
+function pedals(span: ChordSpan, from: number, until: number): Gesture[] {
   if (span.symbol === null || until - from <= 2 * PEDAL_AFTER) return [];
   return [
     { start: from + PEDAL_AFTER, moves: 'pedal', value: 127 },

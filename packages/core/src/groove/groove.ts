@@ -5,7 +5,7 @@ import type { Region } from '../timeline/region';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ, msToTicks } from '../time/ticks';
 
-type Feel = Pick<Resolved, 'swing' | 'unit'>;
+type SwingFeel = Pick<Resolved, 'swing' | 'unit'>;
 
 /**
  * Where a straight tick falls under swing. The off-beat moves to `swing` percent of its pair
@@ -13,7 +13,7 @@ type Feel = Pick<Resolved, 'swing' | 'unit'>;
  * Ticks are counted from a bar line.
  * @example swung(240, { unit: 'eighth', swing: 66.7 }) // 320
  */
-export function swung(tick: number, { swing, unit }: Feel): number {
+export function swung(tick: number, { swing, unit }: SwingFeel): number {
   if (swing === 50) return tick;
   const pair = unit === 'eighth' ? PPQ : PPQ / 2;
   const half = pair / 2;
@@ -28,7 +28,7 @@ export function swung(tick: number, { swing, unit }: Feel): number {
  * Swing within a bar. Where beats are made of three eighths, or of two and three, eighths stand as
  * they are and only sixteenths swing. In a pick-up pairs are counted from where its whole bar began.
  */
-function swingIn(bar: Bar, feel: Feel): (tick: number) => number {
+function swingIn(bar: Bar, feel: SwingFeel): (tick: number) => number {
   if (feel.unit === 'eighth' && bar.groups.some((g) => g.beats.some((beat) => beat !== PPQ))) {
     return (tick) => tick;
   }
@@ -73,7 +73,7 @@ export interface GroovedNote {
   readonly duration: number;
   readonly pitch: number;
   readonly velocity: number;
-  readonly why: string;
+  readonly noteFunction: string;
   readonly span: number;
   readonly touch: Touch | null;
 }
@@ -117,7 +117,7 @@ export function groove(region: Region, notes: readonly Note[]): readonly Grooved
       duration: end - start,
       pitch: note.pitch,
       velocity: Math.max(1, Math.min(127, Math.round(note.velocity + force + lift))),
-      why: note.why,
+      noteFunction: note.noteFunction,
       span: note.span,
       touch: note.touch ?? null,
     });
@@ -174,7 +174,7 @@ function writtenOf(region: Region, { start, duration }: Note): Pick<GroovedNote,
 
 /** What was played in has its own time and strength. */
 const asPlayed = (
-  { start, duration, pitch, velocity, why, span, touch }: Note,
+  { start, duration, pitch, velocity, noteFunction, span, touch }: Note,
   written: Pick<GroovedNote, 'at' | 'length'>,
 ): GroovedNote => ({
   ...written,
@@ -182,7 +182,7 @@ const asPlayed = (
   duration,
   pitch,
   velocity,
-  why,
+  noteFunction,
   span,
   touch: touch ?? null,
 });
@@ -203,7 +203,7 @@ function regionEnd(region: Region): number {
   return swingIn(bar, last.settings)(region.length - push);
 }
 
-interface Sounding {
+interface NoteTimes {
   readonly at: number;
   readonly length: number;
   readonly start: number;
@@ -216,7 +216,7 @@ interface Sounding {
 const ONE_STRIKE = 30;
 
 /** Two strikes of a pitch as the one that is heard: from where the first begins, with the papers of the one it leads to. */
-function asOne<N extends Sounding>(before: N, note: N): N {
+function asOne<N extends NoteTimes>(before: N, note: N): N {
   const end = Math.max(before.start + before.duration, note.start + note.duration);
   const velocity = Math.max(before.velocity, note.velocity);
   const at = Math.min(before.at, note.at);
@@ -229,7 +229,7 @@ function asOne<N extends Sounding>(before: N, note: N): N {
  * the later begins; of two struck at once, or nearly, one stays, as long as the longer and as strong as the stronger.
  * @param oneStrike ticks within which two strikes of a pitch are one.
  */
-export function withoutOverlaps<N extends Sounding>(notes: readonly N[], oneStrike = ONE_STRIKE): N[] {
+export function withoutOverlaps<N extends NoteTimes>(notes: readonly N[], oneStrike = ONE_STRIKE): N[] {
   const inTime = (a: N, b: N): number => a.start - b.start || a.pitch - b.pitch || b.duration - a.duration;
   const isSorted = notes.every((note, i) => i === 0 || inTime(notes[i - 1]!, note) <= 0);
   const sorted = isSorted ? notes : [...notes].sort(inTime);

@@ -43,7 +43,7 @@ function damped(note: Note, { length, palm }: Resolved): Note {
 
 /** How a note is come to from the one before it in the line; null where it is struck. */
 function wayInto(before: Note | undefined, note: Note, chance: number, { slides, instrument }: Resolved) {
-  if (!before || note.why === 'ghost' || chance >= SHARE[slides]) return null;
+  if (!before || note.noteFunction === 'ghost' || chance >= SHARE[slides]) return null;
   const step = note.pitch - before.pitch;
   const gap = note.start - (before.start + before.duration);
   if (step === 0 || gap > NEAR) return null;

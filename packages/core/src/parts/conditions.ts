@@ -1,10 +1,10 @@
 /** Events that are not told in every bar: where phrases turn, at a second playing, by chance, one way or another. */
 import { hash, noise } from '../random/stream';
-import { ALTERNATIVES, isConditional, type Condition, type Timed } from '../style/pattern';
+import { ALTERNATIVES, isConditional, type Condition, type TimedEvent } from '../style/pattern';
 import { barIndexAt } from '../time/bars';
-import type { Scattered } from '../timeline/cells';
+import type { Scattered } from '../timeline/patternCells';
 import type { Region } from '../timeline/region';
-import type { Stretch } from '../timeline/settings';
+import type { SettingsSpan } from '../timeline/settings';
 
 /** Whether a condition holds for an event of a bar. */
 function holds(region: Region, condition: Condition, bar: number, start: number): boolean {
@@ -27,9 +27,9 @@ function holds(region: Region, condition: Condition, bar: number, start: number)
  * nothing here: alternatives for the section, whichever of its playings it is, chances for the playing. A part that
  * is told exactly draws the same at every one.
  */
-export function drawn<E extends Timed>(
+export function drawn<E extends TimedEvent>(
   region: Region,
-  stretch: Stretch,
+  stretch: SettingsSpan,
   events: readonly Scattered<E>[],
 ): readonly Scattered<E>[] {
   if (!events.some(({ event }) => isConditional(event))) return events;

@@ -7,7 +7,7 @@ import type { Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
 import type { Resolved } from '../timeline/settings';
 import type { Note } from './note';
-import type { Voiced } from './voicings';
+import type { SpanVoicing } from './voicings';
 
 export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */
@@ -29,7 +29,7 @@ export interface Kind extends KindFacts {
   /** Where it goes in even steps, each of which can rest: how a bar is cut into them. */
   readonly steps?: (pattern: Pattern, set: Resolved, bar: Pick<Bar, 'groups' | 'length'>) => StepsOfBar;
   /** What it plays. @param voicings of the region's spans; none for a kind that sounds no chords. */
-  readonly generate: (region: Region, voicings: readonly Voiced[]) => Note[];
+  readonly generate: (region: Region, voicings: readonly SpanVoicing[]) => Note[];
 }
 
 export interface StepsOfBar {
@@ -48,7 +48,7 @@ export interface KindSpecification<P extends Pattern> extends Omit<
   readonly varies: (pattern: P) => boolean;
   readonly restarts: (pattern: P) => boolean;
   readonly steps?: (pattern: P, set: Resolved, bar: Pick<Bar, 'groups' | 'length'>) => StepsOfBar;
-  readonly generate: (region: Region<P>, voicings: readonly Voiced[]) => Note[];
+  readonly generate: (region: Region<P>, voicings: readonly SpanVoicing[]) => Note[];
 }
 
 /**

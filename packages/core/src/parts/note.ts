@@ -22,7 +22,7 @@ export interface Note {
   /** 1–127. */
   readonly velocity: number;
   /** What the note is: root, third, approach, passing tone, ghost, kick… */
-  readonly why: string;
+  readonly noteFunction: string;
   /** The chord it belongs to, as an index into the region's spans; −1 for none. */
   readonly span: number;
   /** Milliseconds later than its place: the strum of a stroke. */
@@ -51,7 +51,7 @@ export const velocityOf = (settings: Resolved, accent: number): number =>
   Math.max(1, Math.min(127, Math.round(DYNAMIC_VELOCITY[settings.dynamics] * accent)));
 
 /** What a pitch is in its chord: a degree's name, the bass, or a passing tone. */
-export function whyOf(chord: Chord, pitch: number): string {
+export function noteFunctionOf(chord: Chord, pitch: number): string {
   const degree = degreeAt(chord, pitch);
   if (degree) return degreeWord(degree);
   return mod(pitch, 12) === bassPc(chord) ? 'slash bass' : 'passing tone';

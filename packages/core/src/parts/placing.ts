@@ -1,13 +1,13 @@
-import type { Region, Span } from '../timeline/region';
-import type { Stretch } from '../timeline/settings';
-import type { Grid, Timed } from '../style/pattern';
+import type { Region, ChordSpan } from '../timeline/region';
+import type { SettingsSpan } from '../timeline/settings';
+import type { Grid, TimedEvent } from '../style/pattern';
 import { EIGHTH } from '../time/ticks';
-import { carriedCells, restartedCells, scatter, type Scattered } from '../timeline/cells';
+import { carriedCells, restartedCells, scatter, type Scattered } from '../timeline/patternCells';
 import { drawn } from './conditions';
-import { told } from './telling';
+import { varied } from './barVariation';
 
 /** An event of a pattern at its place: ticks from the region's start, on the chord it belongs to. */
-export interface Placed<E> {
+export interface PlacedEvent<E> {
   readonly start: number;
   readonly end: number;
   readonly event: E;
@@ -16,7 +16,7 @@ export interface Placed<E> {
 }
 
 /** When a chord starts to sound: its start less its push. */
-export const soundsFrom = (span: Span): number => span.start - span.push;
+export const soundsFrom = (span: ChordSpan): number => span.start - span.push;
 
 /** When a span stops sounding: at the next one's sounding start, or at its own end. */
 export function soundsUntil(region: Region, index: number): number {
@@ -27,19 +27,22 @@ export function soundsUntil(region: Region, index: number): number {
 }
 
 /** Which way a stretch's pattern goes at a chord change. */
-export const restarts = ({ settings, pattern }: Stretch): boolean =>
+export const restarts = ({ settings, pattern }: SettingsSpan): boolean =>
   (settings.atChange === 'as the pattern' ? pattern.atChange : settings.atChange) === 'restart';
 
 /** A pattern's events as they are drawn and told this time. */
-const toldEvents = <E extends Timed>(region: Region, stretch: Stretch, events: readonly Scattered<E>[]) =>
-  told(region, stretch, drawn(region, stretch, events));
+const toldEvents = <E extends TimedEvent>(
+  region: Region,
+  stretch: SettingsSpan,
+  events: readonly Scattered<E>[],
+) => varied(region, stretch, drawn(region, stretch, events));
 
 /** Pattern events of a stretch for a part that follows no chords (drums). */
-export function placeFree<E extends Timed>(
+export function placeFree<E extends TimedEvent>(
   region: Region,
-  stretch: Stretch,
+  stretch: SettingsSpan,
   grids: readonly Grid<E>[],
-): Placed<E>[] {
+): PlacedEvent<E>[] {
   const cells = carriedCells(region, stretch.start, stretch.end);
   const { silences } = region.terms;
   return toldEvents(region, stretch, scatter(grids, cells, stretch.settings.feel, stretch.start))
@@ -55,17 +58,17 @@ export function placeFree<E extends Timed>(
  * - a chord on whose start the pattern has nothing at level 1 gets the `onset` event there.
  * Where an event falls does not depend on density, so a lower density stays a subset.
  */
-export function placeOnChords<E extends Timed>(
+export function placeOnChords<E extends TimedEvent>(
   region: Region,
-  stretch: Stretch,
+  stretch: SettingsSpan,
   grids: readonly Grid<E>[],
   onset: E,
-): Placed<E>[] {
+): PlacedEvent<E>[] {
   const { spans } = region;
   const cells = restarts(stretch)
     ? restartedCells(region, stretch.start, stretch.end)
     : carriedCells(region, stretch.start, stretch.end);
-  const placed: Placed<E>[] = [];
+  const placed: PlacedEvent<E>[] = [];
   const hasOnset = new Set<number>();
   let at = 0;
   for (const raw of toldEvents(
@@ -97,18 +100,18 @@ function ownerOf(region: Region, at: number, raw: { readonly start: number }): n
   return raw.start < soundsUntil(region, at) ? at : -1;
 }
 
-function missingOnsets<E extends Timed>(
+function missingOnsets<E extends TimedEvent>(
   region: Region,
-  stretch: Stretch,
-  placed: readonly Placed<E>[],
+  stretch: SettingsSpan,
+  placed: readonly PlacedEvent<E>[],
   hasOnset: ReadonlySet<number>,
   onset: E,
-): Placed<E>[] {
+): PlacedEvent<E>[] {
   const strong = new Map<number, number[]>();
   for (const p of placed) {
     if (p.event.level === 1) strong.set(p.span, [...(strong.get(p.span) ?? []), p.start]);
   }
-  const added: Placed<E>[] = [];
+  const added: PlacedEvent<E>[] = [];
   region.spans.forEach((span, i) => {
     if (span.chord === null || hasOnset.has(i)) return;
     // A stretch that begins inside a chord takes it up where the stretch begins.
@@ -139,12 +142,12 @@ export const lastLength = (region: Region, from: number): number =>
   region.ending === 'hit' ? Math.min(EIGHTH, region.length - from) : region.length - from;
 
 /** Replaces what would play from the last hit on by one event held to the end. */
-export function endOnHit<E extends Timed>(
+export function endOnHit<E extends TimedEvent>(
   region: Region,
-  stretch: Stretch,
-  placed: readonly Placed<E>[],
+  stretch: SettingsSpan,
+  placed: readonly PlacedEvent<E>[],
   held: E,
-): Placed<E>[] {
+): PlacedEvent<E>[] {
   const hit = lastHit(region);
   if (hit === null || hit < stretch.start || hit >= stretch.end) return [...placed];
   const span = region.spans.findIndex((s) => s.start <= hit && s.end > hit);

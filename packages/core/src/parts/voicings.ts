@@ -1,29 +1,29 @@
 /** The stage before a part plays: how it voices each chord of a region, as its settings ask and its voices go. */
-import { lastUsed } from '../memory/lastUsed';
+import { lastUsed } from '../memo/lastUsed';
 import type { Chord } from '../theory/chord';
-import type { Region, Span, VoicedChord } from '../timeline/region';
+import type { Region, ChordSpan, VoicedChord } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
 import { voice, type ToVoice } from '../voicing/auto';
 import { guitarPath, type ToFinger } from '../voicing/guitar/path';
 import type { Frets } from '../voicing/guitar/shapes';
 
 /** How a span is voiced: its pitches, MIDI numbers, ascending, and on a guitar its frets where they are known. */
-export interface Voiced {
+export interface SpanVoicing {
   readonly pitches: readonly number[];
   readonly frets: Frets | null;
 }
 
-const SILENT: Voiced = { pitches: [], frets: null };
+const SILENT: SpanVoicing = { pitches: [], frets: null };
 
-type Sounding = Span & { readonly chord: Chord };
+type SoundingSpan = ChordSpan & { readonly chord: Chord };
 
-const sounds = (span: Span): span is Sounding => span.chord !== null;
+const sounds = (span: ChordSpan): span is SoundingSpan => span.chord !== null;
 
 /**
  * The voicing of each span of a region; silent where there is no chord. What was voiced before the region is a fixed
  * first step of the path. The same asked again, by band or screen, is not worked out twice.
  */
-export function voicingsOf(region: Region): readonly Voiced[] {
+export function voicingsOf(region: Region): readonly SpanVoicing[] {
   const sounding = region.spans.filter(sounds);
   const voiced = region.kind.chordLayout === 'shapes' ? onNeck(region, sounding) : inVoices(region, sounding);
   let at = 0;
@@ -31,7 +31,7 @@ export function voicingsOf(region: Region): readonly Voiced[] {
 }
 
 /** The last chord of a region as it was voiced, for the one that goes on from it. */
-export function lastVoiced({ spans, before }: Region, voicings: readonly Voiced[]): VoicedChord | null {
+export function lastVoiced({ spans, before }: Region, voicings: readonly SpanVoicing[]): VoicedChord | null {
   const last = spans.findLastIndex(sounds);
   return last < 0 ? before : { chord: spans[last]!.chord!, ...voicings[last]! };
 }
@@ -40,9 +40,9 @@ export function lastVoiced({ spans, before }: Region, voicings: readonly Voiced[
 const REMEMBERED = 4_000;
 
 /** A path through the same chords with the same aims is the same. */
-function remembered<T extends ToVoice | ToFinger>(path: (asked: readonly T[]) => readonly Voiced[]) {
-  const known = lastUsed<readonly Voiced[]>(REMEMBERED);
-  return (asked: readonly T[]): readonly Voiced[] => {
+function remembered<T extends ToVoice | ToFinger>(path: (asked: readonly T[]) => readonly SpanVoicing[]) {
+  const known = lastUsed<readonly SpanVoicing[]>(REMEMBERED);
+  return (asked: readonly T[]): readonly SpanVoicing[] => {
     const text = JSON.stringify(asked, (name, value: unknown) =>
       name === 'chord' ? (value as Chord).symbol : value,
     );
@@ -57,7 +57,7 @@ const shapes = remembered<ToFinger>((asked) =>
 );
 const voices = remembered<ToVoice>((asked) => voice(asked).map((pitches) => ({ pitches, frets: null })));
 
-function onNeck({ stretches, before }: Region, spans: readonly Sounding[]): readonly Voiced[] {
+function onNeck({ stretches, before }: Region, spans: readonly SoundingSpan[]): readonly SpanVoicing[] {
   const asked = spans.map(({ start, chord, voicing, frets }) => {
     const { register, voices, neck, tuning, capo, manner } = settingsAt(stretches, start);
     const aim = { register, strings: Math.min(6, voices), neck, tuning, capo, manner };
@@ -68,7 +68,10 @@ function onNeck({ stretches, before }: Region, spans: readonly Sounding[]): read
   return shapes(led).slice(led.length - asked.length);
 }
 
-function inVoices({ kind, stretches, before, room }: Region, spans: readonly Sounding[]): readonly Voiced[] {
+function inVoices(
+  { kind, stretches, before, room }: Region,
+  spans: readonly SoundingSpan[],
+): readonly SpanVoicing[] {
   const [low, high] = room;
   const agreed = high < kind.range[1];
   const asked = spans.map(({ start, chord, voicing, bassPlays }) => {

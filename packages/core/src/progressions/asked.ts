@@ -8,7 +8,7 @@ import { asWritten } from '../theory/handwriting';
 import type { Mood, Progression } from './schema';
 
 /** A chord as far as progressions are told apart by it: its root above the first one's, semitones, and whether its third is minor. */
-interface Step {
+interface RootStep {
   readonly root: number;
   readonly isMinor: boolean;
 }
@@ -49,7 +49,7 @@ export interface AskedFor {
   /** Degrees, 1 to 7, that follow each other in it. */
   readonly degrees: readonly number[] | null;
   /** Chords that follow each other in it, in whatever key. */
-  readonly chords: readonly Step[] | null;
+  readonly chords: readonly RootStep[] | null;
   /** The words as one phrase, as they were typed. */
   readonly phrase: string;
 }
@@ -61,7 +61,7 @@ const tokensOf = (text: string): string[] =>
     .split(/\s+/)
     .filter(Boolean);
 
-function stepsFrom(symbols: readonly string[]): Step[] {
+function stepsFrom(symbols: readonly string[]): RootStep[] {
   const chords = symbols.map(parseChord);
   const first = pitchClass(chords[0]!.root);
   return chords.map((chord) => {
@@ -106,7 +106,7 @@ export function readAsked(text: string): AskedFor {
 
 const known = new WeakMap<
   Progression,
-  { readonly degrees: readonly number[]; readonly steps: readonly Step[] }
+  { readonly degrees: readonly number[]; readonly steps: readonly RootStep[] }
 >();
 
 /** Its chords one after another as degrees and as steps; one that is held or repeated is there once. */

@@ -1,6 +1,6 @@
 /** Progressions between degrees and a key: fitted to a section, written from a run, searched. */
 import { readBarsText } from '../edits/bars';
-import type { Clip } from '../edits/run';
+import type { Clip } from '../edits/barRange';
 import { writeBar } from '../formats/chart/bar';
 import { chordPitchClasses, isSlash } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';

@@ -4,7 +4,7 @@
  */
 import type { Genre, Mood, Progression } from './schema';
 
-type Row = readonly [
+type ProgressionRow = readonly [
   name: string,
   bars: string,
   mode: Progression['mode'],
@@ -13,7 +13,7 @@ type Row = readonly [
   moods: readonly Mood[],
 ];
 
-const ROWS: readonly Row[] = [
+const ROWS: readonly ProgressionRow[] = [
   ['I V vi IV', 'I | V | vi | IV', 'major', '4/4', ['pop', 'rock'], ['bright', 'grand']],
   ['vi IV I V', 'vi | IV | I | V', 'major', '4/4', ['pop', 'rock'], ['wistful', 'grand']],
   ['I vi IV V', 'I | vi | IV | V', 'major', '4/4', ['pop', 'soul'], ['warm', 'playful']],

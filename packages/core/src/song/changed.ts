@@ -2,7 +2,7 @@
 import type { PathStep, SongPatch } from './patches';
 import type { Song } from './schema';
 
-type Told = Pick<Song, 'sections' | 'parts'>;
+type ComparedSong = Pick<Song, 'sections' | 'parts'>;
 
 const FIELDS = new Map(
   Object.entries({
@@ -46,7 +46,7 @@ const named = <T extends { readonly id: string }>(
       : undefined;
 
 /** @param song as it is after the changes. */
-export function changedInWords(song: Told, patches: readonly SongPatch[]): string {
+export function changedInWords(song: ComparedSong, patches: readonly SongPatch[]): string {
   const path = patches.at(-1)?.path ?? [];
   const [field, at, what] = path;
   if (field === 'sections') {

@@ -7,10 +7,10 @@ import { hasId, type PathStep, type SongPatch } from './patches';
 import type { Song } from './schema';
 
 type Path = readonly PathStep[];
-type Fields = Readonly<Record<string, unknown>>;
+type ReadFields = Readonly<Record<string, unknown>>;
 type Thing = { readonly id: string };
 
-const isFields = (value: unknown): value is Fields =>
+const isFields = (value: unknown): value is ReadFields =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** True for a list of things, each known by an id of its own. */
@@ -55,7 +55,7 @@ function listChanges(path: Path, was: readonly Thing[], now: readonly Thing[], i
   for (const thing of stayed) changes([...path, { id: thing.id }], was[places.get(thing.id)!], thing, into);
 }
 
-function fieldChanges(path: Path, was: Fields, now: Fields, into: SongPatch[]): void {
+function fieldChanges(path: Path, was: ReadFields, now: ReadFields, into: SongPatch[]): void {
   for (const field of new Set([...Object.keys(was), ...Object.keys(now)])) {
     changes([...path, field], was[field], now[field], into);
   }

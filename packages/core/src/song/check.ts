@@ -5,7 +5,7 @@ import { orderTrouble } from './order';
 import { songShape, type Section, type Song } from './schema';
 
 /** Something that does not hold, as a sentence, and where. */
-interface Trouble {
+interface SongTrouble {
   readonly message: string;
   readonly path: readonly (string | number)[];
 }
@@ -25,7 +25,7 @@ function sectionTrouble(section: Section, song: Pick<Song, 'key' | 'metre' | 'te
 }
 
 /** What must hold between the pieces of a song whose shape was checked: it is worked out, so it is bounded by then. */
-function* troubles(song: Song): Generator<Trouble> {
+function* troubles(song: Song): Generator<SongTrouble> {
   const { sections, parts, form, removed = [] } = song;
   const ids = new Set(sections.map((s) => s.id));
   if (ids.size < sections.length) yield { message: 'Two sections share an id.', path: ['sections'] };
@@ -54,7 +54,7 @@ function* troubles(song: Song): Generator<Trouble> {
 }
 
 /** The first thing that does not hold between the pieces of a song; null where all does. */
-export const piecesTrouble = (song: Song): Trouble | null => troubles(song).next().value ?? null;
+export const piecesTrouble = (song: Song): SongTrouble | null => troubles(song).next().value ?? null;
 
 /** A pipe ends at the first thing that is wrong with the shape: a section of ten million bars is never laid out. */
 export const songSchema = songShape.pipe(

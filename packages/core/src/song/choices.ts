@@ -4,7 +4,7 @@ export const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff'] as const;
 export type Dynamics = (typeof DYNAMICS)[number];
 
 /** How a part lays its voicings out; `free` lets the path choose among close and open forms by the spread. */
-export const MANNERS = [
+export const VOICING_TYPES = [
   'free',
   'close',
   'open',
@@ -20,7 +20,7 @@ export const MANNERS = [
   'root and fifth',
   'root and octave',
 ] as const;
-export type Manner = (typeof MANNERS)[number];
+export type VoicingType = (typeof VOICING_TYPES)[number];
 
 /** Where on the neck chords are taken: low with open strings, about the register, or wherever the hand travels least. */
 export const NECKS = ['open', 'position', 'smooth'] as const;
@@ -37,8 +37,8 @@ export const LEAD_INS = ['none', 'scale', 'chromatic', 'fifth', 'octave'] as con
 export type LeadIn = (typeof LEAD_INS)[number];
 
 /** How freely a repeat is told: note for note, with small differences, or with more of them. */
-export const TELLINGS = ['exactly', 'a little', 'freely'] as const;
-export type Telling = (typeof TELLINGS)[number];
+export const REPEAT_VARIATIONS = ['exactly', 'a little', 'freely'] as const;
+export type RepeatVariation = (typeof REPEAT_VARIATIONS)[number];
 
 /** What a line is made of: the tones of each chord, or those of the scale whatever the chord. */
 export const TONES = ['chords', 'scale'] as const;
@@ -51,8 +51,8 @@ export const BACKBEATS = ['snare', 'side stick', 'tom'] as const;
 export type Backbeat = (typeof BACKBEATS)[number];
 
 /** The desks of a section of strings or horns, each to be left out. */
-export const DESKS = ['high', 'middle', 'low'] as const;
-export type Desk = (typeof DESKS)[number];
+export const SECTION_VOICES = ['high', 'middle', 'low'] as const;
+export type SectionVoice = (typeof SECTION_VOICES)[number];
 
 /** Shortest a note is damped to, percent of what is written. */
 export const SHORTEST_LENGTH = 15;
@@ -88,8 +88,8 @@ export const MOST_ACCENT = 16;
 export const MOST_STEPS = 64;
 
 /** How fast a part goes through its patterns against the beat: a feel, never another tempo. */
-export const FEELS = ['half time', 'as written', 'double time'] as const;
-export type Feel = (typeof FEELS)[number];
+export const PACES = ['half time', 'as written', 'double time'] as const;
+export type Pace = (typeof PACES)[number];
 
 /** What a section is to its song. */
 export const SECTION_TYPES = [
@@ -123,7 +123,8 @@ export const USUAL_FADE = 4;
  * right of its place and `depth` so much further back in the room, −127 to 127 each; `tint` in dB of treble over or
  * under its tone, −12 to 12.
  */
-export const MIXED = ['trim', 'side', 'depth', 'tint'] as const;
-export type Mixed = (typeof MIXED)[number];
+export const MIX_OFFSETS = ['trim', 'side', 'depth', 'tint'] as const;
+export type MixOffsetName = (typeof MIX_OFFSETS)[number];
 
-export const isMixed = (moves: string): moves is Mixed => (MIXED as readonly string[]).includes(moves);
+export const isMixOffset = (moves: string): moves is MixOffsetName =>
+  (MIX_OFFSETS as readonly string[]).includes(moves);

@@ -2,8 +2,8 @@
 import equal from 'fast-deep-equal';
 import type { Ends, Song } from './schema';
 
-type Ending = Pick<Song, 'ending' | 'close'>;
+type SongEnding = Pick<Song, 'ending' | 'close'>;
 
-export const endsOf = ({ ending, close }: Ending): Ends => ({ ending, ...close });
+export const endsOf = ({ ending, close }: SongEnding): Ends => ({ ending, ...close });
 
-export const endsSo = (song: Ending, ends: Ends): boolean => equal(endsOf(song), ends);
+export const endsSo = (song: SongEnding, ends: Ends): boolean => equal(endsOf(song), ends);

@@ -27,7 +27,7 @@ export const lineSchema = z
   .refine(isOneLine, 'This stands on one line and holds no control characters or halves of characters.');
 
 /** What a writer notes down: lines of text. */
-export const noteSchema = z
+export const annotationSchema = z
   .string()
   .min(1)
   .max(LIMITS.noteLength, `A note has at most ${LIMITS.noteLength} characters.`)

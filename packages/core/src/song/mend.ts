@@ -18,8 +18,8 @@ export interface Mended {
   readonly told: readonly string[];
 }
 
-type Fields = Record<string | number, unknown>;
-type Place = readonly PropertyKey[];
+type UncheckedFields = Record<string | number, unknown>;
+type MendPath = readonly PropertyKey[];
 
 /** Looked through so often: each time something may come to light that lay behind something else. */
 const ROUNDS = 40;
@@ -42,21 +42,21 @@ const STAND_INS: Readonly<Partial<Record<string, unknown>>> = {
   mix: { level: 96, pan: 64, room: 32, mute: false, solo: false },
 };
 
-const holderOf = (document: unknown, place: Place): unknown =>
+const holderOf = (document: unknown, place: MendPath): unknown =>
   place
     .slice(0, -1)
-    .reduce<unknown>((value, name) => (value as Fields | undefined)?.[name as string], document);
+    .reduce<unknown>((value, name) => (value as UncheckedFields | undefined)?.[name as string], document);
 
 /** Takes out what stands at a place: an item of a list, a field. */
-function takeOut(document: unknown, place: Place): void {
+function takeOut(document: unknown, place: MendPath): void {
   const holder = holderOf(document, place);
   const name = place.at(-1);
   if (Array.isArray(holder)) holder.splice(Number(name), 1);
-  else if (typeof holder === 'object' && holder !== null) delete (holder as Fields)[name as string];
+  else if (typeof holder === 'object' && holder !== null) delete (holder as UncheckedFields)[name as string];
 }
 
 /** Brings one thing in order. */
-function mendIssue(document: Fields, issue: z.core.$ZodIssue): void {
+function mendIssue(document: UncheckedFields, issue: z.core.$ZodIssue): void {
   const { path } = issue;
   const name = path.at(-1);
   if (issue.code === 'unrecognized_keys') {
@@ -64,7 +64,7 @@ function mendIssue(document: Fields, issue: z.core.$ZodIssue): void {
     return;
   }
   if (name === undefined) return;
-  const holder = holderOf(document, path) as Fields | undefined;
+  const holder = holderOf(document, path) as UncheckedFields | undefined;
   if (holder === undefined) return;
   const value = holder[name as string];
   if (issue.code === 'too_big' && typeof value === 'number') holder[name as string] = Number(issue.maximum);
@@ -75,7 +75,8 @@ function mendIssue(document: Fields, issue: z.core.$ZodIssue): void {
     holder[name as string] = value.slice(0, Number(issue.maximum));
   else if (Object.hasOwn(holder, name)) takeOut(document, path);
   else {
-    const usual = path.length === 1 ? (EMPTY as unknown as Fields)[name as string] : STAND_INS[String(name)];
+    const usual =
+      path.length === 1 ? (EMPTY as unknown as UncheckedFields)[name as string] : STAND_INS[String(name)];
     if (usual !== undefined) holder[name as string] = JSON.parse(JSON.stringify(usual)) as unknown;
     else takeOut(document, path.slice(0, -1));
   }
@@ -92,7 +93,7 @@ const fromTheEnd = (a: z.core.$ZodIssue, b: z.core.$ZodIssue): number => {
 };
 
 /** A document whose shape is a song's, or null where nothing makes it one. */
-function inShape(document: Fields, tell: (what: string) => void): Song | null {
+function inShape(document: UncheckedFields, tell: (what: string) => void): Song | null {
   for (let round = 0; round < ROUNDS; round++) {
     const read = songShape.safeParse(document);
     if (read.success) return read.data;
@@ -186,7 +187,7 @@ export function mendSong(document: unknown): Mended | null {
   if (read.song) return { song: read.song, told: [] };
   if (typeof document !== 'object' || document === null || Array.isArray(document)) return null;
   if (boundsTrouble(document) !== null) return null;
-  const fields = JSON.parse(JSON.stringify(document)) as Fields;
+  const fields = JSON.parse(JSON.stringify(document)) as UncheckedFields;
   if (fields.version !== SONG_VERSION || !Array.isArray(fields.sections)) return null;
   const told: string[] = [];
   const tell = (what: string): void =>

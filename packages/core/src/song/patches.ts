@@ -46,7 +46,7 @@ export class PatchesDoNotFit extends Error {}
 const doNotFit = (): PatchesDoNotFit =>
   new PatchesDoNotFit('These changes were made to another version of the song.');
 
-type Fields = Record<string, unknown>;
+type PatchedFields = Record<string, unknown>;
 
 /** Lays patches on: whatever is changed is copied once, the rest is shared with what was there. */
 class Laying {
@@ -77,14 +77,14 @@ class Laying {
   }
 
   /** What the last step of a path is in, as a copy that may be changed. */
-  private holderOf(path: SongPatch['path']): unknown[] | Fields {
+  private holderOf(path: SongPatch['path']): unknown[] | PatchedFields {
     let holder = this.own(this.document);
     this.document = holder;
     for (const step of path.slice(0, -1)) holder = this.into(holder, step);
     return holder;
   }
 
-  private into(holder: unknown[] | Fields, step: PathStep): unknown[] | Fields {
+  private into(holder: unknown[] | PatchedFields, step: PathStep): unknown[] | PatchedFields {
     if (typeof step === 'object') {
       if (!Array.isArray(holder)) throw doNotFit();
       const thing = this.thingsOf(holder).get(step.id);
@@ -93,15 +93,15 @@ class Laying {
       return copy;
     }
     if (!Object.hasOwn(holder, step)) throw doNotFit();
-    const fields = holder as Fields;
+    const fields = holder as PatchedFields;
     const copy = this.own(fields[step]);
     fields[step] = copy;
     return copy;
   }
 
-  private own(value: unknown): unknown[] | Fields {
+  private own(value: unknown): unknown[] | PatchedFields {
     if (typeof value !== 'object' || value === null) throw doNotFit();
-    if (this.copied.has(value)) return value as unknown[] | Fields;
+    if (this.copied.has(value)) return value as unknown[] | PatchedFields;
     const copy = Array.isArray(value) ? [...(value as unknown[])] : { ...value };
     this.copied.add(copy);
     return copy;

@@ -5,7 +5,7 @@
 import { z } from 'zod';
 import { tryParseChord } from '../theory/chordGrammar';
 import { SCALE_NAMES } from '../theory/scale';
-import { ENDINGS, LEAD_INS, LIFTED, MOST_LIFT, SECTION_TYPES, TELLINGS } from './choices';
+import { ENDINGS, LEAD_INS, LIFTED, MOST_LIFT, SECTION_TYPES, REPEAT_VARIATIONS } from './choices';
 import {
   FASTEST,
   MOST_TICKS,
@@ -15,7 +15,7 @@ import {
   lineSchema,
   metreSchema,
   nameSchema,
-  noteSchema,
+  annotationSchema,
   quoted,
   slugSchema,
   tempoSchema,
@@ -42,7 +42,7 @@ export const togetherSchema = z.strictObject({
   fills: z.boolean().optional(),
   /** How early all of them take up each chord, ticks; a chord with a push of its own keeps it. */
   push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
-  telling: z.enum(TELLINGS).optional(),
+  telling: z.enum(REPEAT_VARIATIONS).optional(),
 });
 
 const bySettings = z.record(id, settingsSchema);
@@ -163,7 +163,7 @@ export const sectionSchema = z.strictObject({
   partChords: z.record(id, z.array(chordEventSchema).min(1).max(LIMITS.chordsPerDraft)).optional(),
   unread: z.array(unreadSchema).max(LIMITS.barsPerSection).optional(),
   /** Why it is as it is, for whoever comes back to it. */
-  note: noteSchema.optional(),
+  note: annotationSchema.optional(),
 });
 
 /** Which pass of an entry, 0-based. */
@@ -270,7 +270,7 @@ export const songShape = z.strictObject({
   /** Left out where the writer has changed nothing about it. */
   master: masterSchema.optional(),
   together: togetherSchema.optional(),
-  note: noteSchema.optional(),
+  note: annotationSchema.optional(),
   /** Words it is found by in the songbook. */
   tags: z.array(nameSchema.max(LIMITS.tagLength)).max(LIMITS.tags).optional(),
 });

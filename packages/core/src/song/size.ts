@@ -4,7 +4,7 @@ import type { FormEntry, Section, Song } from './schema';
 import { utf8Length } from './text';
 
 /** Bars a form plays out to. */
-export function playedBars(
+export function barsInForm(
   sections: readonly Pick<Section, 'id' | 'bars'>[],
   form: readonly Pick<FormEntry, 'section' | 'repeats'>[],
 ): number {
@@ -69,7 +69,7 @@ export function limitTrouble(song: Song): string | null {
   if (song.form.length > LIMITS.formEntries) {
     return `The form has at most ${LIMITS.formEntries} places. Repeat a section instead, or take one out.`;
   }
-  const bars = playedBars(song.sections, song.form);
+  const bars = barsInForm(song.sections, song.form);
   if (bars > LIMITS.playedBars) {
     return `The form would play out to ${bars} bars; a song has ${LIMITS.playedBars} at most. Lower the repeats or shorten a section.`;
   }

@@ -101,10 +101,10 @@ export const timed = {
   either: z.enum(ALTERNATIVES).optional(),
 };
 
-export type Timed = z.infer<z.ZodObject<typeof timed>>;
+export type TimedEvent = z.infer<z.ZodObject<typeof timed>>;
 
 /** True where an event is not played in every bar alike. */
-export const isConditional = (event: Timed): boolean =>
+export const isConditional = (event: TimedEvent): boolean =>
   event.when !== undefined ||
   event.unless !== undefined ||
   event.chance !== undefined ||
@@ -114,7 +114,7 @@ export const isConditional = (event: Timed): boolean =>
 export const isDrawn = ({
   grids,
 }: {
-  readonly grids: readonly { readonly events: readonly Timed[] }[];
+  readonly grids: readonly { readonly events: readonly TimedEvent[] }[];
 }): boolean =>
   grids.some(({ events }) =>
     events.some(
@@ -126,7 +126,7 @@ export const isDrawn = ({
 export const BEAT_LENGTH = { quarter: 1, dotted: 1.5 } as const;
 
 /** Events for groups of so many beats, plain or dotted quarters. */
-export interface Grid<E extends Timed = Timed> {
+export interface Grid<E extends TimedEvent = TimedEvent> {
   beats: 1 | 2 | 3 | 4;
   of: keyof typeof BEAT_LENGTH;
   bars: number;
@@ -137,7 +137,7 @@ export interface Grid<E extends Timed = Timed> {
 const lengthOf = ({ beats, of, bars }: Pick<Grid, 'beats' | 'of' | 'bars'>): number =>
   beats * BEAT_LENGTH[of] * bars;
 
-function gridSchema<E extends Timed>(event: z.ZodType<E>) {
+function gridSchema<E extends TimedEvent>(event: z.ZodType<E>) {
   return z
     .strictObject({
       beats: z.union([z.literal(1), z.literal(2), z.literal(3), z.literal(4)]),
@@ -163,7 +163,7 @@ function gridSchema<E extends Timed>(event: z.ZodType<E>) {
 }
 
 /** The grids of a pattern: at least one, none twice for the same group. */
-export const gridsSchema = <E extends Timed>(event: z.ZodType<E>) =>
+export const gridsSchema = <E extends TimedEvent>(event: z.ZodType<E>) =>
   z
     .array(gridSchema(event))
     .min(1, 'A pattern needs events for one group of beats at least.')

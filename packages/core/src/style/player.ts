@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { lineSchema, nameSchema, slugSchema } from '../song/fields';
 import { firstIssue } from '../song/issues';
 import { settingsSchema } from '../song/settings/index';
-import { patternIn, withFacts, type Library, type LibraryPattern } from './patternLibrary';
+import { patternIn, withFacts, type Library, type LibraryPattern } from './patternFamily';
 import type { PatternKind, Player } from './schema';
 
 export const PLAYER_FORMAT = 'vivid-backline-player';

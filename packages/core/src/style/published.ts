@@ -1,6 +1,6 @@
 /** The published JSON Schemas of files of styles, patterns and players, made from the schemas they are read by. */
 import { z } from 'zod';
-import { familySchemaFor } from './patternLibrary';
+import { familySchemaFor } from './patternFamily';
 import { playerSchemaFor } from './player';
 import { styleSchemaFor, type PatternKind } from './schema';
 

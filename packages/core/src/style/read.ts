@@ -1,6 +1,6 @@
 /** The one door for styles: whatever comes as a style's file is checked here, with the place of what is wrong. */
 import { firstIssue } from '../song/issues';
-import { NO_LIBRARY, patternIn, type Library } from './patternLibrary';
+import { NO_LIBRARY, patternIn, type Library } from './patternFamily';
 import type { Pattern } from './pattern';
 import {
   STYLE_FORMAT,
@@ -18,12 +18,12 @@ export type ReadStyle =
 
 const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof styleSchemaFor>>();
 
-type VoiceFile = StyleFile['parts'][string] & { patterns?: Pattern[] };
+type KindInStyleFile = StyleFile['parts'][string] & { patterns?: Pattern[] };
 
 /** A style with its patterns fetched from the library, or what is not there. */
 function withPatterns({ parts, ...style }: StyleFile, library: Library): ReadStyle {
   const voices: Record<string, Style['parts'][string]> = {};
-  for (const [kind, voice] of Object.entries(parts) as [string, VoiceFile | undefined][]) {
+  for (const [kind, voice] of Object.entries(parts) as [string, KindInStyleFile | undefined][]) {
     if (!voice) continue;
     const { use = [], patterns = [], ...rest } = voice;
     const fetched: Pattern[] = [];

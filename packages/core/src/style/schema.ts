@@ -4,7 +4,7 @@ import { lineSchema, metreSchema, nameSchema, slugSchema, tempoSchema } from '..
 import { endsSchema } from '../song/schema';
 import { settingsSchema } from '../song/settings/index';
 import { grooveSchema } from '../song/settings/playing';
-import { HOMES } from '../theory/dress';
+import { TONIC_EXTENSIONS } from '../theory/extensions';
 import { kindsOfBand } from './bandKinds';
 import { FEELS, type Pattern } from './pattern';
 
@@ -99,7 +99,7 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       /** How they usually end: the last chord, and what is made of the bars before it. */
       ends: endsSchema.optional(),
       /** What its players put on the chord they come home to, where chords are dressed. */
-      home: z.enum(HOMES),
+      home: z.enum(TONIC_EXTENSIONS),
       /** The parts a new song has in this style, in order, by kind or as players; each of a kind it has patterns for. */
       band: z
         .array(z.union([slugSchema, playerSchema]))
@@ -110,7 +110,7 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
     .superRefine((style, ctx) => {
       const say = (message: string, path: (string | number)[]) =>
         ctx.addIssue({ code: 'custom', message, path });
-      const voices = style.parts as Partial<Record<string, Voice>>;
+      const voices = style.parts as Partial<Record<string, KindInStyle>>;
       kindsOfBand(style).forEach((kind, i) => {
         if (!voices[kind])
           say(`The band has a part "${kind}", but the style has no patterns for it.`, ['band', i]);
@@ -140,7 +140,7 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
 }
 
 /** What a style has for a kind of part, once its patterns are at hand. */
-export interface Voice {
+export interface KindInStyle {
   readonly level?: number | undefined;
   readonly place?: number | undefined;
   readonly settings: z.infer<typeof settingsSchema>;
@@ -153,5 +153,5 @@ export type StyleFile = z.infer<ReturnType<typeof styleSchemaFor>>;
 
 /** A style that was read. Kinds it has nothing for play by patterns of their own. */
 export type Style = Omit<StyleFile, 'parts'> & {
-  readonly parts: Readonly<Partial<Record<string, Voice>>>;
+  readonly parts: Readonly<Partial<Record<string, KindInStyle>>>;
 };

@@ -1,6 +1,6 @@
 /** The styles the app ships, each a file of its own, checked as they are read. To add one, write its file and name it here. */
 import { repertoireOf, type Repertoire } from '../band/repertoire';
-import { LIBRARY } from '../library';
+import { LIBRARY } from '../patternLibrary';
 import { KINDS } from '../parts';
 import type { Style } from '../style/schema';
 import { readStyle } from '../style/read';

@@ -84,15 +84,15 @@ export const chordTones = (chord: Chord): Spelled[] =>
   chord.degrees.map((d) => transpose(chord.root, degreeInterval(d)));
 
 /** Facts of a chord that are asked for at every note, worked out once. */
-interface Known {
+interface ChordFacts {
   readonly pitchClasses: readonly number[];
   /** The degree at each pitch class, or null. */
   readonly degrees: readonly (Degree | null)[];
 }
 
-const memory = new WeakMap<Chord, Known>();
+const memory = new WeakMap<Chord, ChordFacts>();
 
-function known(chord: Chord): Known {
+function known(chord: Chord): ChordFacts {
   let found = memory.get(chord);
   if (!found) {
     const pcs = chord.degrees.map((d) => degreePcOf(chord, d));

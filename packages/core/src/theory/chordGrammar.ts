@@ -24,10 +24,10 @@ export class ChordError extends Error {
 /** One step of the grammar: what it matches and what that does to the structure. */
 interface Rule {
   readonly match: RegExp;
-  readonly apply: (s: Draft, m: RegExpExecArray) => boolean | void;
+  readonly apply: (s: ChordDraft, m: RegExpExecArray) => boolean | void;
 }
 
-interface Draft extends Structure {
+interface ChordDraft extends Structure {
   /** True once "maj" (or Δ) was read, so that a later number is a major seventh chord. */
   major: boolean;
   /** True once any number, sixth or extension has been read. */
@@ -48,7 +48,7 @@ const ascii = (text: string): string =>
     // "Cm/maj7" is a minor chord with a major seventh, not a bass.
     .replace(/m\/(?=ma|Ma|M7|Δ)/, 'm');
 
-const setSeventh = (s: Draft, n: number): boolean => {
+const setSeventh = (s: ChordDraft, n: number): boolean => {
   if (s.numbered) return false;
   s.numbered = true;
   s.seventh = s.major ? '7' : s.seventh === 'bb7' ? 'bb7' : 'b7';
@@ -56,7 +56,7 @@ const setSeventh = (s: Draft, n: number): boolean => {
   return true;
 };
 
-const alter = (s: Draft, sign: string, n: number): boolean => {
+const alter = (s: ChordDraft, sign: string, n: number): boolean => {
   const mark = sign === 'b' || sign === '-' ? 'b' : '#';
   const degree = mark + n;
   if (n === 5) {
@@ -200,7 +200,7 @@ const FOLLOWERS: readonly Rule[] = [
   { match: /^(?:aug|\+)/, apply: (s) => !s.modified && alter(s, '#', 5) },
 ];
 
-const fresh = (): Draft => ({
+const fresh = (): ChordDraft => ({
   third: '3',
   fifth: '5',
   sixth: false,
@@ -217,7 +217,7 @@ const fresh = (): Draft => ({
 });
 
 /** Reads what follows the root; on failure gives the position reached. */
-function readQuality(text: string): Draft | { failedAt: number } {
+function readQuality(text: string): ChordDraft | { failedAt: number } {
   const s = fresh();
   let at = 0;
   const tryRules = (rules: readonly Rule[]): boolean => {

@@ -20,7 +20,7 @@ const isDominant = ({ degrees, exact }: Chord): boolean =>
 const frame = ({ degrees }: Chord): string =>
   degrees.filter((degree) => [1, 3, 5, 7].includes(degreeNumber(degree))).join();
 
-interface Own {
+interface ChordInKey {
   /** 0-based step of the key. */
   readonly step: number;
   /** Tones of its frame: three, or four with a seventh. */
@@ -29,7 +29,7 @@ interface Own {
 }
 
 /** Where a chord stands in its key; null for one that is not the key's own. What is added to it (a ninth, a sixth) is no matter. */
-function ownOf(symbol: string, key: Key): Own | null {
+function ownOf(symbol: string, key: Key): ChordInKey | null {
   const chord = parseChord(withoutBass(symbol));
   if (chord.exact) return null;
   const { step, alter } = scaleStep(chord, key);

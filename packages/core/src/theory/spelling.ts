@@ -7,13 +7,13 @@ import { SCALES, type ScaleName } from './scale';
 import { spellFor } from './transposition';
 
 /** Where a note sounds. Without a chord the key decides, without either the usual name. */
-export interface Where {
+export interface SpellingContext {
   readonly chord?: Chord | null;
   readonly key?: Key | null;
 }
 
 /** A pitch (or pitch class) as it is written where it sounds: G♯ in E major's chord, C♯ in the key of D. */
-export function spell(pitch: number, { chord = null, key = null }: Where): Spelled {
+export function spell(pitch: number, { chord = null, key = null }: SpellingContext): Spelled {
   const pc = mod(pitch, 12);
   const own = chord && !chord.exact ? [...chordTones(chord), chord.bass] : [];
   const tone = own.find((note) => pitchClass(note) === pc);
@@ -21,7 +21,7 @@ export function spell(pitch: number, { chord = null, key = null }: Where): Spell
 }
 
 /** Name with octave in scientific pitch: 59 in A♭ minor's chord is `"Cb4"`. */
-export function nameIn(pitch: number, where: Where): string {
+export function nameIn(pitch: number, where: SpellingContext): string {
   const note = spell(pitch, where);
   return noteName(note) + String(Math.floor((pitch - note.alter) / 12) - 1);
 }

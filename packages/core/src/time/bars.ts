@@ -108,14 +108,14 @@ function frames(section: SectionTime, song: Defaults): Frame[] {
 }
 
 /** A tempo on its way from one value to another between two ticks. */
-interface Ramp {
+interface TempoRamp {
   readonly from: number;
   readonly to: number;
   readonly start: number;
   readonly end: number;
 }
 
-const rampAt = ({ from, to, start, end }: Ramp, tick: number): number =>
+const rampAt = ({ from, to, start, end }: TempoRamp, tick: number): number =>
   tick >= end ? to : from + ((to - from) * (tick - start)) / (end - start);
 
 /** Bars as they were made last: a section whose time did not change has the very same ones. */
@@ -138,7 +138,7 @@ function makeBars(section: SectionTime, song: Defaults): Bar[] {
   const made = frames(section, song);
   const end = barsLength(made);
   const tempo = inQuarters(song.tempo, metreOf(song.metre));
-  let ramp: Ramp = { from: tempo, to: tempo, start: 0, end: 0 };
+  let ramp: TempoRamp = { from: tempo, to: tempo, start: 0, end: 0 };
   const { changes } = section;
   const count = changes.length;
   let change = 0;

@@ -13,7 +13,7 @@ export interface TempoPoint {
   readonly to?: number;
 }
 
-interface Piece {
+interface TempoSegment {
   readonly tick: number;
   readonly second: number;
   /** Ticks a second at its start, and how much more at each tick after. */
@@ -26,10 +26,10 @@ const STEADY = 1e-12;
 
 const ticksASecond = (tempo: number): number => (tempo * PPQ) / 60;
 
-const secondsAcross = ({ speed, slope }: Piece, ticks: number): number =>
+const secondsAcross = ({ speed, slope }: TempoSegment, ticks: number): number =>
   Math.abs(slope) < STEADY ? ticks / speed : Math.log1p((slope * ticks) / speed) / slope;
 
-const ticksAcross = ({ speed, slope }: Piece, seconds: number): number =>
+const ticksAcross = ({ speed, slope }: TempoSegment, seconds: number): number =>
   Math.abs(slope) < STEADY ? seconds * speed : (speed * Math.expm1(slope * seconds)) / slope;
 
 export interface TempoMap {
@@ -42,7 +42,7 @@ export interface TempoMap {
 }
 
 /** The last piece that begins at or before a value. */
-function pieceAt(pieces: readonly Piece[], by: 'tick' | 'second', value: number): Piece {
+function pieceAt(pieces: readonly TempoSegment[], by: 'tick' | 'second', value: number): TempoSegment {
   let low = 0;
   let high = pieces.length - 1;
   while (low < high) {
@@ -55,7 +55,7 @@ function pieceAt(pieces: readonly Piece[], by: 'tick' | 'second', value: number)
 
 /** @param points in order of their ticks; the first holds from tick 0. A ramp ends at the next point; the last is steady. */
 export function tempoMap(points: readonly TempoPoint[]): TempoMap {
-  const pieces: Piece[] = [];
+  const pieces: TempoSegment[] = [];
   const given = points.length ? points : [{ tick: 0, tempo: 100 }];
   given.forEach((point, i) => {
     const next = given[i + 1];

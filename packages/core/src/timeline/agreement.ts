@@ -4,8 +4,8 @@
  */
 import { carriesBass, type KindFacts } from '../style/kind';
 import { ticksWithin } from '../time/search';
-import type { Pass } from './passes';
-import type { Player } from './doubles';
+import type { Occurrence } from './occurrences';
+import type { PartVoice } from './unisonParts';
 
 /** What holds in one bar. */
 export interface BarTerms {
@@ -37,15 +37,15 @@ export interface Agreement {
 }
 
 /** The lowest and highest pitch that a part is left, MIDI numbers. */
-export type Room = readonly [low: number, high: number];
+export type RegisterRange = readonly [low: number, high: number];
 
-const rooms = new Map<string, Room>();
+const registerRanges = new Map<string, RegisterRange>();
 
 /** A room; the same two pitches are the very same room. */
-export function roomBetween(low: number, high: number): Room {
+export function registerRangeBetween(low: number, high: number): RegisterRange {
   const name = `${low}-${high}`;
-  let room = rooms.get(name);
-  if (!room) rooms.set(name, (room = [low, high]));
+  let room = registerRanges.get(name);
+  if (!room) registerRanges.set(name, (room = [low, high]));
   return room;
 }
 
@@ -55,14 +55,14 @@ export const strikesWithKicks = (kind: KindFacts): boolean => carriesBass(kind) 
 /** All that is agreed through a song, with the players as they then are. */
 export interface Agreed {
   /** Playings whose chords carry the pushes that were agreed. */
-  readonly passes: readonly Pass[];
+  readonly passes: readonly Occurrence[];
   /** By playing and part; null for a part of a kind that is not at hand. */
-  readonly players: readonly (readonly (Player | null)[])[];
+  readonly players: readonly (readonly (PartVoice | null)[])[];
   readonly agreements: readonly Agreement[];
   /** The same for those who do not strike with the kicks. */
   readonly withoutKicks: readonly Agreement[];
   /** By playing and part. */
-  readonly rooms: readonly (readonly (Room | null)[])[];
+  readonly rooms: readonly (readonly (RegisterRange | null)[])[];
 }
 
 const PLAIN: BarTerms = { strength: 0, turn: 'none' };

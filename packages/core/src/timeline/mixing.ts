@@ -1,13 +1,13 @@
 /** How a part is mixed otherwise for a while: beside its musical settings, so that no note hangs on it. */
-import { derived } from '../memory/derived';
-import { MIXED, type Mixed } from '../song/choices';
+import { derived } from '../memo/derived';
+import { MIX_OFFSETS, type MixOffsetName } from '../song/choices';
 import type { Part, Settings } from '../song/schema';
 import type { KindFacts, KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
-import type { Pass } from './passes';
+import type { Occurrence } from './occurrences';
 
 /** `trim` and `tint` in dB, `side` and `depth` of 127: how otherwise than its strip is set. */
-export type MixOffsets = Readonly<Record<Mixed, number>>;
+export type MixOffsets = Readonly<Record<MixOffsetName, number>>;
 
 export const NO_OFFSETS: MixOffsets = { trim: 0, side: 0, depth: 0, tint: 0 };
 
@@ -21,24 +21,24 @@ type Layers = readonly (Settings | undefined)[];
 
 /** What layers of settings say of the mix, the last one strongest. */
 function offsetsOf(layers: Layers): MixOffsets {
-  const offsets: Record<Mixed, number> = { ...NO_OFFSETS };
-  for (const moves of MIXED) {
+  const offsets: Record<MixOffsetName, number> = { ...NO_OFFSETS };
+  for (const moves of MIX_OFFSETS) {
     offsets[moves] = layers.findLast((layer) => layer?.[moves] !== undefined)?.[moves] ?? NO_OFFSETS[moves];
   }
   return offsets;
 }
 
-const saysOfMix = (settings: Settings): boolean => MIXED.some((moves) => settings[moves] !== undefined);
+const saysOfMix = (settings: Settings): boolean => MIX_OFFSETS.some((moves) => settings[moves] !== undefined);
 
-interface Mixing {
+interface MixInputs {
   readonly kind: KindFacts;
   readonly style: Style;
   readonly part: Part;
-  readonly pass: Pass;
+  readonly pass: Occurrence;
 }
 
 const spansOf = derived(
-  ({ kind, style, part, pass }: Mixing): readonly MixSpan[] => {
+  ({ kind, style, part, pass }: MixInputs): readonly MixSpan[] => {
     const { length } = pass;
     const cues = pass.cues
       .filter((cue) => cue.parts.includes(part.id) && saysOfMix(cue.settings))
@@ -56,19 +56,19 @@ const spansOf = derived(
   { pass: 3 },
 );
 
-interface BandMixing {
+interface BandMixInputs {
   readonly kinds: KindSet;
   readonly style: Style;
   readonly parts: readonly Part[];
-  readonly pass: Pass;
+  readonly pass: Occurrence;
 }
 
 const NONE: readonly MixSpan[] = [];
 
-const spansIn = derived(({ kinds, style, parts, pass }: BandMixing): readonly (readonly MixSpan[])[] =>
+const spansIn = derived(({ kinds, style, parts, pass }: BandMixInputs): readonly (readonly MixSpan[])[] =>
   parts.map((part) => {
     const kind = kinds.get(part.kind);
-    return kind ? spansOf(part, pass.playing, { kind, style, part, pass }) : NONE;
+    return kind ? spansOf(part, pass.occurrenceKey, { kind, style, part, pass }) : NONE;
   }),
 );
 
@@ -80,5 +80,5 @@ export const mixSpans = (
   kinds: KindSet,
   style: Style,
   parts: readonly Part[],
-  pass: Pass,
+  pass: Occurrence,
 ): readonly (readonly MixSpan[])[] => spansIn(pass, 'mix', { kinds, style, parts, pass });

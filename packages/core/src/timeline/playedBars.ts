@@ -9,7 +9,7 @@ import type { Bar } from '../time/bars';
 export interface Excerpt {
   readonly bars: readonly Bar[];
   /** Which bar of its section each of them is, from 0. */
-  readonly places: readonly number[];
+  readonly positions: readonly number[];
   readonly chords: readonly ChordEvent[];
   readonly cues: readonly Cue[];
   /** By part: the chords it follows instead. */
@@ -49,14 +49,14 @@ export function barsPlayed(
 }
 
 /** A run of ticks of the section, and how far it is moved. */
-interface Piece {
+interface TickSegment {
   readonly from: number;
   readonly to: number;
   readonly by: number;
 }
 
-function piecesOf(bars: readonly Bar[], places: readonly number[]): Piece[] {
-  const pieces: Piece[] = [];
+function piecesOf(bars: readonly Bar[], places: readonly number[]): TickSegment[] {
+  const pieces: TickSegment[] = [];
   let at = 0;
   for (const place of places) {
     const { start, length } = bars[place]!;
@@ -71,7 +71,7 @@ function piecesOf(bars: readonly Bar[], places: readonly number[]): Piece[] {
 }
 
 /** Chords as far as they sound in the pieces; one that is held into a piece begins with it. */
-function chordsIn(chords: readonly ChordEvent[], pieces: readonly Piece[]): ChordEvent[] {
+function chordsIn(chords: readonly ChordEvent[], pieces: readonly TickSegment[]): ChordEvent[] {
   return pieces.flatMap(({ from, to, by }, i) =>
     chords.flatMap((chord): ChordEvent[] => {
       const start = Math.max(chord.start, from);
@@ -86,7 +86,7 @@ function chordsIn(chords: readonly ChordEvent[], pieces: readonly Piece[]): Chor
   );
 }
 
-function cuesIn(cues: readonly Cue[], pieces: readonly Piece[]): Cue[] {
+function cuesIn(cues: readonly Cue[], pieces: readonly TickSegment[]): Cue[] {
   return pieces.flatMap(({ from, to, by }, i) =>
     cues.flatMap((cue): Cue[] => {
       const start = Math.max(cue.at, from);
@@ -106,16 +106,16 @@ function cuesIn(cues: readonly Cue[], pieces: readonly Piece[]): Cue[] {
 export const cuesWithin = (cues: readonly Cue[], from: number, to: number): Cue[] =>
   cuesIn(cues, [{ from, to, by: -from }]);
 
-interface Known {
+interface SectionExcerpts {
   readonly bars: readonly Bar[];
   readonly excerpts: Map<string, Excerpt>;
 }
 
-const known = new WeakMap<Section, Known>();
+const known = new WeakMap<Section, SectionExcerpts>();
 
 const uncut = (section: Section, bars: readonly Bar[], chords: readonly ChordEvent[]): Excerpt => ({
   bars,
-  places: allBars(bars.length),
+  positions: allBars(bars.length),
   chords,
   cues: section.cues,
   partChords: section.partChords ?? {},
@@ -162,7 +162,7 @@ function cutOut(
   );
   return {
     bars: own,
-    places,
+    positions: places,
     chords: chordsIn(chords, pieces),
     cues: cuesIn(section.cues, pieces),
     partChords: Object.fromEntries(partChords),

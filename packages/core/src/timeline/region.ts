@@ -1,4 +1,4 @@
-import { derived } from '../memory/derived';
+import { derived } from '../memo/derived';
 import type { LeadIn } from '../song/choices';
 import type { ChordEvent, Part, Song } from '../song/schema';
 import { carriesBass, soundsChords, type KindFacts, type KindSet } from '../style/kind';
@@ -6,20 +6,20 @@ import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
 import type { Chord } from '../theory/chord';
 import { parseChord } from '../theory/chordGrammar';
-import { dress, type Dressing } from '../theory/dress';
+import { withExtensions, type ExtensionStyle } from '../theory/extensions';
 import { keyOf, keyText, type Key } from '../theory/key';
 import type { ScaleName } from '../theory/scale';
 import type { Bar } from '../time/bars';
-import { strikesWithKicks, unheard, type Agreed, type Agreement, type Room } from './agreement';
-import { apart, type Player } from './doubles';
-import { roomBefore, type Pass } from './passes';
-import { settingsAt, type Stretch } from './settings';
+import { strikesWithKicks, unheard, type Agreed, type Agreement, type RegisterRange } from './agreement';
+import { apart, type PartVoice } from './unisonParts';
+import { gapBefore, type Occurrence } from './occurrences';
+import { settingsAt, type SettingsSpan } from './settings';
 
 /**
  * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
  * until the next span sounds. A null chord is none.
  */
-export interface Span {
+export interface ChordSpan {
   readonly id: string;
   readonly start: number;
   readonly end: number;
@@ -68,8 +68,8 @@ export interface Region<P extends Pattern = Pattern> {
   readonly bars: readonly Bar[];
   /** Which bar of its section the first of them is, from 0. */
   readonly firstBar: number;
-  readonly spans: readonly Span[];
-  readonly stretches: readonly Stretch<P>[];
+  readonly spans: readonly ChordSpan[];
+  readonly stretches: readonly SettingsSpan<P>[];
   readonly first: boolean;
   readonly entersNew: boolean;
   /** True where the same section was just played, and is told differently. */
@@ -82,20 +82,23 @@ export interface Region<P extends Pattern = Pattern> {
   readonly hit: number | null;
   /** What the players agree on, as far as it concerns these bars. */
   readonly terms: Agreement;
-  readonly room: Room;
+  readonly room: RegisterRange;
 }
 
 const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null : parseChord(symbol));
 
-type Around = Pick<Span, 'end' | 'push' | 'key' | 'bassPlays'>;
+type Around = Pick<ChordSpan, 'end' | 'push' | 'key' | 'bassPlays'>;
 
 /**
  * Spans as they were made last, over a bass and without: a chord that stays, among others that stay, is the very
  * same span.
  */
-const spansKnown = { over: new WeakMap<ChordEvent, Span>(), without: new WeakMap<ChordEvent, Span>() };
+const spansKnown = {
+  over: new WeakMap<ChordEvent, ChordSpan>(),
+  without: new WeakMap<ChordEvent, ChordSpan>(),
+};
 
-function spanOf(chord: ChordEvent, around: Around): Span {
+function spanOf(chord: ChordEvent, around: Around): ChordSpan {
   const known = around.bassPlays ? spansKnown.over : spansKnown.without;
   const found = known.get(chord);
   if (found && found.end === around.end && found.push === around.push && found.key === around.key) {
@@ -111,12 +114,15 @@ function spanOf(chord: ChordEvent, around: Around): Span {
  * The chord spans of a pass; a chord's push leaves something of the chord before it.
  * @param bassAt whether a bass part plays at a tick of the pass.
  */
-export function passSpans(pass: Pass, bassAt: (tick: number) => boolean = () => false): Span[] {
+export function occurrenceSpans(
+  pass: Occurrence,
+  bassAt: (tick: number) => boolean = () => false,
+): ChordSpan[] {
   let bar = 0;
   return pass.chords.map((chord, i) => {
     while (bar + 1 < pass.bars.length && pass.bars[bar + 1]!.start <= chord.start) bar++;
     const before = pass.chords[i - 1];
-    const room = before ? roomBefore(chord.start - before.start) : pass.lead;
+    const room = before ? gapBefore(chord.start - before.start) : pass.lead;
     return spanOf(chord, {
       end: Math.min(chord.start + chord.length, pass.length),
       push: Math.min(chord.push ?? 0, room),
@@ -127,7 +133,7 @@ export function passSpans(pass: Pass, bassAt: (tick: number) => boolean = () => 
 }
 
 /** Whether any player that carries the bass plays at a tick: one that rests leaves the bass to others. */
-function bassIn(players: readonly (Player | null)[]): (tick: number) => boolean {
+function bassIn(players: readonly (PartVoice | null)[]): (tick: number) => boolean {
   const basses = players.filter((p) => p && carriesBass(p.kind));
   return (tick) => basses.some((p) => settingsAt(p!.stretches, tick).on);
 }
@@ -135,49 +141,53 @@ function bassIn(players: readonly (Player | null)[]): (tick: number) => boolean 
 /** Spans as they were worked out last: a pass whose chords, bars and basses stayed keeps the very same ones. */
 const known = new WeakMap<
   readonly ChordEvent[],
-  { readonly beside: string; readonly bars: readonly Bar[]; readonly spans: readonly Span[] }[]
+  { readonly beside: string; readonly bars: readonly Bar[]; readonly spans: readonly ChordSpan[] }[]
 >();
 
 /** When basses play through a pass, as a text. */
-const bassText = (players: readonly (Player | null)[]): string =>
+const bassText = (players: readonly (PartVoice | null)[]): string =>
   players
     .filter((p) => p && carriesBass(p.kind))
     .map((p) => p!.stretches.map((s) => `${s.start} ${s.settings.on}`).join())
     .join(';');
 
-function spansOf(pass: Pass, players: readonly (Player | null)[]): readonly Span[] {
+function spansOf(pass: Occurrence, players: readonly (PartVoice | null)[]): readonly ChordSpan[] {
   const beside = `${pass.lead} ${pass.length} ${bassText(players)}`;
   const all = known.get(pass.chords) ?? [];
   const found = all.find((one) => one.beside === beside && one.bars === pass.bars);
   if (found) return found.spans;
-  const spans = passSpans(pass, bassIn(players));
+  const spans = occurrenceSpans(pass, bassIn(players));
   // A few ways of one section: its first playing, those behind others, with and without a bass.
   known.set(pass.chords, [...all.slice(-5), { beside, bars: pass.bars, spans }]);
   return spans;
 }
 
 /** The chords of a playing that a part follows: its own in place of the chart's. */
-export const chordsFor = (pass: Pass, partId: string): readonly ChordEvent[] =>
+export const chordsFor = (pass: Occurrence, partId: string): readonly ChordEvent[] =>
   pass.partChords[partId] ?? pass.chords;
 
 /** The chords of a playing as a part hears them. */
 const heardSpans = (
-  pass: Pass,
+  pass: Occurrence,
   partId: string,
-  chart: readonly Span[],
-  players: readonly (Player | null)[],
-): readonly Span[] => {
+  chart: readonly ChordSpan[],
+  players: readonly (PartVoice | null)[],
+): readonly ChordSpan[] => {
   const chords = pass.partChords[partId];
   return chords ? spansOf({ ...pass, chords }, players) : chart;
 };
 
 /** Chords that a part takes earlier than the others do. */
-function takenEarly(spans: readonly Span[], stretches: readonly Stretch[], lead: number): readonly Span[] {
+function takenEarly(
+  spans: readonly ChordSpan[],
+  stretches: readonly SettingsSpan[],
+  lead: number,
+): readonly ChordSpan[] {
   if (stretches.every((s) => s.settings.push === 0)) return spans;
   return spans.map((span, i) => {
     const { push } = settingsAt(stretches, span.start);
     const before = spans[i - 1];
-    const room = before ? roomBefore(span.start - before.start) : lead;
+    const room = before ? gapBefore(span.start - before.start) : lead;
     const early = Math.min(push, room);
     if (early <= span.push || span.symbol === null) return span;
     return variant(span, `early ${early}`, () => ({ ...span, push: early }));
@@ -185,9 +195,9 @@ function takenEarly(spans: readonly Span[], stretches: readonly Stretch[], lead:
 }
 
 /** Spans as they were made of others last, by what made them: one of each that is asked for. */
-const variants = new WeakMap<Span, Map<unknown, Span>>();
+const variants = new WeakMap<ChordSpan, Map<unknown, ChordSpan>>();
 
-function variant(span: Span, by: unknown, make: () => Span): Span {
+function variant(span: ChordSpan, by: unknown, make: () => ChordSpan): ChordSpan {
   let of = variants.get(span);
   if (!of) variants.set(span, (of = new Map()));
   let found = of.get(by);
@@ -199,16 +209,21 @@ function variant(span: Span, by: unknown, make: () => Span): Span {
   return found;
 }
 
-type ByHand = NonNullable<ChordEvent['byHand']>[string];
+type HandVoicing = NonNullable<ChordEvent['byHand']>[string];
 
-const handSpan = (span: Span, hand: ByHand): Span =>
+const handSpan = (span: ChordSpan, hand: HandVoicing): ChordSpan =>
   variant(span, hand, () =>
     'frets' in hand ? { ...span, voicing: null, frets: hand.frets } : { ...span, voicing: hand.pitches },
   );
 
-const dressedSpan = (span: Span, symbol: string, richness: Dressing, home: Style['home']): Span =>
+const dressedSpan = (
+  span: ChordSpan,
+  symbol: string,
+  richness: ExtensionStyle,
+  home: Style['home'],
+): ChordSpan =>
   variant(span, `${richness} ${home}`, () => {
-    const dressed = dress(symbol, richness, keyText(span.key), home);
+    const dressed = withExtensions(symbol, richness, keyText(span.key), home);
     return { ...span, symbol: dressed, chord: chordOf(dressed) };
   });
 
@@ -218,9 +233,9 @@ function ownSpans(
   part: Part,
   style: Style,
   chords: readonly ChordEvent[],
-  spans: readonly Span[],
-  stretches: readonly Stretch[],
-): readonly Span[] {
+  spans: readonly ChordSpan[],
+  stretches: readonly SettingsSpan[],
+): readonly ChordSpan[] {
   if (!soundsChords(kind)) return spans;
   const own = spans.map((span, i) => {
     const hand = chords[i]!.byHand?.[part.id];
@@ -232,27 +247,27 @@ function ownSpans(
   return own.every((span, i) => span === spans[i]) ? spans : own;
 }
 
-const spansIn = derived(({ pass, players }: Occasion): readonly Span[] => spansOf(pass, players));
+const spansIn = derived(({ pass, players }: Occasion): readonly ChordSpan[] => spansOf(pass, players));
 
 /** The chart's chords in a playing, over the basses that play in it. */
-export const chartSpans = ({ pass, players }: Occasion): readonly Span[] =>
+export const chartSpans = ({ pass, players }: Occasion): readonly ChordSpan[] =>
   spansIn(pass, 'spans', { pass, players });
 
 /** The chords of a playing as one of its parts hears them, before they are dressed for it. */
-function heardBy({ id }: Part, occasion: Occasion, p: number): readonly Span[] {
+function heardBy({ id }: Part, occasion: Occasion, p: number): readonly ChordSpan[] {
   const { pass, players } = occasion;
   return takenEarly(heardSpans(pass, id, chartSpans(occasion), players), apart(players, p), pass.lead);
 }
 
-interface Inputs {
+interface RegionInputs {
   readonly kind: KindFacts;
   readonly part: string;
-  readonly pass: Pass;
-  readonly own: readonly Span[];
-  readonly stretches: readonly Stretch[];
+  readonly pass: Occurrence;
+  readonly own: readonly ChordSpan[];
+  readonly stretches: readonly SettingsSpan[];
   readonly terms: Agreement;
-  readonly room: Room | null;
-  readonly firstNext: Span | null | undefined;
+  readonly room: RegisterRange | null;
+  readonly firstNext: ChordSpan | null | undefined;
   readonly isLast: boolean;
   readonly nextKey: Key;
   readonly nextEntersNew: boolean;
@@ -263,7 +278,7 @@ interface Inputs {
 
 /** A region in which nothing changed is the very same, and so is all that was made of it. */
 const regionOf = derived(
-  ({ kind, part, pass, own, stretches, room, firstNext, seed, ...asked }: Inputs): Region => {
+  ({ kind, part, pass, own, stretches, room, firstNext, seed, ...asked }: RegionInputs): Region => {
     const home = [seed, part, pass.section.id].join('/');
     const exact = stretches.every((s) => s.settings.telling === 'exactly');
     const listens = stretches.every((s) => s.settings.listens);
@@ -271,7 +286,7 @@ const regionOf = derived(
     return {
       kind,
       // Told exactly every playing is the section's own.
-      seed: exact ? home : `${home}/${pass.playing}`,
+      seed: exact ? home : `${home}/${pass.occurrenceKey}`,
       home,
       length: pass.length,
       bars: pass.bars,
@@ -302,24 +317,24 @@ const regionOf = derived(
 
 /** A playing with who plays in it, and what they agree on. */
 interface Occasion {
-  readonly pass: Pass;
-  readonly players: readonly (Player | null)[];
+  readonly pass: Occurrence;
+  readonly players: readonly (PartVoice | null)[];
 }
 
-interface Asked extends Occasion {
+interface RegionsInputs extends Occasion {
   readonly song: Song;
   readonly kinds: KindSet;
   readonly style: Style;
   readonly agreement: Agreement;
   readonly withoutKicks: Agreement;
-  readonly rooms: readonly (Room | null)[];
+  readonly rooms: readonly (RegisterRange | null)[];
   readonly isFirst: boolean;
   readonly following: Occasion | null;
 }
 
 /** A playing in which nothing changed, before one whose chords stayed, is not looked at part by part. */
 const regionsIn = derived(
-  (asked: Asked): readonly (Region | null)[] => {
+  (asked: RegionsInputs): readonly (Region | null)[] => {
     const { song, kinds, style, pass, players, agreement, withoutKicks, rooms, isFirst, following } = asked;
     const here = { pass, players };
     return song.parts.map((part, p) => {
@@ -328,7 +343,7 @@ const regionsIn = derived(
       const stretches = apart(players, p);
       const heard = heardBy(part, here, p);
       const next = following && { pass: following.pass, players: following.players };
-      return regionOf(part, pass.playing, {
+      return regionOf(part, pass.occurrenceKey, {
         kind,
         part: part.id,
         pass,

@@ -2,10 +2,10 @@
  * A part that takes the rhythm of another: its own events, at the times of the other's pattern. What is taken is the
  * pattern and not what is played, so that parts may follow each other in a ring.
  */
-import type { Grid, Pattern, Timed } from '../style/pattern';
+import type { Grid, Pattern, TimedEvent } from '../style/pattern';
 import { BEAT_LENGTH } from '../style/pattern';
-import type { Player } from './doubles';
-import type { Stretch } from './settings';
+import type { PartVoice } from './unisonParts';
+import type { SettingsSpan } from './settings';
 
 interface Gridded extends Pattern {
   readonly grids: readonly Grid[];
@@ -26,8 +26,8 @@ export const givesRhythm = hasGrids;
 const MERE_STROKE = 0.2;
 
 /** Times at which a pattern strikes, each once: from the lowest density at which it does, as strong as its strongest. */
-function strokesOf({ events, beats, of, bars }: Grid): Timed[] {
-  const strokes = new Map<number, Timed>();
+function strokesOf({ events, beats, of, bars }: Grid): TimedEvent[] {
+  const strokes = new Map<number, TimedEvent>();
   for (const { at, for: lasts, level, accent } of events) {
     const known = strokes.get(at);
     strokes.set(at, {
@@ -46,7 +46,7 @@ function strokesOf({ events, beats, of, bars }: Grid): Timed[] {
 }
 
 /** A grid's events at other times: each is the one that stands nearest to its time in the grid's own bars. */
-function taken(own: Grid, strokes: readonly Timed[], bars: number): Grid {
+function taken(own: Grid, strokes: readonly TimedEvent[], bars: number): Grid {
   const length = own.beats * BEAT_LENGTH[own.of] * own.bars;
   const nearest = (at: number) =>
     own.events.reduce((a, b) => (Math.abs(b.at - (at % length)) < Math.abs(a.at - (at % length)) ? b : a));
@@ -79,7 +79,7 @@ function inRhythmOf(own: Pattern, other: Pattern): Pattern {
 }
 
 /** A stretch cut where the other's pattern changes, each piece in its rhythm. */
-function follow(stretch: Stretch, leader: Player): Stretch[] {
+function follow(stretch: SettingsSpan, leader: PartVoice): SettingsSpan[] {
   return leader.stretches
     .filter(({ start, end }) => start < stretch.end && end > stretch.start)
     .map(({ start, end, pattern }) => ({
@@ -94,7 +94,10 @@ function follow(stretch: Stretch, leader: Player): Stretch[] {
  * The players of a playing, each in the rhythm that it takes.
  * @param ids of their parts, in the same order.
  */
-export function inRhythm(players: readonly (Player | null)[], ids: readonly string[]): (Player | null)[] {
+export function inRhythm(
+  players: readonly (PartVoice | null)[],
+  ids: readonly string[],
+): (PartVoice | null)[] {
   return players.map((player, own) => {
     if (!player || player.stretches.every((s) => s.settings.rhythmOf === null)) return player;
     const stretches = player.stretches.flatMap((stretch) => {

@@ -1,13 +1,13 @@
 import type { ChordEvent, Groove, Part, Section, Settings, Song } from '../song/schema';
-import { MIXED, type Lifted, type Mixed } from '../song/choices';
+import { MIX_OFFSETS, type Lifted, type MixOffsetName } from '../song/choices';
 import { SETTING_NAMES, settingOf, type Decided, type SettingName } from '../song/settings/index';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
-import type { Pass } from './passes';
+import type { Occurrence } from './occurrences';
 
 /** Musical settings with every value decided, as a generator needs them; how it is mixed is no matter of notes. */
-type Musical = { readonly [K in Exclude<SettingName, 'groove' | Mixed>]: Decided<K> };
+type Musical = { readonly [K in Exclude<SettingName, 'groove' | MixOffsetName>]: Decided<K> };
 export type Resolved = Readonly<Required<Groove>> & Musical;
 
 /** What holds where nothing has been set, not even by the kind of part. */
@@ -31,9 +31,9 @@ export function overlay(layers: readonly (Settings | undefined)[]): Settings {
 }
 
 /** What of settings is musical: all but how a part is mixed. */
-function musicalOf(settings: Settings): Omit<Settings, Mixed> {
+function musicalOf(settings: Settings): Omit<Settings, MixOffsetName> {
   const musical = { ...settings };
-  for (const name of MIXED) delete musical[name];
+  for (const name of MIX_OFFSETS) delete musical[name];
   return musical;
 }
 
@@ -100,7 +100,7 @@ export function resolveSettings(
 }
 
 /** A run of ticks of a pass over which one part's settings do not change, with the pattern it plays by. */
-export interface Stretch<P extends Pattern = Pattern> {
+export interface SettingsSpan<P extends Pattern = Pattern> {
   readonly start: number;
   readonly end: number;
   readonly settings: Resolved;
@@ -117,7 +117,7 @@ export interface Stretch<P extends Pattern = Pattern> {
 const isSame = (a: Resolved, b: Resolved): boolean =>
   (Object.keys(a) as (keyof Resolved)[]).every((name) => a[name] === b[name]);
 
-const isAlike = (a: Stretch, b: Omit<Stretch, 'pattern'>): boolean =>
+const isAlike = (a: SettingsSpan, b: Omit<SettingsSpan, 'pattern'>): boolean =>
   a.own.register === b.own.register &&
   a.own.density === b.own.density &&
   a.hit === b.hit &&
@@ -153,13 +153,13 @@ interface Held {
 const holdsAt = (held: Held, tick: number): boolean => held.at <= tick && (held.until ?? Infinity) > tick;
 
 /** Settings of a part through a pass, cut at its cues and chords. A cue holds until its end or the end of the pass. */
-export function stretchesOf(
+export function settingsSpansOf(
   kind: KindFacts,
   style: Style,
   song: Song,
   part: Part,
-  pass: Pick<Pass, 'section' | 'settings' | 'lift' | 'length' | 'cues' | 'chords'>,
-): Stretch[] {
+  pass: Pick<Occurrence, 'section' | 'settings' | 'lift' | 'length' | 'cues' | 'chords'>,
+): SettingsSpan[] {
   const cues = pass.cues.filter((cue) => cue.parts.includes(part.id)).sort((a, b) => a.at - b.at);
   const chords = chordLayers(pass.chords, part.id);
   const section = pass.section.settings[part.id];
@@ -167,7 +167,7 @@ export function stretchesOf(
   const turns = [0, pass.length, ...[...cues, ...chords].flatMap((c) => [c.at, c.until ?? pass.length])];
   const starts = [...new Set(turns)].filter((tick) => tick <= pass.length).sort((a, b) => a - b);
   const isLifted = (pass.lift?.by ?? 0) !== 0;
-  const stretches: Stretch[] = [];
+  const stretches: SettingsSpan[] = [];
   for (let i = 0; i + 1 < starts.length; i++) {
     const start = starts[i]!;
     const end = starts[i + 1]!;
@@ -197,12 +197,15 @@ export function stretchesOf(
 }
 
 /** The stretch that holds at a tick of the pass. */
-export function stretchAt<P extends Pattern>(stretches: readonly Stretch<P>[], tick: number): Stretch<P> {
+export function settingsSpanAt<P extends Pattern>(
+  stretches: readonly SettingsSpan<P>[],
+  tick: number,
+): SettingsSpan<P> {
   let found = stretches[0]!;
   for (const stretch of stretches) if (stretch.start <= tick) found = stretch;
   return found;
 }
 
 /** The settings that hold at a tick of the pass. */
-export const settingsAt = (stretches: readonly Stretch[], tick: number): Resolved =>
-  stretchAt(stretches, tick).settings;
+export const settingsAt = (stretches: readonly SettingsSpan[], tick: number): Resolved =>
+  settingsSpanAt(stretches, tick).settings;

@@ -3,40 +3,40 @@
  * anew that it touches, and those next to them where they hear it; all others stay as they were.
  */
 import equal from 'fast-deep-equal';
-import { derived } from '../memory/derived';
+import { derived } from '../memo/derived';
 import { keyOf } from '../theory/key';
 import type { Bar } from '../time/bars';
-import type { Next, Region, Span } from './region';
+import type { Next, Region, ChordSpan } from './region';
 import { termsWithin, type Agreement } from './agreement';
-import type { Stretch } from './settings';
+import type { SettingsSpan } from './settings';
 
 /** Bars of a window of those who do not think in longer phrases; the last one of a region has up to twice as many. */
 const WINDOW = 4;
 
 /** The bars of a window and the chords in them. Where nothing changed it is the very same. */
-export interface Piece {
+export interface WindowSpan {
   readonly firstBar: number;
   readonly bars: readonly Bar[];
-  readonly spans: readonly Span[];
+  readonly spans: readonly ChordSpan[];
   readonly start: number;
   readonly end: number;
 }
 
 /** A playing cut into pieces, and the bars at which they begin. */
-interface Pieces {
-  readonly all: readonly Piece[];
+interface WindowSpans {
+  readonly all: readonly WindowSpan[];
   readonly from: readonly number[];
 }
 
 /** A bar and the chord that begins with it, by their places. */
-interface Place {
+interface WindowStart {
   readonly bar: number;
   readonly span: number;
 }
 
 /** Where windows begin: every so many bars, where a chord begins with the bar. */
-function cutsOf(bars: readonly Bar[], spans: readonly Span[], size: number): Place[] {
-  const cuts: Place[] = [{ bar: 0, span: 0 }];
+function cutsOf(bars: readonly Bar[], spans: readonly ChordSpan[], size: number): WindowStart[] {
+  const cuts: WindowStart[] = [{ bar: 0, span: 0 }];
   let span = 0;
   for (let bar = size; bar + size <= bars.length; bar += size) {
     const { start } = bars[bar]!;
@@ -47,7 +47,7 @@ function cutsOf(bars: readonly Bar[], spans: readonly Span[], size: number): Pla
 }
 
 /** Pieces as they were made last, by how far is planned and the first of their chords. */
-const knownPieces = new Map<number, WeakMap<Span, Piece>>();
+const knownPieces = new Map<number, WeakMap<ChordSpan, WindowSpan>>();
 
 const isRun = <T>(own: readonly T[], all: readonly T[], from: number): boolean => {
   for (let i = 0; i < own.length; i++) if (own[i] !== all[from + i]) return false;
@@ -55,7 +55,13 @@ const isRun = <T>(own: readonly T[], all: readonly T[], from: number): boolean =
 };
 
 /** One in which nothing changed is the very same, and so is all that is known of it. */
-function pieceOf(bars: readonly Bar[], spans: readonly Span[], size: number, from: Place, to: Place): Piece {
+function pieceOf(
+  bars: readonly Bar[],
+  spans: readonly ChordSpan[],
+  size: number,
+  from: WindowStart,
+  to: WindowStart,
+): WindowSpan {
   let known = knownPieces.get(size);
   if (!known) knownPieces.set(size, (known = new WeakMap()));
   const first = spans[from.span];
@@ -68,7 +74,7 @@ function pieceOf(bars: readonly Bar[], spans: readonly Span[], size: number, fro
     isRun(found.bars, bars, from.bar);
   if (stays) return found;
   const last = bars[to.bar - 1]!;
-  const piece: Piece = {
+  const piece: WindowSpan = {
     firstBar: from.bar,
     bars: bars.slice(from.bar, to.bar),
     spans: spans.slice(from.span, to.span),
@@ -81,25 +87,25 @@ function pieceOf(bars: readonly Bar[], spans: readonly Span[], size: number, fro
 
 interface Uncut {
   readonly bars: readonly Bar[];
-  readonly spans: readonly Span[];
+  readonly spans: readonly ChordSpan[];
   readonly size: number;
 }
 
 /** Parts that hear the same chords and plan as far share their pieces. */
-const cutAt = derived(({ bars, spans, size }: Uncut): Pieces => {
+const cutAt = derived(({ bars, spans, size }: Uncut): WindowSpans => {
   const cuts = cutsOf(bars, spans, size);
-  const end: Place = { bar: bars.length, span: spans.length };
+  const end: WindowStart = { bar: bars.length, span: spans.length };
   return {
     all: cuts.map((cut, i) => pieceOf(bars, spans, size, cut, cuts[i + 1] ?? end)),
     from: cuts.map(({ bar }) => bar),
   };
 });
 
-const piecesOf = (bars: readonly Bar[], spans: readonly Span[], size: number): Pieces =>
+const piecesOf = (bars: readonly Bar[], spans: readonly ChordSpan[], size: number): WindowSpans =>
   cutAt(spans, `${size}`, { bars, spans, size });
 
 /** What a window may know of the one that follows it in its region. */
-function leadsInto({ spans, bars }: Piece): Next {
+function leadsInto({ spans, bars }: WindowSpan): Next {
   const [first] = spans;
   return {
     chord: first?.chord ?? null,
@@ -111,7 +117,7 @@ function leadsInto({ spans, bars }: Piece): Next {
 }
 
 /** The part of each stretch that lies in a window. */
-function within(stretches: readonly Stretch[], start: number, end: number): readonly Stretch[] {
+function within(stretches: readonly SettingsSpan[], start: number, end: number): readonly SettingsSpan[] {
   return stretches
     .filter((stretch) => stretch.start < end && stretch.end > start)
     .map((stretch) => ({
@@ -163,11 +169,11 @@ const termsCut = derived(
   { from: 1 },
 );
 
-const NO_SPANS: readonly Span[] = [];
+const NO_SPANS: readonly ChordSpan[] = [];
 
 /** A region as it is cut: what its windows are made of. */
 export interface Cut {
-  readonly pieces: readonly Piece[];
+  readonly pieces: readonly WindowSpan[];
   readonly terms: readonly Agreement[];
   /** Who hears no chords is not asked again when one changes; only the last hit lies on one. */
   readonly deaf: boolean;

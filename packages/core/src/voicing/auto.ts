@@ -1,6 +1,6 @@
 import type { Chord } from '../theory/chord';
 import { candidates, type Aim, type Candidate } from './candidates';
-import { movingCost, strictCost } from './costs';
+import { transitionCost, strictCost } from './costs';
 import { cheapestPath } from './path';
 
 /** A chord to be voiced, with its aim, or tones set by hand, which stay as they are. */
@@ -43,7 +43,7 @@ function movesBetween(
     for (const a of from) {
       for (const b of to) {
         const rules = strict ? strictCost(a.pitches, b.pitches, ...strict) : 0;
-        costs[at++] = movingCost(a.pitches, b.pitches) + rules;
+        costs[at++] = transitionCost(a.pitches, b.pitches) + rules;
       }
     }
     known.set(to, costs);

@@ -1,12 +1,12 @@
 import { hasForeignBass, isSlash, type Chord } from '../theory/chord';
 import { mod } from '../theory/pitch';
-import { COST, costsOf, muddyPairs, standingCost } from './costs';
+import { COST, costsOf, muddyPairs, nodeCost } from './costs';
 import { formsOf, leftHands, ordersOf, quartal, stack } from './forms';
 import { guitarShapes } from './guitar/shapes';
-import { mannerTones } from './mannerTones';
-import { voicesIn } from './manner';
-import type { Manner } from '../song/choices';
-import { offSeam, seamsOf } from './seams';
+import { voicingTypeTones } from './voicingTypeTones';
+import { voicesIn } from './voicingType';
+import type { VoicingType } from '../song/choices';
+import { semitoneClashCount, semitonePitches } from './semitonePitches';
 import { bassPc } from './tones';
 
 /** What a part asks of its voicings. */
@@ -20,7 +20,7 @@ export interface Aim {
   readonly low: number;
   readonly high: number;
   readonly bassPlays: boolean;
-  readonly manner?: Manner;
+  readonly manner?: VoicingType;
   /** True where the rules of strict part-writing count. */
   readonly strict?: boolean;
   /** True where players have agreed where a chord's own semitones lie. */
@@ -44,9 +44,9 @@ interface Proposal {
 
 const OCTAVES = [-1, 0, 1] as const;
 
-function* stacked(chord: Chord, aim: Aim, manner: Manner): Generator<Proposal> {
+function* stacked(chord: Chord, aim: Aim, manner: VoicingType): Generator<Proposal> {
   const foreign = isSlash(chord) && !aim.bassPlays && hasForeignBass(chord) && voicesIn(manner, 8) === 8;
-  const sets = mannerTones(chord, manner, foreign ? aim.voices - 1 : aim.voices, aim.bassPlays);
+  const sets = voicingTypeTones(chord, manner, foreign ? aim.voices - 1 : aim.voices, aim.bassPlays);
   for (const [choice, set] of sets.entries()) {
     for (const order of ordersOf(manner, set)) {
       for (const octave of OCTAVES) {
@@ -85,7 +85,7 @@ function* onGuitar(chord: Chord): Generator<Proposal> {
   for (const { pitches, cost } of guitarShapes(chord).slice(0, 40)) yield { pitches, extra: cost };
 }
 
-function proposals(chord: Chord, aim: Aim, manner: Manner): Generator<Proposal> {
+function proposals(chord: Chord, aim: Aim, manner: VoicingType): Generator<Proposal> {
   if (manner === 'quartal') return inFourths(chord, aim);
   if (manner === 'two hands') return withTwoHands(chord, aim);
   return manner === 'guitar' ? onGuitar(chord) : stacked(chord, aim, manner);
@@ -99,14 +99,14 @@ export function candidates(chord: Chord, aim: Aim): Candidate[] {
   const manner = aim.manner ?? 'free';
   const costs = costsOf(manner);
   const slash = isSlash(chord) && !aim.bassPlays;
-  const seams = aim.agreed ? seamsOf(chord) : [];
+  const seams = aim.agreed ? semitonePitches(chord) : [];
   const found = new Map<string, Candidate>();
   for (const { pitches, extra, measured } of proposals(chord, aim, manner)) {
     if (!ascending(pitches) || pitches[0]! < aim.low || pitches[pitches.length - 1]! > aim.high) continue;
     const wrongBass = slash && mod(pitches[0]!, 12) !== bassPc(chord) ? costs.bassNotLowest : 0;
     const below = measured ? costs.muddy * (muddyPairs(pitches) - muddyPairs(measured)) : 0;
-    const rubbing = seams.length ? COST.offSeam * offSeam(pitches, seams) : 0;
-    const cost = standingCost(measured ?? pitches, aim, costs) + below + wrongBass + extra + rubbing;
+    const rubbing = seams.length ? COST.offSeam * semitoneClashCount(pitches, seams) : 0;
+    const cost = nodeCost(measured ?? pitches, aim, costs) + below + wrongBass + extra + rubbing;
     const key = pitches.join();
     const known = found.get(key);
     if (!known || cost < known.cost) found.set(key, { pitches, cost });
@@ -124,7 +124,7 @@ const under = (pc: number, pitch: number): number => pitch - 1 - mod(pitch - 1 -
 
 /** Where nothing fits the range, the close stack moved into it as far as it goes. */
 function clamped(chord: Chord, aim: Aim): Candidate {
-  const { tones } = mannerTones(chord, 'free', aim.voices, aim.bassPlays)[0]!;
+  const { tones } = voicingTypeTones(chord, 'free', aim.voices, aim.bassPlays)[0]!;
   const pitches = stack(
     [...tones].sort((a, b) => a - b),
     aim.low,

@@ -1,7 +1,7 @@
 import { type Chord, degreeAt } from '../theory/chord';
 import { degreeNumber } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
-import type { Manner } from '../song/choices';
+import type { VoicingType } from '../song/choices';
 
 /** Costs of a voicing and of going from one to the next. The unit is one semitone of movement in one voice. */
 export const COST = {
@@ -35,7 +35,7 @@ export type Costs = { readonly [name in keyof typeof COST]: number };
  * Where a manner weighs otherwise: its form fixes the spread, so that only the register counts;
  * bare roots and fifths lie as low as they are wanted; a guitar's shapes bring costs of their own.
  */
-const BY_MANNER: Partial<Record<Manner, Partial<Costs>>> = {
+const BY_MANNER: Partial<Record<VoicingType, Partial<Costs>>> = {
   close: { spread: 0 },
   'drop 2': { spread: 0 },
   'drop 3': { spread: 0 },
@@ -49,9 +49,9 @@ const BY_MANNER: Partial<Record<Manner, Partial<Costs>>> = {
   guitar: { spread: 0, muddy: 0, register: 0.5 },
 };
 
-const memory = new Map<Manner, Costs>();
+const memory = new Map<VoicingType, Costs>();
 
-export function costsOf(manner: Manner): Costs {
+export function costsOf(manner: VoicingType): Costs {
   let costs = memory.get(manner);
   if (!costs) memory.set(manner, (costs = { ...COST, ...BY_MANNER[manner] }));
   return costs;
@@ -77,7 +77,7 @@ export const meanSpread = (pitches: readonly number[]): number =>
   pitches.length < 2 ? 0 : (pitches[pitches.length - 1]! - pitches[0]!) / (pitches.length - 1);
 
 /** What a voicing costs by itself. */
-export function standingCost(
+export function nodeCost(
   pitches: readonly number[],
   aim: { register: number; spread: number },
   costs: Costs,
@@ -110,7 +110,7 @@ export function movement(a: readonly number[], b: readonly number[]): number {
 }
 
 /** What going from one voicing to the next costs. */
-export function movingCost(a: readonly number[], b: readonly number[]): number {
+export function transitionCost(a: readonly number[], b: readonly number[]): number {
   let cost = movement(a, b);
   if (a.length === b.length) {
     for (let i = 0; i < a.length; i++) {

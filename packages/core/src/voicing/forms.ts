@@ -2,7 +2,7 @@
 import { degreePcOf, type Chord } from '../theory/chord';
 import { degreeNumber } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
-import type { Manner } from '../song/choices';
+import type { VoicingType } from '../song/choices';
 import { bassPc, type ToneSet } from './tones';
 
 /** Tones stacked upward as closely as they go, the lowest at or above a floor. */
@@ -47,7 +47,7 @@ function openings(close: readonly number[]): number[][] {
 }
 
 /** The forms a manner makes of one close stack. */
-export function formsOf(manner: Manner, close: readonly number[]): number[][] {
+export function formsOf(manner: VoicingType, close: readonly number[]): number[][] {
   switch (manner) {
     case 'free':
       return openings(close);
@@ -71,10 +71,10 @@ export function rotations({ tones, doubled }: ToneSet): number[][] {
 }
 
 /** Manners whose lowest tone is always the first of their tones. */
-const ROOTED: readonly Manner[] = ['shell', 'power', 'root', 'root and fifth', 'root and octave'];
+const ROOTED: readonly VoicingType[] = ['shell', 'power', 'root', 'root and fifth', 'root and octave'];
 
 /** Orders of the tones from the lowest up in a manner; bare manners stand on their root. */
-export const ordersOf = (manner: Manner, set: ToneSet): number[][] =>
+export const ordersOf = (manner: VoicingType, set: ToneSet): number[][] =>
   ROOTED.includes(manner) ? [[...set.tones, ...set.doubled]] : rotations(set);
 
 /** Tones that may colour a stack of fourths: the chord's own, and ninth, eleventh, thirteenth that do not rub against it. */

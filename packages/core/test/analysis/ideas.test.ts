@@ -1,16 +1,22 @@
 import fc from 'fast-check';
-import { PALETTES, ideas, paletteFor, type Asked } from '@backline/core/analysis/ideas';
-import { foreignness, homeIn, meanMovement, standing, stepCost } from '@backline/core/analysis/stepCost';
+import { PALETTES, ideas, paletteFor, type ChordContext } from '@backline/core/analysis/ideas';
+import {
+  foreignness,
+  keyContextOf,
+  meanMovement,
+  costInKey,
+  stepCost,
+} from '@backline/core/analysis/stepCost';
 import { chordPitchClasses } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf } from '@backline/core/theory/key';
 import { musodojo, solfege, type Corpus } from '../support/corpora';
 import { anySymbol } from '../support/music';
 
-const ask = (before: string[], rest: Partial<Asked> = {}) =>
+const ask = (before: string[], rest: Partial<ChordContext> = {}) =>
   ideas({ before, after: null, key: 'C', palette: null, ...rest });
 const pcs = (symbol: string) => chordPitchClasses(parseChord(symbol)).join();
-const whyOf = (symbol: string, before: string[], rest: Partial<Asked> = {}) =>
+const whyOf = (symbol: string, before: string[], rest: Partial<ChordContext> = {}) =>
   ask(before, rest).find((i) => i.symbol === symbol)?.why;
 
 /** How often the real next chord of a corpus is among the first five ideas. */
@@ -90,21 +96,21 @@ describe('ideas', () => {
   });
 
   it('take a twelve-bar home as home: after I7, IV7 and V7 are no strangers', () => {
-    const home = homeIn(keyOf('C'), [parseChord('C7')]);
+    const home = keyContextOf(keyOf('C'), [parseChord('C7')]);
     expect(['C7', 'F7', 'G7'].map((s) => foreignness(parseChord(s), home))).toEqual([0, 0, 0]);
-    expect(foreignness(parseChord('F7'), homeIn(keyOf('C')))).toBeGreaterThan(0);
+    expect(foreignness(parseChord('F7'), keyContextOf(keyOf('C')))).toBeGreaterThan(0);
   });
 
   it('keep what has no name out of the reckoning', () => expect(ask(['<C4,Db4,D4>'])).toEqual(ask([])));
 });
 
 describe('the cost of a step', () => {
-  const home = homeIn(keyOf('C'));
+  const home = keyContextOf(keyOf('C'));
   const cost = (a: string, b: string) => stepCost(parseChord(a), parseChord(b), home);
 
   it('is less down a fifth than up, less to a step of the key than to a stranger', () => {
     expect(cost('Dm7', 'G7')).toBeLessThan(cost('G7', 'Dm7'));
-    expect(standing(parseChord('Am'), home)).toBeLessThan(standing(parseChord('Abm'), home));
+    expect(costInKey(parseChord('Am'), home)).toBeLessThan(costInKey(parseChord('Abm'), home));
     expect(cost('G7', 'C')).toBeLessThan(cost('G7', 'F'));
     expect(cost('G7', 'Am')).toBeLessThan(cost('G7', 'C#m'));
   });

@@ -1,5 +1,5 @@
 import { readTarget, routes, type RouteAsked } from '@backline/core/analysis/route';
-import { homeIn, standing, stepCost } from '@backline/core/analysis/stepCost';
+import { keyContextOf, costInKey, stepCost } from '@backline/core/analysis/stepCost';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf } from '@backline/core/theory/key';
 import { noteName, pitchClass } from '@backline/core/theory/pitch';
@@ -49,7 +49,7 @@ describe('routes', () => {
   });
 
   it('are the shortest paths: two steps against every chord that could stand between', () => {
-    const home = homeIn(keyOf('C'));
+    const home = keyContextOf(keyOf('C'));
     const [first, last] = [parseChord('C'), parseChord('Am')];
     const between = ['', 'm', '7', 'm7', 'maj7', 'm7b5'].flatMap((q) =>
       TWELVE_ROOTS.map((_, pc) => parseChord(noteName(spellFor(pc, keyOf('C'))) + q)),
@@ -58,7 +58,7 @@ describe('routes', () => {
       .filter((c) => ![0, 9].includes(pitchClass(c.root)))
       .map((c) => ({
         symbol: c.symbol,
-        cost: stepCost(first, c, home) + standing(c, home) + stepCost(c, last, home),
+        cost: stepCost(first, c, home) + costInKey(c, home) + stepCost(c, last, home),
       }))
       .sort((a, b) => a.cost - b.cost);
     expect(chords('C', 'Am', 2)[0]![1]).toBe(best[0]!.symbol);

@@ -1,7 +1,7 @@
 /** A part that is frozen plays what it played, whatever becomes of the song. */
 import { keptOf } from '@backline/core/band/kept';
 import { renderBand, type Band } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';
 import { describePart, doublePart, freezePart } from '@backline/core/edits/parts';

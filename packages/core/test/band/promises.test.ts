@@ -1,12 +1,12 @@
 /** The promises of the core, each held by a property over songs of any metre, style and chords. */
 import fc from 'fast-check';
 import { renderBand, type BandPart } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { setBar } from '@backline/core/edits/bars';
 import { setSettings } from '@backline/core/edits/settings';
 import { applyEdit } from '@backline/core/edits/apply';
-import { expandForm } from '@backline/core/timeline/passes';
+import { expandForm } from '@backline/core/timeline/occurrences';
 import { BAND_KINDS, anyBandedSong, longSong, patternsIn, song, withSettings, apart } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
@@ -63,7 +63,7 @@ describe('every note', () => {
             const alone = (sounding.get(n.pitch) ?? 0) <= n.start;
             sounding.set(n.pitch, n.start + n.duration);
             before = n.start;
-            return !(whole && placed && inRange && alone && /^[a-z ]+$/.test(n.why));
+            return !(whole && placed && inRange && alone && /^[a-z ]+$/.test(n.noteFunction));
           });
         });
         expect(wrong).toEqual([]);

@@ -1,7 +1,7 @@
 /** A band that is remembered through edits is the very band that would be made anew, whatever is edited and set. */
 import fc from 'fast-check';
 import { renderBand, type Band } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { addCue } from '@backline/core/edits/cues';
 import { setSettings } from '@backline/core/edits/settings';
@@ -15,8 +15,8 @@ import { anyBandedSong, longSong, STYLES } from '../support/music';
 /** All of a band but the runs, which hold the same notes. */
 const heard = ({ parts, ...band }: Band) => ({
   ...band,
-  parts: parts.map(({ runs, ...part }) => {
-    expect(runs.flat().every((note, i) => note === part.notes[i])).toBe(true);
+  parts: parts.map(({ groups, ...part }) => {
+    expect(groups.flat().every((note, i) => note === part.notes[i])).toBe(true);
     return part;
   }),
 });

@@ -7,7 +7,7 @@ import { insertBar, removeBars, setSectionLength } from '@backline/core/edits/ba
 import { splitSection } from '@backline/core/edits/cutting';
 import { moveEntry, playAgain, removeEntry } from '@backline/core/edits/form';
 import { joinSections } from '@backline/core/edits/joining';
-import { setBarLength, setMetre } from '@backline/core/edits/keys';
+import { setBarLength, setMetre } from '@backline/core/edits/keyAndMetre';
 import { readChart } from '@backline/core/formats/chart/index';
 import { movesBack, nearestAfter, placeAfter, type BarPlace } from '@backline/core/song/barMoves';
 import { chordsInUse } from '@backline/core/song/inUse';

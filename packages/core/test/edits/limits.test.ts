@@ -4,12 +4,12 @@ import { EditRefused, applyEdit, type Edit } from '@backline/core/edits/apply';
 import { insertBar, setBars, setSectionLength } from '@backline/core/edits/bars';
 import { addDraft, renameDraft } from '@backline/core/edits/drafts';
 import { addSection, doubleSection, playAgain, renameSection, setRepeats } from '@backline/core/edits/form';
-import { clipOf } from '@backline/core/edits/run';
-import { pasteClip, repeatRun } from '@backline/core/edits/runs';
+import { clipOf } from '@backline/core/edits/barRange';
+import { pasteClip, repeatBars } from '@backline/core/edits/barRangeEdits';
 import { setTitle } from '@backline/core/edits/song';
 import { readChart } from '@backline/core/formats/chart/index';
 import { emptySection } from '@backline/core/song/create';
-import { playedBars, songBytes } from '@backline/core/song/size';
+import { barsInForm, songBytes } from '@backline/core/song/size';
 import { LIMITS } from '@backline/core/song/limits';
 import { readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
@@ -74,7 +74,7 @@ const GROWING: readonly (readonly [string, (s: Song) => Edit])[] = [
   ['repeats', () => setRepeats(0, 16)],
   ['insert', () => insertBar('s1', 0)],
   ['longer', () => setSectionLength('s1', LIMITS.barsPerSection)],
-  ['repeat', (s) => repeatRun(run(s), 15)],
+  ['repeat', (s) => repeatBars(run(s), 15)],
   [
     'paste',
     (s) =>
@@ -121,7 +121,7 @@ describe('limits', () => {
     };
     expect(refusal(ALMOST.places!, playAgain('s1'))).toMatch(/200 places/);
     expect(refusal(ALMOST.sections!, doubleSection('s1'))).toMatch(/60 sections/);
-    expect(refusal(ALMOST.chords!, repeatRun([{ section: 's1', from: 0, to: 9 }], 1))).toMatch(
+    expect(refusal(ALMOST.chords!, repeatBars([{ section: 's1', from: 0, to: 9 }], 1))).toMatch(
       /2000 at most/,
     );
     expect(refusal(ALMOST.bars!, insertBar('s1', 0))).toMatch(/999 bars/);
@@ -195,7 +195,7 @@ describe('a chart at the limits', () => {
   it('60 sections played twice each are read', () => {
     const names = Array.from({ length: 60 }, (_, i) => `[S${i}]`);
     const s = readChart(names.map((n) => `${n}\nC`).join('\n') + '\n' + names.join('\n'), OURS);
-    expect([s.sections.length, s.form.length, playedBars(s.sections, s.form)]).toEqual([60, 120, 120]);
+    expect([s.sections.length, s.form.length, barsInForm(s.sections, s.form)]).toEqual([60, 120, 120]);
     expect(songSchema.safeParse(s).success).toBe(true);
   });
 });

@@ -2,7 +2,7 @@
 import { applyEdit, undoStep, type Edit } from '@backline/core/edits/apply';
 import { takeChart } from '@backline/core/edits/chart';
 import { setPlayingLift } from '@backline/core/edits/lift';
-import { setKey, setMetre } from '@backline/core/edits/keys';
+import { setKey, setMetre } from '@backline/core/edits/keyAndMetre';
 import { removePart } from '@backline/core/edits/parts';
 import { bringBack, letSectionGo, removeSection } from '@backline/core/edits/removed';
 import { setSettings } from '@backline/core/edits/settings';
@@ -24,8 +24,8 @@ const place = plain.form.find((e) => e.section === bridge)!;
 const SONG = withEdits(
   plain,
   setSettings('bass', bridge, { density: 1 }),
-  setSettings('keys', { entry: place.id, pass: 0 }, { on: false }),
-  setPlayingLift({ entry: place.id, pass: 0 }, { by: 2 }),
+  setSettings('keys', { entry: place.id, repeat: 0 }, { on: false }),
+  setPlayingLift({ entry: place.id, repeat: 0 }, { by: 2 }),
 );
 const OUT = withEdits(SONG, removeSection(bridge));
 const notesOf = (song: Song) =>

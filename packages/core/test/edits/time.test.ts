@@ -9,9 +9,9 @@ import {
 } from '@backline/core/edits/chords';
 import { backToAuto } from '@backline/core/edits/hand';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
-import { setMetre } from '@backline/core/edits/keys';
-import { clipOf } from '@backline/core/edits/run';
-import { pasteClip } from '@backline/core/edits/runs';
+import { setMetre } from '@backline/core/edits/keyAndMetre';
+import { clipOf } from '@backline/core/edits/barRange';
+import { pasteClip } from '@backline/core/edits/barRangeEdits';
 import { addDraft, removeDraft, renameDraft, useDraft as putInUse } from '@backline/core/edits/drafts';
 import { renderBand } from '@backline/core/band/index';
 import { songSchema } from '@backline/core/song/check';
@@ -21,7 +21,7 @@ import { song } from '../support/music';
 import { wholeBar } from '@backline/core/time/bars';
 import { beatsOf } from '@backline/core/time/beats';
 import { METRE_NAMES, metreOf } from '@backline/core/time/metre';
-import { metreInWords } from '@backline/core/told/metre';
+import { metreInWords } from '@backline/core/words/metre';
 import { OURS } from '@backline/core/styles/index';
 
 const edited = (s: Song, ...edits: Edit[]): Song =>

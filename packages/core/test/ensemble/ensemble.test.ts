@@ -4,7 +4,7 @@ import { renderBand, type Band } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/settings';
 import { setTogether } from '@backline/core/edits/together';
-import * as heard from '@backline/core/listening/figures';
+import * as heard from '@backline/core/measures/figures';
 import type { Song, Together } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { anyBandedSong, together } from '../support/music';
@@ -15,10 +15,12 @@ const chart = (header = '', bars = VERSE): Song =>
 const changed = (song: Song, points: Together, section: string | null = null): Song =>
   applyEdit(song, setTogether(section, points))?.song ?? song;
 const played = (band: Band, part: string, playing?: string) =>
-  band.parts.find((p) => p.id === part)!.notes.filter((n) => playing === undefined || n.playing === playing);
+  band.parts
+    .find((p) => p.id === part)!
+    .notes.filter((n) => playing === undefined || n.occurrenceKey === playing);
 /** Notes of a playing from its own start, without how strong and how late a hand was. */
 const struck = (band: Band, part: string, playing: string) => {
-  const start = band.bars.find((b) => b.playing === playing)!.start;
+  const start = band.bars.find((b) => b.occurrenceKey === playing)!.start;
   return played(band, part, playing).map((n) => [Math.round((n.start - start) / 120), n.pitch]);
 };
 
@@ -66,7 +68,7 @@ describe('each point can be let go', () => {
     const rest = band.chords.find((c) => c.symbol === null)!;
     const inRest = (b: Band) =>
       played(b, 'drums').filter(
-        (n) => n.start >= rest.start && n.start < rest.start + 1800 && n.why !== 'fill',
+        (n) => n.start >= rest.start && n.start < rest.start + 1800 && n.noteFunction !== 'fill',
       ).length;
     expect([inRest(band), inRest(without) > 0]).toEqual([0, true]);
     expect(heard.pushesMarked(without, OURS).are).toBe(0);
@@ -107,7 +109,7 @@ describe('each point can be let go', () => {
 
   it('fills: nothing leads on but the groove', () => {
     const without = renderBand(changed(song, { fills: false }), OURS);
-    expect(played(without, 'drums').filter((n) => n.why === 'fill')).toEqual([]);
+    expect(played(without, 'drums').filter((n) => n.noteFunction === 'fill')).toEqual([]);
   });
 });
 
@@ -136,7 +138,7 @@ it('is told in words, bar by bar, as it is played', () => {
   const band = renderBand(song, OURS);
   const [verse, chorus] = band.agreed;
   const early = band.chords.filter(
-    (c) => c.pass === 1 && c.sectionId === 's1' && c.push > 0 && c.symbol !== 'Em7',
+    (c) => c.timesPlayed === 1 && c.sectionId === 's1' && c.push > 0 && c.symbol !== 'Em7',
   );
   for (const { symbol } of early) expect(verse!.points.early).toContain(`${symbol} in bar`);
   expect(verse!.points.marks).toMatch(/drums mark .*; nobody plays in bar 5\./);

@@ -10,7 +10,7 @@ import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { tempoSteps } from '@backline/core/formats/midi/tempos';
 import { tempoMap } from '@backline/core/time/tempo';
 import { tempoPoints } from '@backline/core/time/tempos';
-import { DRUMS } from '@backline/core/parts/drums/keys';
+import { DRUMS } from '@backline/core/parts/drums/percussionMap';
 import { anySong, song } from '../support/music';
 import { notesOf, readStrictly } from './strictMidi';
 import { OURS } from '@backline/core/styles/index';

@@ -105,7 +105,7 @@ describe('bent strings, breath and rolls', () => {
   it('dead notes are known as such: a bass’s ghosts, a guitar’s muted strokes', () => {
     const band = renderBand(song('E7 | A7 | E7 | A7', 'style: copperline\n'), OURS);
     const dead = band.parts.flatMap((p) =>
-      p.notes.filter((n) => n.touch === 'dead').map((n) => [p.kind, n.why]),
+      p.notes.filter((n) => n.touch === 'dead').map((n) => [p.kind, n.noteFunction]),
     );
     expect(dead.length).toBeGreaterThan(0);
     for (const [kind, why] of dead)

@@ -18,7 +18,7 @@ const exactly = (song: Song): Song => ({ ...song, together: { ...song.together, 
 /** Which fill is played is a matter of the feel. */
 const written = ({ notes }: BandPart): string[] =>
   notes
-    .filter(({ why }) => why !== 'fill')
+    .filter(({ noteFunction }) => noteFunction !== 'fill')
     .map(({ at, length, pitch }) => `${at} ${length} ${pitch}`)
     .sort();
 
@@ -39,12 +39,12 @@ it('stands on the grid, in its song, and no pitch is written twice at once (any 
   fc.assert(
     fc.property(anyBandedSong, (song) => {
       const band = renderBand(song, OURS);
-      const chords = new Map(band.chords.map((c) => [`${c.sectionId} ${c.chordId} ${c.pass}`, c]));
-      const first = new Map(band.bars.toReversed().map((bar) => [bar.playing, bar]));
+      const chords = new Map(band.chords.map((c) => [`${c.sectionId} ${c.chordId} ${c.timesPlayed}`, c]));
+      const first = new Map(band.bars.toReversed().map((bar) => [bar.occurrenceKey, bar]));
       for (const part of band.parts) {
         const until = new Map<number, { at: number; end: number }>();
         const inOrder = [...part.notes].sort((a, b) => a.at - b.at);
-        for (const { at, length, start, pitch, context, chord, playing } of inOrder) {
+        for (const { at, length, start, pitch, context, chord, occurrenceKey } of inOrder) {
           expect(Number.isInteger(at) && at >= 0 && at < band.length && length > 0).toBe(true);
           expect(at + length).toBeLessThanOrEqual(band.length);
           // Nothing is moved by more than swing and a player's lean can.
@@ -53,8 +53,8 @@ it('stands on the grid, in its song, and no pitch is written twice at once (any 
           const before = until.get(pitch);
           if (before && before.at !== at) expect(at).toBeGreaterThanOrEqual(before.end);
           until.set(pitch, { at, end: at + length });
-          const bar = first.get(playing)!;
-          const own = chord === null ? undefined : chords.get(`${bar.sectionId} ${chord} ${bar.pass}`);
+          const bar = first.get(occurrenceKey)!;
+          const own = chord === null ? undefined : chords.get(`${bar.sectionId} ${chord} ${bar.timesPlayed}`);
           // A chord may be felt before its bar, and dressed for its part: its root is the chart's.
           if (own?.symbol && context.chord) {
             expect(context.chord.root).toEqual(parseChord(own.symbol).root);

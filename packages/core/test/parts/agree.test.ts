@@ -12,7 +12,7 @@ import { KINDS } from '@backline/core/parts/index';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { chordPitchClasses, degreePcOf } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { voicingsOf, type Voiced } from '@backline/core/parts/voicings';
+import { voicingsOf, type SpanVoicing } from '@backline/core/parts/voicings';
 import type { Region } from '@backline/core/timeline/region';
 import { shapesFor } from '@backline/core/voicing/guitar/path';
 import { innerMutes, isPlayable, neededDegrees, weight } from '@backline/core/voicing/guitar/shapes';
@@ -247,7 +247,7 @@ describe('mix and trouble', () => {
         ? kind
         : {
             ...kind,
-            generate: (region: Region, voicings: readonly Voiced[]) => {
+            generate: (region: Region, voicings: readonly SpanVoicing[]) => {
               if (region.seed.includes('/s2/')) throw new Error('no shape');
               return kind.generate(region, voicings);
             },

@@ -3,10 +3,10 @@ import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
 import type { Settings } from '@backline/core/song/schema';
 import { settingsSchema } from '@backline/core/song/settings/index';
-import { RICHNESS } from '@backline/core/theory/dress';
+import { RICHNESS } from '@backline/core/theory/extensions';
 import {
-  FEELS,
-  MANNERS,
+  PACES,
+  VOICING_TYPES,
   MOST_ACCENT,
   MOST_OCTAVES,
   MOST_STEPS,
@@ -26,13 +26,13 @@ const anySettings: fc.Arbitrary<Settings> = fc.record({
   register: maybe(fc.integer({ min: 23, max: 84 })),
   spread: maybe(fc.integer({ min: 2, max: 12 })),
   voices: maybe(fc.integer({ min: 3, max: 8 })),
-  manner: maybe(fc.constantFrom(...MANNERS)),
+  manner: maybe(fc.constantFrom(...VOICING_TYPES)),
   richness: maybe(fc.constantFrom(...RICHNESS)),
   hands: maybe(fc.constantFrom('both' as const, 'left' as const, 'right' as const)),
   tuning: maybe(fc.constantFrom(...TUNING_NAMES)),
   capo: maybe(fc.integer({ min: 0, max: 9 })),
   neck: maybe(fc.constantFrom(...NECKS)),
-  feel: maybe(fc.constantFrom(...FEELS)),
+  feel: maybe(fc.constantFrom(...PACES)),
   octave: maybe(fc.integer({ min: -2, max: 2 })),
   strum: maybe(fc.integer({ min: 0, max: 120 })),
   order: maybe(fc.constantFrom(...STEP_ORDERS)),

@@ -2,7 +2,7 @@
 import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
-import { leadIntoRun } from '@backline/core/edits/runs';
+import { leadIntoBars } from '@backline/core/edits/barRangeEdits';
 import { removePart } from '@backline/core/edits/parts';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
@@ -79,9 +79,9 @@ it('a line that stays in the scale plays the key’s tones over any chord', () =
 it('a run of bars takes one lead-in for all of its chords, and gives it back', () => {
   const plain = song('C | F | N.C. | G');
   const run = [{ section: 's1', from: 0, to: 2 }];
-  const led = applyEdit(plain, leadIntoRun(run, 'chromatic'))!.song;
+  const led = applyEdit(plain, leadIntoBars(run, 'chromatic'))!.song;
   const leads = (s: Song) => s.sections[0]!.drafts[0]!.chords.map((c) => c.leadIn);
   expect(leads(led)).toEqual(['chromatic', 'chromatic', undefined, undefined]);
-  expect(leads(applyEdit(led, leadIntoRun(run, null))!.song)).toEqual(Array(4).fill(undefined));
-  expect(applyEdit(led, leadIntoRun(run, 'chromatic'))).toBeNull();
+  expect(leads(applyEdit(led, leadIntoBars(run, null))!.song)).toEqual(Array(4).fill(undefined));
+  expect(applyEdit(led, leadIntoBars(run, 'chromatic'))).toBeNull();
 });

@@ -55,7 +55,7 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
     region.stretches.flatMap((stretch) =>
       placeFree(region, stretch, stretch.pattern.grids).map(({ start, end }) => {
         const duration = end - start;
-        return { start, duration, pitch: 72, velocity: 80, why: 'toll', span: -1 };
+        return { start, duration, pitch: 72, velocity: 80, noteFunction: 'toll', span: -1 };
       }),
     ),
 });
@@ -67,7 +67,7 @@ describe('a kind of part', () => {
     const belled = { ...plain, parts: [...plain.parts, newPart(bell, plain.parts)] };
     expect(songSchema.safeParse(belled).success).toBe(true);
     const band = renderBand(belled, repertoire);
-    expect(band.parts.at(-1)!.notes.map((n) => [n.start, n.pitch, n.why])).toEqual([
+    expect(band.parts.at(-1)!.notes.map((n) => [n.start, n.pitch, n.noteFunction])).toEqual([
       [expect.any(Number), 72, 'toll'],
       [expect.any(Number), 72, 'toll'],
       [expect.any(Number), 72, 'toll'],
@@ -116,7 +116,7 @@ describe('a kind of part', () => {
         expect([metre, played!.trouble]).toEqual([metre, null]);
         expect(played!.notes.length).toBeGreaterThan(1);
         for (const n of played!.notes) {
-          expect(n.pitch >= kind.range[0] && n.pitch <= kind.range[1] && n.why !== '').toBe(true);
+          expect(n.pitch >= kind.range[0] && n.pitch <= kind.range[1] && n.noteFunction !== '').toBe(true);
         }
       }
     },

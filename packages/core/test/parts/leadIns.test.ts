@@ -7,7 +7,7 @@ import { writeChart } from '@backline/core/formats/chart/write';
 import { LEAD_INS, type LeadIn } from '@backline/core/song/choices';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
-import { bassLeaps } from '@backline/core/listening/figures';
+import { bassLeaps } from '@backline/core/measures/figures';
 import { song, together, withSettings } from '../support/music';
 
 const still = { groove: { timing: 0, strength: 0 } };
@@ -40,7 +40,7 @@ it('comes from above where the line stands above, and takes the tones of the key
 });
 
 it('says what it is, leads out of a held chord also in a walk, and over the seam of a section', () => {
-  expect(bass(led('chromatic')).filter((n) => n.why === 'lead-in')).toHaveLength(2);
+  expect(bass(led('chromatic')).filter((n) => n.noteFunction === 'lead-in')).toHaveLength(2);
   const walk = applyEdit(song('G | C', 'style: lamplight'), setLeadIn('s1', ['c2'], 'chromatic'))!.song;
   // The walk stands above by then, and comes down.
   expect(into(walk).slice(0, 2)).toEqual([38, 37]);

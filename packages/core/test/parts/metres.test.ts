@@ -1,9 +1,9 @@
 /** Where patterns fall in metres of eighths. Common practice: beats are felt in threes and twos, off-beats are the last eighth of a three. */
 import { renderBand } from '@backline/core/band/index';
-import { gridFor } from '@backline/core/timeline/cells';
-import type { Grid, Timed } from '@backline/core/style/pattern';
+import { gridFor } from '@backline/core/timeline/patternCells';
+import type { Grid, TimedEvent } from '@backline/core/style/pattern';
 import type { Song } from '@backline/core/song/schema';
-import { expandForm } from '@backline/core/timeline/passes';
+import { expandForm } from '@backline/core/timeline/occurrences';
 import { OURS } from '@backline/core/styles/index';
 import { song, withSettings } from '../support/music';
 
@@ -20,7 +20,7 @@ const eighths = (s: Song, part: string, settings: object = {}, pitch?: number): 
 const open = (bars: string, header: string): Song => ({ ...song(bars, header), ending: 'open' });
 
 describe('a pattern finds the beats it fits', () => {
-  const event: Timed = { at: 0, for: 1, level: 1, accent: 1 };
+  const event: TimedEvent = { at: 0, for: 1, level: 1, accent: 1 };
   const grid = (beats: Grid['beats'], of: Grid['of']): Grid => ({ beats, of, bars: 1, events: [event] });
   const [four, three, two, six] = [
     grid(4, 'quarter'),
@@ -122,7 +122,7 @@ describe('half and double time are a feel, not a tempo', () => {
     const half = { ...s, parts: s.parts.map((p) => ({ ...p, settings: { feel: 'half time' as const } })) };
     const [a, b] = [renderBand(s, OURS), renderBand(half, OURS)];
     expect([b.length, b.bars, b.chords]).toEqual([a.length, a.bars, a.chords]);
-    const roots = b.parts[0]!.notes.filter((n) => n.why === 'root').map((n) =>
+    const roots = b.parts[0]!.notes.filter((n) => n.noteFunction === 'root').map((n) =>
       Math.floor((n.start + 60) / 1920),
     );
     expect(new Set(roots)).toEqual(new Set([0, 1, 2, 3]));

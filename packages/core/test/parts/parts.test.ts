@@ -83,7 +83,7 @@ describe('bass', () => {
         const index = starts.get(chord.start)!;
         const leap = Math.abs(notes[index]!.pitch - notes[index - 1]!.pitch);
         expect([1, 2, 5, 7]).toContain(leap);
-        expect(notes[index - 1]!.why).toBe('approach');
+        expect(notes[index - 1]!.noteFunction).toBe('approach');
       }
       notes.slice(1).forEach((n, i) => {
         if (Math.abs(n.pitch - notes[i]!.pitch) > 12) throw new Error(`seed ${seed}: a leap at ${n.start}`);
@@ -134,7 +134,9 @@ describe('chord changes', () => {
     fc.assert(
       fc.property(anyBandedSong, fc.constantFrom<string>('keys', 'guitar', 'arp', 'strings'), (s, kind) => {
         const band = renderBand(withSettings(s, kind, { ...still, strum: 0 }), OURS);
-        const foreign = partOf(band, kind).notes.filter((n) => ['passing tone', 'approach'].includes(n.why));
+        const foreign = partOf(band, kind).notes.filter((n) =>
+          ['passing tone', 'approach'].includes(n.noteFunction),
+        );
         expect(foreign).toEqual([]);
       }),
       { numRuns: 40 },
@@ -208,10 +210,14 @@ describe('drums', () => {
 
   it('fill into a new section, crash on its first beat, and end on a hit', () => {
     const notes = play(s, 'drums');
-    expect(notes.some((n) => n.why === 'fill' && n.start >= 4 * 1920 - 960 && n.start < 4 * 1920)).toBe(true);
-    expect(notes.some((n) => n.why === 'crash' && n.pitch === 49 && n.start === 4 * 1920)).toBe(true);
+    expect(
+      notes.some((n) => n.noteFunction === 'fill' && n.start >= 4 * 1920 - 960 && n.start < 4 * 1920),
+    ).toBe(true);
+    expect(notes.some((n) => n.noteFunction === 'crash' && n.pitch === 49 && n.start === 4 * 1920)).toBe(
+      true,
+    );
     const last = notes.filter((n) => n.start >= 7 * 1920);
-    expect(last.map((n) => [n.start, n.pitch, n.why]).sort()).toEqual([
+    expect(last.map((n) => [n.start, n.pitch, n.noteFunction]).sort()).toEqual([
       [7 * 1920, 36, 'last hit'],
       [7 * 1920, 49, 'last hit'],
     ]);

@@ -1,7 +1,7 @@
 /** What a player of each kind chooses: drums of the kit, desks of a section, the time of a stroke, dead notes. */
 import { renderBand } from '@backline/core/band/index';
 import type { Settings, Song } from '@backline/core/song/schema';
-import { DRUMS } from '@backline/core/parts/drums/keys';
+import { DRUMS } from '@backline/core/parts/drums/percussionMap';
 import { OURS } from '@backline/core/styles/index';
 import { STYLES, song, withSettings } from '../support/music';
 
@@ -90,7 +90,9 @@ it('a fast song is strummed faster than a slow one, and up faster than down', ()
 });
 
 it('a ghost of the bass is a dead note', () => {
-  const ghosts = played(song(BARS, 'style: copperline\n'), 'bass', {}).filter((n) => n.why === 'ghost');
+  const ghosts = played(song(BARS, 'style: copperline\n'), 'bass', {}).filter(
+    (n) => n.noteFunction === 'ghost',
+  );
   expect(ghosts.length).toBeGreaterThan(0);
   for (const { duration } of ghosts) expect(duration).toBeLessThanOrEqual(60);
 });

@@ -9,7 +9,7 @@ import { STEP_RATES } from '@backline/core/song/choices';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { settingsSchema } from '@backline/core/song/settings/index';
 import { OURS } from '@backline/core/styles/index';
-import { settingsInWords } from '@backline/core/told/set';
+import { settingsInWords } from '@backline/core/words/set';
 import { wholeBar } from '@backline/core/time/bars';
 import { patternsOf, resolveSettings } from '@backline/core/timeline/settings';
 import { STYLES, song, withSettings } from '../support/music';

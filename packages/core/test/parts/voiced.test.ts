@@ -3,7 +3,7 @@ import { renderBand } from '@backline/core/band/index';
 import { autoVoicings, sectionVoicings, voicedParts } from '@backline/core/band/sectionVoicings';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { backToAuto, isByHand, setHands } from '@backline/core/edits/hand';
-import { transposeRun } from '@backline/core/edits/runs';
+import { transposeBars } from '@backline/core/edits/barRangeEdits';
 import { setSettings } from '@backline/core/edits/settings';
 import { songSchema } from '@backline/core/song/check';
 import type { Hand, Settings, Song } from '@backline/core/song/schema';
@@ -53,7 +53,7 @@ describe('a chord set by hand for one part', () => {
   });
 
   it('is transposed with its chord', () => {
-    const up = edited(set, transposeRun([{ section: 's1', from: 1, to: 1 }], 2));
+    const up = edited(set, transposeBars([{ section: 's1', from: 1, to: 1 }], 2));
     expect(up.sections[0]!.drafts[0]!.chords[1]!.byHand).toEqual({ keys: { pitches: [57, 62, 66, 69] } });
   });
 });
@@ -72,9 +72,9 @@ describe('a guitar’s shape set by hand', () => {
 
   it('slides along when its chord is transposed; where no hand could hold it, it is chosen again', () => {
     const run = [{ section: 's1', from: 1, to: 1 }];
-    const slid = edited(hands(strummed, 'guitar', { frets }), transposeRun(run, 2));
+    const slid = edited(hands(strummed, 'guitar', { frets }), transposeBars(run, 2));
     expect(slid.sections[0]!.drafts[0]!.chords[1]!.byHand).toEqual({ guitar: { frets: [7, 9, 7, 7, 7, 7] } });
-    const open = edited(hands(strummed, 'guitar', { frets: [null, 0, 2, 0, 1, 0] }), transposeRun(run, -1));
+    const open = edited(hands(strummed, 'guitar', { frets: [null, 0, 2, 0, 1, 0] }), transposeBars(run, -1));
     expect(open.sections[0]!.drafts[0]!.chords[1]!.byHand).toBeUndefined();
   });
 });
@@ -87,7 +87,7 @@ describe('settings of a voicing', () => {
     expect(bar(plain, 'keys', 2).map((p) => p % 12)).not.toContain(5);
     for (const part of ['bass', 'guitar', 'strings']) expect(notes(rich, part)).toEqual(notes(plain, part));
     expect(renderBand(rich, OURS).chords.map((c) => c.symbol)).toEqual(['C', 'F', 'G', 'C']);
-    expect(notes(rich, 'keys').every((n) => n.why.length > 0)).toBe(true);
+    expect(notes(rich, 'keys').every((n) => n.noteFunction.length > 0)).toBe(true);
   });
 
   it('hands of the keys play alone or together', () => {

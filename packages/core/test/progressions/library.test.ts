@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { clipOf, runBetween } from '@backline/core/edits/run';
+import { clipOf, barRangeBetween } from '@backline/core/edits/barRange';
 import {
   barCount,
   barsOfClip,
@@ -79,7 +79,7 @@ describe('the library', () => {
 describe("the writer's own progressions", () => {
   const whole = (s: ReturnType<typeof song>) => {
     const { id, bars } = s.sections[0]!;
-    return clipOf(s, runBetween(s, { section: id, bar: 0 }, { section: id, bar: bars - 1 }));
+    return clipOf(s, barRangeBetween(s, { section: id, bar: 0 }, { section: id, bar: bars - 1 }));
   };
 
   it('are written by degree, with basses, and fit another key', () => {

@@ -3,17 +3,17 @@
  * measured by bench/hostile.ts; what is not bounded here does not end, or ends the process.
  */
 import { z } from 'zod';
-import { createOwnSchema } from '@backline/core/own/transport';
-import { readOwn } from '@backline/core/own/read';
-import { createProgressionSchema } from '@backline/core/progressions/transport';
+import { createUserStyleSchema } from '@backline/core/userStyles/wire';
+import { readUserDocument } from '@backline/core/userStyles/read';
+import { createProgressionSchema } from '@backline/core/progressions/wire';
 import { BOUNDS, boundsTrouble } from '@backline/core/song/bounds';
 import { changedInWords } from '@backline/core/song/changed';
 import { PatchesDoNotFit, patchSchema, withPatches } from '@backline/core/song/patches';
 import { readSong } from '@backline/core/song/read';
 import { songShape, type Song } from '@backline/core/song/schema';
-import { saveSchema, summaryOf } from '@backline/core/song/transport';
+import { saveSchema, summaryOf } from '@backline/core/song/wire';
 import styleFile from '../../src/styles/quayside.json';
-import patternsFile from '../../src/library/keys/held.json';
+import patternsFile from '../../src/patternLibrary/keys/held.json';
 import { FULL_SONG, placesOf, withAt, type Path } from '../support/fullSong';
 import { song } from '../support/music';
 
@@ -51,9 +51,9 @@ const SAVE = {
 /** Each kind of document that comes from outside, and what says that it is none. */
 const DOORS: readonly (readonly [string, object, (document: unknown) => boolean])[] = [
   ['a song', FULL_SONG, (d) => readSong(d).song === null],
-  ['a style', styleFile, (d) => readOwn(d).own === null],
-  ['patterns', patternsFile, (d) => readOwn(d).own === null],
-  ['a player', PLAYER, (d) => readOwn(d).own === null],
+  ['a style', styleFile, (d) => readUserDocument(d).own === null],
+  ['patterns', patternsFile, (d) => readUserDocument(d).own === null],
+  ['a player', PLAYER, (d) => readUserDocument(d).own === null],
   ['a save', SAVE, (d) => boundsTrouble(d) !== null || !saveSchema.safeParse(d).success],
   [
     'a progression',
@@ -65,8 +65,8 @@ const DOORS: readonly (readonly [string, object, (document: unknown) => boolean]
     { id: SAVE.steps[0]!.edit, document: styleFile },
     (d) =>
       boundsTrouble(d) !== null ||
-      !createOwnSchema.safeParse(d).success ||
-      readOwn((d as { document: unknown }).document).own === null,
+      !createUserStyleSchema.safeParse(d).success ||
+      readUserDocument((d as { document: unknown }).document).own === null,
   ],
 ];
 
@@ -132,7 +132,7 @@ it('what lies too deep, in lists or in fields, is refused and never overflows', 
   for (const depth of [5000, 100_000]) {
     for (const fields of [true, false]) {
       expect(readSong({ ...song('C'), note: deep(fields, depth) }).trouble).toMatch(/too deep/);
-      expect(readOwn({ ...styleFile, about: deep(fields, depth) }).trouble).toMatch(/too deep/);
+      expect(readUserDocument({ ...styleFile, about: deep(fields, depth) }).trouble).toMatch(/too deep/);
     }
   }
 });
@@ -157,7 +157,7 @@ describe('a word that every object has from the language', () => {
         const odd = typeof value === 'string' ? word : { ...(value as object), [word]: word };
         const changed = withAt(document, path, odd);
         expect(() => readSong(changed)).not.toThrow();
-        expect(() => readOwn(changed)).not.toThrow();
+        expect(() => readUserDocument(changed)).not.toThrow();
       }
     }
   });

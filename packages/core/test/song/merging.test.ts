@@ -5,7 +5,7 @@ import { setBar, insertBar } from '@backline/core/edits/bars';
 import { setChordAt } from '@backline/core/edits/chords';
 import { addCue } from '@backline/core/edits/cues';
 import { addSection, moveEntry, renameSection } from '@backline/core/edits/form';
-import { setMetre } from '@backline/core/edits/keys';
+import { setMetre } from '@backline/core/edits/keyAndMetre';
 import { renamePart } from '@backline/core/edits/parts';
 import { removeSection } from '@backline/core/edits/removed';
 import { setSettings } from '@backline/core/edits/settings';

@@ -1,6 +1,6 @@
 /** What the app sends of edits leads the server, through JSON and the check of the request, to the very same song. */
 import fc from 'fast-check';
-import { EditRefused, applyEdit, undoStep, type Edit, type Step } from '@backline/core/edits/apply';
+import { EditRefused, applyEdit, undoStep, type Edit, type EditStep } from '@backline/core/edits/apply';
 import { setTitle } from '@backline/core/edits/song';
 import { ChartError } from '@backline/core/formats/chart/index';
 import { PatchesDoNotFit, patchSchema, wholeSong, withPatches } from '@backline/core/song/patches';
@@ -10,7 +10,7 @@ import { anyEdit } from '../support/edits';
 import { anySong, longSong } from '../support/music';
 
 /** Patches as they come out of a request. */
-const sent = (patches: Step['forward']) => patchSchema.array().parse(JSON.parse(JSON.stringify(patches)));
+const sent = (patches: EditStep['forward']) => patchSchema.array().parse(JSON.parse(JSON.stringify(patches)));
 
 /** A song as the server has it. */
 const stored = (song: Song): Song => readSong(JSON.parse(JSON.stringify(song))).song!;

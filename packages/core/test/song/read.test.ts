@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
-import { playedBars } from '@backline/core/song/size';
+import { barsInForm } from '@backline/core/song/size';
 import { LIMITS } from '@backline/core/song/limits';
 import { readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
@@ -109,7 +109,7 @@ describe('a song of version 1', () => {
       form: Array.from({ length: 200 }, () => ({ section: 's1', repeats: 16 })),
     };
     const read = opened(long);
-    expect(playedBars(read.sections, read.form)).toBe(5 * 999);
+    expect(barsInForm(read.sections, read.form)).toBe(5 * 999);
     expect(LIMITS.playedBars).toBe(5000);
   });
 });

@@ -13,7 +13,7 @@ import {
 } from '@backline/core/song/settings/index';
 import { listedSettings, settingsPage } from '@backline/core/song/settings/listing';
 import { OURS } from '@backline/core/styles/index';
-import { settingsInWords } from '@backline/core/told/set';
+import { settingsInWords } from '@backline/core/words/set';
 import { resolveSettings } from '@backline/core/timeline/settings';
 import { FULL_SETTINGS } from '../support/fullSong';
 

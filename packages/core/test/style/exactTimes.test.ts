@@ -1,7 +1,7 @@
 /** Times of patterns are exact: every onset of the library stands, in every metre, at a place that its pattern can mean. */
-import { LIBRARY } from '@backline/core/library/index';
-import { nearestPlace, placeSchema, type Grid, type Timed } from '@backline/core/style/pattern';
-import { carriedCells, gridFor, scatter, ticksInto } from '@backline/core/timeline/cells';
+import { LIBRARY } from '@backline/core/patternLibrary/index';
+import { nearestPlace, placeSchema, type Grid, type TimedEvent } from '@backline/core/style/pattern';
+import { carriedCells, gridFor, scatter, ticksInto } from '@backline/core/timeline/patternCells';
 import { adaptedShare } from '@backline/core/time/beatMap';
 import { wholeBar, type Bar } from '@backline/core/time/bars';
 import { METRE_NAMES } from '@backline/core/time/metre';
@@ -36,7 +36,7 @@ describe.each(METRE_NAMES)('in %s', (metre) => {
     const cells = carriedCells({ bars: all, firstBar: 0 }, 0, end);
     const astray: unknown[] = [];
     for (const { kind, pattern } of patterns) {
-      const { grids } = pattern as { grids?: readonly Grid<Timed>[] };
+      const { grids } = pattern as { grids?: readonly Grid<TimedEvent>[] };
       if (!grids) continue;
       for (const cell of cells) {
         const { of } = gridFor(grids, cell.beats, cell.size);

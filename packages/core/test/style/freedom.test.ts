@@ -1,7 +1,7 @@
 import { renderBand } from '@backline/core/band/index';
 import { newPart, repertoireOf } from '@backline/core/band/repertoire';
 import { KINDS } from '@backline/core/parts/index';
-import { LIBRARY } from '@backline/core/library/index';
+import { LIBRARY } from '@backline/core/patternLibrary/index';
 import { OURS } from '@backline/core/styles/index';
 import { song, withSettings } from '../support/music';
 

@@ -1,8 +1,8 @@
 /** What every style has: a band, a choice of patterns for each part, a groove and a manner. */
-import { patternFit } from '@backline/core/fit/rank';
-import { genresOf } from '@backline/core/fit/genres';
+import { patternFit } from '@backline/core/ranking/rank';
+import { genresOf } from '@backline/core/ranking/genres';
 import { OURS } from '@backline/core/styles/index';
-import { endsInWords } from '@backline/core/told/ends';
+import { endsInWords } from '@backline/core/words/ends';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { instrumentByPatchID } from '@tonejs/midi/dist/InstrumentMaps';
 import { kindsOfBand } from '@backline/core/style/bandKinds';

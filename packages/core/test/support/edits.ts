@@ -19,13 +19,20 @@ import {
 } from '@backline/core/edits/chords';
 import { backToAuto } from '@backline/core/edits/hand';
 import { addDraft, removeDraft, renameDraft, useDraft } from '@backline/core/edits/drafts';
-import { setBarLength, setKey, setMetre, setTempoAt } from '@backline/core/edits/keys';
+import { setBarLength, setKey, setMetre, setTempoAt } from '@backline/core/edits/keyAndMetre';
 import { addPart, doublePart, movePart, removePart, renamePart } from '@backline/core/edits/parts';
 import { newPart } from '@backline/core/band/repertoire';
 import { KINDS } from '@backline/core/parts/index';
 import { METRE_NAMES } from '@backline/core/time/metre';
-import { clipOf, runBetween, type Run } from '@backline/core/edits/run';
-import { clearRun, moveRun, pasteClip, removeRun, repeatRun, transposeRun } from '@backline/core/edits/runs';
+import { clipOf, barRangeBetween, type BarRange } from '@backline/core/edits/barRange';
+import {
+  clearBars,
+  moveBars,
+  pasteClip,
+  removeBarRange,
+  repeatBars,
+  transposeBars,
+} from '@backline/core/edits/barRangeEdits';
 import {
   addSection,
   doubleSection,
@@ -56,12 +63,12 @@ const nthChord = (s: Song, n: number): string => {
   const { chords } = s.sections[0]!.drafts.find((d) => d.id === s.sections[0]!.draft)!;
   return chords[n % chords.length]!.id;
 };
-const someRun = (s: Song, n: number): Run => {
+const someRun = (s: Song, n: number): BarRange => {
   const at = (k: number) => {
     const section = s.sections[k % s.sections.length]!;
     return { section: section.id, bar: k % section.bars };
   };
-  return runBetween(s, at(n), at(n * 7 + 3));
+  return barRangeBetween(s, at(n), at(n * 7 + 3));
 };
 const somePlace = (s: Song, n: number) =>
   n % 3 === 0
@@ -142,11 +149,11 @@ export const anyEdit = fc.oneof(
         key: n % 3 ? 'fitted' : 'as it was',
         keep: n % 5 ? 'bars' : 'beats',
       }),
-    (s, n) => repeatRun(someRun(s, n), (n % 3) + 1),
-    (s, n) => moveRun(someRun(s, n), { section: s.sections[n % s.sections.length]!.id, bar: n % 5 }),
-    (s, n) => transposeRun(someRun(s, n), (n % 25) - 12),
-    (s, n) => clearRun(someRun(s, n)),
-    (s, n) => removeRun(someRun(s, n)),
+    (s, n) => repeatBars(someRun(s, n), (n % 3) + 1),
+    (s, n) => moveBars(someRun(s, n), { section: s.sections[n % s.sections.length]!.id, bar: n % 5 }),
+    (s, n) => transposeBars(someRun(s, n), (n % 25) - 12),
+    (s, n) => clearBars(someRun(s, n)),
+    (s, n) => removeBarRange(someRun(s, n)),
     (_, n) => setGuide({ playback: n % 2 === 0, level: n }),
     (s, n) => doubleSection(s.sections[n % s.sections.length]!.id),
     (s, n) => removeSection(s.sections[n % s.sections.length]!.id),

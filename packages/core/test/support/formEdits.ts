@@ -32,20 +32,24 @@ import { ENDINGS, SECTION_TYPES } from '@backline/core/song/choices';
 import type { Section, Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { chordsInUse } from '@backline/core/song/inUse';
-import type { Cell, Where } from '@backline/core/timeline/places';
+import type { GridCell, Scope } from '@backline/core/timeline/scopes';
 
 const pick = <T>(list: readonly T[], n: number): T => list[n % list.length]!;
 const sectionOf = (s: Song, n: number): Section => pick(s.sections, n);
 const partOf = (s: Song, n: number): string => (s.parts.length ? pick(s.parts, n).id : 'nobody');
 
-const whereOf = (s: Song, n: number): Where => {
+const whereOf = (s: Song, n: number): Scope => {
   if (n % 5 === 0) return null;
   if (n % 2 || !s.form.length) return sectionOf(s, n).id;
   const entry = pick(s.form, n);
-  return { entry: entry.id, pass: n % entry.repeats };
+  return { entry: entry.id, repeat: n % entry.repeats };
 };
-const cellOf = (s: Song, n: number): Cell => ({ part: partOf(s, n), where: whereOf(s, n >> 1) });
-const cellsOf = (s: Song, n: number): Cell[] => [cellOf(s, n), cellOf(s, n * 3 + 1), cellOf(s, n * 7 + 2)];
+const cellOf = (s: Song, n: number): GridCell => ({ part: partOf(s, n), scope: whereOf(s, n >> 1) });
+const cellsOf = (s: Song, n: number): GridCell[] => [
+  cellOf(s, n),
+  cellOf(s, n * 3 + 1),
+  cellOf(s, n * 7 + 2),
+];
 const cueOf = (s: Section, n: number): string => (s.cues.length ? pick(s.cues, n).id : 'none');
 
 export const FORM_EDITS: readonly ((s: Song, n: number) => Edit)[] = [
@@ -58,8 +62,8 @@ export const FORM_EDITS: readonly ((s: Song, n: number) => Edit)[] = [
   (s, n) =>
     setLift(sectionOf(s, n).id, n % 4 ? { by: (n % 9) - 4, without: n % 3 ? [] : ['density'] } : null),
   (s, n) =>
-    setPlayingLift({ entry: s.form[n % 3]?.id ?? '', pass: n % 4 }, n % 5 ? { by: 3 - (n % 7) } : null),
-  (s) => setCurve(s.form.map(({ id }, i) => ({ entry: id, pass: 0, by: i - 2 }))),
+    setPlayingLift({ entry: s.form[n % 3]?.id ?? '', repeat: n % 4 }, n % 5 ? { by: 3 - (n % 7) } : null),
+  (s) => setCurve(s.form.map(({ id }, i) => ({ entry: id, repeat: 0, by: i - 2 }))),
   (s, n) =>
     addCue(sectionOf(s, n).id, {
       at: n * 240,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { agree } from '@backline/core/ensemble/index';
-import { expandForm } from '@backline/core/timeline/passes';
+import { expandForm } from '@backline/core/timeline/occurrences';
 import { regionsOf } from '@backline/core/timeline/region';
 import { patternsOf } from '@backline/core/timeline/settings';
 import { createSong, emptySection } from '@backline/core/song/create';

@@ -7,11 +7,11 @@ import { addIntro, addSecondEnding, endAs, setClose, setEndings } from '@backlin
 import { addCue } from '@backline/core/edits/cues';
 import { setRepeats } from '@backline/core/edits/form';
 import { setHands } from '@backline/core/edits/hand';
-import { setBarLength, setTempoAt } from '@backline/core/edits/keys';
+import { setBarLength, setTempoAt } from '@backline/core/edits/keyAndMetre';
 import { setLift } from '@backline/core/edits/lift';
-import { setSectionNote, setSongNote, setTags } from '@backline/core/edits/notes';
+import { setSectionAnnotation, setSongAnnotation, setTags } from '@backline/core/edits/annotations';
 import { describePart, freezePart, playAs } from '@backline/core/edits/parts';
-import { leadIntoRun } from '@backline/core/edits/runs';
+import { leadIntoBars } from '@backline/core/edits/barRangeEdits';
 import { setPatterns, setSettings } from '@backline/core/edits/settings';
 import {
   setBalance,
@@ -58,8 +58,8 @@ export const SONG_EDITS: readonly Make[] = [
         ]),
       ),
     ),
-  (_, n) => setSongNote(n % 3 ? 'About the sea\nand the harbour \ud83d' : ' '),
-  (s, n) => setSectionNote(sectionOf(s, n).id, n % 3 ? 'Leave room\u0007 here' : ''),
+  (_, n) => setSongAnnotation(n % 3 ? 'About the sea\nand the harbour \ud83d' : ' '),
+  (s, n) => setSectionAnnotation(sectionOf(s, n).id, n % 3 ? 'Leave room\u0007 here' : ''),
   (_, n) => setTags(n % 4 ? ['slow', ' Slow ', 'for the café', 'x'.repeat(90)] : []),
   (s, n) => {
     const part = pick(s.parts, n);
@@ -87,7 +87,7 @@ export const SONG_EDITS: readonly Make[] = [
   },
   (s, n) => {
     const section = sectionOf(s, n);
-    return leadIntoRun(
+    return leadIntoBars(
       [{ section: section.id, from: 0, to: n % section.bars }],
       n % 4 ? pick(LEAD_INS, n) : null,
     );

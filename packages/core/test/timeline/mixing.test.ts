@@ -1,9 +1,9 @@
 /** How a part is mixed for a while touches no note, and how loud or full it plays takes no line up anew. */
 import fc from 'fast-check';
 import { renderBand, type Band } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
-import { MIXED } from '@backline/core/song/choices';
+import { MIX_OFFSETS } from '@backline/core/song/choices';
 import type { Cue, Settings, Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { anyBandedSong, apart, longSong, withSettings } from '../support/music';
@@ -22,7 +22,7 @@ const cue = (parts: readonly string[], settings: Settings, at: number, until?: n
 });
 const notesOf = (band: Band) => band.parts.map((p) => [p.id, p.notes]);
 const others = (band: Band) =>
-  band.parts.map((p) => p.gestures.filter((g) => !(MIXED as readonly string[]).includes(g.moves)));
+  band.parts.map((p) => p.gestures.filter((g) => !(MIX_OFFSETS as readonly string[]).includes(g.moves)));
 
 const anyMix = fc.record(
   {

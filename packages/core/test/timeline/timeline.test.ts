@@ -4,10 +4,10 @@ import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
 import { styleOf } from '@backline/core/band/repertoire';
 import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
-import { expandForm } from '@backline/core/timeline/passes';
-import { passSpans } from '@backline/core/timeline/region';
+import { expandForm } from '@backline/core/timeline/occurrences';
+import { occurrenceSpans } from '@backline/core/timeline/region';
 import { parseChord } from '@backline/core/theory/chordGrammar';
-import { patternOf, resolveSettings, settingsAt, stretchesOf } from '@backline/core/timeline/settings';
+import { patternOf, resolveSettings, settingsAt, settingsSpansOf } from '@backline/core/timeline/settings';
 import { msToTicks, toQuarters } from '@backline/core/time/ticks';
 import { STYLES, anySong, song, regionsIn } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
@@ -24,7 +24,7 @@ describe('the form played out', () => {
 
   it('has a pass for each playing, numbered, one after another', () => {
     const passes = expandForm(read);
-    expect(passes.map((p) => [p.section.name, p.index, p.start / 1920, p.entersNew])).toEqual([
+    expect(passes.map((p) => [p.section.name, p.timesBefore, p.start / 1920, p.entersNew])).toEqual([
       ['A', 0, 0, true], ['A', 1, 2, false], ['B', 0, 4, true], ['A', 2, 5, true],
     ]); // prettier-ignore
   });
@@ -36,7 +36,7 @@ describe('the form played out', () => {
         expandForm(s).forEach((pass) => {
           expect(pass.start).toBe(at);
           expect(pass.length).toBe(barsLength(pass.bars));
-          const spans = passSpans(pass);
+          const spans = occurrenceSpans(pass);
           expect(spans[0]!.start).toBe(0);
           spans.forEach((span, k) => expect(span.end).toBe(spans[k + 1]?.start ?? pass.length));
           at += pass.length;
@@ -74,7 +74,7 @@ describe('bars', () => {
 
 describe('spans', () => {
   it('a push cannot reach back past the chord before, nor before the song', () => {
-    const pushed = (s: Song) => expandForm(s).map((p) => passSpans(p).map((x) => x.push));
+    const pushed = (s: Song) => expandForm(s).map((p) => occurrenceSpans(p).map((x) => x.push));
     expect(pushed(song('C{push 1/8} | F{push 1/8}'))).toEqual([[0, 240]]);
     expect(pushed(song('C{for 1/16} F{push 1/2, for 15/16}'))).toEqual([[0, 60]]);
     expect(pushed(readChart('[A]\nC\n[B]\nF{push 1/4}', OURS))).toEqual([[0], [480]]);
@@ -124,7 +124,7 @@ describe('settings', () => {
     ];
     const cued = { ...base, sections: [{ ...base.sections[0]!, cues }] };
     const [pass] = expandForm(cued);
-    const stretches = stretchesOf(kindOf('bass'), style, cued, cued.parts[0]!, pass!);
+    const stretches = settingsSpansOf(kindOf('bass'), style, cued, cued.parts[0]!, pass!);
     expect(stretches.map((x) => [x.start, x.end, x.settings.on, x.settings.density])).toEqual([
       [0, 1920, true, 3], [1920, 3840, false, 3], [3840, 7680, false, 5],
     ]); // prettier-ignore

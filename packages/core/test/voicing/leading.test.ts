@@ -4,7 +4,7 @@ import { parseChord } from '@backline/core/theory/chordGrammar';
 import { degreeNumber } from '@backline/core/theory/degree';
 import { voice } from '@backline/core/voicing/auto';
 import { candidates, type Aim } from '@backline/core/voicing/candidates';
-import { movement, movingCost, parallels, unresolved } from '@backline/core/voicing/costs';
+import { movement, transitionCost, parallels, unresolved } from '@backline/core/voicing/costs';
 import { totalMovement } from '@backline/core/voicing/describe';
 import { workedProgressions } from '../support/atte';
 import { TWELVE_ROOTS } from '../support/music';
@@ -169,7 +169,7 @@ describe('strict part-writing for strings', () => {
       symbols.map((symbol) => ({ chord: parseChord(symbol), aim: { ...STRINGS, strict: false } })),
     );
     const cost = (path: readonly (readonly number[])[]): number =>
-      path.slice(1).reduce((sum, v, i) => sum + movingCost(path[i]!, v), 0);
+      path.slice(1).reduce((sum, v, i) => sum + transitionCost(path[i]!, v), 0);
     expect(cost(strict)).toBeGreaterThanOrEqual(cost(free) - 1e-9);
   });
 });

@@ -5,7 +5,7 @@ import { degreeNumber } from '@backline/core/theory/degree';
 import { ALL_QUALITIES } from '@backline/core/theory/qualities';
 import { voice } from '@backline/core/voicing/auto';
 import { candidates, type Aim } from '@backline/core/voicing/candidates';
-import { movingCost, muddyPairs } from '@backline/core/voicing/costs';
+import { transitionCost, muddyPairs } from '@backline/core/voicing/costs';
 import { cheapestPath } from '@backline/core/voicing/path';
 import { TWELVE_ROOTS, anySymbol } from '../support/music';
 
@@ -98,11 +98,14 @@ describe('the path search', () => {
       fc.property(fc.array(anySymbol, { minLength: 2, maxLength: 3 }), (symbols) => {
         const layers = symbols.map((s) => candidates(parseChord(s), AIM));
         const total = (path: (typeof layers)[number]) =>
-          path.reduce((sum, c, i) => sum + c.cost + (i ? movingCost(path[i - 1]!.pitches, c.pitches) : 0), 0);
+          path.reduce(
+            (sum, c, i) => sum + c.cost + (i ? transitionCost(path[i - 1]!.pitches, c.pitches) : 0),
+            0,
+          );
         const found = cheapestPath(
           layers,
           (c) => c.cost,
-          (l, from, to) => movingCost(layers[l - 1]![from]!.pitches, layers[l]![to]!.pitches),
+          (l, from, to) => transitionCost(layers[l - 1]![from]!.pitches, layers[l]![to]!.pitches),
         );
         let best = Infinity;
         const walk = (i: number, path: (typeof layers)[number]): void => {

@@ -2,7 +2,7 @@
  * A limiter that looks ahead. It holds back only what would rise over its ceiling, between samples too: the least gain wanted within its look-ahead, let go slowly and smoothed
  * over the same time, so that every peak is down before it comes (common practice).
  */
-import { TruePeak } from '../truePeak';
+import { TruePeak } from '../measuring/truePeak';
 
 /** A little under −1 dBTP: what lies between samples is seen some samples late. */
 export const CEILING = 10 ** (-1.3 / 20);

@@ -1,10 +1,10 @@
 /** Notes and songs as they sound, and what an ear made of numbers says of them. */
-import { Engine } from '@backline/sound/engine';
+import { Engine } from '@backline/sound/engine/engine';
 import { Biquad, lowCut } from '@backline/sound/filters/biquad';
 import { FLAT } from '@backline/sound/filters/tone';
-import type { DecodedBank } from '@backline/sound/messages';
-import { shippedBanks } from '@backline/sound/node/bank';
-import { EMPTY_SCORE, type ChannelSetup, type Score } from '@backline/sound/score';
+import type { DecodedBank } from '@backline/sound/engine/messages';
+import { shippedBanks } from '@backline/sound/banks/nodeBanks';
+import { EMPTY_SCORE, type ChannelSetup, type Score } from '@backline/sound/score/score';
 
 export const RATE = 44_100;
 

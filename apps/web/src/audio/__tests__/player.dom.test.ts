@@ -5,11 +5,11 @@ import { applyEdit } from '@backline/core/edits/apply';
 import { insertBar } from '@backline/core/edits/bars';
 import { removeEntry } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
-import type { DecodedBank, Report, Sent, ToEngine } from '@backline/sound/messages';
+import type { DecodedBank, Report, Sent, ToEngine } from '@backline/sound/engine/messages';
 import { loopRound } from '../loop';
 import { player, usePlayer } from '../player';
-import type { Score } from '@backline/sound/score';
-import { scoreOf } from '@backline/sound/scoreOf';
+import type { Score } from '@backline/sound/score/score';
+import { scoreOf } from '@backline/sound/score/scoreOf';
 import { usePosition } from '../usePosition';
 import { OURS } from '@backline/core/styles/index';
 
@@ -197,7 +197,7 @@ it('where the device takes the sound away it stops and says so, and forgets that
 });
 
 it('a loop goes with its playing of a section: bars put in before it or into it move it, and without it it ends', () => {
-  const loop = loopRound(band.bars, band.bars[2]!.playing)!;
+  const loop = loopRound(band.bars, band.bars[2]!.occurrenceKey)!;
   expect(loop).toMatchObject({ start: 3840, end: 7680, name: 'B' });
   const after = (s: typeof song) => loopRound(renderBand(s, OURS).bars, loop.playing);
   expect(after(applyEdit(song, insertBar('s1', 0))!.song)).toMatchObject({ start: 5760, end: 9600 });

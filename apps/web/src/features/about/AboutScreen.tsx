@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { createElement } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
-import { BANKS, SOURCES, type SoundSource } from '@backline/sound/shipped';
+import { BANKS, SOURCES, type SoundSource } from '@backline/sound/banks/shipped';
 import { useTitle } from '../../components/useTitle';
 import { usePalette } from '../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';

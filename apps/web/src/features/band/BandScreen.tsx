@@ -22,9 +22,9 @@ import { PartCard } from './PartCard';
 import { PartPage } from './PartPage';
 import { TogetherPanel } from './TogetherPanel';
 
-const KeepBandSheet = later(() => import('./own').then((m) => m.KeepBandSheet));
-const KeepPlayerSheet = later(() => import('./own').then((m) => m.KeepPlayerSheet));
-const OwnStylesSheet = later(() => import('./own').then((m) => m.OwnStylesSheet));
+const KeepBandSheet = later(() => import('./userStyles').then((m) => m.KeepBandSheet));
+const KeepPlayerSheet = later(() => import('./userStyles').then((m) => m.KeepPlayerSheet));
+const OwnStylesSheet = later(() => import('./userStyles').then((m) => m.OwnStylesSheet));
 
 const WHOLE = 'song';
 
@@ -173,7 +173,7 @@ export function BandScreen() {
               key={part.id}
               song={song}
               part={part}
-              where={sectionId}
+              scope={sectionId}
               open={page === part}
               onOpen={() => openPart(page === part ? null : part.id)}
               onFind={() => setOver({ part: part.id })}
@@ -194,7 +194,7 @@ export function BandScreen() {
               key={page.id}
               song={song}
               part={page}
-              where={sectionId}
+              scope={sectionId}
               place={section ? `in ${section.name}` : 'in the whole song'}
               onFind={() => setOver({ part: page.id })}
               onKeep={() => setOver({ player: page.id })}
@@ -205,7 +205,7 @@ export function BandScreen() {
         ) : null}
       </View>
       {over === 'style' ? <StyleFinder song={song} onClose={close} /> : null}
-      {over === 'dice' ? <DiceSheet song={song} where={sectionId} onClose={close} /> : null}
+      {over === 'dice' ? <DiceSheet song={song} scope={sectionId} onClose={close} /> : null}
       {over === 'keep' ? <KeepBandSheet song={song} onClose={close} /> : null}
       {kept ? <KeepPlayerSheet song={song} part={kept} onClose={close} /> : null}
       {over === 'own' ? <OwnStylesSheet song={song} onClose={close} /> : null}
@@ -215,7 +215,7 @@ export function BandScreen() {
           song={song}
           part={found}
           kind={kind}
-          where={sectionId}
+          scope={sectionId}
           onClose={close}
         />
       ) : null}

@@ -10,7 +10,7 @@ import {
   programsFound,
   similarTo,
 } from '@backline/core/song/generalMidi';
-import { rankInstruments } from '@backline/core/fit/instruments';
+import { rankInstruments } from '@backline/core/ranking/instruments';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Notice } from '../../components/Notice';
 import { Toggle } from '../../components/Toggle';

@@ -1,4 +1,4 @@
-import type { Where } from '@backline/core/timeline/places';
+import type { Scope } from '@backline/core/timeline/scopes';
 import { StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setSettings } from '@backline/core/edits/settings';
@@ -15,9 +15,9 @@ import { usePalette } from '../../theme/usePalette';
 import { PartWeave } from './PartWeave';
 
 /** What a part plays, in a line. */
-export function PartFacts({ song, part, where }: Omit<PartCardProps, 'open' | 'onOpen' | 'onFind'>) {
+export function PartFacts({ song, part, scope }: Omit<PartCardProps, 'open' | 'onOpen' | 'onFind'>) {
   const palette = usePalette();
-  const plays = playsIn(song, part, where);
+  const plays = playsIn(song, part, scope);
   const trouble = useBand((s) => s.band?.parts.find((p) => p.id === part.id)?.trouble ?? null);
   const quiet = [TYPE.words, { color: palette.quiet }];
   return (
@@ -60,13 +60,13 @@ export function PartHearing({ part }: { part: Part }) {
 }
 
 /** Whether a part plays, in the whole song or in a section. */
-export function PartPlays({ song, part, where }: Omit<PartCardProps, 'open' | 'onOpen' | 'onFind'>) {
+export function PartPlays({ song, part, scope }: Omit<PartCardProps, 'open' | 'onOpen' | 'onFind'>) {
   return (
     <SwitchLine
       bare
       label={`${part.name} plays`}
-      on={playsIn(song, part, where).on}
-      onTurn={(on) => void change(setSettings(part.id, where, { on }))}
+      on={playsIn(song, part, scope).on}
+      onTurn={(on) => void change(setSettings(part.id, scope, { on }))}
     />
   );
 }
@@ -74,7 +74,7 @@ export function PartPlays({ song, part, where }: Omit<PartCardProps, 'open' | 'o
 interface PartCardProps {
   readonly song: Song;
   readonly part: Part;
-  readonly where: Where;
+  readonly scope: Scope;
   /** True where its page is open beside the band. */
   readonly open: boolean;
   readonly onOpen: () => void;
@@ -82,10 +82,10 @@ interface PartCardProps {
 }
 
 /** A part in the band: its weave, which is also its control, who hears it, and the way to its page. */
-export function PartCard({ song, part, where, open, onOpen, onFind }: PartCardProps) {
+export function PartCard({ song, part, scope, open, onOpen, onFind }: PartCardProps) {
   const palette = usePalette();
   const kind = partKind(part);
-  const plays = playsIn(song, part, where);
+  const plays = playsIn(song, part, scope);
   return (
     <View
       role="group"
@@ -99,14 +99,14 @@ export function PartCard({ song, part, where, open, onOpen, onFind }: PartCardPr
         <PartBadge kind={part.kind} quiet={!plays.on} />
         <View style={styles.names}>
           <Text style={[styles.name, { color: palette.ink }]}>{part.name}</Text>
-          <PartFacts {...{ song, part, where }} />
+          <PartFacts {...{ song, part, scope }} />
         </View>
         <PartHearing part={part} />
-        <PartPlays {...{ song, part, where }} />
+        <PartPlays {...{ song, part, scope }} />
       </View>
       <View style={styles.row}>
         <View style={styles.names}>
-          {kind ? <PartWeave {...{ song, part, kind, where, onOpen }} /> : null}
+          {kind ? <PartWeave {...{ song, part, kind, scope, onOpen }} /> : null}
         </View>
         {kind ? (
           <IconButton

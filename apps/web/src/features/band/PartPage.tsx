@@ -1,4 +1,4 @@
-import type { Where } from '@backline/core/timeline/places';
+import type { Scope } from '@backline/core/timeline/scopes';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Part, Song } from '@backline/core/song/schema';
@@ -16,7 +16,7 @@ import { PartMenu, PartSettings } from './laterSettings';
 export interface PartPageProps {
   readonly song: Song;
   readonly part: Part;
-  readonly where: Where;
+  readonly scope: Scope;
   /** What the settings are for, in words. */
   readonly place: string;
   readonly onFind: () => void;
@@ -26,7 +26,7 @@ export interface PartPageProps {
 }
 
 /** One part: its weave, and behind it everything that can be set for it. */
-export function PartPage({ song, part, where, place, onFind, onKeep, onTurn, onClose }: PartPageProps) {
+export function PartPage({ song, part, scope, place, onFind, onKeep, onTurn, onClose }: PartPageProps) {
   const palette = usePalette();
   useReturnFocus();
   useEscape(onClose);
@@ -69,15 +69,15 @@ export function PartPage({ song, part, where, place, onFind, onKeep, onTurn, onC
       <ScrollView contentContainerStyle={styles.content}>
         <View style={styles.facts}>
           <View style={styles.names}>
-            <PartFacts {...{ song, part, where }} />
+            <PartFacts {...{ song, part, scope }} />
           </View>
           <PartHearing part={part} />
-          <PartPlays {...{ song, part, where }} />
+          <PartPlays {...{ song, part, scope }} />
         </View>
         {kind ? (
           <>
-            <PartWeave {...{ song, part, kind, where }} />
-            <PartSettings {...{ song, part, kind, where, onFind, onKeep }} />
+            <PartWeave {...{ song, part, kind, scope }} />
+            <PartSettings {...{ song, part, kind, scope, onFind, onKeep }} />
           </>
         ) : (
           <PartMenu {...{ song, part, onKeep }} />

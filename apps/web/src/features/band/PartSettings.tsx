@@ -1,4 +1,4 @@
-import { isPlaying, settingsAtPlace, type Where } from '@backline/core/timeline/places';
+import { isOccurrenceScope, settingsInScope, type Scope } from '@backline/core/timeline/scopes';
 import { useState } from 'react';
 import { StyleSheet } from 'react-native';
 import { Button } from '../../components/Button';
@@ -29,8 +29,12 @@ type Group = 'plays' | 'steps' | 'touch' | 'instrument' | 'place' | 'voicing' | 
 let unfolded: readonly Group[] = ['plays'];
 
 /** Where a part stands when what is set in a place is let go. */
-const asBefore = (where: Where): string =>
-  where === null ? 'As the style has it' : isPlaying(where) ? 'As in its section' : 'As in the whole song';
+const asBefore = (scope: Scope): string =>
+  scope === null
+    ? 'As the style has it'
+    : isOccurrenceScope(scope)
+      ? 'As in its section'
+      : 'As in the whole song';
 
 export interface PartSettingsProps extends Omit<Setting, 'set' | 'put'> {
   /** Opens the list of patterns; left out where there is none. */
@@ -41,9 +45,9 @@ export interface PartSettingsProps extends Omit<Setting, 'set' | 'put'> {
 
 /** Everything that can be set for one part, in the order in which players think; heard as it is set. */
 export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
-  const { song, part, kind, where } = of;
-  const set = settingsIn(song, kind, part, where);
-  const put = (settings: Settings): void => void change(setSettings(part.id, where, settings));
+  const { song, part, kind, scope } = of;
+  const set = settingsIn(song, kind, part, scope);
+  const put = (settings: Settings): void => void change(setSettings(part.id, scope, settings));
   const setting: Setting = { ...of, set, put };
   const [open, setOpen] = useState(unfolded);
   const fold = (group: Group, title: string, facts?: string) => ({
@@ -53,7 +57,7 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
     onTurn: () =>
       setOpen((unfolded = open.includes(group) ? open.filter((g) => g !== group) : [...open, group])),
   });
-  const own = settingsAtPlace(song, { part: part.id, where });
+  const own = settingsInScope(song, { part: part.id, scope });
   const isSet = Object.keys(own).length > 0;
   const { level, pan } = part.mix;
   const isFrozen = Boolean(part.frozen);
@@ -68,7 +72,7 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
           </Button>
         </Notice>
       ) : (
-        <Fold {...fold('plays', 'What it plays', playsIn(song, part, where).pattern)}>
+        <Fold {...fold('plays', 'What it plays', playsIn(song, part, scope).pattern)}>
           <PlaysSettings {...setting} onFind={onFind} />
         </Fold>
       )}
@@ -113,7 +117,7 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
         disabled={!isSet}
         onPress={() => put(Object.fromEntries(Object.keys(own).map((k) => [k, undefined])))}
       >
-        {asBefore(where)}
+        {asBefore(scope)}
       </Button>
     </>
   );

@@ -2,7 +2,7 @@ import { StyleSheet, Text, View } from 'react-native';
 import { counted } from '@backline/core/song/listed';
 import type { Song } from '@backline/core/song/schema';
 import { sectionBars, wholeBar, type Bar } from '@backline/core/time/bars';
-import { sectionOfPlace, type Where } from '@backline/core/timeline/places';
+import { sectionOfScope, type Scope } from '@backline/core/timeline/scopes';
 import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { Button } from '../../components/Button';
 import { Toggle } from '../../components/Toggle';
@@ -20,8 +20,8 @@ export const stepFacts = ({ order, rate, octaves }: Resolved): string | undefine
 };
 
 /** The longest bar of a place has all of its steps. */
-function longestBar(song: Song, where: Where): Pick<Bar, 'groups' | 'length'> {
-  const section = song.sections.find((s) => s.id === sectionOfPlace(song, where));
+function longestBar(song: Song, scope: Scope): Pick<Bar, 'groups' | 'length'> {
+  const section = song.sections.find((s) => s.id === sectionOfScope(song, scope));
   const bars = section ? sectionBars(section, song) : [];
   return bars.reduce<Pick<Bar, 'groups' | 'length'>>(
     (a, b) => (b.length > a.length ? b : a),
@@ -45,10 +45,10 @@ function inRows(count: number, beats: number): readonly (readonly number[])[] {
 }
 
 /** The steps of a bar, each of which can rest. */
-function Rests({ song, kind, where, set, put }: Setting) {
+function Rests({ song, kind, scope, set, put }: Setting) {
   const palette = usePalette();
   const pattern = patternOf(kind, songStyle(song), set.pattern);
-  const bar = longestBar(song, where);
+  const bar = longestBar(song, scope);
   const beats = bar.groups.reduce((sum, group) => sum + group.beats.length, 0);
   const { rests, count } = kind.steps!(pattern, set, bar);
   const turn = (step: number): void =>

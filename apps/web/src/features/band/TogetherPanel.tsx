@@ -1,7 +1,7 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { POINTS, pointsOf, type Points } from '@backline/core/ensemble/terms';
 import { setTogether } from '@backline/core/edits/together';
-import { TELLING_CHOICES } from '@backline/core/song/settings/playing';
+import { REPEAT_VARIATION_CHOICES } from '@backline/core/song/settings/playing';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
 import { useBand } from '../../state/band';
@@ -41,7 +41,7 @@ export function TogetherPanel({ song, section }: TogetherPanelProps) {
       <Choices
         label="Repeats of all parts"
         value={telling}
-        choices={TELLING_CHOICES}
+        choices={REPEAT_VARIATION_CHOICES}
         onChoose={(chosen) => change(setTogether(sectionId, { telling: chosen }))}
       />
       {(Object.keys(NAMES) as (keyof Points)[]).map((point) => {

@@ -1,5 +1,5 @@
 import { StyleSheet, Text, View } from 'react-native';
-import { DESKS, type Desk } from '@backline/core/song/choices';
+import { SECTION_VOICES, type SectionVoice } from '@backline/core/song/choices';
 import { Toggle } from '../../components/Toggle';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
@@ -7,17 +7,17 @@ import type { Setting } from './setting';
 import { SettingsOf } from './SettingControl';
 
 /** Which desks of a section play: one at least. */
-function Desks({ without, put }: { readonly without: readonly Desk[] } & Pick<Setting, 'put'>) {
+function Desks({ without, put }: { readonly without: readonly SectionVoice[] } & Pick<Setting, 'put'>) {
   const palette = usePalette();
-  const turn = (desk: Desk): void => {
+  const turn = (desk: SectionVoice): void => {
     const left = without.includes(desk) ? without.filter((d) => d !== desk) : [...without, desk];
-    if (left.length < DESKS.length) put({ without: left.length ? left : undefined });
+    if (left.length < SECTION_VOICES.length) put({ without: left.length ? left : undefined });
   };
   return (
     <View role="group" aria-label="Desks that play" style={styles.group}>
       <Text style={[TYPE.strong, { color: palette.ink }]}>Desks that play</Text>
       <View style={styles.row}>
-        {DESKS.map((desk) => (
+        {SECTION_VOICES.map((desk) => (
           <Toggle key={desk} label={desk} on={!without.includes(desk)} onPress={() => turn(desk)} />
         ))}
       </View>

@@ -1,4 +1,4 @@
-import { sectionOfPlace, type Where } from '@backline/core/timeline/places';
+import { sectionOfScope, type Scope } from '@backline/core/timeline/scopes';
 import { StyleSheet, Text } from 'react-native';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
@@ -7,9 +7,9 @@ import { chordsInUse } from '@backline/core/song/inUse';
 import { keyOf } from '@backline/core/theory/key';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { costsOf } from '@backline/core/voicing/costs';
-import { voicesIn } from '@backline/core/voicing/manner';
+import { voicesIn } from '@backline/core/voicing/voicingType';
 import { soundsChords } from '@backline/core/style/kind';
-import { MANNERS, type Manner } from '@backline/core/song/choices';
+import { VOICING_TYPES, type VoicingType } from '@backline/core/song/choices';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { Range } from '../../components/Range';
@@ -19,7 +19,7 @@ import type { Setting } from './setting';
 import { SettingsOf } from './SettingControl';
 import { VoicingMoves } from './VoicingMoves';
 
-const MANNER_WORDS: Record<Manner, string> = {
+const MANNER_WORDS: Record<VoicingType, string> = {
   free: 'as it flows best',
   close: 'close',
   open: 'open',
@@ -35,17 +35,17 @@ const MANNER_WORDS: Record<Manner, string> = {
   'root and fifth': 'root and fifth',
   'root and octave': 'root and octave',
 };
-const ON_GUITAR: readonly Manner[] = ['free', 'power', 'root', 'root and fifth', 'root and octave'];
+const ON_GUITAR: readonly VoicingType[] = ['free', 'power', 'root', 'root and fifth', 'root and octave'];
 /** Manners a kind of part has; two hands only where it has them. */
-const mannersOf = (kind: Kind): readonly Manner[] =>
+const mannersOf = (kind: Kind): readonly VoicingType[] =>
   kind.chordLayout === 'shapes'
     ? ON_GUITAR
-    : MANNERS.filter((m) => m !== 'two hands' || kind.controls.includes('hands'));
+    : VOICING_TYPES.filter((m) => m !== 'two hands' || kind.controls.includes('hands'));
 
 /** How many chords of a part a setting moves, and how many stay as they were set by hand. */
-function countChords(song: Song, part: Part, where: Where): readonly [number, number] {
+function countChords(song: Song, part: Part, scope: Scope): readonly [number, number] {
   const sounding = song.sections
-    .filter((s) => where === null || s.id === sectionOfPlace(song, where))
+    .filter((s) => scope === null || s.id === sectionOfScope(song, scope))
     .flatMap((s) => chordsInUse(s))
     .filter((c) => c.symbol !== null);
   const fixed = sounding.filter((c) => c.voicing || c.byHand?.[part.id]).length;
@@ -74,9 +74,9 @@ function Register({ song, kind, set, put }: Setting) {
 }
 
 /** In which manner chords are laid out, over how they move. */
-function MannerOf({ song, part, kind, where, set, put }: Setting) {
+function MannerOf({ song, part, kind, scope, set, put }: Setting) {
   const section =
-    song.sections.find((s) => s.id === (sectionOfPlace(song, where) ?? song.form[0]?.section)) ??
+    song.sections.find((s) => s.id === (sectionOfScope(song, scope) ?? song.form[0]?.section)) ??
     song.sections[0]!;
   return (
     <>
@@ -96,10 +96,10 @@ function MannerOf({ song, part, kind, where, set, put }: Setting) {
 
 /** How a part lays out chords: where, in which manner, richness, hands; a guitar's tuning, capo and place on the neck. */
 export function VoicingSettings(setting: Setting) {
-  const { song, part, kind, where, set, put } = setting;
+  const { song, part, kind, scope, set, put } = setting;
   const palette = usePalette();
   const fretted = kind.chordLayout === 'shapes';
-  const [moving, fixed] = countChords(song, part, where);
+  const [moving, fixed] = countChords(song, part, scope);
   const drawn = {
     register: fretted && set.neck === 'open' ? null : <Register {...setting} />,
     ...(costsOf(set.manner).spread > 0 ? {} : { spread: null }),

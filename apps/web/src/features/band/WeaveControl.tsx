@@ -13,7 +13,7 @@ import { usePosition } from '../../audio/usePosition';
 import { usePalette } from '../../theme/usePalette';
 import { WeaveCell } from '../form/WeaveCell';
 import { notesWithin } from '../form/weave';
-import { gestureOf, pulledTo, type Pulled } from './pulling';
+import { gestureOf, isStill, pulledTo, type Pulled } from './pulling';
 
 export interface WeaveControlProps {
   readonly band: PageBand;
@@ -140,8 +140,14 @@ export function WeaveControl(props: WeaveControlProps) {
       onPointerDown={begin}
       onPointerMove={(event) => {
         const { current } = touch;
-        if (!current?.held) return;
-        const to = pulledTo(current.from, { dx: event.clientX - current.x, dy: event.clientY - current.y });
+        if (!current) return;
+        const moved = { dx: event.clientX - current.x, dy: event.clientY - current.y };
+        if (!current.held) {
+          // On its way somewhere it is not held any more, however long it takes.
+          if (timer.current && !isStill(moved)) clearTimeout(timer.current);
+          return;
+        }
+        const to = pulledTo(current.from, moved);
         // Between two steps there is nothing else to hear.
         if (to.density === current.to.density && to.dynamics === current.to.dynamics) return;
         current.to = to;

@@ -35,8 +35,12 @@ const TAP = 10;
 const FLICK = 36;
 const FLICK_LASTS = 400;
 
+/** Whether a touch has stayed where it was, as near as a finger can. */
+export const isStill = ({ dx, dy }: Moved): boolean => Math.abs(dx) <= TAP && Math.abs(dy) <= TAP;
+
 /** What a touch meant that never held the weave; null where it scrolled, or means nothing. */
-export function gestureOf({ dx, dy }: Moved, lasted: number): 'tap' | 'flick' | null {
-  if (Math.abs(dx) <= TAP && Math.abs(dy) <= TAP) return 'tap';
+export function gestureOf(moved: Moved, lasted: number): 'tap' | 'flick' | null {
+  if (isStill(moved)) return 'tap';
+  const { dx, dy } = moved;
   return Math.abs(dx) >= FLICK && Math.abs(dx) > 1.5 * Math.abs(dy) && lasted <= FLICK_LASTS ? 'flick' : null;
 }

@@ -1,4 +1,4 @@
-import type { Where } from '@backline/core/timeline/places';
+import type { Scope } from '@backline/core/timeline/scopes';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Resolved } from '@backline/core/timeline/settings';
@@ -9,7 +9,7 @@ export interface Setting {
   readonly part: Part;
   readonly kind: Kind;
   /** What the settings are for: the whole song, a section, or one playing. */
-  readonly where: Where;
+  readonly scope: Scope;
   readonly set: Resolved;
   readonly put: (settings: Settings) => void;
 }

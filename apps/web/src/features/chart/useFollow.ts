@@ -3,7 +3,7 @@ import { usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { useBand } from '../../state/band';
 import { useSelection } from './selection';
-import { elementOfBar } from './run/useRunKeys';
+import { elementOfBar } from './barRange/useRunKeys';
 
 /** What a writer scrolls by: none of it comes from the chart itself. */
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown'] as const;

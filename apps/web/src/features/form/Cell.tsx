@@ -2,13 +2,13 @@ import { memo } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import type { PagePart } from '../../workers/sentBand';
 import type { Part, Song } from '@backline/core/song/schema';
-import { settingsAtPlace, type Where } from '@backline/core/timeline/places';
+import { settingsInScope, type Scope } from '@backline/core/timeline/scopes';
 import { onSpace } from '../../components/onSpace';
 import { playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { WeaveCell } from './WeaveCell';
-import { isOfForm, playingWords, type FormPlaying } from './playings';
+import { isOfForm, occurrenceInWords, type FormOccurrence } from './occurrences';
 
 /** What a cell shows, in words: told once for all that is drawn of it. */
 export interface CellFacts {
@@ -23,18 +23,23 @@ export interface CellFacts {
   readonly label: string;
 }
 
-const atPlaying = (playing: FormPlaying) => ({ entry: playing.entry, pass: playing.pass });
+const atPlaying = (playing: FormOccurrence) => ({ entry: playing.entry, repeat: playing.repeat });
 
 /** Where what a part plays here was set: for this time, for its section, or nowhere but for the song. */
-function setWhere(song: Song, part: Part, playing: FormPlaying): string {
-  const has = (where: Where): boolean =>
-    Object.keys(settingsAtPlace(song, { part: part.id, where })).length > 0;
+function setWhere(song: Song, part: Part, playing: FormOccurrence): string {
+  const has = (scope: Scope): boolean =>
+    Object.keys(settingsInScope(song, { part: part.id, scope })).length > 0;
   if (isOfForm(song, playing) && has(atPlaying(playing))) return 'set for this time';
   return has(playing.sectionId) ? `set for ${playing.name}` : '';
 }
 
 /** True where a part plays otherwise than in the playing before. */
-function isOtherThan(song: Song, part: Part, playing: FormPlaying, before: FormPlaying | undefined): boolean {
+function isOtherThan(
+  song: Song,
+  part: Part,
+  playing: FormOccurrence,
+  before: FormOccurrence | undefined,
+): boolean {
   if (!before) return false;
   const [now, then] = [playing, before].map((p) => playsIn(song, part, atPlaying(p)));
   if (!now!.on && !then!.on) return false;
@@ -45,26 +50,26 @@ function isOtherThan(song: Song, part: Part, playing: FormPlaying, before: FormP
 export function cellFacts(
   song: Song,
   part: Part,
-  playing: FormPlaying,
-  before: FormPlaying | undefined,
+  playing: FormOccurrence,
+  before: FormOccurrence | undefined,
 ): CellFacts {
   const { on, pattern, density, dynamics } = playsIn(song, part, atPlaying(playing));
   const words = on ? `${pattern}, density ${density}, ${dynamics}` : 'rests';
-  const where = setWhere(song, part, playing);
+  const scope = setWhere(song, part, playing);
   const isOther = isOtherThan(song, part, playing, before);
   const ownChords = song.sections.find((s) => s.id === playing.sectionId)?.partChords?.[part.id];
   const said = [
     words,
     ...(ownChords ? ['chords of its own'] : []),
-    ...(where ? [where] : []),
+    ...(scope ? [scope] : []),
     ...(isOther ? ['other than before'] : []),
   ];
   return {
     on,
     words,
-    set: [where, ...(ownChords ? ['own chords'] : [])].filter(Boolean).join(' · '),
+    set: [scope, ...(ownChords ? ['own chords'] : [])].filter(Boolean).join(' · '),
     isOther,
-    label: `${part.name} in ${playingWords(playing)}: ${said.join(', ')}`,
+    label: `${part.name} in ${occurrenceInWords(playing)}: ${said.join(', ')}`,
   };
 }
 

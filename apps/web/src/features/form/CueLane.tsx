@@ -4,7 +4,7 @@ import { changeCue, removeCue } from '@backline/core/edits/cues';
 import type { Cue, Section, Song } from '@backline/core/song/schema';
 import { barsLength, sectionBars } from '@backline/core/time/bars';
 import { beatsBetween } from '@backline/core/time/beats';
-import { cueMark } from '@backline/core/told/marks';
+import { cueMark } from '@backline/core/words/marks';
 import { change } from '../../state/openSong';
 import { repertoire, repertoireTools } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';

@@ -4,7 +4,7 @@ import { IconButton } from 'react-native-paper';
 import { addSection, playAgain, setRepeats } from '@backline/core/edits/form';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import { playingId } from '@backline/core/timeline/playing';
+import { occurrenceKeyOf } from '@backline/core/timeline/occurrenceKey';
 import { keyOf, keyText } from '@backline/core/theory/key';
 import { Button } from '../../components/Button';
 import { act } from '../../components/act';
@@ -29,10 +29,17 @@ import {
   useForm,
   type Open,
 } from './formState';
-import { Glance } from './Glance';
+import { Glance } from './FormOverview';
 import { Grid, NAME } from './Grid';
 import { LiftLine } from './LiftLine';
-import { formPlayings, nearestTo, placeOf, playingWords, type FormPlaying, type Scope } from './playings';
+import {
+  formOccurrences,
+  nearestTo,
+  scopeAt,
+  occurrenceInWords,
+  type FormOccurrence,
+  type ScopeLevel,
+} from './occurrences';
 import { CellSheet, ScopeChoice } from './sheets/CellSheet';
 import { CloseSheet } from './sheets/CloseSheet';
 import { CompareSheet } from './sheets/CompareSheet';
@@ -45,14 +52,14 @@ import { SeveralSheet } from './sheets/SeveralSheet';
 /** Most playings that stand in a row; of a longer form those around the one in sight. */
 const IN_A_ROW = 40;
 
-function around(playings: readonly FormPlaying[], playing: FormPlaying): readonly FormPlaying[] {
+function around(playings: readonly FormOccurrence[], playing: FormOccurrence): readonly FormOccurrence[] {
   if (playings.length <= IN_A_ROW) return playings;
   const from = Math.max(0, playings.findIndex((p) => p.id === playing.id) - IN_A_ROW / 4);
   return playings.slice(from, from + IN_A_ROW / 2);
 }
 
 /** How often the section in sight is played at its place of the form. */
-function Repeats({ song, playing }: { song: Song; playing: FormPlaying }) {
+function Repeats({ song, playing }: { song: Song; playing: FormOccurrence }) {
   const palette = usePalette();
   const { index, name } = playing;
   const repeats = song.form[index]?.repeats ?? 1;
@@ -81,7 +88,7 @@ function Repeats({ song, playing }: { song: Song; playing: FormPlaying }) {
 function addAndOpen(song: Song): void {
   if (!change(addSection('Section', keyText(keyOf(song.key))))) return;
   const made = useOpenSong.getState().song?.form.at(-1);
-  if (made) choosePlaying(playingId({ entry: made.id, pass: 0 }));
+  if (made) choosePlaying(occurrenceKeyOf({ entry: made.id, repeat: 0 }));
   openOver({ kind: 'section' });
 }
 
@@ -113,21 +120,21 @@ function NotPlayed({ song }: { song: Song }) {
 interface OverProps {
   readonly song: Song;
   readonly open: Open;
-  readonly playings: readonly FormPlaying[];
-  readonly playing: FormPlaying;
-  readonly scope: Scope;
+  readonly playings: readonly FormOccurrence[];
+  readonly playing: FormOccurrence;
+  readonly level: ScopeLevel;
   readonly width: number;
 }
 
 /** What lies over the grid. */
-function Over({ song, open, playings, playing, scope, width }: OverProps) {
+function Over({ song, open, playings, playing, level, width }: OverProps) {
   const band = useBand((s) => s.band);
   const section = song.sections.find((s) => s.id === playing.sectionId);
   const part = 'part' in open ? song.parts.find((p) => p.id === open.part) : undefined;
   if (!section || !band) return null;
   switch (open.kind) {
     case 'cell':
-      return part ? <CellSheet key={`${part.id} ${playing.id}`} {...{ song, part, playing, scope }} /> : null;
+      return part ? <CellSheet key={`${part.id} ${playing.id}`} {...{ song, part, playing, level }} /> : null;
     case 'own chords':
       return part ? (
         <OwnChordsSheet key={`${part.id} ${section.id}`} {...{ song, section, part, width }} />
@@ -144,7 +151,7 @@ function Over({ song, open, playings, playing, scope, width }: OverProps) {
         />
       );
     case 'section':
-      return <SectionSheet key={section.id} {...{ song, section, playing, scope }} />;
+      return <SectionSheet key={section.id} {...{ song, section, playing, level }} />;
     case 'compare':
       return <CompareSheet {...{ song, band, playings, playing, width }} />;
     case 'order':
@@ -172,10 +179,10 @@ export function FormScreen() {
   // Drawn anew where a style of the writer's own is changed.
   usePlayed((s) => s.all);
   const { band, failed } = useBand();
-  const { playing: chosen, scope, open, several, drawing } = useForm();
+  const { playing: chosen, level, open, several, drawing } = useForm();
   const [width, setWidth] = useState(0);
   useEffect(() => enterForm(id), [id]);
-  const playings = useMemo(() => (song && band ? formPlayings(song, band) : []), [song, band]);
+  const playings = useMemo(() => (song && band ? formOccurrences(song, band) : []), [song, band]);
   if (!song) return null;
   if (failed) return <Notice text={failed} />;
   if (!band) return null;
@@ -188,8 +195,8 @@ export function FormScreen() {
     );
   const section = song.sections.find((s) => s.id === playing.sectionId)!;
   /** How far this time is lifted by its own word; null where it goes with its section. */
-  const own = song.form[playing.index]?.lifts?.[playing.pass]?.by ?? null;
-  const lifted = placeOf(song, playing, scope === 'song' ? 'section' : scope)!;
+  const own = song.form[playing.index]?.lifts?.[playing.repeat]?.by ?? null;
+  const lifted = scopeAt(song, playing, level === 'song' ? 'section' : level)!;
   return (
     <View style={[styles.screen, { backgroundColor: palette.paper }]}>
       <Places />
@@ -213,19 +220,19 @@ export function FormScreen() {
           <Repeats song={song} playing={playing} />
           <LiftLine
             song={song}
-            where={lifted}
-            name={scope === 'playing' ? playingWords(playing) : section.name}
+            scope={lifted}
+            name={level === 'playing' ? occurrenceInWords(playing) : section.name}
           />
         </View>
-        {own === null || scope === 'playing' ? null : (
+        {own === null || level === 'playing' ? null : (
           <Text style={[TYPE.words, { color: palette.quiet }]}>
             {`Time ${playing.time}: ${repertoireTools().liftInWords(own).toLowerCase()}.`}
           </Text>
         )}
-        <ScopeChoice {...{ song, playing, scope }} />
+        <ScopeChoice {...{ song, playing, level }} />
         {width > 0 ? (
           <>
-            <Grid {...{ song, band, playings, playing, scope, width, several }} choosing={several !== null} />
+            <Grid {...{ song, band, playings, playing, level, width, several }} choosing={several !== null} />
             <View style={styles.cues}>
               <CueLane song={song} section={section} width={width - NAME} />
             </View>
@@ -244,9 +251,9 @@ export function FormScreen() {
         <NotPlayed song={song} />
       </ScrollView>
       {several !== null ? (
-        <SeveralSheet {...{ song, playings, scope, several }} />
+        <SeveralSheet {...{ song, playings, level, several }} />
       ) : open ? (
-        <Over {...{ song, open, playings, playing, scope, width }} />
+        <Over {...{ song, open, playings, playing, level, width }} />
       ) : null}
     </View>
   );

@@ -13,7 +13,7 @@ import { TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { Cell, cellFacts } from './Cell';
 import { cellText, choosePlaying, openOver, turnCells } from './formState';
-import { placeOf, playingWords, type FormPlaying, type Scope } from './playings';
+import { scopeAt, occurrenceInWords, type FormOccurrence, type ScopeLevel } from './occurrences';
 
 export const ROW = 58;
 export const NAME = 124;
@@ -26,8 +26,8 @@ const LONG = 40;
 interface ColumnProps {
   readonly song: Song;
   readonly band: PageBand;
-  readonly playing: FormPlaying;
-  readonly before: FormPlaying | undefined;
+  readonly playing: FormOccurrence;
+  readonly before: FormOccurrence | undefined;
   readonly width: number;
   readonly isChosen: boolean;
   readonly isLong: boolean;
@@ -61,7 +61,7 @@ const Column = memo(function Column(props: ColumnProps) {
     <View
       ref={(view) => ref(view as unknown as HTMLElement | null)}
       role="group"
-      aria-label={playingWords(playing)}
+      aria-label={occurrenceInWords(playing)}
       style={[styles.column, { width }]}
     >
       {isNear ? (
@@ -110,13 +110,13 @@ const Column = memo(function Column(props: ColumnProps) {
 });
 
 /** A part's name and whether it plays, for what the scope says; while cells are chosen it takes all of the part's. */
-function PartName({ song, part, playing, scope, playings, choosing }: GridProps & { readonly part: Part }) {
+function PartName({ song, part, playing, level, playings, choosing }: GridProps & { readonly part: Part }) {
   const palette = usePalette();
-  const where = placeOf(song, playing, scope);
-  const { on } = playsIn(song, part, where);
+  const scope = scopeAt(song, playing, level);
+  const { on } = playsIn(song, part, scope);
   const place =
-    scope === 'song' ? 'the whole song' : scope === 'section' ? playing.name : playingWords(playing);
-  const turn = (): void => void change(setSettings(part.id, where, { on: !on }));
+    level === 'song' ? 'the whole song' : level === 'section' ? playing.name : occurrenceInWords(playing);
+  const turn = (): void => void change(setSettings(part.id, scope, { on: !on }));
   const name = (
     <>
       <PartBadge kind={part.kind} quiet={!on} />
@@ -150,9 +150,9 @@ function PartName({ song, part, playing, scope, playings, choosing }: GridProps 
 
 export interface GridProps {
   readonly song: Song;
-  readonly playings: readonly FormPlaying[];
-  readonly playing: FormPlaying;
-  readonly scope: Scope;
+  readonly playings: readonly FormOccurrence[];
+  readonly playing: FormOccurrence;
+  readonly level: ScopeLevel;
   readonly choosing: boolean;
 }
 
@@ -181,9 +181,9 @@ export function Grid(
   const at = playings.findIndex((p) => p.id === playing.id);
   const room = width - NAME - 4;
   const total = playings.reduce((sum, p) => sum + p.bars, 0);
-  const widthOf = (p: FormPlaying): number =>
+  const widthOf = (p: FormOccurrence): number =>
     wide ? Math.max(NARROWEST, Math.floor((room * p.bars) / total) - 3) : room;
-  const column = (p: FormPlaying, i: number) => (
+  const column = (p: FormOccurrence, i: number) => (
     <Column
       key={p.id}
       song={song}

@@ -3,7 +3,7 @@ import { IconButton } from 'react-native-paper';
 import { setLift, setPlayingLift } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
 import type { Lift, Song } from '@backline/core/song/schema';
-import { isPlaying, liftAt, type Where } from '@backline/core/timeline/places';
+import { isOccurrenceScope, liftInScope, type Scope } from '@backline/core/timeline/scopes';
 import { Toggle } from '../../components/Toggle';
 import { change } from '../../state/openSong';
 import { repertoire, repertoireTools } from '../../state/repertoire';
@@ -13,20 +13,20 @@ import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 export interface LiftLineProps {
   readonly song: Song;
   /** A section or one of its playings. */
-  readonly where: Exclude<Where, null>;
+  readonly scope: Exclude<Scope, null>;
   readonly name: string;
 }
 
 /** How far a place stands above what is set for it: lifted and calmed in steps, and what that moves, each to be left out. */
-export function LiftLine({ song, where, name }: LiftLineProps) {
+export function LiftLine({ song, scope, name }: LiftLineProps) {
   const palette = usePalette();
-  const lift = liftAt(song, where) ?? { by: 0 };
+  const lift = liftInScope(song, scope) ?? { by: 0 };
   const { by } = lift;
-  const items = repertoireTools().liftItems(song, where, repertoire());
+  const items = repertoireTools().liftItems(song, scope, repertoire());
   const put = (next: Lift): void => {
     // None at all is said of a playing only, whose section may say otherwise.
-    if (isPlaying(where)) change(setPlayingLift(where, next));
-    else change(setLift(where, next.by === 0 ? null : next));
+    if (isOccurrenceScope(scope)) change(setPlayingLift(scope, next));
+    else change(setLift(scope, next.by === 0 ? null : next));
   };
   const step = (way: 1 | -1): void => put({ ...lift, by: by + way });
   return (

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
-import type { Cell } from '@backline/core/timeline/places';
-import type { Scope } from './playings';
+import type { GridCell } from '@backline/core/timeline/scopes';
+import type { ScopeLevel } from './occurrences';
 
 /** What is open over the grid. */
 export type Open =
@@ -22,12 +22,12 @@ export interface FormState {
   readonly of: string | null;
   /** The playing in sight; null for the first. */
   readonly playing: string | null;
-  readonly scope: Scope;
+  readonly level: ScopeLevel;
   readonly open: Open | null;
   /** Cells in hand, as texts; null while none are chosen. */
   readonly several: readonly string[] | null;
   /** The cell whose settings are put onto others. */
-  readonly copied: Cell | null;
+  readonly copied: GridCell | null;
   /** True while a build is drawn. */
   readonly drawing: boolean;
 }
@@ -35,7 +35,7 @@ export interface FormState {
 const AT_FIRST: FormState = {
   of: null,
   playing: null,
-  scope: 'section',
+  level: 'section',
   open: null,
   several: null,
   copied: null,
@@ -46,9 +46,9 @@ export const useForm = create<FormState>(() => AT_FIRST);
 const { setState, getState } = useForm;
 
 export const choosePlaying = (playing: string): void => setState({ playing });
-export const chooseScope = (scope: Scope): void => setState({ scope });
+export const chooseScopeLevel = (level: ScopeLevel): void => setState({ level });
 export const openOver = (open: Open | null): void => setState({ open });
-export const copyFrom = (copied: Cell): void => setState({ copied });
+export const copyFrom = (copied: GridCell): void => setState({ copied });
 export const draw = (drawing: boolean): void => setState({ drawing, open: null, several: null });
 
 /** What is open as a text for the address, and back. */

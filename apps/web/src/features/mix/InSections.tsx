@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { setSettings } from '@backline/core/edits/settings';
-import { MIXED, type Mixed } from '@backline/core/song/choices';
+import { MIX_OFFSETS, type MixOffsetName } from '@backline/core/song/choices';
 import { MIX } from '@backline/core/song/settings/sound';
 import type { Part, Section, Song } from '@backline/core/song/schema';
 import { Choices } from '../../components/Choices';
@@ -11,7 +11,7 @@ import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 
 /** How otherwise a part is mixed in one section. */
-function InSection({ part, section, moves }: { part: Part; section: Section; moves: Mixed }) {
+function InSection({ part, section, moves }: { part: Part; section: Section; moves: MixOffsetName }) {
   const { control } = MIX[moves];
   if (control.as !== 'stepper') return null;
   const { low, high, step, text, less, more } = control;
@@ -34,7 +34,7 @@ function InSection({ part, section, moves }: { part: Part; section: Section; mov
 /** How a part is mixed otherwise from section to section: its level, its place, how far back it stands, its tone. */
 export function InSections({ song, part }: { song: Song; part: Part }) {
   const palette = usePalette();
-  const [moves, setMoves] = useState<Mixed>('trim');
+  const [moves, setMoves] = useState<MixOffsetName>('trim');
   return (
     <>
       <Text role="heading" aria-level={4} style={[styles.heading, { color: palette.ink }]}>
@@ -43,7 +43,7 @@ export function InSections({ song, part }: { song: Song; part: Part }) {
       <Choices
         label="What is otherwise"
         value={moves}
-        choices={MIXED.map((value) => ({ value, label: MIX[value].label }))}
+        choices={MIX_OFFSETS.map((value) => ({ value, label: MIX[value].label }))}
         onChoose={setMoves}
       />
       <View>

@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { setMix } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
-import { canBeDriven } from '@backline/sound/desk/driven';
+import { canBeDriven } from '@backline/sound/mixer/driven';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
 import { partKind, settingsIn } from '../../state/repertoire';

@@ -1,7 +1,7 @@
 /** What is moved on the mix is heard at once; the song takes it where it comes to rest. */
 import { USUAL_MASTER } from '@backline/core/song/create';
 import type { MasterMix, Mix, Song } from '@backline/core/song/schema';
-import { masterOf } from '@backline/sound/mix';
+import { masterOf } from '@backline/sound/mixer/mix';
 import { player } from '../../audio/player';
 
 export const hearMix = (song: Song, id: string, moved: Partial<Mix>): void =>

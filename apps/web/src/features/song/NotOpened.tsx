@@ -8,7 +8,7 @@ import { Notice } from '../../components/Notice';
 import { ApiError, createSongAt, restoreSong, songPath } from '../../state/api';
 import { download } from '../../state/download';
 import { ownEdits } from '../../state/keptEdits';
-import { openAnew, rehome } from '../../state/leftovers';
+import { openAnew, rehome } from '../../state/unsavedElsewhere';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 

@@ -3,7 +3,7 @@ import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator } from 'react-native-paper';
 import useSWR from 'swr';
-import type { StoredSong } from '@backline/core/song/transport';
+import type { StoredSong } from '@backline/core/song/wire';
 import { Boundary } from '../../components/Boundary';
 import { later } from '../../components/later';
 import { Movable, Seat } from '../../components/Movable';
@@ -18,9 +18,9 @@ import { NEVER_STORED, adoptOrphan, ownEdits } from '../../state/keptEdits';
 import { useInHistory } from '../../state/history';
 import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
-import { useKeys } from '../../state/useKeys';
+import { useKeys } from '../../state/useShortcuts';
 import { usePalette } from '../../theme/usePalette';
-import { useRoom } from '../../theme/useRoom';
+import { useRoom } from '../../theme/useViewport';
 import { useOpenPart } from '../band/openPart';
 import { ChartScreen } from '../chart/ChartScreen';
 import { ChartSheet } from '../chart/ChartSheet';
@@ -115,7 +115,7 @@ const REMEDY = {
 const NotOpened = later(() => import('./NotOpened').then((m) => m.NotOpened));
 
 /** Files to take away come when they are first asked for. */
-const TakeSheet = later(() => import('./TakeSheet').then((m) => m.TakeSheet));
+const TakeSheet = later(() => import('./ExportSheet').then((m) => m.TakeSheet));
 
 interface PlacesProps {
   /** The chart's sheet is to be seen. */

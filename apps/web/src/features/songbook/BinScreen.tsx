@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
-import type { SongSummary } from '@backline/core/song/transport';
+import type { SongSummary } from '@backline/core/song/wire';
 import { useTitle } from '../../components/useTitle';
 import { Notice } from '../../components/Notice';
 import { restoreSong, songPath } from '../../state/api';

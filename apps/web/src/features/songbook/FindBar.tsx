@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import useSWR from 'swr';
-import { SORTS, type Sort } from '@backline/core/song/transport';
+import { SORTS, type Sort } from '@backline/core/song/wire';
 import { Choices } from '../../components/Choices';
 import { Field } from '../../components/Field';
 import { Picker } from '../../components/Picker';

@@ -1,5 +1,5 @@
 import { StyleSheet, View } from 'react-native';
-import type { SongSummary } from '@backline/core/song/transport';
+import type { SongSummary } from '@backline/core/song/wire';
 import { usePalette } from '../../theme/usePalette';
 
 /** The form as a strip: a block a section as wide as it is long, blocks of one name as tall as each other. */

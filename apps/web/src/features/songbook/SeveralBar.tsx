@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { setTags, tagsOf } from '@backline/core/edits/notes';
-import type { SongSummary } from '@backline/core/song/transport';
+import { setTags, tagsOf } from '@backline/core/edits/annotations';
+import type { SongSummary } from '@backline/core/song/wire';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
 import { deleteSong, songPath } from '../../state/api';

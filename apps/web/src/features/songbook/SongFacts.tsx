@@ -1,5 +1,5 @@
 import { StyleSheet, Text } from 'react-native';
-import type { SongSummary } from '@backline/core/song/transport';
+import type { SongSummary } from '@backline/core/song/wire';
 import { keyInWords } from '@backline/core/theory/speech';
 import { styleName } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { setTags } from '@backline/core/edits/notes';
+import { setTags } from '@backline/core/edits/annotations';
 import { setTitle } from '@backline/core/edits/song';
 import { LIMITS } from '@backline/core/song/limits';
-import type { SongSummary } from '@backline/core/song/transport';
+import type { SongSummary } from '@backline/core/song/wire';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
 import { Sheet } from '../../components/Sheet';

@@ -1,7 +1,7 @@
 import { Link } from 'expo-router';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
-import type { SongSummary } from '@backline/core/song/transport';
+import type { SongSummary } from '@backline/core/song/wire';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 import { FormPicture } from './FormPicture';

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { ScrollView, StyleSheet, Text, View } from 'react-native';
 import { ActivityIndicator, Snackbar } from 'react-native-paper';
 import { mutate as mutateTags } from 'swr';
-import type { SongSummary } from '@backline/core/song/transport';
+import type { SongSummary } from '@backline/core/song/wire';
 import { Button } from '../../components/Button';
 import { FileButton } from '../../components/FileButton';
 import { later } from '../../components/later';
@@ -13,7 +13,7 @@ import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../stat
 import { download } from '../../state/download';
 import { begin } from '../../state/fresh';
 import { useInHistory } from '../../state/history';
-import { letGo, rehome, sendLeftovers, useHomeless, useUnread } from '../../state/leftovers';
+import { letGo, rehome, sendLeftovers, useHomeless, useUnread } from '../../state/unsavedElsewhere';
 import { flush } from '../../state/saver';
 import { bringIn, newSong, readBrought, wholeBook } from '../../state/songbook';
 import { TYPE } from '../../theme/styles';

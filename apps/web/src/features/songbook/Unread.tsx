@@ -5,7 +5,7 @@ import { Notice } from '../../components/Notice';
 import { createSongAt } from '../../state/api';
 import { download } from '../../state/download';
 import type { Unread } from '../../state/keptEdits';
-import { removeUnreadEdits, useUnread } from '../../state/leftovers';
+import { removeUnreadEdits, useUnread } from '../../state/unsavedElsewhere';
 
 const DAY = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'long', year: 'numeric' });
 

@@ -1,5 +1,5 @@
 import useSWRInfinite from 'swr/infinite';
-import type { SongList } from '@backline/core/song/transport';
+import type { SongList } from '@backline/core/song/wire';
 import { fetchList, listKept, listPath, type Wanted } from '../../state/api';
 import { askedOrKept, useShownKept } from '../../state/keptAnswers';
 

@@ -9,7 +9,7 @@ import { Toggle } from '../../components/Toggle';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { playingsOf } from './playings';
+import { occurrencesOf } from './occurrences';
 
 /** The form, large enough for a thumb: a section's playing at a tap, then the bar in it. */
 export function PlacesSheet({ band, onClose }: { band: PageBand; onClose: () => void }) {
@@ -17,14 +17,14 @@ export function PlacesSheet({ band, onClose }: { band: PageBand; onClose: () => 
   const { height } = useWindowDimensions();
   const read = useCallback((tick: number) => barIndexAt(band.bars, tick), [band]);
   const now = band.bars[Math.min(usePosition(read), band.bars.length - 1)];
-  const playings = playingsOf(band.bars);
-  const here = playings.find(({ playing }) => playing === now?.playing);
+  const playings = occurrencesOf(band.bars);
+  const here = playings.find(({ playing }) => playing === now?.occurrenceKey);
   return (
     <View style={{ maxHeight: height * 0.6 }}>
       <Sheet title="Places of the song" onClose={onClose} inFlow>
         <View role="group" aria-label="Sections as they are played" style={styles.form}>
           {playings.map(({ playing, name, bars }) => {
-            const on = playing === now?.playing;
+            const on = playing === now?.occurrenceKey;
             return (
               <Pressable
                 key={playing}

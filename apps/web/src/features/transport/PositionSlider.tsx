@@ -6,7 +6,7 @@ import { player } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { playingsOf } from './playings';
+import { occurrencesOf } from './occurrences';
 
 const HEIGHT = 20;
 
@@ -17,7 +17,7 @@ export function PositionSlider({ band, isTouched }: { band: PageBand; isTouched:
   const index = usePosition(read);
   const bar = band.bars[Math.min(index, band.bars.length - 1)];
   if (!bar) return null;
-  const playings = playingsOf(band.bars);
+  const playings = occurrencesOf(band.bars);
   return (
     <View style={styles.strip}>
       <View style={styles.form} aria-hidden>
@@ -28,7 +28,7 @@ export function PositionSlider({ band, isTouched }: { band: PageBand; isTouched:
               styles.piece,
               {
                 flexGrow: bars.length,
-                backgroundColor: playing === bar.playing ? palette.playing : palette.sunken,
+                backgroundColor: playing === bar.occurrenceKey ? palette.playing : palette.sunken,
                 borderColor: palette.paper,
               },
             ]}

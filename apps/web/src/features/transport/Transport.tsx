@@ -14,11 +14,11 @@ import { useBand } from '../../state/band';
 import { hush, useHearing } from '../../state/hearing';
 import { useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
-import { useRoom } from '../../theme/useRoom';
+import { useRoom } from '../../theme/useViewport';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { PositionSlider } from './PositionSlider';
-import { startOfHand } from './startOfHand';
+import { startOfHand } from './selectionStart';
 
 const PlacesSheet = later(() => import('./PlacesSheet').then((m) => m.PlacesSheet));
 const TempoSheet = later(() => import('./TempoSheet').then((m) => m.TempoSheet));
@@ -122,7 +122,7 @@ export function Transport({ folded = false, inHeader = false }: TransportProps) 
   const toggleLoop = (): void => {
     if (loop) return player.setLoop(null);
     const bar = band?.bars[barIndexAt(band.bars, player.tick())];
-    if (band && bar) player.setLoop(loopRound(band.bars, bar.playing));
+    if (band && bar) player.setLoop(loopRound(band.bars, bar.occurrenceKey));
   };
   const close = (): void => setOpen(null);
   const where = (

@@ -10,7 +10,7 @@ import type { Song } from '@backline/core/song/schema';
 import { readChart } from '@backline/core/formats/chart/index';
 import { player, usePlayer } from '../../audio/player';
 import { loopRound } from '../../audio/loop';
-import { scoreOf } from '@backline/sound/scoreOf';
+import { scoreOf } from '@backline/sound/score/scoreOf';
 import type { BandReply, BandRequest } from '../../workers/band';
 import { sentBand } from '../../workers/sentBand';
 import { useBand, useBandOfOpenSong } from '../band';
@@ -95,7 +95,7 @@ it('a loop goes along with its bars; one chosen while the band was made stays ch
   const { unmount } = renderHook(() => useBandOfOpenSong());
   await answer();
   const { bars } = useBand.getState().band!;
-  const [first, second] = [bars[0]!, bars[2]!].map((bar) => loopRound(bars, bar.playing)!);
+  const [first, second] = [bars[0]!, bars[2]!].map((bar) => loopRound(bars, bar.occurrenceKey)!);
   act(() => usePlayer.setState({ loop: second! }));
   act(() => void change(setBar('s1', 1, 'Bb')));
   await answer();

@@ -1,6 +1,6 @@
 /** What the page gets of a band: all of it in the end, and of an edit no more than what changed. */
 import { renderBand, type Band } from '@backline/core/band/index';
-import { regionMemory } from '@backline/core/band/memory';
+import { regionMemory } from '@backline/core/band/windowCache';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { insertBar, setBar } from '@backline/core/edits/bars';
 import { movePart, removePart } from '@backline/core/edits/parts';
@@ -16,20 +16,20 @@ const long = readChart(`[Verse]\n${Array(50).fill('C | Am7 D7 | F | G').join('\n
 /** What the page should have of a band. */
 const asDrawn = ({ guide: _guide, parts, ...band }: Band) => ({
   ...band,
-  parts: parts.map(({ gestures: _gestures, runs: _runs, notes, ...part }) => ({
+  parts: parts.map(({ gestures: _gestures, groups: _runs, notes, ...part }) => ({
     ...part,
-    notes: notes.map(({ start, duration, pitch, velocity, playing }) => ({
+    notes: notes.map(({ start, duration, pitch, velocity, occurrenceKey }) => ({
       start,
       duration,
       pitch,
       velocity,
-      playing,
+      occurrenceKey,
     })),
   })),
 });
 const drawn = ({ parts, ...band }: PageBand) => ({
   ...band,
-  parts: parts.map(({ runs: _runs, ...part }) => part),
+  parts: parts.map(({ groups: _groups, ...part }) => part),
 });
 
 /** How much goes over: the numbers, and the rest as text, in which nothing that is shared is told once. */
@@ -61,7 +61,7 @@ it('a band comes over whole, whatever is edited, with only the parts sent that a
   const changed = (...edits: Edit[]) =>
     after(...edits).answer.parts.filter((part) => !('same' in part)).length;
   // The lead alone; and where a part stands is no matter to what it plays.
-  expect(changed(setSettings('solo', { entry: 'e1', pass: 1 }, { density: 1 }))).toBe(1);
+  expect(changed(setSettings('solo', { entry: 'e1', repeat: 1 }, { density: 1 }))).toBe(1);
   expect(changed(movePart('keys', 1))).toBe(0);
   after(removePart('guitar'));
   after(insertBar('s1', 0), setBar('s1', 0, 'Dm7'));

@@ -16,7 +16,7 @@ import { readLine, type Word } from './line';
 export type ChartBase = Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style'>;
 
 /** What holds from a bar on while the chart is read from top to bottom. */
-interface Running {
+interface ReadingState {
   key: string;
   metre: string;
   /** Quarter notes a minute. */
@@ -28,14 +28,14 @@ interface Running {
 interface ReadingSection {
   section: Section;
   /** What holds in the section so far. */
-  held: Omit<Running, 'written'>;
+  held: Omit<ReadingState, 'written'>;
   /** The bar at which a gradual change of tempo is over. */
   rampEnd: number;
   length: number;
   /** Chords of the bar before, for `%`. */
   lastBar: readonly BarChord[] | null;
   /** Bars since a repeat began (or the section), with what held in them. */
-  repeated: { readonly words: readonly Word[]; readonly held: Running }[];
+  repeated: { readonly words: readonly Word[]; readonly held: ReadingState }[];
   line: number;
   repeats: number;
 }
@@ -47,7 +47,7 @@ const HEADERS = ['title', 'key', 'time', 'tempo', 'style'];
 class ChartReader {
   private header: Partial<Omit<Song, 'tempo'>> = {};
   private tempo: WrittenTempo | null = null;
-  private running: Running | null = null;
+  private running: ReadingState | null = null;
   private sections: ReadingSection[] = [];
   private form: FormEntry[] = [];
   private current: ReadingSection | null = null;
@@ -94,7 +94,7 @@ class ChartReader {
   }
 
   /** What holds where nothing in the chart has changed it. */
-  private beginning(): Omit<Running, 'written'> {
+  private beginning(): Omit<ReadingState, 'written'> {
     const { key, metre, tempo } = this.defaults();
     return { key, metre, tempo: inQuarters(tempo, metreOf(metre)) };
   }
@@ -242,7 +242,7 @@ class ChartReader {
     }
   }
 
-  private bar(words: readonly Word[], held: Running): void {
+  private bar(words: readonly Word[], held: ReadingState): void {
     const reading = this.current!;
     const { section } = reading;
     const first = words[0]!;
@@ -291,7 +291,7 @@ class ChartReader {
   }
 
   /** Writes down what changed against the bar before, or at bar 0 against the song. */
-  private noteChange(reading: ReadingSection, running: Running): void {
+  private noteChange(reading: ReadingSection, running: ReadingState): void {
     const { section, held } = reading;
     const change: Change = { bar: section.bars };
     const metre = metreOf(running.metre);
@@ -309,7 +309,7 @@ class ChartReader {
   }
 
   /** A written tempo holds on from its bar. */
-  private settle(running: Running): void {
+  private settle(running: ReadingState): void {
     if (!running.written) return;
     running.tempo = tempoIn(running.written, running.metre);
     running.written = null;
@@ -325,7 +325,7 @@ const OWN_LENGTH = /^\{bar (\d{1,4})\/(\d{1,4})\}$/;
 /** The bar that words stand in: a whole one of the metre, or as long as `{bar 1/4}` in front of them says. */
 function barFrame(
   words: readonly Word[],
-  held: Running,
+  held: ReadingState,
   isFirst: boolean,
 ): { frame: BarFrame; left: readonly Word[] } {
   const whole = wholeBar(held.metre, held.key);

@@ -8,38 +8,42 @@ import { tempoText } from './headers';
 
 const BARS_A_LINE = 4;
 
-interface Running {
+interface WritingState {
   key: string;
   metre: string;
   tempo: number;
 }
 
 /** A gradual change of tempo: over how many bars, and to how many quarters a minute. */
-interface Ramp {
+interface WrittenRamp {
   readonly bars: number;
   readonly to: number;
 }
 
-const changeLines = (before: Running, now: Bar): string[] => [
+const changeLines = (before: WritingState, now: Bar): string[] => [
   ...(now.key === before.key ? [] : [`key: ${now.key}`]),
   ...(now.metre === before.metre ? [] : [`time: ${now.metre}`]),
 ];
 
 /** A tempo that is reached little by little is written where it sets out, by where it leads. */
-function tempoLine(quarters: number, { metre }: Bar, ramp: Ramp | null): string {
+function tempoLine(quarters: number, { metre }: Bar, ramp: WrittenRamp | null): string {
   const text = tempoText(quarters, inBeats(quarters, metreOf(metre)));
   return ramp ? `tempo: ${text} over ${ramp.bars}` : `tempo: ${text}`;
 }
 
 /** The gradual change of tempo that sets out at a bar, or null. */
-function rampAt(section: Section, bar: Bar, index: number): Ramp | null {
+function rampAt(section: Section, bar: Bar, index: number): WrittenRamp | null {
   const change = section.changes.find((c) => c.bar === index);
   if (change?.tempo === undefined || change.over === undefined) return null;
   return { bars: change.over, to: inQuarters(change.tempo, metreOf(bar.metre)) };
 }
 
 /** The bars of one section, four a line; what changes stands on lines between. */
-function sectionLines(section: Section, song: Song, running: Running): { lines: string[]; running: Running } {
+function sectionLines(
+  section: Section,
+  song: Song,
+  running: WritingState,
+): { lines: string[]; running: WritingState } {
   const chords = chordsInUse(section);
   const lines: string[] = [];
   let row: string[] = [];
@@ -91,7 +95,7 @@ export function writeChart(song: Song): string {
     `tempo: ${tempoText(songTempo, song.tempo)}`,
     `style: ${song.style}`,
   ];
-  let running: Running = { key: song.key, metre: song.metre, tempo: songTempo };
+  let running: WritingState = { key: song.key, metre: song.metre, tempo: songTempo };
   const written = new Set<string>();
   const write = (section: Section, repeats: number): void => {
     lines.push('', `[${section.name}]${repeats === 1 ? '' : ` x${repeats}`}`);

@@ -127,7 +127,7 @@ interface Written {
   readonly bars: readonly string[];
 }
 
-interface Place {
+interface FormPosition {
   readonly section: Written;
   readonly repeats: number;
 }
@@ -135,11 +135,11 @@ interface Place {
 /** Sections with their bars, each once, and the order they are played in; a heading without chords plays them again. */
 function form(sheet: readonly SheetSection[]): {
   sections: Written[];
-  places: Place[];
+  places: FormPosition[];
   lost: SheetSection[];
 } {
   const sections: Written[] = [];
-  const places: Place[] = [];
+  const places: FormPosition[] = [];
   const lost: SheetSection[] = [];
   for (const heading of sheet) {
     const { name, repeats, bars } = heading;
@@ -174,7 +174,7 @@ function linesOf(bars: readonly string[]): string[] {
 
 const FIELDS = ['title', 'key', 'time', 'tempo'] as const;
 
-function chartText(fields: Sheet['fields'], places: readonly Place[]): string {
+function chartText(fields: Sheet['fields'], places: readonly FormPosition[]): string {
   const title = tidyName(fields.title ?? '', LIMITS.nameLength);
   const values = { ...fields, title: title || undefined };
   const header = FIELDS.flatMap((field) => (values[field] ? [`${field}: ${values[field]}`] : []));

@@ -1,7 +1,7 @@
 /** Lines of a chord sheet, each taken for what it most likely is. Common practice of those who write songs down. */
 import { parseKey, keyText } from '../../theory/key';
 import { findMetre } from '../../time/metre';
-import { areChords, inParentheses, signsOf, signsWithin, written, type Sign } from './words';
+import { areChords, inParentheses, signsOf, signsWithin, written, type Sign } from './tokens';
 
 /** Bars of a line of chords, each as a chart has it. */
 export interface Chords {

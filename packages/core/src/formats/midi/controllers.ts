@@ -1,24 +1,24 @@
 /** Gestures as MIDI has them. Source: MIDI 1.0 Detailed Specification, controller numbers and pitch bend. */
 import type { Mix } from '../../song/schema';
 import type { Moved } from '../../groove/gestures';
-import type { Mixed } from '../../song/choices';
+import type { MixOffsetName } from '../../song/choices';
 
-export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | Mixed>, number>> = {
+export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | MixOffsetName>, number>> = {
   expression: 11,
   pedal: 64,
   brightness: 74,
 };
 
 /** What is in the mix beside the sound itself: how bright that is goes with what the player does to it. */
-type Placed = Exclude<Mixed, 'tint'>;
+type MixControl = Exclude<MixOffsetName, 'tint'>;
 
 /** What of a part's mix a controller sets. Source: General MIDI 2: 7 volume, 10 pan, 91 reverb send. */
-export const MIX_CONTROLLER: Readonly<Record<Placed, number>> = { trim: 7, side: 10, depth: 91 };
+export const MIX_CONTROLLER: Readonly<Record<MixControl, number>> = { trim: 7, side: 10, depth: 91 };
 
 const within = (value: number): number => Math.max(0, Math.min(127, Math.round(value)));
 
 /** A part that is otherwise in the mix for a while, as the value of its controller. */
-export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: Placed, value: number): number {
+export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: MixControl, value: number): number {
   switch (moves) {
     case 'trim':
       return trimmedLevel(mix.level, value);

@@ -2,7 +2,7 @@ import type { MidiEvent } from 'midi-file';
 import { isAudible } from '../../band/audible';
 import type { Band, BandBar, BandPart } from '../../band';
 import type { BandNote } from '../../band/bandNote';
-import { isMixed } from '../../song/choices';
+import { isMixOffset } from '../../song/choices';
 import type { Song } from '../../song/schema';
 import { isSameKey, signature, type Key } from '../../theory/key';
 import { PPQ } from '../../time/ticks';
@@ -14,7 +14,7 @@ import { GM_PROGRAMS } from '../../song/generalMidi';
 import { tempoSteps } from './tempos';
 
 /** An event at an absolute tick; `rank` orders events of one tick: offs, then settings, then ons. */
-interface Timed {
+interface RankedEvent {
   readonly tick: number;
   readonly rank: number;
   readonly event: MidiEventBody;
@@ -30,7 +30,7 @@ function utf8(text: string): string {
 }
 
 /** Absolute ticks to deltas, with the end of track the library leaves out. */
-function track(events: readonly Timed[], end: number): MidiEvent[] {
+function track(events: readonly RankedEvent[], end: number): MidiEvent[] {
   // Sorting is stable: what is alike in tick and rank stays as it was written.
   const sorted = [...events].sort((a, b) => a.tick - b.tick || a.rank - b.rank);
   let at = 0;
@@ -61,8 +61,8 @@ function signatureOf({ metre, length }: BandBar) {
 }
 
 /** Title, tempo map, metres, keys, section markers and chord names. */
-function conductor(song: Song, band: Band): Timed[] {
-  const events: Timed[] = [];
+function conductor(song: Song, band: Band): RankedEvent[] {
+  const events: RankedEvent[] = [];
   const add = (tick: number, event: MidiEventBody) => events.push({ tick, rank: SETTING, event });
   add(0, { type: 'trackName', meta: true, text: utf8(song.title) });
   for (const { tick, microseconds } of tempoSteps(band.bars)) {
@@ -74,7 +74,7 @@ function conductor(song: Song, band: Band): Timed[] {
     section: '',
   };
   for (const bar of band.bars) {
-    const section = `${bar.sectionId}/${bar.pass}`;
+    const section = `${bar.sectionId}/${bar.timesPlayed}`;
     const signed = signatureOf(bar);
     if (signed.name !== held.metre) {
       add(bar.start, {
@@ -104,10 +104,10 @@ function conductor(song: Song, band: Band): Timed[] {
   return events;
 }
 
-function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Timed[] {
+function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): RankedEvent[] {
   const channel = seat.channel - 1;
   const { level, pan, room } = part.mix;
-  const events: Timed[] = [];
+  const events: RankedEvent[] = [];
   const add = (tick: number, rank: number, event: MidiEventBody) => events.push({ tick, rank, event });
   const control = (controllerType: number, value: number) =>
     add(0, SETTING, { type: 'controller', channel, controllerType, value });
@@ -133,7 +133,7 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Tim
     const [controllerType, sent] =
       moves === 'brightness' || moves === 'tint'
         ? [CONTROLLER.brightness, brightnessValue(bright.brightness, bright.tint)]
-        : isMixed(moves)
+        : isMixOffset(moves)
           ? [MIX_CONTROLLER[moves], mixValue(part.mix, moves, value)]
           : [CONTROLLER[moves], value];
     add(start, SETTING, { type: 'controller', channel, controllerType, value: sent });

@@ -2,23 +2,23 @@ import { hash, noise } from '../../random/stream';
 import type { ArpPattern } from './pattern';
 import { barAt, barIndexAt, type Bar } from '../../time/bars';
 import { beatPosition } from '../../time/beats';
-import type { Grid, Timed } from '../../style/pattern';
+import type { Grid, TimedEvent } from '../../style/pattern';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { SettingsSpan } from '../../timeline/settings';
 import { PPQ } from '../../time/ticks';
-import { intoRange, velocityOf, whyOf, type Note } from '../note';
+import { intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
 import { endOnHit, lastHit, lastLength, placeOnChords, restarts, soundsFrom, soundsUntil } from '../placing';
-import { telling } from '../telling';
-import type { Voiced } from '../voicings';
+import { barVariations } from '../barVariation';
+import type { SpanVoicing } from '../voicings';
 import { accentOf, barBeat, stepTicks, stepsAsSet } from './steps';
 
 export const ARP_RANGE = [36, 96] as const;
 
 /** Arpeggio: the voicing's tones one after another, in the pattern's order over its octaves. */
-export function arpNotes(region: Region<ArpPattern>, voicings: readonly Voiced[]): Note[] {
+export function arpNotes(region: Region<ArpPattern>, voicings: readonly SpanVoicing[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
-    const way = telling(region, stretch);
+    const way = barVariations(region, stretch);
     const own = { ...stretch, pattern: stepsAsSet(stretch.pattern, stretch.settings) };
     const { strokes } = own.pattern;
     if (strokes) return strokeNotes(region, own, strokes, voicings);
@@ -74,7 +74,7 @@ const withinRoom = (tones: readonly number[], top: number): readonly number[] =>
   tones.map((pitch) => pitch - 12 * Math.max(0, Math.ceil((pitch - top) / 12)));
 
 /** A step: when it is struck and until when, how many came before it, from which density on, how strongly. */
-interface Step {
+interface ArpStep {
   readonly tick: number;
   readonly end: number;
   readonly count: number;
@@ -83,7 +83,12 @@ interface Step {
 }
 
 /** The notes of a chord's steps, each on the tone whose turn it is. */
-function sounding(region: Region, stretch: Stretch<ArpPattern>, index: number, voicing: readonly number[]) {
+function sounding(
+  region: Region,
+  stretch: SettingsSpan<ArpPattern>,
+  index: number,
+  voicing: readonly number[],
+) {
   const { pattern, settings } = stretch;
   const { chord } = region.spans[index]!;
   const orderedBy = (order: ArpPattern['order']) =>
@@ -92,14 +97,21 @@ function sounding(region: Region, stretch: Stretch<ArpPattern>, index: number, v
   const { turn = pattern.order } = pattern;
   const turning = turn === pattern.order ? usual : orderedBy(turn);
   const seed = hash(`${region.home}/arp/${settings.variation}`);
-  return ({ tick, end, count, accent }: Step): Note => {
+  return ({ tick, end, count, accent }: ArpStep): Note => {
     const turns = (region.terms.bars[barIndexAt(region.bars, tick)]?.turn ?? 'none') !== 'none';
     const tones = turns ? turning : usual;
     const isRandom = (turns ? turn : pattern.order) === 'random';
     const at = isRandom ? Math.floor(noise(seed, tick) * tones.length) : count % tones.length;
     const pitch = intoRange(tones[at]! + 12 * settings.octave, ARP_RANGE);
     const velocity = velocityOf(settings, accent);
-    return { start: tick, duration: end - tick, pitch, velocity, why: whyOf(chord!, pitch), span: index };
+    return {
+      start: tick,
+      duration: end - tick,
+      pitch,
+      velocity,
+      noteFunction: noteFunctionOf(chord!, pitch),
+      span: index,
+    };
   };
 }
 
@@ -125,11 +137,13 @@ function enriched(
   const { pitch } = note;
   const octave = pitch + 12 <= Math.min(region.room[1], ARP_RANGE[1]) ? pitch + 12 : pitch - 12;
   const chord = region.spans[note.span]!.chord!;
-  return octave < ARP_RANGE[0] ? notes : [...notes, { ...note, pitch: octave, why: whyOf(chord, octave) }];
+  return octave < ARP_RANGE[0]
+    ? notes
+    : [...notes, { ...note, pitch: octave, noteFunction: noteFunctionOf(chord, octave) }];
 }
 
 /** When a chord's steps begin and end within a stretch, and where the song's last hit falls among them. */
-function boundsOf(region: Region, stretch: Stretch<ArpPattern>, index: number) {
+function boundsOf(region: Region, stretch: SettingsSpan<ArpPattern>, index: number) {
   const span = region.spans[index]!;
   const hit = lastHit(region);
   const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
@@ -141,10 +155,10 @@ function boundsOf(region: Region, stretch: Stretch<ArpPattern>, index: number) {
 
 function spanNotes(
   region: Region,
-  stretch: Stretch<ArpPattern>,
+  stretch: SettingsSpan<ArpPattern>,
   index: number,
   voicing: readonly number[],
-  way: ReturnType<typeof telling>,
+  way: ReturnType<typeof barVariations>,
 ): Note[] {
   const span = region.spans[index]!;
   if (span.chord === null) return [];
@@ -155,7 +169,7 @@ function spanNotes(
   const rate = stepTicks(pattern, first, settings.feel);
   const more = without(pattern, first, rate, settings.density);
   const notes: Note[] = [];
-  const add = (step: Step): void => {
+  const add = (step: ArpStep): void => {
     if (step.level > settings.density) return;
     const adds = (what: (typeof MORE)[number]): boolean => MORE.indexOf(what) < more;
     notes.push(...enriched(region, noteOf(step), rate, step.accent > 1, until, adds));
@@ -195,13 +209,13 @@ function spanNotes(
 }
 
 /** What takes up a chord on which the other part strikes nothing. */
-const TAKEN_UP: Timed = { at: 0, for: 1, level: 1, accent: 1 };
+const TAKEN_UP: TimedEvent = { at: 0, for: 1, level: 1, accent: 1 };
 
 /** The same tones in turn, struck where another part's pattern strikes. */
 function strokeNotes(
   region: Region,
-  stretch: Stretch<ArpPattern>,
-  strokes: readonly Grid<Timed>[],
+  stretch: SettingsSpan<ArpPattern>,
+  strokes: readonly Grid<TimedEvent>[],
   voicings: readonly { readonly pitches: readonly number[] }[],
 ): Note[] {
   const counts = new Map<number, number>();

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { STEP_ORDERS } from '../../song/choices';
 import { STEPS } from '../../song/settings/steps';
-import { exactLength, patternHead, timeSchema, type Grid, type Timed } from '../../style/pattern';
+import { exactLength, patternHead, timeSchema, type Grid, type TimedEvent } from '../../style/pattern';
 
 export const arpPatternSchema = z.strictObject({
   ...patternHead,
@@ -19,5 +19,5 @@ export const arpPatternSchema = z.strictObject({
 
 export type ArpPattern = z.infer<typeof arpPatternSchema> & {
   /** Where another part's pattern strikes, when it is played in that part's rhythm: no file has them. */
-  readonly strokes?: readonly Grid<Timed>[];
+  readonly strokes?: readonly Grid<TimedEvent>[];
 };

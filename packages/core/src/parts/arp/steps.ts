@@ -2,7 +2,7 @@
 import { MOST_STEPS, type StepRate } from '../../song/choices';
 import type { Bar } from '../../time/bars';
 import { PPQ, quarters } from '../../time/ticks';
-import { PACE } from '../../timeline/cells';
+import { PACE } from '../../timeline/patternCells';
 import type { Resolved } from '../../timeline/settings';
 import type { StepsOfBar } from '../kind';
 import type { ArpPattern } from './pattern';

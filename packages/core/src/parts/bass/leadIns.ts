@@ -7,7 +7,7 @@ import { defaultScale, scalePitchClasses } from '../../theory/scale';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import type { LeadIn } from '../../song/choices';
 import type { Next, Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { SettingsSpan } from '../../timeline/settings';
 import { intoRange, velocityOf } from '../note';
 import { soundsFrom, soundsUntil } from '../placing';
 import type { Levelled } from './octaves';
@@ -66,7 +66,7 @@ function leadPitches(from: number, to: number, target: Target): number[] {
 }
 
 /** The line with the lead-ins that the writer has set. */
-export function withLeadIns(region: Region, stretch: Stretch, line: readonly Levelled[]): Levelled[] {
+export function withLeadIns(region: Region, stretch: SettingsSpan, line: readonly Levelled[]): Levelled[] {
   let led: Levelled[] = [...line];
   region.spans.forEach((span, i) => {
     const target = targetAfter(region, i);
@@ -97,7 +97,7 @@ export function withLeadIns(region: Region, stretch: Stretch, line: readonly Lev
           duration: (n === pitches.length - 1 ? end : start + each) - start,
           pitch: intoRange(pitch, BASS_RANGE),
           velocity: velocityOf(stretch.settings, 0.9),
-          why: 'lead-in',
+          noteFunction: 'lead-in',
           span: i,
         },
       });

@@ -3,8 +3,8 @@ import { barAt } from '../../time/bars';
 import { beatPosition } from '../../time/beats';
 import { EIGHTH } from '../../time/ticks';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
-import { soundsFrom, soundsUntil, type Placed } from '../placing';
+import type { SettingsSpan } from '../../timeline/settings';
+import { soundsFrom, soundsUntil, type PlacedEvent } from '../placing';
 import type { BassEvent } from './pattern';
 
 /** Ticks within which two strikes are one. */
@@ -14,7 +14,7 @@ const TOGETHER = 30;
 const WITH_KICK: BassEvent = { at: 0, for: 1, level: 2, accent: 0.92, tone: 'root' };
 
 /** True for a strike off the beat that stands by itself: what comes before it is more than an eighth away. */
-function standsAlone(region: Region, placed: readonly Placed<BassEvent>[], index: number): boolean {
+function standsAlone(region: Region, placed: readonly PlacedEvent<BassEvent>[], index: number): boolean {
   const { start, event } = placed[index]!;
   if (event.tone === 'approach' || event.tone === 'ghost') return false;
   const place = beatPosition(barAt(region.bars, start), start);
@@ -29,9 +29,9 @@ function standsAlone(region: Region, placed: readonly Placed<BassEvent>[], index
  */
 export function withKicks(
   region: Region,
-  stretch: Stretch,
-  placed: readonly Placed<BassEvent>[],
-): Placed<BassEvent>[] {
+  stretch: SettingsSpan,
+  placed: readonly PlacedEvent<BassEvent>[],
+): PlacedEvent<BassEvent>[] {
   const { kicks } = region.terms;
   if (!kicks?.length) return [...placed];
   const near = (tick: number): boolean => kicks.some((kick) => Math.abs(kick - tick) <= TOGETHER);
@@ -44,7 +44,7 @@ export function withKicks(
         ? { ...p, event: { ...p.event, level: WITH_KICK.level } }
         : p,
     );
-  const added: Placed<BassEvent>[] = [];
+  const added: PlacedEvent<BassEvent>[] = [];
   let span = 0;
   for (const kick of kicks) {
     if (kick >= stretch.end || kick < stretch.start) continue;

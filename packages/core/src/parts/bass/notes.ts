@@ -3,9 +3,9 @@ import { BASS_RANGE } from './range';
 import { degreeNumber } from '../../theory/degree';
 import { degreePcOf, isSlash, type Chord } from '../../theory/chord';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
-import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, placeOnChords, soundsFrom, type Placed } from '../placing';
+import type { SettingsSpan } from '../../timeline/settings';
+import { atOrAbove, intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
+import { endOnHit, placeOnChords, soundsFrom, type PlacedEvent } from '../placing';
 import { withLeadIns } from './leadIns';
 import { withKicks } from './lock';
 import { withPickups } from './pickups';
@@ -26,7 +26,7 @@ export function bassNotes(region: Region<BassPattern>): Note[] {
 
 const ONSET: BassEvent = { at: 0, for: 4, level: 1, accent: 1, tone: 'root' };
 
-function stretchNotes(region: Region<BassPattern>, stretch: Stretch<BassPattern>): Levelled[] {
+function stretchNotes(region: Region<BassPattern>, stretch: SettingsSpan<BassPattern>): Levelled[] {
   const { pattern } = stretch;
   if (pattern.generator === 'walking') return placeWalk(region, stretch);
   const locked = withPickups(
@@ -42,7 +42,10 @@ function stretchNotes(region: Region<BassPattern>, stretch: Stretch<BassPattern>
 const BASS_TONES: ReadonlySet<BassEvent['tone']> = new Set(['root', 'octave', 'approach']);
 
 /** What is struck where a new chord comes in is its bass, whatever the pattern has there. */
-function withBassUnderChanges(region: Region, placed: readonly Placed<BassEvent>[]): Placed<BassEvent>[] {
+function withBassUnderChanges(
+  region: Region,
+  placed: readonly PlacedEvent<BassEvent>[],
+): PlacedEvent<BassEvent>[] {
   return placed.map((p) => {
     const span = region.spans[p.span];
     if (!span || BASS_TONES.has(p.event.tone) || p.start > soundsFrom(span)) return p;
@@ -71,8 +74,8 @@ const TONES = { third: [3, 4, 2], fifth: [5], 'low fifth': [5], sixth: [6, 7, 5]
 /** Pitch and reason of a tone the pattern asks for. Over a slash bass only the bass, its octave and approaches play. */
 function tonePitch(
   region: Region,
-  stretch: Stretch,
-  placed: Placed<BassEvent>,
+  stretch: SettingsSpan,
+  placed: PlacedEvent<BassEvent>,
   chord: Chord,
 ): { pitch: number; why: string } {
   const root = bassPitch(chord, stretch);
@@ -92,13 +95,13 @@ function tonePitch(
   const above = degreePitch(chord, root, numbers);
   if (above === null) return plain;
   const pitch = tone === 'low fifth' && above - 12 >= 28 ? above - 12 : above;
-  return { pitch: intoRange(pitch, BASS_RANGE), why: whyOf(chord, pitch) };
+  return { pitch: intoRange(pitch, BASS_RANGE), why: noteFunctionOf(chord, pitch) };
 }
 
 /** How long a dead note sounds, ticks. */
 const DEAD = 60;
 
-function eventNote(region: Region, stretch: Stretch, placed: Placed<BassEvent>): Note {
+function eventNote(region: Region, stretch: SettingsSpan, placed: PlacedEvent<BassEvent>): Note {
   const chord = region.spans[placed.span]!.chord!;
   const { pitch, why } = tonePitch(region, stretch, placed, chord);
   const lasts = placed.end - placed.start;
@@ -108,7 +111,7 @@ function eventNote(region: Region, stretch: Stretch, placed: Placed<BassEvent>):
     duration: why === 'ghost' ? Math.min(lasts, DEAD) : lasts,
     pitch,
     velocity: velocityOf(stretch.settings, placed.event.accent),
-    why,
+    noteFunction: why,
     span: placed.span,
     ...(placed.event.touch && { touch: placed.event.touch }),
     ...(why === 'ghost' && { touch: 'dead' as const }),
@@ -130,7 +133,7 @@ export function oneVoice(notes: readonly Note[]): Note[] {
 }
 
 /** Where the line goes on after a region, if it does. */
-function rootAfter(region: Region, stretch: Stretch): number | null {
+function rootAfter(region: Region, stretch: SettingsSpan): number | null {
   const next = region.next?.chord;
   return next && stretch.end >= region.length ? bassPitch(next, stretch) : null;
 }

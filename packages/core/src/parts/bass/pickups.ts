@@ -2,9 +2,9 @@
 import { barIndexAt } from '../../time/bars';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
-import { soundsFrom, soundsUntil, type Placed } from '../placing';
-import { telling } from '../telling';
+import type { SettingsSpan } from '../../timeline/settings';
+import { soundsFrom, soundsUntil, type PlacedEvent } from '../placing';
+import { barVariations } from '../barVariation';
 import type { BassEvent } from './pattern';
 import { chordAfter } from './place';
 
@@ -13,11 +13,11 @@ const PICKUP: BassEvent = { at: 0, for: 0.5, level: 3, accent: 0.86, tone: 'appr
 /** Strikes with an eighth before a change where the bar is told so, the chord has lasted a beat, and nothing begins there. */
 export function withPickups(
   region: Region,
-  stretch: Stretch,
-  placed: readonly Placed<BassEvent>[],
-): Placed<BassEvent>[] {
-  const way = telling(region, stretch);
-  const added = region.spans.flatMap((span, i): Placed<BassEvent>[] => {
+  stretch: SettingsSpan,
+  placed: readonly PlacedEvent<BassEvent>[],
+): PlacedEvent<BassEvent>[] {
+  const way = barVariations(region, stretch);
+  const added = region.spans.flatMap((span, i): PlacedEvent<BassEvent>[] => {
     const end = soundsUntil(region, i);
     const start = end - EIGHTH;
     if (span.chord === null || end - soundsFrom(span) < PPQ + EIGHTH) return [];

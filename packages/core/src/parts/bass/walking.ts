@@ -3,27 +3,27 @@ import { degreeAt, type Chord } from '../../theory/chord';
 import { defaultScale, scalePitchClasses } from '../../theory/scale';
 import { mod, pitchClass } from '../../theory/pitch';
 import { barAt, barIndexAt } from '../../time/bars';
-import type { Region, Span } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { Region, ChordSpan } from '../../timeline/region';
+import type { SettingsSpan } from '../../timeline/settings';
 import { PPQ } from '../../time/ticks';
 import { beatPosition, beatsBetween, offBeat, type Beat } from '../../time/beats';
-import { PACE } from '../../timeline/cells';
+import { PACE } from '../../timeline/patternCells';
 import type { Levelled } from './octaves';
 import { BASS_RANGE } from './range';
 import { bassPitch, chordAfter } from './place';
-import { velocityOf, whyOf } from '../note';
+import { velocityOf, noteFunctionOf } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
-import { telling } from '../telling';
+import { barVariations } from '../barVariation';
 
 /**
  * Walking lines: a note a beat, the chord's bass on its first beat, a half step, scale step or
  * fifth into the next root on its last, chord and scale tones between.
  * Source: Ed Friedland, Building Walking Bass Lines (Hal Leonard, 1993); common practice.
  */
-export function placeWalk(region: Region, stretch: Stretch): Levelled[] {
+export function placeWalk(region: Region, stretch: SettingsSpan): Levelled[] {
   const hit = lastHit(region);
   const walked: Levelled[] = [];
-  const way = telling(region, stretch);
+  const way = barVariations(region, stretch);
   region.spans.forEach((span, i) => {
     if (span.chord === null || span.end <= stretch.start || span.start >= stretch.end) return;
     const { chord } = span;
@@ -36,14 +36,21 @@ export function placeWalk(region: Region, stretch: Stretch): Levelled[] {
       const pitch = bassPitch(chord, stretch);
       const end = start + lastLength(region, hit);
       walked.push(
-        walkedNote(stretch, i, { start, end, pitch, why: whyOf(chord, pitch), accent: 1.05, level: 1 }),
+        walkedNote(stretch, i, {
+          start,
+          end,
+          pitch,
+          why: noteFunctionOf(chord, pitch),
+          accent: 1.05,
+          level: 1,
+        }),
       );
     }
   });
   return walked;
 }
 
-interface Step {
+interface WalkingNote {
   start: number;
   end: number;
   pitch: number;
@@ -52,21 +59,21 @@ interface Step {
   level: number;
 }
 
-function walkedNote(stretch: Stretch, span: number, step: Step): Levelled {
+function walkedNote(stretch: SettingsSpan, span: number, step: WalkingNote): Levelled {
   const { start, end, pitch, why, accent, level } = step;
   const velocity = velocityOf(stretch.settings, accent);
-  return { level, note: { start, duration: end - start, pitch, velocity, why, span } };
+  return { level, note: { start, duration: end - start, pitch, velocity, noteFunction: why, span } };
 }
 
-const scaleOf = (span: Span, chord: Chord): number[] =>
+const scaleOf = (span: ChordSpan, chord: Chord): number[] =>
   scalePitchClasses(pitchClass(chord.root), span.scale ?? defaultScale(chord, span.key));
 
 /** The notes of one chord, from a tick to where it stops sounding. */
 function walkSpan(
   region: Region,
-  stretch: Stretch,
-  way: ReturnType<typeof telling>,
-  span: Span,
+  stretch: SettingsSpan,
+  way: ReturnType<typeof barVariations>,
+  span: ChordSpan,
   index: number,
   chord: Chord,
   from: number,
@@ -98,7 +105,7 @@ function walkSpan(
     const beatInBar = Math.round(beatPosition(bar, start));
     const level = beat === 0 ? 1 : beatInBar % 2 === 0 ? 2 : 3;
     const leads = beat > 0 && beat === steps.length - 1 && next !== null;
-    const why = leads ? 'approach' : whyOf(chord, pitch);
+    const why = leads ? 'approach' : noteFunctionOf(chord, pitch);
     const accent = beatInBar % 2 ? 1.04 : 0.96;
     const walked = [walkedNote(stretch, index, { start, end, pitch, why, accent, level })];
     // A skip: a dead note on the off-beat before the next beat, on the string just played.
@@ -113,7 +120,7 @@ function walkSpan(
 }
 
 /** A step a beat; every other beat in half time, two to a beat in double time. */
-function walkedSteps(region: Region, { settings }: Stretch, from: number, until: number): Beat[] {
+function walkedSteps(region: Region, { settings }: SettingsSpan, from: number, until: number): Beat[] {
   if (until <= from) return [];
   const beats = beatsBetween(region.bars, from, until);
   const pace = PACE[settings.feel];

@@ -1,8 +1,8 @@
 import { degreeAt, type Chord } from '../../theory/chord';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
-import { atOrAbove, intoRange, velocityOf, whyOf, type Note } from '../note';
-import { lastHit, lastLength, placeFree, soundsFrom, soundsUntil, type Placed } from '../placing';
+import type { SettingsSpan } from '../../timeline/settings';
+import { atOrAbove, intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
+import { lastHit, lastLength, placeFree, soundsFrom, soundsUntil, type PlacedEvent } from '../placing';
 import type { DroneEvent, DronePattern } from './pattern';
 import { droneTone } from './tones';
 
@@ -13,7 +13,7 @@ const LAST: DroneEvent = { at: 0, for: 4, level: 1, accent: 1, tone: 'tonic' };
 
 /** What its tone is in the chord, where it is one of the chord's; else the ground it stays on. */
 const chordWord = (chord: Chord, pitch: number): string =>
-  degreeAt(chord, pitch) ? whyOf(chord, pitch) : 'ground';
+  degreeAt(chord, pitch) ? noteFunctionOf(chord, pitch) : 'ground';
 
 /** A drone: the key's tonic and fifth, held through the chords that bear them. */
 export const droneNotes = (region: Region<DronePattern>): Note[] =>
@@ -25,7 +25,10 @@ export const droneNotes = (region: Region<DronePattern>): Note[] =>
   });
 
 /** The pattern's events; from the song's last hit on one that is held to its end. */
-function placed(region: Region<DronePattern>, stretch: Stretch<DronePattern>): readonly Placed<DroneEvent>[] {
+function placed(
+  region: Region<DronePattern>,
+  stretch: SettingsSpan<DronePattern>,
+): readonly PlacedEvent<DroneEvent>[] {
   const events = placeFree(region, stretch, stretch.pattern.grids);
   const hit = lastHit(region);
   if (hit === null || hit < stretch.start || hit >= stretch.end) return events;
@@ -34,7 +37,11 @@ function placed(region: Region<DronePattern>, stretch: Stretch<DronePattern>): r
 }
 
 /** One event over the chords it lasts through: a note for as long as its tone stays. */
-function held(region: Region, { settings }: Stretch, { event, ...grid }: Placed<DroneEvent>): Note[] {
+function held(
+  region: Region,
+  { settings }: SettingsSpan,
+  { event, ...grid }: PlacedEvent<DroneEvent>,
+): Note[] {
   // What begins or ends with a chord does so where that is felt.
   const felt = (tick: number): number => tick - (region.spans.find((s) => s.start === tick)?.push ?? 0);
   const [start, end] = [felt(grid.start), felt(grid.end)];
@@ -57,7 +64,7 @@ function held(region: Region, { settings }: Stretch, { event, ...grid }: Placed<
       duration: until - from,
       pitch,
       velocity,
-      why: chordWord(span.chord, pitch),
+      noteFunction: chordWord(span.chord, pitch),
       span: i,
     });
   });

@@ -1,5 +1,5 @@
 import { defineKind } from '../kind';
-import { GM_PERCUSSION } from './keys';
+import { GM_PERCUSSION } from './percussionMap';
 import { drumsNotes } from './notes';
 import { drumsPatternSchema, kicksOf, type DrumsPattern } from './pattern';
 

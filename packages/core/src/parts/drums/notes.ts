@@ -3,15 +3,15 @@ import { isConditional } from '../../style/pattern';
 import { barIndexAt } from '../../time/bars';
 import { beatsOf, type Beat } from '../../time/beats';
 import type { Into } from '../../timeline/agreement';
-import { ticksInto } from '../../timeline/cells';
+import { ticksInto } from '../../timeline/patternCells';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { SettingsSpan } from '../../timeline/settings';
 import { EIGHTH, PPQ, quarters } from '../../time/ticks';
 import { velocityOf, type Note } from '../note';
-import { lastHit, placeFree, type Placed } from '../placing';
-import { telling } from '../telling';
+import { lastHit, placeFree, type PlacedEvent } from '../placing';
+import { barVariations } from '../barVariation';
 import { figuresOf, type FillUse } from './fills';
-import { DRUMS, PERCUSSION } from './keys';
+import { DRUMS, PERCUSSION } from './percussionMap';
 import { onChosen } from './kit';
 import type { DrumsEvent, DrumsPattern, PercussionPattern } from './pattern';
 
@@ -29,7 +29,7 @@ function hitFelt(region: Region): number | null {
 /** Ticks around a marked chord that are kept clear for it. */
 const CLEAR = EIGHTH / 2;
 
-function stretchNotes(region: Region<DrumsPattern>, stretch: Stretch<DrumsPattern>): Note[] {
+function stretchNotes(region: Region<DrumsPattern>, stretch: SettingsSpan<DrumsPattern>): Note[] {
   const hit = hitFelt(region);
   const { terms } = region;
   const fills = fillsOf(region, stretch, hit);
@@ -75,7 +75,10 @@ const MARK = event('open hat', 1.05);
 const ENDING: readonly DrumsEvent[] = [CRASH, event('kick', 1.1)];
 
 /** The pattern's events; where kick and bass have agreed on their places the kicks come from there. */
-function grooveEvents(region: Region<DrumsPattern>, stretch: Stretch<DrumsPattern>): Placed<DrumsEvent>[] {
+function grooveEvents(
+  region: Region<DrumsPattern>,
+  stretch: SettingsSpan<DrumsPattern>,
+): PlacedEvent<DrumsEvent>[] {
   const placed = placeFree(region, stretch, stretch.pattern.grids);
   const { kicks } = region.terms;
   if (!kicks) return placed;
@@ -97,12 +100,12 @@ const clearedFor = (marks: Region['terms']['marks'], tick: number, { drum }: Dru
 /** At the fourth bar of a phrase the last of the hats opens, or the ride's bell is struck. */
 function withTurns(
   region: Region,
-  stretch: Stretch,
-  events: readonly Placed<DrumsEvent>[],
-): readonly Placed<DrumsEvent>[] {
+  stretch: SettingsSpan,
+  events: readonly PlacedEvent<DrumsEvent>[],
+): readonly PlacedEvent<DrumsEvent>[] {
   const seed = hash(`${region.home}/turns/${stretch.settings.variation}`);
   if (stretch.settings.telling === 'exactly') return events;
-  const last = new Map<number, Placed<DrumsEvent>>();
+  const last = new Map<number, PlacedEvent<DrumsEvent>>();
   for (const one of events) {
     const bar = barIndexAt(region.bars, one.start);
     const opens = one.event.drum === 'closed hat' || one.event.drum === 'ride';
@@ -119,7 +122,7 @@ function withTurns(
 }
 
 /** Whether a crash opens a new section on its first beat; where its first chord is felt early the mark does. */
-const entersWithCrash = ({ entersNew, first, firstBar, terms }: Region, stretch: Stretch): boolean =>
+const entersWithCrash = ({ entersNew, first, firstBar, terms }: Region, stretch: SettingsSpan): boolean =>
   entersNew && !first && stretch.start === 0 && firstBar === 0 && !terms.marks.some(({ beat }) => beat === 0);
 
 interface FillPlace {
@@ -139,11 +142,11 @@ const SIZES: Readonly<Record<Into | 'turn', readonly number[]>> = {
 };
 
 /** Fills of a region: into what follows it, and where a phrase of eight bars turns. */
-function fillsOf(region: Region, stretch: Stretch<DrumsPattern>, hit: number | null): FillPlace[] {
+function fillsOf(region: Region, stretch: SettingsSpan<DrumsPattern>, hit: number | null): FillPlace[] {
   const { terms, bars, firstBar } = region;
   if (!terms.fills) return [];
   const places: FillPlace[] = [];
-  const way = telling(region, stretch);
+  const way = barVariations(region, stretch);
   terms.bars.forEach(({ turn }, i) => {
     const bar = bars[i]!;
     const end = bar.start + bar.length;
@@ -169,7 +172,7 @@ function useOf({ first }: Region, into: Into | 'turn'): FillUse {
 /** A figure in front of a tick, in the beats before it; a fill of four beats only where a bar has them. */
 function fillBefore(
   region: Region,
-  stretch: Stretch<DrumsPattern>,
+  stretch: SettingsSpan<DrumsPattern>,
   to: number,
   into: Into | 'turn',
 ): FillPlace[] {
@@ -197,7 +200,7 @@ function fillBefore(
 }
 
 function fillNotes(
-  stretch: Stretch,
+  stretch: SettingsSpan,
   { from, to, beats, figure }: FillPlace,
   length: number,
   marks: Region['terms']['marks'],
@@ -211,13 +214,13 @@ function fillNotes(
 }
 
 /** What a struck event needs: the drum, and when and how. */
-type Struck = Omit<DrumsEvent, 'drum'> & { drum: keyof typeof KEYS };
+type DrumStroke = Omit<DrumsEvent, 'drum'> & { drum: keyof typeof KEYS };
 
 const KEYS = { ...DRUMS, ...PERCUSSION };
 
 const strikerOf =
-  (stretch: Stretch) =>
-  (tick: number, event: Struck, why: string): Note | null =>
+  (stretch: SettingsSpan) =>
+  (tick: number, event: DrumStroke, why: string): Note | null =>
     event.level > stretch.settings.density
       ? null
       : {
@@ -225,7 +228,7 @@ const strikerOf =
           duration: Math.max(1, quarters(Math.min(event.for, 0.5))),
           pitch: KEYS[event.drum],
           velocity: velocityOf(stretch.settings, event.accent),
-          why: event.accent <= 0.5 ? 'ghost' : why,
+          noteFunction: event.accent <= 0.5 ? 'ghost' : why,
           span: -1,
         };
 

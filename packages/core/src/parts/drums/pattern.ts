@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { gridsSchema, patternHead, timed } from '../../style/pattern';
-import { DRUMS, PERCUSSION } from './keys';
+import { DRUMS, PERCUSSION } from './percussionMap';
 
 type Keys<T> = [keyof T & string, ...(keyof T & string)[]];
 const names = <T extends object>(keys: T): Keys<T> => Object.keys(keys) as Keys<T>;

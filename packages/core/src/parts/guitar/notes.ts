@@ -4,13 +4,13 @@ import { degreeNumber } from '../../theory/degree';
 import { mod } from '../../theory/pitch';
 import { barAt, tempoIn } from '../../time/bars';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { SettingsSpan } from '../../timeline/settings';
 import { ticksToMs } from '../../time/ticks';
 import { PALM_RING } from '../articulation';
 import { riffPitches } from './riffs';
-import { intoRange, isSoft, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, lastHit, placeOnChords, soundsUntil, type Placed } from '../placing';
-import type { Voiced } from '../voicings';
+import { intoRange, isSoft, velocityOf, noteFunctionOf, type Note } from '../note';
+import { endOnHit, lastHit, placeOnChords, soundsUntil, type PlacedEvent } from '../placing';
+import type { SpanVoicing } from '../voicings';
 
 /** From a low string let down to D2 to the highest fret; MIDI numbers. */
 export const GUITAR_RANGE = [38, 88] as const;
@@ -26,7 +26,7 @@ const ONSET: GuitarEvent = {
 };
 
 /** Guitar: strokes and picked strings over real shapes. A stroke rings until the next one. */
-export function guitarNotes(region: Region<GuitarPattern>, voicings: readonly Voiced[]): Note[] {
+export function guitarNotes(region: Region<GuitarPattern>, voicings: readonly SpanVoicing[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;
@@ -46,7 +46,7 @@ export function guitarNotes(region: Region<GuitarPattern>, voicings: readonly Vo
 }
 
 /** Strokes damp all strings; a picked string rings under the picks that follow it. */
-function ringsUntil(placed: readonly Placed<GuitarEvent>[], index: number, limit: number): number {
+function ringsUntil(placed: readonly PlacedEvent<GuitarEvent>[], index: number, limit: number): number {
   const own = placed[index]!;
   if (own.event.muted) return own.end;
   if (own.event.stroke === 'pick') {
@@ -103,7 +103,7 @@ export function struckStrings(event: GuitarEvent, pitches: readonly number[], ch
 }
 
 /** Played softly, a stroke back meets the high strings only. */
-const touchedLightly = (event: GuitarEvent, { settings }: Stretch): GuitarEvent =>
+const touchedLightly = (event: GuitarEvent, { settings }: SettingsSpan): GuitarEvent =>
   event.stroke === 'up' && event.strings === 'all' && isSoft(settings.dynamics)
     ? { ...event, strings: 'high' }
     : event;
@@ -130,8 +130,8 @@ const strumShare = ({ stroke, accent }: GuitarEvent, tempo: number): number =>
 
 function strokeNotes(
   region: Region,
-  stretch: Stretch,
-  placed: Placed<GuitarEvent>,
+  stretch: SettingsSpan,
+  placed: PlacedEvent<GuitarEvent>,
   voicing: readonly number[],
   until: number,
 ): Note[] {
@@ -151,7 +151,7 @@ function strokeNotes(
     pitch: intoRange(pitch + 12 * stretch.settings.octave, GUITAR_RANGE),
     // A pick loses a little force on its way across.
     velocity: velocityOf(stretch.settings, placed.event.accent * (1 - 0.02 * i)),
-    why: placed.event.muted ? 'muted stroke' : whyOf(chord, pitch),
+    noteFunction: placed.event.muted ? 'muted stroke' : noteFunctionOf(chord, pitch),
     span: placed.span,
     delay: gap * i,
     ...(palm && { touch: 'palm' as const }),

@@ -2,13 +2,21 @@ import type { KeysEvent, KeysPattern } from './pattern';
 import { degreePcOf, isSlash, type Chord } from '../../theory/chord';
 import { degreeNumber } from '../../theory/degree';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { SettingsSpan } from '../../timeline/settings';
 import { bassPc } from '../../voicing/tones';
-import { atOrAbove, intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, placeOnChords, type Placed } from '../placing';
-import { thinned, toldVoices } from '../retold';
-import { telling, tellingOf, type Told } from '../telling';
-import type { Voiced } from '../voicings';
+import {
+  atOrAbove,
+  intoRange,
+  rolledBy,
+  rolledVelocity,
+  velocityOf,
+  noteFunctionOf,
+  type Note,
+} from '../note';
+import { endOnHit, placeOnChords, type PlacedEvent } from '../placing';
+import { thinned, variedVoices } from '../variedVoices';
+import { barVariations, eventVariation, type BarVariation } from '../barVariation';
+import type { SpanVoicing } from '../voicings';
 
 /** A part's own keys: from the low E of the left hand; MIDI numbers. */
 export const KEYS_RANGE = [28, 96] as const;
@@ -26,7 +34,7 @@ const leftShare = (voicing: readonly number[]): number =>
   voicing.length > 3 && voicing[1]! - voicing[0]! <= TENTH ? 2 : 1;
 
 /** Keys: the voicing in the right hand, the bass and its octave or fifth in the left; or a voicing for both. */
-export function keysNotes(region: Region<KeysPattern>, voicings: readonly Voiced[]): Note[] {
+export function keysNotes(region: Region<KeysPattern>, voicings: readonly SpanVoicing[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;
@@ -34,16 +42,19 @@ export function keysNotes(region: Region<KeysPattern>, voicings: readonly Voiced
     const played = endOnHit(region, stretch, placed, ONSET).filter(
       (p) => p.event.level <= stretch.settings.density,
     );
-    const way = telling(region, stretch);
+    const way = barVariations(region, stretch);
     return byHands(played, stretch).flatMap((p) => {
-      const how = tellingOf(region, p, way);
+      const how = eventVariation(region, p, way);
       return eventNotes(region, stretch, p, voicings[p.span]!.pitches, how);
     });
   });
 }
 
 /** The events of the hands that play. A left hand alone that the pattern has nothing for takes the right one's rhythm. */
-function byHands(placed: readonly Placed<KeysEvent>[], { settings }: Stretch): readonly Placed<KeysEvent>[] {
+function byHands(
+  placed: readonly PlacedEvent<KeysEvent>[],
+  { settings }: SettingsSpan,
+): readonly PlacedEvent<KeysEvent>[] {
   const { hands, manner } = settings;
   const hasLeft = placed.some((p) => p.event.hand === 'left');
   if (hands === 'both') {
@@ -81,7 +92,7 @@ function pitchesOf(
   event: KeysEvent,
   chord: Chord,
   voicing: readonly number[],
-  manner: Stretch['settings']['manner'],
+  manner: SettingsSpan['settings']['manner'],
 ): readonly number[] {
   if (manner !== 'two hands') {
     return event.hand === 'right' ? rightHand(event, voicing) : leftHand(event, chord, voicing[0]!);
@@ -93,20 +104,20 @@ function pitchesOf(
 
 function eventNotes(
   region: Region,
-  stretch: Stretch,
-  placed: Placed<KeysEvent>,
+  stretch: SettingsSpan,
+  placed: PlacedEvent<KeysEvent>,
   voicing: readonly number[],
-  how: Told,
+  how: BarVariation,
 ): Note[] {
   const chord = region.spans[placed.span]!.chord!;
   const velocity = velocityOf(stretch.settings, placed.event.accent);
   const voices = thinned(pitchesOf(placed.event, chord, voicing, stretch.settings.manner), chord, how);
-  return toldVoices(voices, placed, how, 3, (pitch, i, start, end) => ({
+  return variedVoices(voices, placed, how, 3, (pitch, i, start, end) => ({
     start,
     duration: end - start,
     pitch: intoRange(pitch + 12 * stretch.settings.octave, KEYS_RANGE),
     velocity: rolledVelocity(velocity, i, voices.length),
-    why: whyOf(chord, pitch),
+    noteFunction: noteFunctionOf(chord, pitch),
     span: placed.span,
     delay: rolledBy(i, stretch.settings),
   }));

@@ -4,7 +4,7 @@ import type { Tones } from '../../song/choices';
 import { keyNotes } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
 import { defaultScale, scalePitchClasses } from '../../theory/scale';
-import type { Region, Span } from '../../timeline/region';
+import type { Region, ChordSpan } from '../../timeline/region';
 import { soundsFrom, soundsUntil } from '../placing';
 
 /** What a note may draw on at its place. */
@@ -15,18 +15,18 @@ export interface Harmony {
   readonly scale: readonly number[];
 }
 
-const memory: Readonly<Record<Tones, WeakMap<Span, Harmony>>> = {
+const memory: Readonly<Record<Tones, WeakMap<ChordSpan, Harmony>>> = {
   chords: new WeakMap(),
   scale: new WeakMap(),
 };
 
 /** A line that stays in the scale has all the key's tones at every place, whatever the chord. */
-function inKey(span: Span, chord: Chord, index: number): Harmony {
+function inKey(span: ChordSpan, chord: Chord, index: number): Harmony {
   const scale = keyNotes(span.key).map(pitchClass);
   return { span: index, chord, tones: scale, scale };
 }
 
-function overChord(span: Span, chord: Chord, index: number): Harmony {
+function overChord(span: ChordSpan, chord: Chord, index: number): Harmony {
   const scale = span.scale ?? defaultScale(chord, span.key);
   return {
     span: index,
@@ -36,7 +36,7 @@ function overChord(span: Span, chord: Chord, index: number): Harmony {
   };
 }
 
-function harmonyOf(span: Span, chord: Chord, index: number, tones: Tones): Harmony {
+function harmonyOf(span: ChordSpan, chord: Chord, index: number, tones: Tones): Harmony {
   let known = memory[tones].get(span);
   // The same span may be another one in order of another region.
   if (known?.span !== index) {
@@ -50,7 +50,7 @@ function harmonyOf(span: Span, chord: Chord, index: number, tones: Tones): Harmo
 export function harmonyReader(region: Region, tones: Tones): (start: number) => Harmony | null {
   const { spans } = region;
   let at = 0;
-  const read = (span: Span, index: number): Harmony | null =>
+  const read = (span: ChordSpan, index: number): Harmony | null =>
     span.chord === null ? null : harmonyOf(span, span.chord, index, tones);
   return (start) => {
     while (at + 1 < spans.length && soundsFrom(spans[at + 1]!) <= start) at++;
@@ -70,5 +70,5 @@ export function toneCost(chord: Chord, pitch: number): number {
 }
 
 /** A scale tone a half step above a chord tone: it rubs when it is held. */
-export const rubs = (harmony: Harmony, pitch: number): boolean =>
+export const isSemitoneClash = (harmony: Harmony, pitch: number): boolean =>
   !harmony.tones.includes(mod(pitch, 12)) && harmony.tones.includes(mod(pitch - 1, 12));

@@ -4,15 +4,15 @@ import { mod, nearestOf } from '../../theory/pitch';
 import { barAt, barIndexAt } from '../../time/bars';
 import { beatPosition } from '../../time/beats';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { SettingsSpan } from '../../timeline/settings';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import { cheapestPath } from '../../voicing/path';
 import { atDensity, levelAt, type LevelledNote } from './density';
-import { PACE } from '../../timeline/cells';
-import { intoRange, velocityOf, whyOf, type Note } from '../note';
+import { PACE } from '../../timeline/patternCells';
+import { intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
-import { telling } from '../telling';
-import { harmonyReader, rubs, toneCost, type Harmony } from './harmony';
+import { barVariations } from '../barVariation';
+import { harmonyReader, isSemitoneClash, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
 import { CONTOURS, planPhrases, planTune, type Onset, type Phrase } from './phrases';
 
@@ -47,8 +47,8 @@ export function lineNotes(region: Region<LinePattern>): Note[] {
 const WAY = ['feel', 'register', 'octave', 'variation', 'telling', 'tones'] as const;
 
 /** Stretches through which a line goes one way. */
-function waysOf(stretches: readonly Stretch<LinePattern>[]): (readonly Stretch<LinePattern>[])[] {
-  const ways: Stretch<LinePattern>[][] = [];
+function waysOf(stretches: readonly SettingsSpan<LinePattern>[]): (readonly SettingsSpan<LinePattern>[])[] {
+  const ways: SettingsSpan<LinePattern>[][] = [];
   for (const stretch of stretches) {
     const before = ways.at(-1)?.at(-1);
     const goesOn =
@@ -84,7 +84,7 @@ interface Reach {
  */
 function lineOf(
   region: Region<LinePattern>,
-  way: readonly Stretch<LinePattern>[],
+  way: readonly SettingsSpan<LinePattern>[],
   from: number | null,
 ): { line: readonly LevelledNote[]; last: number } {
   const stretch = way[0]!;
@@ -99,7 +99,7 @@ function lineOf(
   const key = `${free ? region.seed : region.home}/${region.kind.id}/${variation}/${region.bars[0]!.start}`;
   const reach: Reach = { low, high: Math.min(highest, low + 17), leap: pattern.leap, seed: hash(key) };
   const anew: Reach = { ...reach, seed: hash(`${region.seed}/anew/${variation}`) };
-  const told = telling(region, stretch);
+  const told = barVariations(region, stretch);
   const readHarmony = harmonyReader(region, stretch.settings.tones);
   const until = Math.min(lastHit(region) ?? Infinity, ends < region.length ? ends : Infinity);
   const line: LevelledNote[] = [];
@@ -168,7 +168,7 @@ const allowedIn =
     const { anchor, harmony, length } = spots[index]!;
     if (pitch < reach.low || pitch > reach.high) return false;
     if (anchor) return inChord(harmony, pitch);
-    return inScale(harmony, pitch) && !(rubs(harmony, pitch) && length > EIGHTH);
+    return inScale(harmony, pitch) && !(isSemitoneClash(harmony, pitch) && length > EIGHTH);
   };
 
 const inScale = (harmony: Harmony, pitch: number): boolean => harmony.scale.includes(mod(pitch, 12));
@@ -288,7 +288,7 @@ function fill(
   const layers = spots.map((spot, i) => {
     const last = i === spots.length - 1;
     return pitchesIn(reach, (p) => {
-      if (inScale(spot.harmony, p)) return !(rubs(spot.harmony, p) && spot.length > EIGHTH);
+      if (inScale(spot.harmony, p)) return !(isSemitoneClash(spot.harmony, p) && spot.length > EIGHTH);
       return last && Math.abs(p - to) === 1 && spot.length <= EIGHTH;
     }).map((pitch) => ({ pitch, cost: fillCost(spot, pitch, i, spots.length, from, to, reach) }));
   });
@@ -321,10 +321,10 @@ function fillCost(
   );
 }
 
-function whyOfLine(spots: readonly Spot[], pitches: readonly number[], i: number): string {
+function lineNoteFunction(spots: readonly Spot[], pitches: readonly number[], i: number): string {
   const { harmony } = spots[i]!;
   const pitch = pitches[i]!;
-  if (inChord(harmony, pitch)) return whyOf(harmony.chord, pitch);
+  if (inChord(harmony, pitch)) return noteFunctionOf(harmony.chord, pitch);
   const before = pitches[i - 1];
   const after = pitches[i + 1];
   if (before !== undefined && before === after) return 'neighbour';
@@ -341,7 +341,7 @@ function phraseNotes(spots: readonly Spot[], pitches: readonly number[]): Levell
       written: spot.length,
       pitch: pitches[i]!,
       velocity: accent,
-      why: whyOfLine(spots, pitches, i),
+      noteFunction: lineNoteFunction(spots, pitches, i),
       span: spot.harmony.span,
     };
     return { level: levelAt(spot.beatInBar, spot.anchor, spot.length >= PPQ), room: spot.length, note };
@@ -349,7 +349,7 @@ function phraseNotes(spots: readonly Spot[], pitches: readonly number[]): Levell
 }
 
 /** The last hit: a tone of the last chord near where the line stands. */
-function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
+function lastNote(region: Region, stretch: SettingsSpan, previous: number): Note[] {
   const hit = lastHit(region);
   if (hit === null || hit < stretch.start || hit >= stretch.end) return [];
   const harmony = harmonyReader(region, stretch.settings.tones)(hit);
@@ -363,7 +363,7 @@ function lastNote(region: Region, stretch: Stretch, previous: number): Note[] {
       duration: lastLength(region, hit),
       pitch,
       velocity: 1,
-      why: whyOf(harmony.chord, pitch),
+      noteFunction: noteFunctionOf(harmony.chord, pitch),
       span: harmony.span,
     },
   ];

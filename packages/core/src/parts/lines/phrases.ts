@@ -1,7 +1,7 @@
 import { choose, type Stream } from '../../random/stream';
 import type { Bar } from '../../time/bars';
 import { beatsOf, offBeat } from '../../time/beats';
-import { ticksInto } from '../../timeline/cells';
+import { ticksInto } from '../../timeline/patternCells';
 import type { LinePattern } from './pattern';
 
 /** The line a phrase follows, as a height from 0 to 1 along its length. */
@@ -34,7 +34,7 @@ export interface Phrase {
   readonly motif?: readonly number[];
 }
 
-type Cell = LinePattern['cells'][number];
+type LineCell = LinePattern['cells'][number];
 
 /** Beats of a bar as a line counts them: two to a beat in double time, one to two beats in half time. */
 function lineBeats(bar: Bar, pace: number): number[] {
@@ -44,7 +44,7 @@ function lineBeats(bar: Bar, pace: number): number[] {
   return beats.flatMap((length, i) => (i % 2 === 0 ? [length + (beats[i + 1] ?? 0)] : []));
 }
 
-type Size = Cell['beats'];
+type Size = LineCell['beats'];
 
 /** A run of beats in twos, with a three where they are odd. */
 const inTwos = (count: number): Size[] => {
@@ -61,13 +61,13 @@ function cellSizes(bar: Bar, pace: number): Size[] {
 }
 
 /** A single beat takes the first beat of a pair. */
-const firstBeat = (cell: Cell): Cell => ({
+const firstBeat = (cell: LineCell): LineCell => ({
   ...cell,
   beats: 1,
   notes: cell.notes.filter(([at]) => at < 1).map(([at, length]) => [at, Math.min(length, 1 - at)]),
 });
 
-function cellsOf(pattern: LinePattern, size: Size): Cell[] {
+function cellsOf(pattern: LinePattern, size: Size): LineCell[] {
   const fitting = pattern.cells.filter((c) => c.beats === size);
   if (fitting.length || size !== 1) return fitting;
   const cut = pattern.cells.filter((c) => c.beats === 2).map(firstBeat);
@@ -75,8 +75,8 @@ function cellsOf(pattern: LinePattern, size: Size): Cell[] {
 }
 
 /** Cells for one bar, drawn by weight; a cell is not drawn twice running where there is another. */
-function barCells(bar: Bar, pattern: LinePattern, pace: number, next: Stream): Cell[] {
-  let before: Cell | null = null;
+function barCells(bar: Bar, pattern: LinePattern, pace: number, next: Stream): LineCell[] {
+  let before: LineCell | null = null;
   return cellSizes(bar, pace).map((size) => {
     const fitting = cellsOf(pattern, size);
     const fresh = fitting.filter((c) => c !== before);
@@ -86,7 +86,7 @@ function barCells(bar: Bar, pattern: LinePattern, pace: number, next: Stream): C
 }
 
 /** @param motifFrom position in the motif of its first note; null where it is not of the motif. */
-function barOnsets(bar: Bar, cells: readonly Cell[], pace: number, motifFrom: number | null): Onset[] {
+function barOnsets(bar: Bar, cells: readonly LineCell[], pace: number, motifFrom: number | null): Onset[] {
   const beats = lineBeats(bar, pace);
   const notes: Onset[] = [];
   let passed = 0;
@@ -125,7 +125,7 @@ export function planPhrases(
 ): Phrase[] {
   const phrases: Phrase[] = [];
   let shape: Contour | null = null;
-  let motif: Cell[] = [];
+  let motif: LineCell[] = [];
   let first = 0;
   while (first < bars.length) {
     const [least, most] = pattern.phrase;
@@ -153,7 +153,7 @@ export function planPhrases(
   return phrases;
 }
 
-const isFilledBy = (bar: Bar, motif: readonly Cell[], pace: number): boolean =>
+const isFilledBy = (bar: Bar, motif: readonly LineCell[], pace: number): boolean =>
   cellSizes(bar, pace).join() === motif.map((c) => c.beats).join();
 
 /** The parts of a tune: how each goes, and whether it takes up the statement's motif. */

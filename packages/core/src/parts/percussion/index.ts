@@ -1,4 +1,4 @@
-import { GM_PERCUSSION, type PERCUSSION } from '../drums/keys';
+import { GM_PERCUSSION, type PERCUSSION } from '../drums/percussionMap';
 import { percussionNotes } from '../drums/notes';
 import { percussionPatternSchema, type PercussionPattern } from '../drums/pattern';
 import { isDrawn } from '../../style/pattern';

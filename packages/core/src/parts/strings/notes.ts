@@ -1,21 +1,21 @@
 import type { StringsEvent, StringsPattern } from './pattern';
 import type { Region } from '../../timeline/region';
-import type { Stretch } from '../../timeline/settings';
+import type { SettingsSpan } from '../../timeline/settings';
 import { tempoIn } from '../../time/bars';
 import { ticksToMs } from '../../time/ticks';
-import type { Desk } from '../../song/choices';
-import { intoRange, rolledBy, rolledVelocity, velocityOf, whyOf, type Note } from '../note';
-import { endOnHit, placeOnChords, soundsFrom, type Placed } from '../placing';
-import { thinned, toldVoices } from '../retold';
-import { telling, tellingOf, type Told } from '../telling';
-import type { Voiced } from '../voicings';
+import type { SectionVoice } from '../../song/choices';
+import { intoRange, rolledBy, rolledVelocity, velocityOf, noteFunctionOf, type Note } from '../note';
+import { endOnHit, placeOnChords, soundsFrom, type PlacedEvent } from '../placing';
+import { thinned, variedVoices } from '../variedVoices';
+import { barVariations, eventVariation, type BarVariation } from '../barVariation';
+import type { SpanVoicing } from '../voicings';
 
 const ONSET: StringsEvent = { at: 0, for: 4, level: 1, accent: 1, voices: 'outer', legato: true };
 /** The last chord is bowed anew by all, whatever was held before it. */
 const LAST: StringsEvent = { ...ONSET, voices: 'all', legato: false };
 
 /** Bowed or blown sections: voices that hold common tones across changes and move as little as they can. */
-export function sectionNotes(region: Region<StringsPattern>, voicings: readonly Voiced[]): Note[] {
+export function sectionNotes(region: Region<StringsPattern>, voicings: readonly SpanVoicing[]): Note[] {
   return region.stretches.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;
@@ -25,10 +25,10 @@ export function sectionNotes(region: Region<StringsPattern>, voicings: readonly 
       placeOnChords(region, stretch, pattern.grids, ONSET),
       LAST,
     ).filter((p) => p.event.level <= stretch.settings.density);
-    const way = telling(region, stretch);
+    const way = barVariations(region, stretch);
     const held = holdCommonTones(
       played.flatMap((p) => {
-        const how = tellingOf(region, p, way);
+        const how = eventVariation(region, p, way);
         return eventNotes(region, stretch, p, voicings[p.span]!.pitches, how);
       }),
     );
@@ -64,25 +64,26 @@ function voicesOf(event: StringsEvent, pitches: readonly number[]): readonly num
 function atDesks(
   pitches: readonly number[],
   voicing: readonly number[],
-  without: readonly Desk[],
+  without: readonly SectionVoice[],
 ): readonly number[] {
   if (!without.length) return pitches;
   const [lowest, highest] = [voicing[0]!, voicing[voicing.length - 1]!];
-  const deskOf = (pitch: number): Desk => (pitch === highest ? 'high' : pitch === lowest ? 'low' : 'middle');
+  const deskOf = (pitch: number): SectionVoice =>
+    pitch === highest ? 'high' : pitch === lowest ? 'low' : 'middle';
   return pitches.filter((pitch) => !without.includes(deskOf(pitch)));
 }
 
 function eventNotes(
   region: Region,
-  stretch: Stretch,
-  placed: Placed<StringsEvent>,
+  stretch: SettingsSpan,
+  placed: PlacedEvent<StringsEvent>,
   voicing: readonly number[],
-  how: Told,
+  how: BarVariation,
 ): Bowed[] {
   const chord = region.spans[placed.span]!.chord!;
   const met = atDesks(voicesOf(placed.event, voicing), voicing, stretch.settings.without);
   const voices = thinned(met, chord, how);
-  return toldVoices(voices, placed, how, 2, (pitch, i, start, end) => ({
+  return variedVoices(voices, placed, how, 2, (pitch, i, start, end) => ({
     legato: placed.event.legato && start === placed.start,
     level: placed.event.level,
     note: {
@@ -90,7 +91,7 @@ function eventNotes(
       duration: end - start,
       pitch: intoRange(pitch + 12 * stretch.settings.octave, region.kind.range),
       velocity: rolledVelocity(velocityOf(stretch.settings, placed.event.accent), i, voices.length),
-      why: whyOf(chord, pitch),
+      noteFunction: noteFunctionOf(chord, pitch),
       span: placed.span,
       delay: rolledBy(i, stretch.settings),
     },
@@ -115,7 +116,13 @@ function bowFrom({ spans }: Region, note: Note, start: number, end: number): Not
   let { span } = note;
   while (span + 1 < spans.length && soundsFrom(spans[span + 1]!) <= start) span++;
   const { chord } = spans[span]!;
-  return { ...note, start, duration: end - start, span, why: chord ? whyOf(chord, note.pitch) : note.why };
+  return {
+    ...note,
+    start,
+    duration: end - start,
+    span,
+    noteFunction: chord ? noteFunctionOf(chord, note.pitch) : note.noteFunction,
+  };
 }
 
 /** Notes cut at the bars at which the section takes a new bow or breath. */

@@ -23,19 +23,19 @@ const cueSchema = z.strictObject({
   settings: z.record(z.string(), z.unknown()),
 });
 
-export const chordSchema = z.looseObject({
+export const chordSchemaV2 = z.looseObject({
   id: z.string().min(1).max(40),
   start: z.number().int().min(0).max(10_000_000),
   length: z.number().int().min(1).max(10_000_000),
   symbol: z.string().max(60).nullable(),
 });
 
-export const sectionSchema = z.looseObject({
+export const sectionSchemaV2 = z.looseObject({
   id: z.string().min(1).max(40),
   name: z.string().max(400),
   bars: z.number().int().min(1).max(999),
   changes: z.array(changeSchema).max(999),
-  drafts: z.array(z.looseObject({ chords: z.array(chordSchema).max(2000) })).max(20),
+  drafts: z.array(z.looseObject({ chords: z.array(chordSchemaV2).max(2000) })).max(20),
   cues: z.array(cueSchema).max(500),
 });
 
@@ -44,7 +44,7 @@ export const version2Schema = z.looseObject({
   key: z.string().max(12),
   metre: z.string().max(20),
   tempo: z.number().min(10).max(900),
-  sections: z.array(sectionSchema).min(1).max(60),
+  sections: z.array(sectionSchemaV2).min(1).max(60),
 });
 
 export type Version2 = z.infer<typeof version2Schema>;

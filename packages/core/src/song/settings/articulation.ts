@@ -1,6 +1,6 @@
 /** How a part's notes are touched, as far as its kind of player touches them so. */
 import { z } from 'zod';
-import { BACKBEATS, CYMBALS, DESKS, SHORTEST_LENGTH, SLIDES, SWELLS, TONES } from '../choices';
+import { BACKBEATS, CYMBALS, SECTION_VOICES, SHORTEST_LENGTH, SLIDES, SWELLS, TONES } from '../choices';
 import { BY_ITS_PAGE, asNamed, setting } from './specification';
 
 export const ARTICULATION = {
@@ -56,7 +56,7 @@ export const ARTICULATION = {
   }),
   /** Desks that do not play. */
   without: setting({
-    schema: z.array(z.enum(DESKS)).max(DESKS.length - 1),
+    schema: z.array(z.enum(SECTION_VOICES)).max(SECTION_VOICES.length - 1),
     neutral: [],
     moves: 'notes',
     inWords: (desks) => (desks.length ? `without ${desks.join(' and ')}` : 'with all desks'),

@@ -88,7 +88,7 @@ export function settingsPage(settings: readonly ListedSetting[]): string {
   ]);
   return `# What can be set for a part
 
-Each can be set for the song, a section, an occurrence, and from a cue on; a narrower one holds. Made from
+Each can be set for the song, a section, an occurrenceKey, and from a cue on; a narrower one holds. Made from
 \`packages/core/src/song/settings\` by \`scripts/publish-schema.ts\`: a new setting is one entry there.
 
 ${table([HEAD, ...rows])}

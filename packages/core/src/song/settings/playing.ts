@@ -1,6 +1,6 @@
 /** What a part plays: whether, by which pattern, how much of it, how strong, how freely. */
 import { z } from 'zod';
-import { DYNAMICS, FEELS, TELLINGS, type Telling } from '../choices';
+import { DYNAMICS, PACES, REPEAT_VARIATIONS, type RepeatVariation } from '../choices';
 import { id, slugSchema } from '../fields';
 import { BY_ITS_PAGE, asNamed, numbers, setting, type SettingChoice } from './specification';
 
@@ -24,15 +24,17 @@ export const PUSHES: readonly SettingChoice<number>[] = [0, 120, 240].map((value
   label: pushInWords(value),
 }));
 
-const TELLING_WORDS: Readonly<Record<Telling, string>> = {
+const TELLING_WORDS: Readonly<Record<RepeatVariation, string>> = {
   exactly: 'Exactly',
   'a little': 'A little differently',
   freely: 'Freely',
 };
-export const TELLING_CHOICES: readonly SettingChoice<Telling>[] = TELLINGS.map((value) => ({
-  value,
-  label: TELLING_WORDS[value],
-}));
+export const REPEAT_VARIATION_CHOICES: readonly SettingChoice<RepeatVariation>[] = REPEAT_VARIATIONS.map(
+  (value) => ({
+    value,
+    label: TELLING_WORDS[value],
+  }),
+);
 
 /** Swing: place of the off-beat within its pair, percent. Timing: notes come up to so many ms late. Strength: spread in velocity. */
 export const grooveSchema = z.strictObject({
@@ -82,13 +84,13 @@ export const PLAYING = {
   }),
   /** Through its patterns at the song's pace, at half of it or at double. */
   feel: setting({
-    schema: z.enum(FEELS),
+    schema: z.enum(PACES),
     neutral: 'as written',
     moves: 'notes',
     inWords: (feel) => feel,
     label: 'Feel',
     group: 'plays',
-    control: { as: 'choices', choices: asNamed(FEELS) },
+    control: { as: 'choices', choices: asNamed(PACES) },
   }),
   /** The part whose rhythm it takes; a part that is not there is none. */
   rhythmOf: setting({
@@ -123,13 +125,13 @@ export const PLAYING = {
   }),
   /** How freely a repeat is told. */
   telling: setting({
-    schema: z.enum(TELLINGS),
+    schema: z.enum(REPEAT_VARIATIONS),
     neutral: 'a little',
     moves: 'notes',
     inWords: (telling) => `repeats told ${telling}`,
     label: 'Repeats',
     group: 'plays',
-    control: { as: 'choices', choices: TELLING_CHOICES },
+    control: { as: 'choices', choices: REPEAT_VARIATION_CHOICES },
   }),
   /** False where the part keeps to itself: it takes up nothing of what the players agree on. */
   listens: setting({

@@ -1,6 +1,6 @@
 /** On which instrument a part is played, and how it is mixed otherwise for a while than on the whole. */
 import { z } from 'zod';
-import type { Mixed } from '../choices';
+import type { MixOffsetName } from '../choices';
 import { GM_PROGRAMS } from '../generalMidi';
 import { BY_ITS_PAGE, setting, type SettingSpecification } from './specification';
 
@@ -99,4 +99,4 @@ export const MIX = {
       more: 'brighter',
     },
   }),
-} satisfies Record<Mixed, SettingSpecification>;
+} satisfies Record<MixOffsetName, SettingSpecification>;

@@ -15,7 +15,7 @@ export interface SettingChoice<V> {
   readonly label: string;
 }
 
-interface Steps {
+interface SteppedRange {
   readonly low: number;
   readonly high: number;
   readonly step: number;
@@ -25,9 +25,9 @@ interface Steps {
 /** How it is chosen: among a few in sight, from a list, along a range, by steps; or as the page draws it, where what can be chosen hangs on song, kind or pattern. */
 export type SettingControl<V> =
   | { readonly as: 'choices' | 'list'; readonly choices: readonly SettingChoice<V>[] }
-  | ({ readonly as: 'range' } & Steps)
+  | ({ readonly as: 'range' } & SteppedRange)
   /** What a step down and a step up do, as they are read out: "softer", "louder". */
-  | ({ readonly as: 'stepper'; readonly less: string; readonly more: string } & Steps)
+  | ({ readonly as: 'stepper'; readonly less: string; readonly more: string } & SteppedRange)
   | { readonly as: 'page' };
 
 /** @typeParam N the type of its neutral value, where that is none that a song can keep. */

@@ -1,8 +1,8 @@
 /** Where a part's tones lie, how far apart, how many, and how its chords are laid out. */
 import { z } from 'zod';
-import { RICHNESS } from '../../theory/dress';
+import { RICHNESS } from '../../theory/extensions';
 import { midiName } from '../../theory/pitch';
-import { HIGHEST_CAPO, MANNERS, NECKS, TUNING_NAMES, type Neck } from '../choices';
+import { HIGHEST_CAPO, VOICING_TYPES, NECKS, TUNING_NAMES, type Neck } from '../choices';
 import { counted } from '../listed';
 import { BY_ITS_PAGE, asNamed, setting } from './specification';
 
@@ -68,7 +68,7 @@ export const VOICING = {
     byKind: true,
   }),
   manner: setting({
-    schema: z.enum(MANNERS),
+    schema: z.enum(VOICING_TYPES),
     neutral: 'free',
     moves: 'notes',
     inWords: (manner) => (manner === 'free' ? 'voiced as it flows best' : `voiced ${manner}`),

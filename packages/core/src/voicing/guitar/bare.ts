@@ -1,14 +1,14 @@
 import type { Chord } from '../../theory/chord';
 import { mod } from '../../theory/pitch';
-import type { Manner } from '../../song/choices';
-import { mannerTones } from '../mannerTones';
+import type { VoicingType } from '../../song/choices';
+import { voicingTypeTones } from '../voicingTypeTones';
 import { stack } from '../forms';
 import { POSITION_COST, SPAN, fretted, isPlayable, type NeckShape } from './shapes';
 
 /** Manners a guitar plays on its low strings as bare roots, fifths and octaves. */
-const BARE: readonly Manner[] = ['power', 'root', 'root and fifth', 'root and octave'];
+const BARE: readonly VoicingType[] = ['power', 'root', 'root and fifth', 'root and octave'];
 
-export const isBare = (manner: Manner): boolean => BARE.includes(manner);
+export const isBare = (manner: VoicingType): boolean => BARE.includes(manner);
 
 const HIGHEST_ROOT = 12;
 /** What each string further from the lowest costs: bare chords live on the low ones. */
@@ -37,8 +37,8 @@ function fretsFor(
 }
 
 /** Bare shapes of a chord, lowest on the neck first: root on a low string, fifth and octave on the next ones. */
-export function bareShapes(chord: Chord, manner: Manner, open: readonly number[]): NeckShape[] {
-  const { tones, doubled } = mannerTones(chord, manner, 3, true)[0]!;
+export function bareShapes(chord: Chord, manner: VoicingType, open: readonly number[]): NeckShape[] {
+  const { tones, doubled } = voicingTypeTones(chord, manner, 3, true)[0]!;
   const shapes: NeckShape[] = [];
   for (let string = 0; string < open.length - 2; string++) {
     for (let fret = mod(tones[0]! - open[string]!, 12); fret <= HIGHEST_ROOT; fret += 12) {

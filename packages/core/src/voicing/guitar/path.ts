@@ -1,5 +1,5 @@
 import { degreePcOf, type Chord } from '../../theory/chord';
-import type { Manner, Neck, TuningName } from '../../song/choices';
+import type { VoicingType, Neck, TuningName } from '../../song/choices';
 import { cheapestPath } from '../path';
 import { bareShapes, isBare } from './bare';
 import {
@@ -24,7 +24,7 @@ export interface GuitarAim {
   readonly tuning?: TuningName;
   readonly capo?: number;
   /** Bare roots and fifths instead of full shapes. */
-  readonly manner?: Manner;
+  readonly manner?: VoicingType;
 }
 
 export interface ToFinger {
@@ -71,7 +71,12 @@ export function shapeOf(frets: Frets, open: readonly number[]): NeckShape {
 
 const memory = new Map<string, readonly NeckShape[]>();
 
-function shapesOf(chord: Chord, tuning: TuningName, capo: number, bare: Manner | null): readonly NeckShape[] {
+function shapesOf(
+  chord: Chord,
+  tuning: TuningName,
+  capo: number,
+  bare: VoicingType | null,
+): readonly NeckShape[] {
   const key = `${chord.symbol}|${tuning}|${capo}|${bare ?? ''}`;
   let known = memory.get(key);
   if (!known) {

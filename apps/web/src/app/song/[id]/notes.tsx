@@ -1,3 +1,3 @@
 import { later } from '../../../components/later';
 
-export default later(() => import('../../../features/notes/NotesScreen').then((m) => m.NotesScreen));
+export default later(() => import('../../../features/annotations/NotesScreen').then((m) => m.NotesScreen));

@@ -1,9 +1,9 @@
-import type { Where } from '@backline/core/timeline/places';
+import type { Scope } from '@backline/core/timeline/scopes';
 import { useEffect, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import { Button } from '../../../components/Button';
 import { setPatterns } from '@backline/core/edits/settings';
-import { throwFor, type Thrown } from '@backline/core/fit/throw';
+import { randomChoiceFor, type RandomChoice } from '@backline/core/ranking/randomChoice';
 import type { Song } from '@backline/core/song/schema';
 import { Sheet } from '../../../components/Sheet';
 import { Toggle } from '../../../components/Toggle';
@@ -17,16 +17,16 @@ import { comeBack, hear } from './hear';
 export interface DiceSheetProps {
   readonly song: Song;
   /** The section it is for, or null for the whole song. */
-  readonly where: Where;
+  readonly scope: Scope;
   readonly onClose: () => void;
 }
 
 /** The dice for any number of parts: other patterns that fit, heard before they are kept. */
-export function DiceSheet({ song, where, onClose }: DiceSheetProps) {
+export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
   const palette = usePalette();
   const [without, setWithout] = useState<readonly string[]>([]);
   const [count, setCount] = useState(0);
-  const [thrown, setThrown] = useState<readonly Thrown[]>([]);
+  const [thrown, setThrown] = useState<readonly RandomChoice[]>([]);
   useEffect(
     () => () => {
       letGo();
@@ -34,7 +34,7 @@ export function DiceSheet({ song, where, onClose }: DiceSheetProps) {
     },
     [],
   );
-  const parts = song.parts.filter((part) => !part.frozen && playsIn(song, part, where).on);
+  const parts = song.parts.filter((part) => !part.frozen && playsIn(song, part, scope).on);
   const chosen = parts.filter(({ id }) => !without.includes(id)).map(({ id }) => id);
   const give = (): void => {
     letGo();
@@ -42,12 +42,12 @@ export function DiceSheet({ song, where, onClose }: DiceSheetProps) {
     setThrown([]);
   };
   const roll = (): void => {
-    const found = throwFor(song, repertoire(), chosen, where, song.seed * 1000 + count);
+    const found = randomChoiceFor(song, repertoire(), chosen, scope, song.seed * 1000 + count);
     setCount(count + 1);
     setThrown(found);
     if (!found.length) return letGo();
-    tryOut(`dice ${count}`, setPatterns(found, where), null);
-    hear(where);
+    tryOut(`dice ${count}`, setPatterns(found, scope), null);
+    hear(scope);
   };
   return (
     <Sheet title="Throw the dice" onClose={onClose}>
@@ -81,7 +81,7 @@ export function DiceSheet({ song, where, onClose }: DiceSheetProps) {
               mode="contained"
               icon="check"
               onPress={() => {
-                change(setPatterns(thrown, where));
+                change(setPatterns(thrown, scope));
                 give();
               }}
             >

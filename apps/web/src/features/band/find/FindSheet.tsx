@@ -1,10 +1,10 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
-import type { Where } from '@backline/core/timeline/places';
+import type { Scope } from '@backline/core/timeline/scopes';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
-import type { Asked } from '@backline/core/fit/find';
+import type { SearchCriteria } from '@backline/core/ranking/find';
 import { FEELS, type PatternFeel } from '@backline/core/style/pattern';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
@@ -41,7 +41,7 @@ const ANY = 'any';
 const ALL: Wanted = { words: '', feel: ANY, genre: ANY, energy: ANY, only: 'all' };
 
 /** What is wanted, as it is looked for. */
-export const askedIn = ({ words, feel, genre, energy }: Wanted): Asked => ({
+export const askedIn = ({ words, feel, genre, energy }: Wanted): SearchCriteria => ({
   words,
   ...(feel === ANY ? {} : { feel }),
   ...(genre === ANY ? {} : { genre }),
@@ -73,7 +73,7 @@ export interface FindSheetProps {
   /** What its favourites are kept under: a kind of part, or `style`. */
   readonly family: string;
   /** Where what is found will play: there it is heard. */
-  readonly where: Where;
+  readonly scope: Scope;
   readonly inHand: string;
   readonly genres: readonly string[];
   /** Whether what is here differs in energy. */
@@ -93,7 +93,7 @@ export interface FindSheetProps {
 
 /** Finds something to play by: what fits first, heard at a tap in the song itself, then kept or let go. */
 export function FindSheet(props: FindSheetProps) {
-  const { title, family, where, inHand, genres, hasEnergy, find, onTry, onKeep, onClose } = props;
+  const { title, family, scope, inHand, genres, hasEnergy, find, onTry, onKeep, onClose } = props;
   const { ways, canBeAlone, tried } = props;
   const palette = usePalette();
   const [wanted, setWanted] = useState(ALL);
@@ -112,7 +112,7 @@ export function FindSheet(props: FindSheetProps) {
     [],
   );
   const bars = useBand((s) => s.band?.bars);
-  const round = bars && roundOf(bars, where);
+  const round = bars && roundOf(bars, scope);
   const found = find(wanted);
   const key = (id: string): string => `${family}/${id}`;
   const entries =
@@ -128,7 +128,7 @@ export function FindSheet(props: FindSheetProps) {
     setWanted({ ...wanted, only: wanted.only === only ? 'all' : only });
   const take = (id: string): void => {
     onTry(id);
-    hear(where);
+    hear(scope);
   };
   const keep = (id: string): void => {
     onKeep(id);

@@ -1,9 +1,9 @@
-import type { Where } from '@backline/core/timeline/places';
+import type { Scope } from '@backline/core/timeline/scopes';
 import { useMemo, useRef } from 'react';
 import { setSettings } from '@backline/core/edits/settings';
-import { anotherOf, isPatternAsked, moreLike, opposites } from '@backline/core/fit/find';
-import { factsOf, rankPatterns } from '@backline/core/fit/rank';
-import { songFacts } from '@backline/core/fit/song';
+import { anotherOf, isPatternAsked, moreLike, opposites } from '@backline/core/ranking/find';
+import { factsOf, rankPatterns } from '@backline/core/ranking/rank';
+import { songFacts } from '@backline/core/ranking/song';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
 import type { Pattern } from '@backline/core/style/pattern';
@@ -18,7 +18,7 @@ export interface PatternFinderProps {
   readonly part: Part;
   readonly kind: Kind;
   /** The section it is for, or null for the whole song. */
-  readonly where: Where;
+  readonly scope: Scope;
   readonly onClose: () => void;
 }
 
@@ -30,10 +30,10 @@ function inALine(pattern: Pattern, isOwn: boolean): string {
 }
 
 /** Any pattern of a kind of part, tried in the song before it is kept. */
-export function PatternFinder({ song, part, kind, where, onClose }: PatternFinderProps) {
+export function PatternFinder({ song, part, kind, scope, onClose }: PatternFinderProps) {
   const style = songStyle(song);
   const own = patternsOf(kind, style);
-  const { pattern: inHand } = settingsIn(song, kind, part, where);
+  const { pattern: inHand } = settingsIn(song, kind, part, scope);
   const throws = useRef(0);
   const tried = useTrying((s) => s.id);
   const ranked = useMemo(
@@ -53,14 +53,14 @@ export function PatternFinder({ song, part, kind, where, onClose }: PatternFinde
     () => [...new Set(ranked.flatMap(({ item }) => factsOf(item).genres))].sort(),
     [ranked],
   );
-  const editTo = (pattern: string) => setSettings(part.id, where, { pattern });
+  const editTo = (pattern: string) => setSettings(part.id, scope, { pattern });
   const from = (): Pattern => patternOf(kind, style, tried ?? inHand);
   const fitting = ranked.filter(({ reasons }) => reasons.length === 0).map(({ item }) => item);
   return (
     <FindSheet
       title={`Patterns for ${part.name}`}
       family={kind.id}
-      where={where}
+      scope={scope}
       inHand={inHand}
       genres={genres}
       hasEnergy

@@ -1,10 +1,10 @@
 import { useMemo, useRef } from 'react';
 import { Text } from 'react-native';
 import { bringStyle, endsWith, missingFrom } from '@backline/core/edits/style';
-import { anotherOf, isStyleAsked } from '@backline/core/fit/find';
-import { genresOf } from '@backline/core/fit/genres';
-import { rankStyles } from '@backline/core/fit/rank';
-import { songFacts } from '@backline/core/fit/song';
+import { anotherOf, isStyleAsked } from '@backline/core/ranking/find';
+import { genresOf } from '@backline/core/ranking/genres';
+import { rankStyles } from '@backline/core/ranking/rank';
+import { songFacts } from '@backline/core/ranking/song';
 import type { Song } from '@backline/core/song/schema';
 import { change } from '../../../state/openSong';
 import { kindHere, repertoire, styleName, usePlayed } from '../../../state/repertoire';
@@ -49,7 +49,7 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
     <FindSheet
       title="Styles"
       family="style"
-      where={null}
+      scope={null}
       inHand={song.style}
       genres={genres}
       hasEnergy={false}

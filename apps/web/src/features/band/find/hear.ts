@@ -1,6 +1,6 @@
 import type { BandBar } from '@backline/core/band/index';
-import { isPlaying, type Where } from '@backline/core/timeline/places';
-import { playingId } from '@backline/core/timeline/playing';
+import { isOccurrenceScope, type Scope } from '@backline/core/timeline/scopes';
+import { occurrenceKeyOf } from '@backline/core/timeline/occurrenceKey';
 import type { SectionLoop } from '../../../audio/loop';
 import { player, usePlayer } from '../../../audio/player';
 import { useBand } from '../../../state/band';
@@ -16,17 +16,22 @@ function barInHand(): number | null {
 }
 
 /** The bars in which something is set that is set for a section or one of its playings; null for the whole song. */
-export function roundOf(bars: readonly BandBar[], where: Where): SectionLoop | null {
-  if (where === null) return null;
+export function roundOf(bars: readonly BandBar[], scope: Scope): SectionLoop | null {
+  if (scope === null) return null;
   const first = bars.find((bar) =>
-    isPlaying(where) ? bar.playing === playingId(where) : bar.sectionId === where,
+    isOccurrenceScope(scope) ? bar.occurrenceKey === occurrenceKeyOf(scope) : bar.sectionId === scope,
   );
   if (!first) return null;
-  const own = bars.filter((bar) => bar.playing === first.playing);
+  const own = bars.filter((bar) => bar.occurrenceKey === first.occurrenceKey);
   const last = own[own.length - 1]!;
   // From the bar before, so that the change into it is heard.
   const before = bars[bars.indexOf(first) - 1] ?? first;
-  return { start: before.start, end: last.start + last.length, name: first.section, playing: first.playing };
+  return {
+    start: before.start,
+    end: last.start + last.length,
+    name: first.section,
+    playing: first.occurrenceKey,
+  };
 }
 
 /** Where the song stood before something was tried elsewhere, and what it went round. */
@@ -34,9 +39,9 @@ let before: { readonly tick: number; readonly playing: boolean; readonly loop: S
   null;
 
 /** Trying is hearing: the song plays where what is tried is played, round and round; else from the bar in hand, unless it plays already. */
-export function hear(where: Where): void {
+export function hear(scope: Scope): void {
   const { playing, starting, loop } = usePlayer.getState();
-  const round = roundOf(barsNow(), where);
+  const round = roundOf(barsNow(), scope);
   const isUnderWay = playing || starting;
   if (!round) {
     if (isUnderWay) return;

@@ -3,8 +3,8 @@ import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { player } from '../../../audio/player';
 import { ApiError, createProgression } from '../../../state/api';
 import { undo } from '../../../state/openSong';
-import { ask, useClipboard } from '../run/clipboard';
-import { barElementId, useRunKeys } from '../run/useRunKeys';
+import { ask, useClipboard } from '../barRange/clipboard';
+import { barElementId, useRunKeys } from '../barRange/useRunKeys';
 import { select, useSelection, type Selection } from '../selection';
 import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 

@@ -155,7 +155,7 @@ describe('on a guitar', () => {
 function Settings({ id }: { id: string }) {
   const song = useOpenSong((s) => s.song)!;
   const part = song.parts.find((p) => p.id === id)!;
-  return <PartSettings song={song} part={part} kind={partKind(part)!} where={null} />;
+  return <PartSettings song={song} part={part} kind={partKind(part)!} scope={null} />;
 }
 
 it('tuning and capo are reached from the guitar’s voicing, for the song or for a section that has its own', () => {

@@ -4,8 +4,8 @@ import { IconButton } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
 import useSWR from 'swr';
-import { pasteClip, type Paste } from '@backline/core/edits/runs';
-import { otherMetre } from '@backline/core/edits/run';
+import { pasteClip, type Paste } from '@backline/core/edits/barRangeEdits';
+import { otherMetre } from '@backline/core/edits/barRange';
 import {
   barCount,
   barsOfClip,
@@ -24,7 +24,7 @@ import { ApiError, PROGRESSION_LIST, deleteProgression, fetchProgressions } from
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { FONT, SIZE } from '../../../theme/tokens';
-import { KeepChoice } from '../run/KeepChoice';
+import { KeepChoice } from '../barRange/KeepChoice';
 import { write, type Place } from './entry';
 import { hearRun } from '../../../state/hearing';
 

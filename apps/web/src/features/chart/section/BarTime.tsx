@@ -1,4 +1,4 @@
-import { setBarLength, setTempoAt } from '@backline/core/edits/keys';
+import { setBarLength, setTempoAt } from '@backline/core/edits/keyAndMetre';
 import { LIMITS } from '@backline/core/song/limits';
 import { FASTEST, SLOWEST } from '@backline/core/song/fields';
 import type { Section, Song } from '@backline/core/song/schema';

@@ -1,11 +1,17 @@
 import { useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import { setKey, setMetre, type KeyManner, type MetreManner, type Place } from '@backline/core/edits/keys';
+import {
+  setKey,
+  setMetre,
+  type KeyChangeMode,
+  type MetreChangeMode,
+  type KeyAndMetreScope,
+} from '@backline/core/edits/keyAndMetre';
 import type { Section, Song } from '@backline/core/song/schema';
 import { keyInWords } from '@backline/core/theory/speech';
 import { METRE_NAMES } from '@backline/core/time/metre';
 import { sectionBars } from '@backline/core/time/bars';
-import { metreInWords } from '@backline/core/told/metre';
+import { metreInWords } from '@backline/core/words/metre';
 import { Button } from '../../../components/Button';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
@@ -32,21 +38,21 @@ export interface KeySheetProps {
 /** Key, metre and tempo: of the song, of a section, or from a bar on; and what becomes of the chords. */
 export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
   const palette = usePalette();
-  const [manner, setManner] = useState<KeyManner>('move');
-  const [keep, setKeep] = useState<MetreManner>('bars');
+  const [manner, setManner] = useState<KeyChangeMode>('move');
+  const [keep, setKeep] = useState<MetreChangeMode>('bars');
   /** A metre that was chosen and is not taken yet: what it does is told first. Empty for the one before. */
   const [metreAsked, setMetreAsked] = useState<string | null>(null);
-  const place: Place = section ? { section: section.id, bar } : {};
+  const place: KeyAndMetreScope = section ? { section: section.id, bar } : {};
   const own = section?.changes.find((c) => c.bar === bar);
   const holds = section ? sectionBars(section, song)[bar]! : song;
   const before = section && bar > 0 ? sectionBars(section, song)[bar - 1]! : song;
-  const where = !section ? 'The song' : bar === 0 ? section.name : `${section.name} from bar ${bar + 1}`;
+  const scope = !section ? 'The song' : bar === 0 ? section.name : `${section.name} from bar ${bar + 1}`;
   const asBefore = section ? (bar === 0 ? 'as the song' : 'as the bar before') : null;
   const keyChoices = KEYS.includes(holds.key) ? KEYS : [holds.key, ...KEYS];
   const metres = METRE_NAMES.includes(holds.metre) ? METRE_NAMES : [holds.metre, ...METRE_NAMES];
   return (
     <Sheet
-      title={`${section ? 'Key, metre, tempo' : 'Key and metre'}: ${where}`}
+      title={`${section ? 'Key, metre, tempo' : 'Key and metre'}: ${scope}`}
       onClose={() => select(null)}
       beside={beside}
     >

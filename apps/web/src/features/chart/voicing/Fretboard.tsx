@@ -1,6 +1,6 @@
 import { Pressable, StyleSheet, Text, View } from 'react-native';
 import type { Frets } from '@backline/core/voicing/guitar/shapes';
-import { nameIn, noteGlyphs, type Where } from '@backline/core/theory/spelling';
+import { nameIn, noteGlyphs, type SpellingContext } from '@backline/core/theory/spelling';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { TOUCH } from '../../../theme/tokens';
@@ -10,7 +10,7 @@ export interface FretboardProps {
   /** What the open strings sound, lowest first, MIDI numbers. */
   readonly open: readonly number[];
   /** The chord and key its notes are spelt in. */
-  readonly where: Where;
+  readonly scope: SpellingContext;
   /** The first fret in sight. */
   readonly from: number;
   readonly onFrets: (frets: Frets) => void;
@@ -19,7 +19,7 @@ export interface FretboardProps {
 const SHOWN = 5;
 
 /** The neck as the player sees it, the highest string on top: a tap sets a string's fret, lets it ring open or mutes it. */
-export function Fretboard({ frets, open, where, from, onFrets }: FretboardProps) {
+export function Fretboard({ frets, open, scope, from, onFrets }: FretboardProps) {
   const palette = usePalette();
   const places: (number | null)[] = [null, 0, ...Array.from({ length: SHOWN }, (_, i) => from + i)];
   const put = (string: number, fret: number | null): void =>
@@ -44,7 +44,7 @@ export function Fretboard({ frets, open, where, from, onFrets }: FretboardProps)
           >
             {places.map((fret) => {
               const on = frets[string] === fret;
-              const sounds = fret === null ? '' : noteGlyphs(nameIn(open[string]! + fret, where));
+              const sounds = fret === null ? '' : noteGlyphs(nameIn(open[string]! + fret, scope));
               return (
                 <Pressable
                   key={String(fret)}

@@ -81,7 +81,7 @@ export function GuitarTones({ chord, frets, open, keyText, aim, onFrets }: Guita
       <Fretboard
         frets={frets}
         open={open}
-        where={{ chord, key: keyOf(keyText) }}
+        scope={{ chord, key: keyOf(keyText) }}
         from={from}
         onFrets={onFrets}
       />

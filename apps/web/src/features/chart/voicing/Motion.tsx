@@ -4,7 +4,7 @@ import { totalMovement } from '@backline/core/voicing/describe';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { VoiceThreads } from '../VoiceThreads';
+import { VoiceThreads } from '../VoiceLeadingPicture';
 import type { Fragment, Line } from '../layout';
 
 export interface MotionProps {

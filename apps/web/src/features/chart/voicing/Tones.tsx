@@ -10,7 +10,7 @@ import {
   nudged,
   onBass,
   toggled,
-  type ByHand,
+  type HandEdit,
   type Range,
 } from '@backline/core/voicing/hand';
 import { keyOf } from '@backline/core/theory/key';
@@ -27,7 +27,7 @@ export interface TonesProps {
   readonly range: Range;
   readonly keyText: string;
   /** Takes new tones over by hand, or says why they cannot be. */
-  readonly onHand: (hand: ByHand) => void;
+  readonly onHand: (hand: HandEdit) => void;
 }
 
 const INVERSIONS = ['in root position', 'first inversion', 'second inversion', 'third inversion'];

@@ -10,9 +10,9 @@ import type { Hand, Part, Settings } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import type { Resolved } from '@backline/core/timeline/settings';
 import { describeVoicing } from '@backline/core/voicing/describe';
-import { voicesIn } from '@backline/core/voicing/manner';
+import { voicesIn } from '@backline/core/voicing/voicingType';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
-import { movedTo, remarks, type ByHand } from '@backline/core/voicing/hand';
+import { movedTo, remarks, type HandEdit } from '@backline/core/voicing/hand';
 import { keyOf } from '@backline/core/theory/key';
 import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { player } from '../../../audio/player';
@@ -82,9 +82,9 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
   const set = settingsIn(song, kind, part, section.id);
   const chord = parseChord(voicing.symbol!);
   const { pitches, frets, fixed } = voicing;
-  const where = { chord, key: keyOf(place.bar.key) };
+  const scope = { chord, key: keyOf(place.bar.key) };
   const { bassPlays } = voicing;
-  const range = [...kind.range, where] as const;
+  const range = [...kind.range, scope] as const;
   const open = kind.chordLayout === 'shapes' ? openStrings(set.tuning, set.capo) : null;
   const following = voicings.slice(chordIndex + 1).find((v) => v.symbol !== null);
   const next = following && { pitches: following.pitches, chord: parseChord(following.symbol!) };
@@ -94,7 +94,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
     change(setHands(section.id, part.id, new Map([[voicing.chordId, hand]])));
     hear(tones);
   };
-  const take = (hand: ByHand): void => {
+  const take = (hand: HandEdit): void => {
     if ('why' in hand) setRefused(hand.why);
     else put({ pitches: [...hand.pitches] }, hand.pitches);
   };
@@ -103,7 +103,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
     change(backToAuto(section.id, voicing.chordId, voicing.hand ? part.id : null));
     hear(auto[chordIndex]!.pitches);
   };
-  const notes = fixed && !frets ? remarks(pitches, chord, bassPlays, where.key) : [];
+  const notes = fixed && !frets ? remarks(pitches, chord, bassPlays, scope.key) : [];
   const wanted = voicesIn(set.manner, set.voices);
   const tooFew = !fixed && !open && !chord.exact && pitches.length < wanted;
   return (
@@ -118,7 +118,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
         />
         <View style={styles.grow}>
           <Text style={[styles.strong, { color: palette.ink }]}>
-            {`${pitches.map((p) => noteGlyphs(nameIn(p, where))).join(' ')} · ${fixed ? 'set by hand' : 'auto'}`}
+            {`${pitches.map((p) => noteGlyphs(nameIn(p, scope))).join(' ')} · ${fixed ? 'set by hand' : 'auto'}`}
           </Text>
           <Text style={[styles.words, { color: palette.quiet }]}>
             {describeVoicing(pitches, chord, next)}
@@ -200,7 +200,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
         chord={chord}
         pitches={pitches}
         keyText={place.bar.key}
-        label={`${chord.symbol} on a staff: ${pitches.map((p) => nameIn(p, where)).join(', ')}`}
+        label={`${chord.symbol} on a staff: ${pitches.map((p) => nameIn(p, scope)).join(', ')}`}
         onPlace={open ? undefined : (pitch) => take(movedTo(pitches, pitch, range))}
       />
       {open ? null : (

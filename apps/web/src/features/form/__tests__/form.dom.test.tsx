@@ -2,8 +2,8 @@ import { act, fireEvent, render, screen, within } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
-import type { Cell } from '@backline/core/timeline/places';
-import { settingsAtPlace } from '@backline/core/timeline/places';
+import type { GridCell } from '@backline/core/timeline/scopes';
+import { settingsInScope } from '@backline/core/timeline/scopes';
 import { OURS } from '@backline/core/styles/index';
 import { press } from '../../chart/__tests__/support/openChart';
 import { useBand } from '../../../state/band';
@@ -13,7 +13,7 @@ import { loadRepertoire } from '../../../state/repertoire';
 import {
   cellText,
   choosePlaying,
-  chooseScope,
+  chooseScopeLevel,
   chooseSeveral,
   enterForm,
   openOver,
@@ -24,7 +24,7 @@ import { CellSheet } from '../sheets/CellSheet';
 import { CloseSheet } from '../sheets/CloseSheet';
 import { SectionSheet } from '../sheets/SectionSheet';
 import { SeveralSheet } from '../sheets/SeveralSheet';
-import { formPlayings, type Scope } from '../playings';
+import { formOccurrences, type ScopeLevel } from '../occurrences';
 import { setSettings } from '@backline/core/edits/settings';
 
 jest.mock('../../../state/band');
@@ -37,8 +37,8 @@ const stored = {
   song: readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS),
 };
 const song = () => useOpenSong.getState().song!;
-const playings = () => formPlayings(song(), renderBand(song(), OURS));
-const setAt = (cell: Cell) => settingsAtPlace(song(), cell);
+const playings = () => formOccurrences(song(), renderBand(song(), OURS));
+const setAt = (cell: GridCell) => settingsInScope(song(), cell);
 
 beforeAll(() => loadRepertoire());
 beforeEach(() => {
@@ -54,14 +54,14 @@ type Shown = 'cell' | 'section' | 'several' | 'close';
 /** A sheet that follows the open song. */
 function Following({ show }: { show: Shown }) {
   const open = useOpenSong((s) => s.song)!;
-  const { scope, several } = useForm();
-  const all = formPlayings(open, renderBand(open, OURS));
+  const { level, several } = useForm();
+  const all = formOccurrences(open, renderBand(open, OURS));
   const part = open.parts.find((p) => p.id === 'keys')!;
   if (show === 'close') return <CloseSheet song={open} />;
-  if (show === 'cell') return <CellSheet song={open} part={part} playing={all[1]!} scope={scope} />;
+  if (show === 'cell') return <CellSheet song={open} part={part} playing={all[1]!} level={level} />;
   if (show === 'section')
-    return <SectionSheet song={open} section={open.sections[0]!} playing={all[0]!} scope={scope} />;
-  return <SeveralSheet song={open} playings={all} scope={scope} several={several ?? []} />;
+    return <SectionSheet song={open} section={open.sections[0]!} playing={all[0]!} level={level} />;
+  return <SeveralSheet song={open} playings={all} level={level} several={several ?? []} />;
 }
 const show = (what: Shown) =>
   render(
@@ -74,27 +74,27 @@ const tap = press;
 it('a cell says what is set where, lets each go, and is copied with what shows through', () => {
   act(() => {
     change(setSettings('keys', 's1', { density: 2 }));
-    change(setSettings('keys', { entry: 'e1', pass: 1 }, { on: false, dynamics: 'f' }));
-    chooseScope('playing');
+    change(setSettings('keys', { entry: 'e1', repeat: 1 }, { on: false, dynamics: 'f' }));
+    chooseScopeLevel('playing');
   });
   show('cell');
   expect(screen.getByText('Set for time 2 only:')).toBeTruthy();
   tap('rests: let it go');
-  expect(setAt({ part: 'keys', where: { entry: 'e1', pass: 1 } })).toEqual({ dynamics: 'f' });
+  expect(setAt({ part: 'keys', scope: { entry: 'e1', repeat: 1 } })).toEqual({ dynamics: 'f' });
   tap(/Copy$/);
-  act(() => chooseScope('song'));
+  act(() => chooseScopeLevel('song'));
   expect(screen.getByText('Nothing is set for the whole song.')).toBeTruthy();
   tap(/Put Keys’s here$/);
-  expect(setAt({ part: 'keys', where: null })).toEqual({ density: 2, dynamics: 'f' });
+  expect(setAt({ part: 'keys', scope: null })).toEqual({ density: 2, dynamics: 'f' });
   tap(/Let all go$/);
-  expect(setAt({ part: 'keys', where: null })).toEqual({});
-  act(() => chooseScope('section'));
+  expect(setAt({ part: 'keys', scope: null })).toEqual({});
+  act(() => chooseScopeLevel('section'));
   tap(/Alone$/);
-  expect(song().parts.map((p) => setAt({ part: p.id, where: 's1' }).on)).toEqual(
+  expect(song().parts.map((p) => setAt({ part: p.id, scope: 's1' }).on)).toEqual(
     song().parts.map((p) => p.id === 'keys'),
   );
   tap(/Another like this$/);
-  expect(setAt({ part: 'keys', where: 's1' }).variation).toBe(1);
+  expect(setAt({ part: 'keys', scope: 's1' }).variation).toBe(1);
 });
 
 it('several cells are set at once; for sections each section once, one undo for all', () => {
@@ -108,16 +108,16 @@ it('several cells are set at once; for sections each section once, one undo for 
   fireEvent.click(
     within(screen.getByRole('radiogroup', { name: /^Density/ })).getByRole('radio', { name: '5' }),
   );
-  expect([setAt({ part: 'bass', where: 's1' }), setAt({ part: 'keys', where: 's2' })]).toEqual([
+  expect([setAt({ part: 'bass', scope: 's1' }), setAt({ part: 'keys', scope: 's2' })]).toEqual([
     { density: 5 },
     { density: 5 },
   ]);
   expect(useOpenSong.getState().past).toHaveLength(1);
   tap(/^.?.?Rest$/);
-  expect(setAt({ part: 'bass', where: 's1' })).toEqual({ density: 5, on: false });
-  act(() => chooseScope('playing'));
+  expect(setAt({ part: 'bass', scope: 's1' })).toEqual({ density: 5, on: false });
+  act(() => chooseScopeLevel('playing'));
   tap(/^.?.?Play$/);
-  expect(setAt({ part: 'bass', where: { entry: 'e1', pass: 1 } })).toEqual({ on: true });
+  expect(setAt({ part: 'bass', scope: { entry: 'e1', repeat: 1 } })).toEqual({ on: true });
   // All of them, and none.
   tap(/^.?.?All$/);
   expect(screen.getByText(`${3 * song().parts.length} cells in hand.`)).toBeTruthy();
@@ -170,12 +170,16 @@ it('a song is found as it was left; another one begins at its beginning', () => 
   enterForm('a');
   act(() => {
     choosePlaying('e1/1');
-    chooseScope('playing');
+    chooseScopeLevel('playing');
     openOver({ kind: 'order' });
   });
   enterForm('a');
-  expect(useForm.getState()).toMatchObject({ playing: 'e1/1', scope: 'playing' satisfies Scope, open: null });
+  expect(useForm.getState()).toMatchObject({
+    playing: 'e1/1',
+    level: 'playing' satisfies ScopeLevel,
+    open: null,
+  });
   enterForm('b');
-  expect(useForm.getState()).toMatchObject({ playing: null, scope: 'section', of: 'b' });
+  expect(useForm.getState()).toMatchObject({ playing: null, level: 'section', of: 'b' });
   expect(useBand.getState().band).toBeNull();
 });

@@ -4,18 +4,18 @@ import { addSecondEnding, setClose } from '@backline/core/edits/closing';
 import { addSection } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { formPlayings, isOfForm, placeOf, playingWords, nearestTo } from '../playings';
+import { formOccurrences, isOfForm, scopeAt, occurrenceInWords, nearestTo } from '../occurrences';
 
 const song = readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS);
 
 it('finds the playings of the sections in order, and says which time each is', () => {
-  const playings = formPlayings(song, renderBand(song, OURS));
-  expect(playings.map((p) => [playingWords(p), p.start, p.end, p.bars])).toEqual([
+  const playings = formOccurrences(song, renderBand(song, OURS));
+  expect(playings.map((p) => [occurrenceInWords(p), p.start, p.end, p.bars])).toEqual([
     ['Verse, time 1', 0, 3840, 2],
     ['Verse, time 2', 3840, 7680, 2],
     ['Chorus', 7680, 11520, 2],
   ]);
-  expect(['song', 'section', 'playing'].map((s) => placeOf(song, playings[1]!, s as 'song'))).toEqual([
+  expect(['song', 'section', 'playing'].map((s) => scopeAt(song, playings[1]!, s as 'song'))).toEqual([
     null,
     's1',
     { entry: 'e1', pass: 1 },
@@ -27,7 +27,7 @@ it('a tag is a playing, and is set with what it repeats; endings are counted as 
     (now, edit) => applyEdit(now, edit)!.song,
     song,
   );
-  const playings = formPlayings(told, renderBand(told, OURS));
+  const playings = formOccurrences(told, renderBand(told, OURS));
   expect(playings.map((p) => [p.name, p.bars, isOfForm(told, p)])).toEqual([
     ['Verse', 2, true],
     ['Verse', 2, true],
@@ -35,21 +35,21 @@ it('a tag is a playing, and is set with what it repeats; endings are counted as 
     ['Chorus', 1, false],
     ['Chorus', 1, false],
   ]);
-  expect(placeOf(told, playings[4]!, 'playing')).toBe('s2');
+  expect(scopeAt(told, playings[4]!, 'playing')).toBe('s2');
 });
 
 it('a place of the form that is no more is gone at once, and a new one is there before the band is made anew', () => {
   const band = renderBand(song, OURS);
-  expect(formPlayings({ ...song, form: song.form.slice(1) }, band).map((p) => p.name)).toEqual(['Chorus']);
+  expect(formOccurrences({ ...song, form: song.form.slice(1) }, band).map((p) => p.name)).toEqual(['Chorus']);
   const more = applyEdit(song, addSection('Bridge', 'F'))!.song;
-  const playings = formPlayings(more, band);
+  const playings = formOccurrences(more, band);
   expect(playings.map((p) => [p.name, p.start, p.end])).toEqual([
     ['Verse', 0, 3840],
     ['Verse', 3840, 7680],
     ['Chorus', 7680, 11520],
     ['Bridge', 11520, 11520],
   ]);
-  expect(placeOf(more, playings[3]!, 'section')).toBe(more.sections[2]!.id);
+  expect(scopeAt(more, playings[3]!, 'section')).toBe(more.sections[2]!.id);
 });
 
 it('where a playing is gone the last of its place of the form is nearest, not the first of the song', () => {

@@ -7,35 +7,42 @@ import { Fold } from '../../../components/Fold';
 import { Sheet } from '../../../components/Sheet';
 import { clearCells, copyCell, playAlone, setSettings, varyCells } from '@backline/core/edits/settings';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
-import { settingsAtPlace } from '@backline/core/timeline/places';
+import { settingsInScope } from '@backline/core/timeline/scopes';
 import { patternOf } from '@backline/core/timeline/settings';
 import { change } from '../../../state/openSong';
 import { partKind, songStyle, repertoireTools, settingsIn } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { PartSettings } from '../../band/laterSettings';
-import { chooseScope, copyFrom, openOver, useForm } from '../formState';
-import { isOfForm, placeOf, playingWords, scopeWords, type FormPlaying, type Scope } from '../playings';
+import { chooseScopeLevel, copyFrom, openOver, useForm } from '../formState';
+import {
+  isOfForm,
+  scopeAt,
+  occurrenceInWords,
+  scopeInWords,
+  type FormOccurrence,
+  type ScopeLevel,
+} from '../occurrences';
 import { ForChords } from './ForChords';
 
 export interface CellSheetProps {
   readonly song: Song;
   readonly part: Part;
-  readonly playing: FormPlaying;
-  readonly scope: Scope;
+  readonly playing: FormOccurrence;
+  readonly level: ScopeLevel;
 }
 
-const SCOPES: readonly Scope[] = ['song', 'section', 'playing'];
+const SCOPES: readonly ScopeLevel[] = ['song', 'section', 'playing'];
 
 /** What settings are for: the whole song, the section, or this time only. */
-export function ScopeChoice({ song, playing, scope }: Omit<CellSheetProps, 'part'>) {
+export function ScopeChoice({ song, playing, level }: Omit<CellSheetProps, 'part'>) {
   const scopes = SCOPES.filter((s) => s !== 'playing' || isOfForm(song, playing));
   return (
     <Choices
       label="Set for"
       bare
       inARow
-      value={scopes.includes(scope) ? scope : 'section'}
+      value={scopes.includes(level) ? level : 'section'}
       choices={scopes.map((value) => ({
         value,
         label:
@@ -51,23 +58,23 @@ export function ScopeChoice({ song, playing, scope }: Omit<CellSheetProps, 'part
               ? `For ${playing.name}${playing.of > 1 ? ', every time' : ''}`
               : `Time ${playing.time} only`,
       }))}
-      onChoose={chooseScope}
+      onChoose={chooseScopeLevel}
     />
   );
 }
 
 /** One part in one playing: what is set for it where, in words that can be let go one by one; and everything that can be set. */
-export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
+export function CellSheet({ song, part, playing, level }: CellSheetProps) {
   const palette = usePalette();
   const [single, setSingle] = useState(false);
   const copied = useForm((s) => s.copied);
   const kind = partKind(part);
-  const where = placeOf(song, playing, scope);
-  const cell = { part: part.id, where };
-  const set = repertoireTools().settingsInWords(kind, songStyle(song), settingsAtPlace(song, cell));
+  const scope = scopeAt(song, playing, level);
+  const cell = { part: part.id, scope };
+  const set = repertoireTools().settingsInWords(kind, songStyle(song), settingsInScope(song, cell));
   const letGo = (name: keyof Settings): void =>
-    void change(setSettings(part.id, where, { [name]: undefined }));
-  const played = kind && settingsIn(song, kind, part, where);
+    void change(setSettings(part.id, scope, { [name]: undefined }));
+  const played = kind && settingsIn(song, kind, part, scope);
   /** Whether another variation is another to hear. */
   const isTold =
     kind &&
@@ -77,19 +84,19 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
   return (
     <Sheet
       tall
-      title={`${part.name} in ${playingWords(playing)}`}
+      title={`${part.name} in ${occurrenceInWords(playing)}`}
       onClose={() => openOver(null)}
       top={
         <View style={styles.top}>
-          <ScopeChoice {...{ song, playing, scope }} />
+          <ScopeChoice {...{ song, playing, level }} />
         </View>
       }
     >
       <View style={styles.set}>
         <Text style={[TYPE.words, { color: palette.quiet }]}>
           {set.length
-            ? `Set for ${scopeWords(playing, scope)}:`
-            : `Nothing is set for ${scopeWords(playing, scope)}.`}
+            ? `Set for ${scopeInWords(playing, level)}:`
+            : `Nothing is set for ${scopeInWords(playing, level)}.`}
         </Text>
         {set.map(({ name, says }) => (
           <Button
@@ -110,7 +117,7 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
         {isTold && !part.frozen
           ? act('Another like this', 'dice-multiple-outline', () => change(varyCells([cell])))
           : null}
-        {where === null ? null : act('Alone', 'account-outline', () => change(playAlone(part.id, where)))}
+        {scope === null ? null : act('Alone', 'account-outline', () => change(playAlone(part.id, scope)))}
         {act('Copy', 'content-copy', () => copyFrom(cell))}
         {copied && from
           ? act(`Put ${from.name}’s here`, 'content-paste', () => change(copyCell(copied, [cell])))
@@ -126,7 +133,7 @@ export function CellSheet({ song, part, playing, scope }: CellSheetProps) {
           <ForChords song={song} part={part} kind={kind} sectionId={playing.sectionId} />
         </Fold>
       ) : null}
-      {kind ? <PartSettings {...{ song, part, kind, where }} /> : null}
+      {kind ? <PartSettings {...{ song, part, kind, scope }} /> : null}
     </Sheet>
   );
 }

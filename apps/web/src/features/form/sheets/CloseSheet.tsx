@@ -6,7 +6,7 @@ import { USUAL_FADE, type Ending } from '@backline/core/song/choices';
 import { endsSo } from '@backline/core/song/ends';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import { endsInWords } from '@backline/core/told/ends';
+import { endsInWords } from '@backline/core/words/ends';
 import { player, usePlayer } from '../../../audio/player';
 import { Button } from '../../../components/Button';
 import { Choices } from '../../../components/Choices';

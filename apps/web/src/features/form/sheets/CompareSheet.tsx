@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import type { PageBand } from '../../../workers/sentBand';
 import type { Song } from '@backline/core/song/schema';
-import type { Side } from '@backline/core/told/compare';
+import type { Side } from '@backline/core/words/compare';
 import { Button } from '../../../components/Button';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
@@ -12,14 +12,14 @@ import { repertoire, repertoireTools } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
-import { playingWords, type FormPlaying } from '../playings';
+import { occurrenceInWords, type FormOccurrence } from '../occurrences';
 import { WeaveCell } from '../WeaveCell';
 
 interface CompareProps {
   readonly song: Song;
   readonly band: PageBand;
-  readonly playings: readonly FormPlaying[];
-  readonly playing: FormPlaying;
+  readonly playings: readonly FormOccurrence[];
+  readonly playing: FormOccurrence;
   readonly width: number;
 }
 
@@ -67,12 +67,12 @@ export function CompareSheet({ song, band, playings, playing, width }: ComparePr
   const found = other ? repertoireTools().compare(song, band, playing, other, repertoire()) : null;
   const half = (width - 32 - 8 - 34) / 2;
   return (
-    <Sheet tall title={`Compare ${playingWords(playing)}`} onClose={() => openOver(null)}>
+    <Sheet tall title={`Compare ${occurrenceInWords(playing)}`} onClose={() => openOver(null)}>
       {other ? (
         <Picker
           label="With"
           value={other.id}
-          choices={others.map((p) => ({ value: p.id, label: playingWords(p) }))}
+          choices={others.map((p) => ({ value: p.id, label: occurrenceInWords(p) }))}
           onChoose={setChosen}
         />
       ) : (

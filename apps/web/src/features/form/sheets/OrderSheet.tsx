@@ -21,7 +21,7 @@ import { bringBack, letSectionGo } from '@backline/core/edits/removed';
 import { LIMITS } from '@backline/core/song/limits';
 import { counted } from '@backline/core/song/listed';
 import type { FormEntry, Song } from '@backline/core/song/schema';
-import { playingId } from '@backline/core/timeline/playing';
+import { occurrenceKeyOf } from '@backline/core/timeline/occurrenceKey';
 import { Button } from '../../../components/Button';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
@@ -153,7 +153,7 @@ export function OrderSheet({ song }: { song: Song }) {
     const entry = song.form.find((e) => e.id === id);
     return song.sections.find((s) => s.id === entry?.section)?.name ?? '';
   };
-  const placeOf = (id: string | number): number => ids.indexOf(String(id)) + 1;
+  const scopeAt = (id: string | number): number => ids.indexOf(String(id)) + 1;
   return (
     <Sheet tall title="Order of the sections" onClose={() => openOver(null)}>
       <Text style={[TYPE.words, { color: palette.quiet }]}>
@@ -169,16 +169,16 @@ export function OrderSheet({ song }: { song: Song }) {
           announcements: {
             onDragStart: ({ active }) => `${nameOf(active.id)} is picked up.`,
             onDragOver: ({ active, over }) =>
-              over ? `${nameOf(active.id)} is at place ${placeOf(over.id)} of ${ids.length}.` : undefined,
+              over ? `${nameOf(active.id)} is at place ${scopeAt(over.id)} of ${ids.length}.` : undefined,
             onDragEnd: ({ active, over }) =>
-              over ? `${nameOf(active.id)} is put down at place ${placeOf(over.id)}.` : undefined,
+              over ? `${nameOf(active.id)} is put down at place ${scopeAt(over.id)}.` : undefined,
             onDragCancel: ({ active }) => `${nameOf(active.id)} stays where it was.`,
           },
         }}
         onDragEnd={({ active, over }) => {
           if (!over || active.id === over.id) return;
-          change(moveEntry(placeOf(active.id) - 1, placeOf(over.id) - placeOf(active.id)));
-          choosePlaying(playingId({ entry: String(active.id), pass: 0 }));
+          change(moveEntry(scopeAt(active.id) - 1, scopeAt(over.id) - scopeAt(active.id)));
+          choosePlaying(occurrenceKeyOf({ entry: String(active.id), repeat: 0 }));
         }}
       >
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>

@@ -5,7 +5,7 @@ import { splitSection } from '@backline/core/edits/cutting';
 import { joinSections } from '@backline/core/edits/joining';
 import { beginningOf, setSectionType } from '@backline/core/edits/sectionType';
 import { setCells, setSettings, varyCells } from '@backline/core/edits/settings';
-import { settingsAtPlace } from '@backline/core/timeline/places';
+import { settingsInScope } from '@backline/core/timeline/scopes';
 import { setTogether } from '@backline/core/edits/together';
 import { SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
 import { listed } from '@backline/core/song/listed';
@@ -25,13 +25,13 @@ import { SectionActions, SectionName } from '../../section/SectionBasics';
 import { PUSHES } from '@backline/core/song/settings/playing';
 import { SettingControl } from '../../band/SettingControl';
 import { openOver } from '../formState';
-import { placeOf, type FormPlaying, type Scope } from '../playings';
+import { scopeAt, type FormOccurrence, type ScopeLevel } from '../occurrences';
 
 interface SectionSheetProps {
   readonly song: Song;
   readonly section: Section;
-  readonly playing: FormPlaying;
-  readonly scope: Scope;
+  readonly playing: FormOccurrence;
+  readonly level: ScopeLevel;
 }
 
 const NO_TYPE = 'none';
@@ -116,7 +116,7 @@ function Endings({ song, section }: { song: Song; section: Section }) {
 }
 
 /** Where a section is cut in two, and whether it is joined to the one behind it. */
-function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'scope'>) {
+function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'level'>) {
   const [at, setAt] = useState(Math.max(1, Math.floor(section.bars / 2)));
   const bar = Math.min(at, section.bars - 1);
   const next = song.sections.find((s) => s.id === song.form[playing.index + 1]?.section);
@@ -156,15 +156,15 @@ function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'scope'>) {
 }
 
 /** A section as a whole: its name and what it is, its way of ending, how it is cut, doubled, moved and removed. */
-export function SectionSheet({ song, section, playing, scope }: SectionSheetProps) {
+export function SectionSheet({ song, section, playing, level }: SectionSheetProps) {
   const palette = usePalette();
   const [open, setOpen] = useState<string | null>(null);
   const { id, type } = section;
-  const where = placeOf(song, playing, scope === 'song' ? 'section' : scope);
-  const cells = song.parts.map((p) => ({ part: p.id, where }));
+  const scope = scopeAt(song, playing, level === 'song' ? 'section' : level);
+  const cells = song.parts.map((p) => ({ part: p.id, scope }));
   const setHere = song.parts.flatMap((part) =>
     repertoireTools()
-      .settingsInWords(partKind(part), songStyle(song), settingsAtPlace(song, { part: part.id, where }))
+      .settingsInWords(partKind(part), songStyle(song), settingsInScope(song, { part: part.id, scope }))
       .map((set) => ({ part, ...set })),
   );
   const fold = (title: string, facts: string) => ({
@@ -207,7 +207,7 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
                 accessibilityLabel={`${part.name}: ${says}: let it go`}
                 contentStyle={styles.letGo}
                 style={styles.act}
-                onPress={() => change(setSettings(part.id, where, { [what]: undefined }))}
+                onPress={() => change(setSettings(part.id, scope, { [what]: undefined }))}
               >
                 {`${part.name}: ${says}`}
               </Button>
@@ -233,7 +233,7 @@ export function SectionSheet({ song, section, playing, scope }: SectionSheetProp
           put={(settings) =>
             void change(
               setCells(
-                song.parts.map((p) => ({ part: p.id, where: id })),
+                song.parts.map((p) => ({ part: p.id, scope: id })),
                 settings,
               ),
             )

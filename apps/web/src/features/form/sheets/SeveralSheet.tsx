@@ -1,7 +1,7 @@
 import { StyleSheet, Text, View } from 'react-native';
 import { clearCells, copyCell, setCells, varyCells } from '@backline/core/edits/settings';
 import type { Settings, Song } from '@backline/core/song/schema';
-import type { Cell, Where } from '@backline/core/timeline/places';
+import type { GridCell, Scope } from '@backline/core/timeline/scopes';
 import { act } from '../../../components/act';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
@@ -9,25 +9,25 @@ import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SettingControl } from '../../band/SettingControl';
 import { cellText, chooseSeveral, turnCells, useForm } from '../formState';
-import { placeOf, type FormPlaying, type Scope } from '../playings';
+import { scopeAt, type FormOccurrence, type ScopeLevel } from '../occurrences';
 
 interface SeveralProps {
   readonly song: Song;
-  readonly playings: readonly FormPlaying[];
-  readonly scope: Scope;
+  readonly playings: readonly FormOccurrence[];
+  readonly level: ScopeLevel;
   readonly several: readonly string[];
 }
 
-const placeText = (where: Where): string => JSON.stringify(where);
+const placeText = (scope: Scope): string => JSON.stringify(scope);
 
 /** Cells in hand as places: with a scope of sections each section once. */
-function cellsOf({ song, playings, scope, several }: SeveralProps): Cell[] {
-  const found = new Map<string, Cell>();
+function cellsOf({ song, playings, level, several }: SeveralProps): GridCell[] {
+  const found = new Map<string, GridCell>();
   for (const playing of playings) {
-    const where = placeOf(song, playing, scope);
+    const scope = scopeAt(song, playing, level);
     for (const { id: part } of song.parts) {
       if (several.includes(cellText(part, playing.id))) {
-        found.set(`${part} ${placeText(where)}`, { part, where });
+        found.set(`${part} ${placeText(scope)}`, { part, scope });
       }
     }
   }

@@ -5,7 +5,7 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { forgetEdits } from '../../../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../../../state/openSong';
 import { ChartSheet } from '../../ChartSheet';
-import { useClipboard } from '../../run/clipboard';
+import { useClipboard } from '../../barRange/clipboard';
 import { chooseWay, useSelection, WAYS, type Selection } from '../../selection';
 import { OURS } from '@backline/core/styles/index';
 

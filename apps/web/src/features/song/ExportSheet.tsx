@@ -1,0 +1,256 @@
+import { useState } from 'react';
+import { StyleSheet, Text, View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { Link } from 'expo-router';
+import { isAudible } from '@backline/core/band/audible';
+import { counted } from '@backline/core/song/listed';
+import { tempoMap } from '@backline/core/time/tempo';
+import { tempoPoints } from '@backline/core/time/tempos';
+import { bytesASecond, type AudioFormat } from '@backline/sound/files/audioFormats';
+import { Button } from '../../components/Button';
+import { Choices } from '../../components/Choices';
+import { Sheet } from '../../components/Sheet';
+import { Toggle } from '../../components/Toggle';
+import { SwitchLine } from '../../components/SwitchLine';
+import { useBand } from '../../state/band';
+import { stopMaking, takeFile, useFiles, type Wish } from '../../state/files';
+import { useOpenSong } from '../../state/openSong';
+import { usePalette } from '../../theme/usePalette';
+import { TYPE } from '../../theme/styles';
+import { TOUCH } from '../../theme/tokens';
+import type { AudioWish } from '../../workers/audioFiles';
+
+const FORMATS: readonly { value: AudioFormat; label: string }[] = [
+  { value: 'wav16', label: 'WAV, 16 bit' },
+  { value: 'wav24', label: 'WAV, 24 bit' },
+  { value: 'mp3', label: 'MP3' },
+  { value: 'ogg', label: 'Ogg' },
+];
+
+const makingWords = (wish: Wish): string =>
+  wish === 'midi'
+    ? 'Writing the MIDI file'
+    : typeof wish.what === 'object' && 'parts' in wish.what
+      ? `Playing ${counted(wish.what.parts.length, 'part')} into files`
+      : 'Playing the song into a file';
+
+/** How far a file is, and the way to give it up. */
+function Making({ wish, done }: { wish: Wish; done: number }) {
+  const palette = usePalette();
+  const seconds = useSeconds(wish === 'midi' ? null : wish.playing);
+  const size = wish === 'midi' ? null : bytesOf(wish, seconds);
+  const words =
+    makingWords(wish) + (size === null ? '' : `: ${megabytes(size * done)} of about ${megabytes(size)} MB`);
+  return (
+    <View style={styles.making}>
+      <Text style={[styles.words, { color: palette.ink }]} role="status">
+        {words}
+      </Text>
+      <View style={styles.bar}>
+        <ProgressBar
+          progress={done}
+          color={palette.action}
+          accessibilityLabel={`${words}: ${Math.round(done * 100)} %`}
+        />
+      </View>
+      <Button mode="outlined" icon="stop" onPress={stopMaking} style={styles.button}>
+        Stop writing
+      </Button>
+    </View>
+  );
+}
+
+const megabytes = (bytes: number): string =>
+  bytes < 9.95e6 ? (bytes / 1e6).toFixed(1) : String(Math.round(bytes / 1e6));
+
+/** About how large a file will be, bytes: of what sounds, and a little of the room after it. */
+function bytesOf({ format, what }: Omit<AudioWish, 'playing' | 'mastered'>, seconds: number): number {
+  const files = typeof what === 'object' && 'parts' in what ? what.parts.length + 1 : 1;
+  return files * (seconds + TAIL) * bytesASecond(format);
+}
+
+/** Seconds that a file goes on behind its last bar. */
+const TAIL = 2;
+
+/** Seconds of the song, or of one playing of a section. */
+function useSeconds(playing: string | null): number {
+  const bars = useBand((s) => s.band?.bars);
+  const own = bars?.filter((bar) => playing === null || bar.occurrenceKey === playing) ?? [];
+  const [first, last] = [own[0], own[own.length - 1]];
+  if (!bars || !first || !last) return 0;
+  const map = tempoMap(tempoPoints(bars));
+  return map.secondsAt(last.start + last.length) - map.secondsAt(first.start);
+}
+
+function take(wish: Wish): void {
+  const { song } = useOpenSong.getState();
+  if (song) void takeFile(wish, song);
+}
+
+/** First playing of every section that is played, by name. */
+function useStretches(): readonly { value: string; label: string }[] {
+  const bars = useBand((s) => s.band?.bars);
+  const seen = new Map<string, string>();
+  for (const { section, occurrenceKey } of bars ?? [])
+    if (!seen.has(section)) seen.set(section, occurrenceKey);
+  return [{ value: '', label: 'Whole song' }, ...[...seen].map(([label, value]) => ({ value, label }))];
+}
+
+/** What was chosen last, for the next file. */
+interface Chosen {
+  readonly format: AudioFormat;
+  readonly playing: string;
+  readonly mastered: boolean;
+  /** Parts that are left out by hand. */
+  readonly without: readonly string[];
+}
+
+interface SoundFilesProps {
+  readonly chosen: Chosen;
+  readonly onChoose: (changed: Partial<Chosen>) => void;
+}
+
+/** Sound to take away: of what, in which form, with what done to it. */
+function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
+  const palette = usePalette();
+  const song = useOpenSong((s) => s.song);
+  const stretches = useStretches();
+  const { format, playing, mastered, without } = chosen;
+  const parts = song?.parts ?? [];
+  const written = parts.map(({ id }) => id).filter((id) => !without.includes(id));
+  const of = stretches.some((s) => s.value === playing) ? playing : '';
+  const takeSound = (what: AudioWish['what']): void =>
+    take({ format, mastered, playing: of === '' ? null : of, what });
+  const seconds = useSeconds(of === '' ? null : of);
+  const sizeIn = (what: AudioWish['what']): string => megabytes(bytesOf({ format, what }, seconds));
+  return (
+    <>
+      <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+        Sound
+      </Text>
+      <Choices
+        label="Of"
+        value={of}
+        choices={stretches}
+        onChoose={(value) => onChoose({ playing: value })}
+        inARow
+      />
+      <Choices
+        label="As"
+        value={format}
+        choices={FORMATS}
+        onChoose={(value) => onChoose({ format: value })}
+      />
+      <SwitchLine
+        label="With the master (tone, glue, limiter)"
+        on={mastered}
+        onTurn={(on) => onChoose({ mastered: on })}
+      />
+      <View style={styles.buttons}>
+        <Button mode="contained" icon="waveform" onPress={() => takeSound('whole')}>
+          Take it as it is heard
+        </Button>
+      </View>
+      <Text style={[styles.words, { color: palette.quiet }]}>{`About ${sizeIn('whole')} MB.`}</Text>
+      <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+        A file for each part
+      </Text>
+      <View role="group" aria-label="Parts that are written" style={styles.buttons}>
+        {parts.map((part) => (
+          <Toggle
+            key={part.id}
+            label={isAudible(part, parts) ? part.name : `${part.name} (silenced)`}
+            on={!without.includes(part.id)}
+            onPress={() =>
+              onChoose({
+                without: without.includes(part.id)
+                  ? without.filter((id) => id !== part.id)
+                  : [...without, part.id],
+              })
+            }
+          />
+        ))}
+      </View>
+      <View style={styles.buttons}>
+        <Button
+          mode="outlined"
+          icon="folder-zip-outline"
+          disabled={!written.length}
+          onPress={() => takeSound({ parts: written })}
+        >
+          A file a part (ZIP)
+        </Button>
+      </View>
+      <Text style={[styles.words, { color: palette.quiet }]}>
+        {written.length
+          ? `${counted(written.length, 'file')}, and all of them together: about ${sizeIn({ parts: written })} MB. Played at once they are that sum. One part alone:`
+          : 'Choose the parts that are written. One part alone:'}
+      </Text>
+      <View style={styles.buttons}>
+        {parts.map(({ id, name }) => (
+          <Button
+            key={id}
+            compact
+            mode="outlined"
+            style={styles.part}
+            accessibilityLabel={`Take ${name} alone`}
+            onPress={() => takeSound({ part: id })}
+          >
+            {name}
+          </Button>
+        ))}
+      </View>
+    </>
+  );
+}
+
+/** Files of the song to take away. */
+export function TakeSheet({ onClose }: { onClose: () => void }) {
+  const palette = usePalette();
+  const { making, remark } = useFiles();
+  const [chosen, setChosen] = useState<Chosen>({
+    format: 'wav16',
+    playing: '',
+    mastered: true,
+    without: [],
+  });
+  return (
+    <Sheet title="Take the song away" tall onClose={onClose}>
+      {remark ? (
+        <Text role="alert" style={[styles.words, { color: palette.warning }]}>
+          {remark}
+        </Text>
+      ) : null}
+      {making ? (
+        <Making wish={making.wish} done={making.done} />
+      ) : (
+        <>
+          <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+            Notes for other programs
+          </Text>
+          <View style={styles.buttons}>
+            <Button mode="outlined" icon="file-music-outline" onPress={() => take('midi')}>
+              MIDI file
+            </Button>
+          </View>
+          <Text style={[styles.words, { color: palette.quiet }]}>Every part on a track of its own.</Text>
+          <SoundFiles chosen={chosen} onChoose={(changed) => setChosen({ ...chosen, ...changed })} />
+          <Link href="/about" style={StyleSheet.flatten([styles.link, { color: palette.action }])}>
+            Whose sounds these are
+          </Link>
+        </>
+      )}
+    </Sheet>
+  );
+}
+
+const styles = StyleSheet.create({
+  heading: { ...TYPE.strong, paddingTop: 4 },
+  buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+  part: { minWidth: TOUCH + 4 },
+  button: { alignSelf: 'flex-start', minHeight: TOUCH, justifyContent: 'center' },
+  words: TYPE.words,
+  making: { gap: 10 },
+  bar: { height: 8 },
+  link: { ...TYPE.words, minHeight: TOUCH, lineHeight: TOUCH, textDecorationLine: 'underline' },
+});

@@ -1,0 +1,122 @@
+/** What the players agree on in a section, told in sentences. */
+import { listed } from '../song/listed';
+import type { Part } from '../song/schema';
+import { barIndexAt } from '../time/bars';
+import { isInFront } from '../style/kind';
+import type { Agreed, Agreement, RegisterRange } from '../timeline/agreement';
+import type { PartVoice } from '../timeline/unisonParts';
+import { chordsInUse } from '../song/inUse';
+import type { Occurrence } from '../timeline/occurrences';
+import { liftOf } from './roles';
+import type { Points } from './terms';
+
+/** A sentence for each point that can be switched off. */
+export type AgreementInWords = { readonly [point in keyof Points]: string };
+
+/** What is said of a section, by its id: as it is played the first time. */
+export interface SectionInWords {
+  readonly section: string;
+  readonly points: AgreementInWords;
+}
+
+/** As many examples as are named one by one. */
+const NAMED = 3;
+
+/** Some named, the rest counted. */
+const named = <T>(items: readonly T[], name: (item: T) => string): string =>
+  items.length <= NAMED
+    ? listed(items.map(name))
+    : `${items.slice(0, NAMED).map(name).join(', ')} and ${items.length - NAMED} more`;
+
+const barOf = (pass: Occurrence, tick: number): number => barIndexAt(pass.bars, tick) + 1;
+
+function earlyInWords(pass: Occurrence): string {
+  const pushed = chordsInUse(pass.section).filter((c) => c.push !== undefined);
+  const written = new Set(pushed.map((c) => c.id));
+  const early = pass.chords.filter((c) => c.push && !written.has(c.id));
+  if (!early.length) return 'Every chord is taken where it stands.';
+  return `All take ${named(early, (c) => `${c.symbol} in bar ${barOf(pass, c.start)}`)} an eighth early.`;
+}
+
+function marksInWords(pass: Occurrence, { marks, silences }: Agreement): string {
+  if (pass.chords.every((c) => c.symbol === null)) return 'There is no chord: it is left to the drums.';
+  const said: string[] = [];
+  if (marks.length)
+    said.push(`The drums mark ${marks.length === 1 ? 'the pushed chord' : `${marks.length} pushed chords`}`);
+  if (silences.length)
+    said.push(`nobody plays in bar ${named(silences, ({ from }) => String(barOf(pass, from)))}`);
+  return said.length ? `${said.join('; ')}.`.replace(/^n/, 'N') : 'No chord is pushed, and none is missing.';
+}
+
+function lockInWords(pass: Occurrence, { kicks }: Agreement, players: readonly (PartVoice | null)[]): string {
+  if (!kicks?.length) {
+    const hasBeat = players.some((p) => p?.kind.skeleton && p.stretches.some((s) => s.settings.on));
+    return hasBeat ? 'Bass and kick each go their own way.' : 'Nobody plays a kick to strike with.';
+  }
+  const aBar = Math.round((10 * kicks.length) / pass.bars.length) / 10;
+  return `Bass and kick strike together, about ${aBar} times a bar.`;
+}
+
+function roomInWords(
+  players: readonly (PartVoice | null)[],
+  rooms: readonly (RegisterRange | null)[],
+  parts: readonly Pick<Part, 'name'>[],
+): string {
+  const above = parts.filter((_, i) => {
+    const [kind, room] = [players[i]?.kind, rooms[i]];
+    return kind && room && isInFront(kind) && room[0] > kind.range[0];
+  });
+  const under = parts.filter((_, i) => {
+    const [kind, room] = [players[i]?.kind, rooms[i]];
+    return kind && room && room[1] < kind.range[1];
+  });
+  if (!under.length) return 'Every part plays where it is set.';
+  const low = listed(under.map((p) => p.name));
+  return above.length
+    ? `${listed(above.map((p) => p.name))} on top; ${low} underneath.`
+    : `${low} leave the top free.`;
+}
+
+function shapeInWords({ section }: Occurrence): string {
+  const lift = liftOf(section);
+  const stands =
+    lift >= 1 ? 'stronger and fuller' : lift > 0 ? 'a little stronger' : lift < 0 ? 'softer' : 'as it is set';
+  return `${section.name} stands ${stands}, and grows from its first bar to its last.`;
+}
+
+const INTO: Readonly<Record<NonNullable<Agreement['into']>, string>> = {
+  repeat: 'a short fill into the repeat',
+  section: 'a fill into what comes',
+  drop: 'a short fill, since what comes is softer',
+  ending: 'a fill into the last chord',
+};
+
+function fillsInWords({ bars, into }: Agreement): string {
+  const turns = bars.filter(({ turn }, i) => turn === 'large' && i < bars.length - 1).length;
+  const said = [
+    ...(turns ? [turns === 1 ? 'a beat where the phrase turns' : `a beat at each of ${turns} turns`] : []),
+    ...(into ? [INTO[into]] : []),
+  ];
+  return said.length ? `The drums play ${listed(said)}.` : 'There is nothing to fill into.';
+}
+
+/** Each section of the form, as its first playing has it. */
+export function agreementInWords(agreed: Agreed, parts: readonly Pick<Part, 'name'>[]): SectionInWords[] {
+  const said = new Map<string, SectionInWords>();
+  agreed.passes.forEach((pass, i) => {
+    if (said.has(pass.section.id)) return;
+    const agreement = agreed.agreements[i]!;
+    said.set(pass.section.id, {
+      section: pass.section.id,
+      points: {
+        early: earlyInWords(pass),
+        marks: marksInWords(pass, agreement),
+        lock: lockInWords(pass, agreement, agreed.players[i]!),
+        room: roomInWords(agreed.players[i]!, agreed.rooms[i]!, parts),
+        shape: shapeInWords(pass),
+        fills: fillsInWords(agreement),
+      },
+    });
+  });
+  return [...said.values()];
+}

@@ -1,0 +1,89 @@
+/** Chords that all feel early together, beside those the writer pushes. */
+import { derived } from '../memo/derived';
+import { hash, noise } from '../random/stream';
+import type { ChordEvent } from '../song/schema';
+import type { Style } from '../style/schema';
+import { chordsInUse } from '../song/inUse';
+import { gapBefore, type Occurrence } from '../timeline/occurrences';
+import { EIGHTH, PPQ } from '../time/ticks';
+
+/** A chord has to last this long on both sides of an early change, ticks. */
+const LEAST = 2 * PPQ;
+
+/** Chords by what was agreed on last, so that those of a section that stays are the very same. */
+const known = new WeakMap<
+  readonly ChordEvent[],
+  { readonly key: string; readonly chords: readonly ChordEvent[] }
+>();
+
+/**
+ * Ticks early that players agree to take a chord; 0 where they take it on its beat. Never the first
+ * chord of a section, so that what comes before hears nothing of it.
+ */
+function agreedAnticipation(
+  draws: number,
+  share: number,
+  chord: ChordEvent,
+  before: ChordEvent | undefined,
+): number {
+  if (!before || chord.push !== undefined || chord.symbol === null || before.symbol === null) return 0;
+  if (before.start + before.length !== chord.start) return 0;
+  if (before.length < LEAST || chord.length < LEAST || gapBefore(before.length) < EIGHTH) return 0;
+  return noise(draws, chord.start, chord.length) < share ? EIGHTH : 0;
+}
+
+const copies = new WeakMap<ChordEvent, ChordEvent>();
+
+/** A chord with a push, the same one for the same chord. */
+function anticipated(chord: ChordEvent, push: number): ChordEvent {
+  const found = copies.get(chord);
+  if (found?.push === push) return found;
+  const copy = { ...chord, push };
+  copies.set(chord, copy);
+  return copy;
+}
+
+const passWith = derived(
+  ({ pass, chords }: { pass: Occurrence; chords: Occurrence['chords'] }): Occurrence => ({
+    ...pass,
+    chords,
+  }),
+);
+
+/** A playing with other chords, the very same one for the same chords. */
+const withChords = (pass: Occurrence, chords: Occurrence['chords']): Occurrence =>
+  passWith(pass, 'chords', { pass, chords });
+
+/** A playing whose chords carry the pushes that were agreed. */
+export function withAnticipations(pass: Occurrence, seed: number, style: Style): Occurrence {
+  const { share } = style.early;
+  if (share === 0) return pass;
+  const key = `${seed}/${pass.section.id}/${share}`;
+  const found = known.get(pass.chords);
+  if (found?.key === key) return withChords(pass, found.chords);
+  const draws = hash(`${seed}/${pass.section.id}/early`);
+  const chords = pass.chords.map((chord, i) => {
+    const push = agreedAnticipation(draws, share, chord, pass.chords[i - 1]);
+    return push ? anticipated(chord, push) : chord;
+  });
+  known.set(pass.chords, { key, chords });
+  return withChords(pass, chords);
+}
+
+/** Chords pushed by one value, as they were made last. */
+const pushedLists = new WeakMap<
+  readonly ChordEvent[],
+  { readonly push: number; readonly chords: readonly ChordEvent[] }
+>();
+
+/** A playing whose chords are all taken early by one value; those with a push of their own, even of none, keep it. */
+export function withPush(pass: Occurrence, push: number): Occurrence {
+  const found = pushedLists.get(pass.chords);
+  if (found?.push === push) return withChords(pass, found.chords);
+  const own = new Set(chordsInUse(pass.section).flatMap((c) => (c.push === undefined ? [] : [c.id])));
+  const chords = pass.chords.map((chord) =>
+    own.has(chord.id) || chord.symbol === null ? chord : anticipated(chord, push),
+  );
+  pushedLists.set(pass.chords, { push, chords });
+  return withChords(pass, chords);
+}

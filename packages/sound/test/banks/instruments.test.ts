@@ -1,0 +1,241 @@
+/** The shipped instruments as they sound: in tune, in time, wide, and other in colour when they are struck harder. */
+import { readFileSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { DRUM_BANK, finer } from '@backline/sound/banks/bankNames';
+import { OWN_BANKS, noticeFile } from '@backline/sound/banks/nodeBanks';
+import { BANKS, SOURCES, decodedBytes, hasFiner } from '@backline/sound/banks/shipped';
+import {
+  RATE,
+  above,
+  channel,
+  decibels,
+  heard,
+  hertz,
+  middle,
+  power,
+  scoreWith,
+  sides,
+  tone,
+} from '../support/hearing';
+
+const DRUMS = channel(0, { channel: 9, percussion: true });
+
+const note = (program: number, pitch: number, velocity: number, seconds = 1.2) =>
+  heard(scoreWith([channel(program)], [[0, 1900, pitch, velocity]]), [String(program)], seconds);
+
+/**
+ * How far a pitch lies off, cents: the lag at which a sound is most like itself, over many periods, of half a second
+ * (autocorrelation with a parabola through the peak).
+ */
+function cents(samples: Float32Array, midi: number): number {
+  const period = RATE / hertz(midi);
+  const periods = Math.max(1, Math.round((0.015 * RATE) / period));
+  const start = Math.round(0.15 * RATE);
+  const size = Math.round(0.5 * RATE);
+  const at = (lag: number): number => {
+    let sum = 0;
+    for (let i = start; i < start + size; i++) sum += samples[i]! * samples[i + lag]!;
+    return sum;
+  };
+  const near = Math.round(periods * period);
+  const reach = Math.ceil(near * 0.035);
+  let best = near;
+  for (let lag = near - reach; lag <= near + reach; lag++) if (at(lag) > at(best)) best = lag;
+  const [a, b, c] = [at(best - 1), at(best), at(best + 1)];
+  return -1200 * Math.log2((best + (a - c) / (2 * (a - 2 * b + c))) / (periods * period));
+}
+
+describe('tuning', () => {
+  it.each([
+    ['grand piano', 0, [36, 48, 60, 72, 84]],
+    ['electric piano', 4, [48, 60, 72]],
+    ['drawbar organ', 16, [48, 60, 72]],
+    ['nylon guitar', 24, [45, 57, 69]],
+    ['steel guitar', 25, [45, 57, 69]],
+    ['driven guitar', 29, [45, 57]],
+    ['upright bass', 32, [33, 40]],
+    ['finger bass', 33, [33, 40]],
+    ['strings', 48, [55, 67]],
+    ['trumpet', 56, [60, 70]],
+    ['alto sax', 65, [62, 70]],
+  ])('%s is within six cents', async (_, program, pitches) => {
+    for (const pitch of pitches) {
+      const off = cents(middle(await note(program, pitch, 90)), pitch);
+      expect([pitch, Math.abs(off) < 6 ? 'in tune' : off]).toEqual([pitch, 'in tune']);
+    }
+  });
+
+  it('the notes of a chord are found in it again, and those beside them are not', async () => {
+    const chord = [48, 55, 64, 71];
+    const sound = middle(
+      await heard(
+        scoreWith(
+          [channel(0)],
+          chord.map((p) => [0, 1900, p, 90]),
+        ),
+        ['0'],
+        1,
+      ),
+    );
+    const others = [50, 53, 57, 61, 66, 69];
+    const loudest = Math.max(...chord.map((p) => tone(sound, hertz(p))));
+    for (const pitch of chord) expect(decibels(tone(sound, hertz(pitch)) / loudest)).toBeGreaterThan(-20);
+    for (const pitch of others) expect(decibels(tone(sound, hertz(pitch)) / loudest)).toBeLessThan(-26);
+  });
+});
+
+describe('time', () => {
+  it.each([
+    ['upright bass', 32, 36],
+    ['finger bass', 33, 36],
+    ['picked bass', 34, 36],
+    ['steel guitar', 25, 52],
+    ['clean guitar', 27, 52],
+    ['grand piano', 0, 60],
+  ])('%s is there within ten milliseconds of being struck', async (_, program, pitch) => {
+    const sound = middle(await note(program, pitch, 100, 0.5));
+    const most = sound.subarray(0, 0.15 * RATE).reduce((m, x) => Math.max(m, Math.abs(x)), 0);
+    expect(sound.findIndex((x) => Math.abs(x) > 0.3 * most) / RATE).toBeLessThan(0.01);
+  });
+
+  it('what is let go dies away soon, and a held piano goes on', async () => {
+    for (const [program, pitch] of [
+      [25, 52],
+      [33, 36],
+      [48, 60],
+      [0, 60],
+    ] as const) {
+      const score = scoreWith([channel(program)], [[0, 480, pitch, 100]]);
+      const sound = middle(await heard(score, [String(program)], 2));
+      expect([program, decibels(power(sound, 1.4, 1.6) / power(sound, 0.2, 0.4)) < -30]).toEqual([
+        program,
+        true,
+      ]);
+    }
+    const held = middle(await heard(scoreWith([channel(0)], [[0, 3800, 48, 100]]), ['0'], 3.6));
+    const falls = [0.4, 1.4, 2.4].map((at) => decibels(power(held, at, at + 0.3)));
+    expect(falls[1]!).toBeLessThan(falls[0]!);
+    expect(falls[2]!).toBeLessThan(falls[1]!);
+    expect(falls[0]! - falls[2]!).toBeLessThan(30);
+  });
+});
+
+describe('touch', () => {
+  it('the piano’s share above 2 kHz moves by ten decibels and more from velocity 30 to 120', async () => {
+    for (const pitch of [48, 60, 72]) {
+      const [soft, hard] = [middle(await note(0, pitch, 30)), middle(await note(0, pitch, 120))];
+      expect(above(hard, 2000) - above(soft, 2000)).toBeGreaterThan(10);
+      expect(power(hard)).toBeGreaterThan(20 * power(soft));
+    }
+  });
+
+  it.each([
+    [25, 52],
+    [33, 36],
+    [48, 67],
+    [56, 67],
+    [65, 62],
+    [4, 60],
+  ])('program %i is brighter when it is struck harder', async (program, pitch) => {
+    const [soft, hard] = [middle(await note(program, pitch, 35)), middle(await note(program, pitch, 120))];
+    expect(above(hard, 1500) - above(soft, 1500)).toBeGreaterThan(3);
+  });
+
+  it.each([36, 38, 42, 45])('drum %i has other layers softly and hard', async (key) => {
+    const hit = async (velocity: number) =>
+      middle(await heard(scoreWith([DRUMS], [[0, 100, key, velocity, 9]]), [DRUM_BANK], 0.5));
+    const [soft, hard] = [await hit(40), await hit(120)];
+    expect(above(hard, 3000) - above(soft, 3000)).toBeGreaterThan(1.5);
+  });
+});
+
+describe('stereo and the kit', () => {
+  it('piano, organ, strings and kit are wide and hold together in mono', async () => {
+    for (const [program, pitch] of [
+      [0, 60],
+      [16, 60],
+      [48, 60],
+    ] as const) {
+      const wide = sides(await note(program, pitch, 90));
+      expect([program, wide > -30 && wide < 0]).toEqual([program, true]);
+    }
+    const kit = sides(
+      await heard(
+        scoreWith(
+          [DRUMS],
+          [
+            [0, 100, 38, 100, 9],
+            [480, 100, 51, 90, 9],
+          ],
+        ),
+        [DRUM_BANK],
+        1.5,
+      ),
+    );
+    expect(kit).toBeGreaterThan(-25);
+    expect(kit).toBeLessThan(0);
+  });
+
+  it('the piano keeps its lowest partials on one loudspeaker', async () => {
+    for (let pitch = 36; pitch <= 84; pitch += 4) {
+      const sound = await note(0, pitch, 90, 0.7);
+      const best = Math.max(tone(sound.left, hertz(pitch)), tone(sound.right, hertz(pitch)));
+      expect([pitch, decibels(tone(middle(sound), hertz(pitch)) / best) > -9]).toEqual([pitch, true]);
+    }
+  });
+
+  it('a hat that closes ends one that is open', async () => {
+    const open = middle(await heard(scoreWith([DRUMS], [[0, 100, 46, 100, 9]]), [DRUM_BANK], 1));
+    const choked = middle(
+      await heard(
+        scoreWith(
+          [DRUMS],
+          [
+            [0, 100, 46, 100, 9],
+            [240, 100, 44, 60, 9],
+          ],
+        ),
+        [DRUM_BANK],
+        1,
+      ),
+    );
+    expect(power(choked, 0.5, 0.9)).toBeLessThan(0.2 * power(open, 0.5, 0.9));
+  });
+});
+
+describe('what ships', () => {
+  it('every file has a source and a licence that asks for no more than a line, and the notices name it', () => {
+    const files = readdirSync(OWN_BANKS).filter((name) => name.endsWith('.sf3'));
+    expect(files.sort()).toEqual(BANKS.map(({ id }) => `${id}.sf3`).sort());
+    const notices = readFileSync(join(OWN_BANKS, 'NOTICES.md'), 'utf8') + readFileSync(noticeFile(), 'utf8');
+    for (const source of SOURCES) expect(['CC BY 3.0', 'MIT', 'our own']).toContain(source.licence);
+    for (const { id, source, bytes } of BANKS) {
+      expect([id, SOURCES.some((s) => s.key === source)]).toEqual([id, true]);
+      const file = readFileSync(join(OWN_BANKS, `${id}.sf3`));
+      expect([id, file.length]).toEqual([id, bytes]);
+      const line = SOURCES.find((s) => s.key === source)!.line;
+      // The line stands in the file itself as well (RIFF's ICOP).
+      expect([id, file.includes(Buffer.from(line, 'latin1'))]).toEqual([id, true]);
+    }
+    for (const name of [
+      'Alexander Holm',
+      'Frank Wen',
+      'Michael Cowgill',
+      'LAME',
+      'Xiph.org',
+      'creativecommons.org/licenses/by/3.0',
+    ]) {
+      expect(notices).toContain(name);
+    }
+    expect(notices).toContain('Permission is hereby granted, free of charge');
+  });
+
+  it('a finer piano is known as such, and how much room it takes', () => {
+    expect([hasFiner('0'), hasFiner('33')]).toEqual([true, false]);
+    expect(decodedBytes(finer('0'))!).toBeGreaterThan(2 * decodedBytes('0')!);
+    expect(decodedBytes('124')).toBeNull();
+    // The first form of everything a usual band plays fits a phone.
+    const usual = ['0', '33', '25', '11', '48', '73', DRUM_BANK].map((id) => decodedBytes(id)!);
+    expect(usual.reduce((a, b) => a + b, 0)).toBeLessThan(96 * 2 ** 20);
+  });
+});
