@@ -153,7 +153,7 @@ function notes({ operands, options, parts, warn }: Given): unknown {
     parts: band.parts.map(({ id, kind, program, trouble, notes: played }, i) => ({
       id,
       kind,
-      channel: seats[i]!.channel,
+      channel: seats[i]!.channel + 1,
       program,
       ...(trouble ? { trouble } : {}),
       notes: played.map(({ at, length, start, duration, pitch, velocity, noteFunction }) => ({

@@ -90,7 +90,7 @@ async function songsIn(document: unknown): Promise<Brought> {
     else if (mended) {
       songs.push(mended.song);
       told.push(
-        `${which}It does not read as it stands (${mended.told.slice(0, 3).join(' ')}). What reads of it came in.`,
+        `${which}It does not read as it stands (${mended.remarks.slice(0, 3).join(' ')}). What reads of it came in.`,
       );
     } else troubles.push(which + trouble);
   }

@@ -18,12 +18,12 @@ export const playKept = (kind: Kind, region: Region, kept: KeptPlaying): RegionE
 
 /** A region as it was kept. It rests where the part rests, and ends with its bars. */
 function played(kind: Kind, region: Region, { notes }: KeptPlaying): RegionEvents {
-  const { spans, stretches, length } = region;
+  const { spans, settingsSpans, length } = region;
   let at = 0;
   const kept = notes.flatMap(([start, duration, pitch, velocity]): Note[] => {
     while (at + 1 < spans.length && spans[at + 1]!.start - spans[at + 1]!.push <= start) at++;
     const left = Math.min(duration, length - start);
-    if (left <= 0 || (start < 0 && region.first) || !settingsAt(stretches, start).on) return [];
+    if (left <= 0 || (start < 0 && region.first) || !settingsAt(settingsSpans, start).on) return [];
     const isChord = kind.pitched && spans[at]?.chord != null;
     return [
       {

@@ -7,16 +7,16 @@ import { contextsIn } from './context';
 const VELOCITY = 70;
 
 /** The chords of the chart as held notes in the song's time, voiced as the chart's threads show them. */
-export function guideNotes(passes: readonly Occurrence[]): BandNote[] {
-  return passes.flatMap((pass) => {
-    const voicings = guideVoicings(pass.chords);
-    const { occurrenceKey } = pass;
-    const spans = occurrenceSpans(pass);
-    const contextOf = contextsIn({ spans, bars: pass.bars });
+export function guideNotes(occurrences: readonly Occurrence[]): BandNote[] {
+  return occurrences.flatMap((occurrence) => {
+    const voicings = guideVoicings(occurrence.chords);
+    const { occurrenceKey } = occurrence;
+    const spans = occurrenceSpans(occurrence);
+    const contextOf = contextsIn({ spans, bars: occurrence.bars });
     return spans.flatMap((span, i) => {
-      const start = Math.max(0, pass.start + span.start - span.push);
-      const duration = pass.start + span.end - start;
-      const written = { at: pass.start + span.start, length: span.end - span.start };
+      const start = Math.max(0, occurrence.start + span.start - span.push);
+      const duration = occurrence.start + span.end - start;
+      const written = { at: occurrence.start + span.start, length: span.end - span.start };
       const context = contextOf(span.start, i);
       return voicings[i]!.map((pitch) => ({
         ...written,

@@ -95,12 +95,12 @@ export interface Band {
 }
 
 /** Where a part's instrument changes, and to which, in the song's time. */
-const instrumentsOf = (passes: readonly Placing[], regions: readonly Region[]) => {
+const instrumentsOf = (occurrences: readonly Placing[], regions: readonly Region[]) => {
   const changes: { tick: number; program: number }[] = [];
-  passes.forEach((pass, i) => {
-    for (const { start, settings } of regions[i]!.stretches) {
+  occurrences.forEach((occurrence, i) => {
+    for (const { start, settings } of regions[i]!.settingsSpans) {
       if (changes[changes.length - 1]?.program === settings.instrument) continue;
-      changes.push({ tick: pass.start + start, program: settings.instrument });
+      changes.push({ tick: occurrence.start + start, program: settings.instrument });
     }
   });
   return changes;
@@ -115,7 +115,11 @@ type Placing = Pick<Occurrence, 'start' | 'length' | 'occurrenceKey' | 'entry' |
 };
 
 const placingOf = derived(
-  ({ pass: { start, length, occurrenceKey, entry, repeat, section } }: { pass: Occurrence }): Placing => ({
+  ({
+    occurrence: { start, length, occurrenceKey, entry, repeat, section },
+  }: {
+    occurrence: Occurrence;
+  }): Placing => ({
     start,
     length,
     occurrenceKey,
@@ -123,21 +127,21 @@ const placingOf = derived(
     repeat,
     section: { id: section.id, name: section.name },
   }),
-  { pass: 2 },
+  { occurrence: 2 },
 );
 
 interface Parted {
   readonly part: Part;
   /** Null where its kind is not at hand. */
   readonly regions: readonly Region[] | null;
-  readonly passes: readonly Placing[];
+  readonly occurrences: readonly Placing[];
   readonly repertoire: Repertoire;
   readonly memory: RegionMemory;
   readonly fade: ReturnType<typeof fadeOf>;
   readonly mixed: readonly (readonly MixSpan[])[];
 }
 
-function bandPart({ part, regions, passes, repertoire, memory, fade, mixed }: Parted): BandPart {
+function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed }: Parted): BandPart {
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
@@ -146,22 +150,26 @@ function bandPart({ part, regions, passes, repertoire, memory, fade, mixed }: Pa
   }
   const placed: TimedEvents[] = [];
   const failed = new Set<string>();
-  passes.forEach((pass, i) => {
+  occurrences.forEach((occurrence, i) => {
     // What one part cannot play silences no other.
     try {
-      const kept = part.frozen ? keptFor(pass, part.frozen) : null;
+      const kept = part.frozen ? keptFor(occurrence, part.frozen) : null;
       const region = regions[i]!;
       const made = kept ? [playKept(kind, region, kept)] : memory.made(kind, region);
-      placed.push(...placedGroups(pass.start, pass.occurrenceKey, made));
+      placed.push(...placedGroups(occurrence.start, occurrence.occurrenceKey, made));
     } catch {
-      failed.add(pass.section.name);
+      failed.add(occurrence.section.name);
     }
   });
-  const programs = instrumentsOf(passes, regions);
-  const last = passes[passes.length - 1];
+  const programs = instrumentsOf(occurrences, regions);
+  const last = occurrences[occurrences.length - 1];
   const together = oneAfterAnother(placed);
   const moved = gliding(fromRest(together.gestures), last ? last.start + last.length : 0);
-  const mixes = passes.map((pass, i) => ({ pass, spans: regions[i]!.spans, mix: mixed[i]! }));
+  const mixes = occurrences.map((occurrence, i) => ({
+    occurrence,
+    spans: regions[i]!.spans,
+    mix: mixed[i]!,
+  }));
   return {
     id,
     kind: kindId,
@@ -179,33 +187,37 @@ function bandPart({ part, regions, passes, repertoire, memory, fade, mixed }: Pa
 }
 
 /** A part of which nothing is other is the very same. */
-const samePart = derived(bandPart, { regions: 1, passes: 1, mixed: 1, fade: 1 });
+const samePart = derived(bandPart, { regions: 1, occurrences: 1, mixed: 1, fade: 1 });
 
 /** The whole band of a song. */
 export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMemory = forgetful): Band {
   const style = styleOf(song, repertoire);
   const agreed = agree(song, repertoire.kinds, style, expandForm(song));
-  const { passes } = agreed;
+  const { occurrences } = agreed;
   const regions = regionsOf(song, repertoire.kinds, style, agreed);
-  const last = passes[passes.length - 1];
-  const bars = ([] as BandBar[]).concat(...passes.map(occurrenceBars));
+  const last = occurrences[occurrences.length - 1];
+  const bars = ([] as BandBar[]).concat(...occurrences.map(occurrenceBars));
   const fade = fadeOf(song, bars);
-  const mixes = passes.map((pass) => mixSpans(repertoire.kinds, style, song.parts, pass));
-  const placings = passes.map((pass) => placingOf(memory, pass.occurrenceKey, { pass }));
+  const mixes = occurrences.map((occurrence) => mixSpans(repertoire.kinds, style, song.parts, occurrence));
+  const placings = occurrences.map((occurrence) =>
+    placingOf(memory, occurrence.occurrenceKey, { occurrence }),
+  );
   return {
     length: last ? last.start + last.length : 0,
     bars,
     chords: ([] as BandChord[]).concat(
-      ...passes.map((pass, i) => occurrenceChords(pass, chartSpans({ pass, players: agreed.players[i]! }))),
+      ...occurrences.map((occurrence, i) =>
+        occurrenceChords(occurrence, chartSpans({ occurrence, players: agreed.players[i]! })),
+      ),
     ),
     parts: song.parts.map((part, p) => {
       const mixed = mixes.map((spans) => spans[p]!);
-      const parted = { part, regions: regions[p]!, passes: placings, repertoire, memory, fade, mixed };
+      const parted = { part, regions: regions[p]!, occurrences: placings, repertoire, memory, fade, mixed };
       return memory === forgetful ? bandPart(parted) : samePart(part, 'part', parted);
     }),
     standIn: style.id === song.style ? null : style.name,
     agreed: agreementInWords(agreed, song.parts),
-    guide: song.guide?.playback ? guideNotes(passes) : [],
+    guide: song.guide?.playback ? guideNotes(occurrences) : [],
   };
 }
 
@@ -290,10 +302,10 @@ function placesOf(bar: Bar): readonly number[] {
 
 /** Bars in the song's time, most of which stay where they were. */
 const barsOf = derived(
-  ({ pass }: { pass: Occurrence }): readonly BandBar[] => {
-    const { start, section, timesBefore, occurrenceKey, positions } = pass;
+  ({ occurrence }: { occurrence: Occurrence }): readonly BandBar[] => {
+    const { start, section, timesBefore, occurrenceKey, positions } = occurrence;
     const { id, name } = section;
-    return pass.bars.map((bar, i) => ({
+    return occurrence.bars.map((bar, i) => ({
       occurrenceKey,
       start: start + bar.start,
       length: bar.length,
@@ -308,23 +320,24 @@ const barsOf = derived(
       index: positions[i]!,
     }));
   },
-  { pass: 2 },
+  { occurrence: 2 },
 );
 
 /** A playing that is the very same is not looked at. */
-const barsIn = derived(({ pass }: { pass: Occurrence }): readonly BandBar[] =>
-  barsOf(pass.bars, pass.occurrenceKey, { pass }),
+const barsIn = derived(({ occurrence }: { occurrence: Occurrence }): readonly BandBar[] =>
+  barsOf(occurrence.bars, occurrence.occurrenceKey, { occurrence }),
 );
 
-const occurrenceBars = (pass: Occurrence): readonly BandBar[] => barsIn(pass, 'bars', { pass });
+const occurrenceBars = (occurrence: Occurrence): readonly BandBar[] =>
+  barsIn(occurrence, 'bars', { occurrence });
 
 interface SpanInOccurrence {
   readonly span: ChordSpan;
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
 }
 
 const chordOf = derived(
-  ({ span, pass: { start, section, timesBefore } }: SpanInOccurrence): BandChord => ({
+  ({ span, occurrence: { start, section, timesBefore } }: SpanInOccurrence): BandChord => ({
     symbol: span.symbol,
     chord: span.chord,
     start: start + span.start,
@@ -336,13 +349,13 @@ const chordOf = derived(
     timesPlayed: timesBefore + 1,
     key: span.key,
   }),
-  { pass: 2 },
+  { occurrence: 2 },
 );
 
 const chordsOf = derived(
-  ({ pass, spans }: { pass: Occurrence; spans: readonly ChordSpan[] }): readonly BandChord[] =>
-    spans.map((span) => chordOf(span, pass.occurrenceKey, { span, pass })),
+  ({ occurrence, spans }: { occurrence: Occurrence; spans: readonly ChordSpan[] }): readonly BandChord[] =>
+    spans.map((span) => chordOf(span, occurrence.occurrenceKey, { span, occurrence })),
 );
 
-const occurrenceChords = (pass: Occurrence, spans: readonly ChordSpan[]): readonly BandChord[] =>
-  chordsOf(pass, 'chords', { pass, spans });
+const occurrenceChords = (occurrence: Occurrence, spans: readonly ChordSpan[]): readonly BandChord[] =>
+  chordsOf(occurrence, 'chords', { occurrence, spans });

@@ -14,16 +14,16 @@ type NoteToKeep = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | '
 
 /** What a part of a band plays through its bars, to be kept. */
 export function keptOf(bars: readonly OccurrenceBar[], played: readonly NoteToKeep[]): KeptPlaying[] {
-  const playings = new Map<string, { start: number; section: string; notes: KeptPlaying['notes'] }>();
+  const occurrences = new Map<string, { start: number; section: string; notes: KeptPlaying['notes'] }>();
   for (const bar of bars) {
-    if (!playings.has(bar.occurrenceKey))
-      playings.set(bar.occurrenceKey, { start: bar.start, section: bar.sectionId, notes: [] });
+    if (!occurrences.has(bar.occurrenceKey))
+      occurrences.set(bar.occurrenceKey, { start: bar.start, section: bar.sectionId, notes: [] });
   }
   for (const { start, duration, pitch, velocity, occurrenceKey } of played) {
-    const own = playings.get(occurrenceKey);
+    const own = occurrences.get(occurrenceKey);
     own?.notes.push([start - own.start, duration, pitch, velocity]);
   }
-  return [...playings].map(([playing, { section, notes }]) => {
+  return [...occurrences].map(([playing, { section, notes }]) => {
     const cut = playing.lastIndexOf('/');
     return { section, entry: playing.slice(0, cut), repeat: Number(playing.slice(cut + 1)), notes };
   });

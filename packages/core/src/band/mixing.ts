@@ -7,7 +7,7 @@ import { NO_OFFSETS, type MixOffsets, type MixSpan } from '../timeline/mixing';
 
 /** A playing of a part: where it begins, the chords it hears, and how it is mixed. */
 interface OccurrenceMix {
-  readonly pass: Pick<Occurrence, 'start'>;
+  readonly occurrence: Pick<Occurrence, 'start'>;
   readonly spans: readonly ChordSpan[];
   readonly mix: readonly MixSpan[];
 }
@@ -17,16 +17,16 @@ const pushAt = (spans: readonly ChordSpan[], tick: number): number =>
   spans.find((span) => span.start === tick)?.push ?? 0;
 
 /** What of the mix is moved and where, in order of time, ticks from the song's start; nothing that stays as it was. */
-export function mixGestures(playings: readonly OccurrenceMix[]): readonly Gesture[] {
+export function mixGestures(occurrences: readonly OccurrenceMix[]): readonly Gesture[] {
   const gestures: Gesture[] = [];
   let before: MixOffsets = NO_OFFSETS;
-  for (const { pass, spans, mix } of playings) {
+  for (const { occurrence, spans, mix } of occurrences) {
     for (const { start: from, offsets } of mix) {
       if (offsets === before) continue;
       const moved = MIX_OFFSETS.filter((moves) => offsets[moves] !== before[moves]);
       before = offsets;
       if (!moved.length) continue;
-      const start = Math.max(0, pass.start + from - pushAt(spans, from));
+      const start = Math.max(0, occurrence.start + from - pushAt(spans, from));
       for (const moves of moved) gestures.push({ start, moves, value: offsets[moves] });
     }
   }

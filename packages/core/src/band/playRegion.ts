@@ -36,7 +36,7 @@ const patternSource = (kind: Kind, region: Region, voicings: readonly SpanVoicin
  * the chord is felt with which it goes on. A window that begins within one holds only the silence.
  */
 const stopSources = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): Source[] =>
-  region.stretches.flatMap(({ hit, start, end, settings }) => {
+  region.settingsSpans.flatMap(({ hit, start, end, settings }) => {
     if (hit === null || !settings.on) return [];
     const early = region.spans.find((span) => span.start === end)?.push ?? 0;
     const spans = region.spans.map((span) => (span.start === hit ? { ...span, push: 0 } : span));

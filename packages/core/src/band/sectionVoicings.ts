@@ -49,10 +49,10 @@ function sectionAlone(song: Song, repertoire: Repertoire, sectionId: string, par
   };
   const style = styleOf(song, repertoire);
   const agreed = agree(alone, repertoire.kinds, style, expandForm(alone));
-  const [pass] = agreed.passes;
+  const [occurrence] = agreed.occurrences;
   const index = alone.parts.findIndex((p) => p.id === partId);
   const region = regionsOf(alone, repertoire.kinds, style, agreed)[index]?.[0];
-  return pass && region ? { pass, region } : null;
+  return occurrence && region ? { occurrence, region } : null;
 }
 
 /** What a part plays for each chord of a section: the chord as its richness dresses it, by the chord's id. */
@@ -77,7 +77,7 @@ export function sectionVoicings(
   if (!found) return [];
   const voiced = inWindows(found.region);
   return found.region.spans.map((span, i) => {
-    const chord = chordsFor(found.pass, partId)[i]!;
+    const chord = chordsFor(found.occurrence, partId)[i]!;
     const hand = chord.byHand?.[partId] ?? null;
     return {
       chordId: span.id,

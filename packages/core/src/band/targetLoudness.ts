@@ -7,12 +7,12 @@ import { kindOf, styleOf, type Repertoire } from './repertoire';
 export function targetLoudnessOf(song: Song, repertoire: Repertoire): Map<string, number> {
   const style = styleOf(song, repertoire);
   const heard = song.parts.filter((part) => isAudible(part, song.parts));
-  const places = new Map<string, number>();
+  const loudness = new Map<string, number>();
   for (const part of heard) {
     const kind = kindOf(part, repertoire);
     if (!kind) continue;
     const alike = heard.filter((p) => p.kind === part.kind).length;
-    places.set(part.id, (style.parts[kind.id]?.place ?? kind.place) - 10 * Math.log10(alike));
+    loudness.set(part.id, (style.parts[kind.id]?.place ?? kind.targetLoudness) - 10 * Math.log10(alike));
   }
-  return places;
+  return loudness;
 }

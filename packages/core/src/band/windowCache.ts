@@ -51,16 +51,16 @@ const sameNext = (a: Next | null, b: Next | null): boolean =>
 /** Whether two regions of one seed are alike in all that every window of them depends on. */
 const sameFrame = (a: Region, b: Region): boolean =>
   a.bars === b.bars &&
-  a.home === b.home &&
+  a.sectionSeed === b.sectionSeed &&
   a.length === b.length &&
   a.first === b.first &&
   a.entersNew === b.entersNew &&
   a.again === b.again &&
   a.ending === b.ending &&
-  a.room.join() === b.room.join() &&
+  a.registerRange.join() === b.registerRange.join() &&
   sameNext(a.next, b.next) &&
-  a.stretches.length === b.stretches.length &&
-  a.stretches.every((stretch, i) => sameStretch(stretch, b.stretches[i]!));
+  a.settingsSpans.length === b.settingsSpans.length &&
+  a.settingsSpans.every((stretch, i) => sameStretch(stretch, b.settingsSpans[i]!));
 
 /** Whether two pieces of the same bars are alike to who hears chords, or hears none. */
 const samePiece = (a: WindowSpan | undefined, b: WindowSpan | undefined, deaf: boolean): boolean =>
@@ -70,9 +70,10 @@ const samePiece = (a: WindowSpan | undefined, b: WindowSpan | undefined, deaf: b
 const sameFollowing = (
   a: WindowSpan | undefined,
   b: WindowSpan | undefined,
-  { deaf, heedsNext }: Cut,
+  { hearsNoChords, dependsOnNextChord }: Cut,
 ): boolean =>
-  samePiece(a, b, deaf) || (!heedsNext && !!a && !!b && (a.spans[0]?.push ?? 0) === (b.spans[0]?.push ?? 0));
+  samePiece(a, b, hearsNoChords) ||
+  (!dependsOnNextChord && !!a && !!b && (a.spans[0]?.push ?? 0) === (b.spans[0]?.push ?? 0));
 
 /**
  * Whether a window of a region is what it was, told without making it. It may miss that they are alike, never
@@ -86,11 +87,11 @@ function stayed(
 ): boolean {
   if (!equal(from[index]!, before)) return false;
   // The last one of those who hear no chords still hears that on which it ends.
-  const isLast = index === now.pieces.length - 1;
+  const isLast = index === now.windows.length - 1;
   return (
-    isLast === (index === was.pieces.length - 1) &&
-    samePiece(was.pieces[index], now.pieces[index], now.deaf && !isLast) &&
-    sameFollowing(was.pieces[index + 1], now.pieces[index + 1], now) &&
+    isLast === (index === was.windows.length - 1) &&
+    samePiece(was.windows[index], now.windows[index], now.hearsNoChords && !isLast) &&
+    sameFollowing(was.windows[index + 1], now.windows[index + 1], now) &&
     (was.terms[index] === now.terms[index] || termsText(was.terms[index]!) === termsText(now.terms[index]!))
   );
 }
@@ -125,12 +126,12 @@ function inTurn(
   madeOf: (window: Region) => PlayedWindow,
 ): Pick<RememberedRegion, 'from' | 'made'> {
   const same = was && was.cut.terms === cut.terms && equal(was.from[0]!, region.before) ? was : null;
-  const [first, last] = same ? differing(same.cut.pieces, cut.pieces) : [0, cut.pieces.length];
+  const [first, last] = same ? differing(same.cut.windows, cut.windows) : [0, cut.windows.length];
   // The one before a change hears it.
   const head = Math.max(0, first - 1);
   const made = same ? same.made.slice(0, head) : [];
   const from = same ? same.from.slice(0, head + 1) : [region.before];
-  for (let i = head; i < cut.pieces.length; i++) {
+  for (let i = head; i < cut.windows.length; i++) {
     const before = from[i]!;
     if (same && i > last && equal(same.from[i]!, before)) {
       return { made: made.concat(same.made.slice(i)), from: from.concat(same.from.slice(i + 1)) };

@@ -53,13 +53,26 @@ const stretchText = ({ start, end, settings, pattern, hit }: SettingsSpan): stri
 
 /** Everything the notes of a window depend on, as a text. */
 export function windowText(kind: Kind, window: Region): string {
-  const { room, terms, seed, home, length, firstBar, first, entersNew, again, ending, before, next } = window;
+  const {
+    registerRange,
+    terms,
+    seed,
+    sectionSeed,
+    length,
+    firstBar,
+    first,
+    entersNew,
+    again,
+    ending,
+    before,
+    next,
+  } = window;
   const led = before ? `${before.chord.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
   const follows = next
     ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.push},${next.newSection},${next.leadIn}`
     : '';
-  const place = `${seed}|${home}|${length}|${firstBar}|${first}|${entersNew}|${again}|${ending}`;
-  const told = `${identity(kind)}|${room[0]}-${room[1]}|${termsText(terms)}|${follows}|${led}`;
-  const set = window.stretches.map(stretchText).join(';');
+  const place = `${seed}|${sectionSeed}|${length}|${firstBar}|${first}|${entersNew}|${again}|${ending}`;
+  const told = `${identity(kind)}|${registerRange[0]}-${registerRange[1]}|${termsText(terms)}|${follows}|${led}`;
+  const set = window.settingsSpans.map(stretchText).join(';');
   return `${place}|${told}\n${set}\n${barsText(window.bars)}\n${spansText(window.spans)}`;
 }

@@ -2,10 +2,11 @@
 import type { Draft } from 'immer';
 import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
-import type { KeptPlaying, Part, Section, Settings, Song } from '../song/schema';
+import type { KeptPlaying, Part, Section, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import type { Player } from '../style/schema';
 import { edit, type Edit } from './apply';
+import type { SettingsByPart } from './settings';
 import { chordLists, copyOf } from './within';
 
 /** Adds a part at the end of the band; an id or a name that is taken gets a number. */
@@ -38,10 +39,8 @@ export const playAs = (id: string, { kind, level, settings }: Player): Edit =>
     if (level !== undefined) part.mix.level = level;
   });
 
-type BySettings = Record<string, Settings>;
-
 /** Every record of the song that is kept by part. */
-function recordsByPart(song: Draft<Song>): BySettings[] {
+function recordsByPart(song: Draft<Song>): SettingsByPart[] {
   return [
     ...song.sections.map((s) => s.settings),
     ...song.form.flatMap((entry) => Object.values(entry.passes ?? {})),

@@ -14,10 +14,11 @@ import { overlay } from '../timeline/settings';
 import { EditRefused, edit, type Edit } from './apply';
 import { copyOf, entryIn } from './within';
 
-type BySettings = Record<string, Settings>;
+/** Settings by the part they are for. */
+export type SettingsByPart = Record<string, Settings>;
 
 /** The records of the level of a place, made where there are none; null where it is not there. */
-function recordsAt(song: Draft<Song>, scope: Exclude<Scope, null>): BySettings | null {
+function recordsAt(song: Draft<Song>, scope: Exclude<Scope, null>): SettingsByPart | null {
   if (!isOccurrenceScope(scope)) return song.sections.find((s) => s.id === scope)?.settings ?? null;
   const entry = entryIn(song, scope.entry);
   if (!entry || scope.repeat < 0 || scope.repeat >= entry.repeats) return null;

@@ -28,32 +28,36 @@ const named = <T>(items: readonly T[], name: (item: T) => string): string =>
     ? listed(items.map(name))
     : `${items.slice(0, NAMED).map(name).join(', ')} and ${items.length - NAMED} more`;
 
-const barOf = (pass: Occurrence, tick: number): number => barIndexAt(pass.bars, tick) + 1;
+const barOf = (occurrence: Occurrence, tick: number): number => barIndexAt(occurrence.bars, tick) + 1;
 
-function earlyInWords(pass: Occurrence): string {
-  const pushed = chordsInUse(pass.section).filter((c) => c.push !== undefined);
+function earlyInWords(occurrence: Occurrence): string {
+  const pushed = chordsInUse(occurrence.section).filter((c) => c.push !== undefined);
   const written = new Set(pushed.map((c) => c.id));
-  const early = pass.chords.filter((c) => c.push && !written.has(c.id));
+  const early = occurrence.chords.filter((c) => c.push && !written.has(c.id));
   if (!early.length) return 'Every chord is taken where it stands.';
-  return `All take ${named(early, (c) => `${c.symbol} in bar ${barOf(pass, c.start)}`)} an eighth early.`;
+  return `All take ${named(early, (c) => `${c.symbol} in bar ${barOf(occurrence, c.start)}`)} an eighth early.`;
 }
 
-function marksInWords(pass: Occurrence, { marks, silences }: Agreement): string {
-  if (pass.chords.every((c) => c.symbol === null)) return 'There is no chord: it is left to the drums.';
+function marksInWords(occurrence: Occurrence, { marks, silences }: Agreement): string {
+  if (occurrence.chords.every((c) => c.symbol === null)) return 'There is no chord: it is left to the drums.';
   const said: string[] = [];
   if (marks.length)
     said.push(`The drums mark ${marks.length === 1 ? 'the pushed chord' : `${marks.length} pushed chords`}`);
   if (silences.length)
-    said.push(`nobody plays in bar ${named(silences, ({ from }) => String(barOf(pass, from)))}`);
+    said.push(`nobody plays in bar ${named(silences, ({ from }) => String(barOf(occurrence, from)))}`);
   return said.length ? `${said.join('; ')}.`.replace(/^n/, 'N') : 'No chord is pushed, and none is missing.';
 }
 
-function lockInWords(pass: Occurrence, { kicks }: Agreement, players: readonly (PartVoice | null)[]): string {
+function lockInWords(
+  occurrence: Occurrence,
+  { kicks }: Agreement,
+  players: readonly (PartVoice | null)[],
+): string {
   if (!kicks?.length) {
-    const hasBeat = players.some((p) => p?.kind.skeleton && p.stretches.some((s) => s.settings.on));
+    const hasBeat = players.some((p) => p?.kind.skeleton && p.settingsSpans.some((s) => s.settings.on));
     return hasBeat ? 'Bass and kick each go their own way.' : 'Nobody plays a kick to strike with.';
   }
-  const aBar = Math.round((10 * kicks.length) / pass.bars.length) / 10;
+  const aBar = Math.round((10 * kicks.length) / occurrence.bars.length) / 10;
   return `Bass and kick strike together, about ${aBar} times a bar.`;
 }
 
@@ -103,17 +107,17 @@ function fillsInWords({ bars, into }: Agreement): string {
 /** Each section of the form, as its first playing has it. */
 export function agreementInWords(agreed: Agreed, parts: readonly Pick<Part, 'name'>[]): SectionInWords[] {
   const said = new Map<string, SectionInWords>();
-  agreed.passes.forEach((pass, i) => {
-    if (said.has(pass.section.id)) return;
+  agreed.occurrences.forEach((occurrence, i) => {
+    if (said.has(occurrence.section.id)) return;
     const agreement = agreed.agreements[i]!;
-    said.set(pass.section.id, {
-      section: pass.section.id,
+    said.set(occurrence.section.id, {
+      section: occurrence.section.id,
       points: {
-        early: earlyInWords(pass),
-        marks: marksInWords(pass, agreement),
-        lock: lockInWords(pass, agreement, agreed.players[i]!),
+        early: earlyInWords(occurrence),
+        marks: marksInWords(occurrence, agreement),
+        lock: lockInWords(occurrence, agreement, agreed.players[i]!),
         room: roomInWords(agreed.players[i]!, agreed.rooms[i]!, parts),
-        shape: shapeInWords(pass),
+        shape: shapeInWords(occurrence),
         fills: fillsInWords(agreement),
       },
     });

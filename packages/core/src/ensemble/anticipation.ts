@@ -43,31 +43,31 @@ function anticipated(chord: ChordEvent, push: number): ChordEvent {
   return copy;
 }
 
-const passWith = derived(
-  ({ pass, chords }: { pass: Occurrence; chords: Occurrence['chords'] }): Occurrence => ({
-    ...pass,
+const occurrenceWith = derived(
+  ({ occurrence, chords }: { occurrence: Occurrence; chords: Occurrence['chords'] }): Occurrence => ({
+    ...occurrence,
     chords,
   }),
 );
 
 /** A playing with other chords, the very same one for the same chords. */
-const withChords = (pass: Occurrence, chords: Occurrence['chords']): Occurrence =>
-  passWith(pass, 'chords', { pass, chords });
+const withChords = (occurrence: Occurrence, chords: Occurrence['chords']): Occurrence =>
+  occurrenceWith(occurrence, 'chords', { occurrence, chords });
 
 /** A playing whose chords carry the pushes that were agreed. */
-export function withAnticipations(pass: Occurrence, seed: number, style: Style): Occurrence {
+export function withAnticipations(occurrence: Occurrence, seed: number, style: Style): Occurrence {
   const { share } = style.early;
-  if (share === 0) return pass;
-  const key = `${seed}/${pass.section.id}/${share}`;
-  const found = known.get(pass.chords);
-  if (found?.key === key) return withChords(pass, found.chords);
-  const draws = hash(`${seed}/${pass.section.id}/early`);
-  const chords = pass.chords.map((chord, i) => {
-    const push = agreedAnticipation(draws, share, chord, pass.chords[i - 1]);
+  if (share === 0) return occurrence;
+  const key = `${seed}/${occurrence.section.id}/${share}`;
+  const found = known.get(occurrence.chords);
+  if (found?.key === key) return withChords(occurrence, found.chords);
+  const draws = hash(`${seed}/${occurrence.section.id}/early`);
+  const chords = occurrence.chords.map((chord, i) => {
+    const push = agreedAnticipation(draws, share, chord, occurrence.chords[i - 1]);
     return push ? anticipated(chord, push) : chord;
   });
-  known.set(pass.chords, { key, chords });
-  return withChords(pass, chords);
+  known.set(occurrence.chords, { key, chords });
+  return withChords(occurrence, chords);
 }
 
 /** Chords pushed by one value, as they were made last. */
@@ -77,13 +77,13 @@ const pushedLists = new WeakMap<
 >();
 
 /** A playing whose chords are all taken early by one value; those with a push of their own, even of none, keep it. */
-export function withPush(pass: Occurrence, push: number): Occurrence {
-  const found = pushedLists.get(pass.chords);
-  if (found?.push === push) return withChords(pass, found.chords);
-  const own = new Set(chordsInUse(pass.section).flatMap((c) => (c.push === undefined ? [] : [c.id])));
-  const chords = pass.chords.map((chord) =>
+export function withPush(occurrence: Occurrence, push: number): Occurrence {
+  const found = pushedLists.get(occurrence.chords);
+  if (found?.push === push) return withChords(occurrence, found.chords);
+  const own = new Set(chordsInUse(occurrence.section).flatMap((c) => (c.push === undefined ? [] : [c.id])));
+  const chords = occurrence.chords.map((chord) =>
     own.has(chord.id) || chord.symbol === null ? chord : anticipated(chord, push),
   );
-  pushedLists.set(pass.chords, { push, chords });
-  return withChords(pass, chords);
+  pushedLists.set(occurrence.chords, { push, chords });
+  return withChords(occurrence, chords);
 }

@@ -21,7 +21,7 @@ import { pointsOf, type Points } from './terms';
 
 const fuller = derived(({ player, by }: { player: PartVoice; by: number }): PartVoice => ({
   ...player,
-  stretches: player.stretches.map((stretch) => {
+  settingsSpans: player.settingsSpans.map((stretch) => {
     const { settings, own } = stretch;
     if (own.density || !settings.listens) return stretch;
     return { ...stretch, settings: { ...settings, density: Math.min(5, settings.density + by) } };
@@ -44,14 +44,14 @@ const rooms = derived(({ players, agreed }: { players: VoicedForm; agreed: boole
 );
 
 const termsOfBars = derived(
-  ({ pass, builds }: { pass: Occurrence; builds: number }) => barTerms(pass, builds),
+  ({ occurrence, builds }: { occurrence: Occurrence; builds: number }) => barTerms(occurrence, builds),
   {
-    pass: 2,
+    occurrence: 2,
   },
 );
 
 interface AgreementInputs {
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
   readonly next: Occurrence | undefined;
   readonly players: VoicedForm;
   readonly points: Points;
@@ -61,19 +61,19 @@ interface AgreementInputs {
 
 /** What was agreed stays the very same where the players agree on the same again. */
 const agreementOf = derived(
-  ({ pass, next, players, points, style: { manner }, ending }: AgreementInputs): Agreement => {
-    const marks = points.marks ? marksOf(pass) : [];
+  ({ occurrence, next, players, points, style: { manner }, ending }: AgreementInputs): Agreement => {
+    const marks = points.marks ? marksOf(occurrence) : [];
     const builds = points.shape ? (manner?.builds ?? 1) : 0;
     return {
-      bars: termsOfBars(pass.bars, pass.occurrenceKey, { pass, builds }),
-      kicks: points.lock && manner?.locked !== false ? kickPatternOf(pass, players, marks) : null,
+      bars: termsOfBars(occurrence.bars, occurrence.occurrenceKey, { occurrence, builds }),
+      kicks: points.lock && manner?.locked !== false ? kickPatternOf(occurrence, players, marks) : null,
       marks,
-      silences: points.marks ? silencesOf(pass) : [],
+      silences: points.marks ? silencesOf(occurrence) : [],
       fills: points.fills,
-      into: intoOf(pass, next, ending),
+      into: intoOf(occurrence, next, ending),
     };
   },
-  { pass: 1, next: 1, points: 1 },
+  { occurrence: 1, next: 1, points: 1 },
   equal,
 );
 
@@ -84,7 +84,7 @@ const withoutKicks = derived(({ agreement }: { agreement: Agreement }): Agreemen
 
 /** A playing with all that is agreed for it. */
 interface AgreedOccurrence {
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
   readonly players: readonly (PartVoice | null)[];
   readonly agreement: Agreement;
   readonly withoutKicks: Agreement;
@@ -104,19 +104,19 @@ const toldIn = derived(
     const points = pointsOf(song, played.section);
     const push = played.section.together?.push ?? song.together?.push ?? 0;
     const early = points.early ? withAnticipations(played, song.seed, style) : played;
-    const pass = push ? withPush(early, push) : early;
-    const own = partVoicesIn(song, kinds, style, pass);
-    const by = points.shape ? densityLift(pass) : 0;
-    const players = allLifted(pass, 'lifted', { own, by, lift: pass.lift });
+    const occurrence = push ? withPush(early, push) : early;
+    const own = partVoicesIn(song, kinds, style, occurrence);
+    const by = points.shape ? densityLift(occurrence) : 0;
+    const players = allLifted(occurrence, 'lifted', { own, by, lift: occurrence.lift });
     // Where a chord changes it is another section, of the same bars.
-    const asked = { pass, next, players, points, style, ending: song.ending };
-    const agreement = agreementOf(pass.bars, pass.occurrenceKey, asked);
+    const asked = { occurrence, next, players, points, style, ending: song.ending };
+    const agreement = agreementOf(occurrence.bars, occurrence.occurrenceKey, asked);
     return {
-      pass,
+      occurrence,
       players,
       agreement,
       withoutKicks: withoutKicks(agreement, 'without kicks', { agreement }),
-      rooms: rooms(pass, 'rooms', { players, agreed: points.room }),
+      rooms: rooms(occurrence, 'rooms', { players, agreed: points.room }),
     };
   },
   { song: 1, next: 1 },
@@ -128,7 +128,7 @@ export function agree(song: Song, kinds: KindSet, style: Style, form: readonly O
     toldIn(played, 'told', { song, kinds, style, played, next: form[i + 1] }),
   );
   return {
-    passes: told.map(({ pass }) => pass),
+    occurrences: told.map(({ occurrence }) => occurrence),
     players: told.map(({ players }) => players),
     agreements: told.map(({ agreement }) => agreement),
     withoutKicks: told.map(({ withoutKicks }) => withoutKicks),

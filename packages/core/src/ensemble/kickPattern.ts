@@ -52,16 +52,16 @@ const inOrder = (ticks: readonly number[]): number[] => [...new Set(ticks)].sort
 
 /** Null where nobody plays a beat, or nobody listens to it. */
 export function kickPatternOf(
-  pass: Occurrence,
+  occurrence: Occurrence,
   players: readonly (PartVoice | null)[],
   marks: readonly Mark[],
 ): readonly number[] | null {
   for (const player of players) {
     const skeleton = player?.kind.skeleton;
     if (!player || !skeleton) continue;
-    const on = player.stretches.filter((s) => s.settings.on);
+    const on = player.settingsSpans.filter((s) => s.settings.on);
     if (!on.length) continue;
-    const kicks = on.map((stretch) => kicksOf(skeleton(stretch.pattern), stretch, pass.bars));
+    const kicks = on.map((stretch) => kicksOf(skeleton(stretch.pattern), stretch, occurrence.bars));
     return marked(kicks.length === 1 ? kicks[0]! : kicks.flat(), marks);
   }
   return null;

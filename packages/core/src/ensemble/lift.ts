@@ -69,9 +69,12 @@ export function settingsPlayed(
 }
 
 const playerLifted = derived(
-  ({ player: { kind, stretches }, lift }: { player: PartVoice; lift: Lift }): PartVoice => ({
+  ({ player: { kind, settingsSpans }, lift }: { player: PartVoice; lift: Lift }): PartVoice => ({
     kind,
-    stretches: stretches.map((s) => ({ ...s, settings: liftedSettings(kind, s.settings, s.exact, lift) })),
+    settingsSpans: settingsSpans.map((s) => ({
+      ...s,
+      settings: liftedSettings(kind, s.settings, s.exact, lift),
+    })),
   }),
 );
 

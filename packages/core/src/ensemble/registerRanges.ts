@@ -14,7 +14,7 @@ const LEAD = 14;
 /** A part needs this much for a voicing. */
 const LEAST = 16;
 
-const plays = ({ stretches }: PartVoice): boolean => stretches.some((s) => s.settings.on);
+const plays = ({ settingsSpans }: PartVoice): boolean => settingsSpans.some((s) => s.settings.on);
 const isPartial = (stretches: readonly SettingsSpan[]): boolean =>
   stretches.every((s) => s.settings.voices < 6);
 const ownRegister = (stretches: readonly SettingsSpan[]): boolean => stretches.some((s) => s.own.register);
@@ -25,23 +25,23 @@ export function registerRangesOf(
   agreed: boolean,
 ): (RegisterRange | null)[] {
   const playing = players.filter((p) => p !== null && plays(p)) as PartVoice[];
-  const hasLead = playing.some((p) => isInFront(p.kind) && p.stretches.some((s) => s.settings.listens));
+  const hasLead = playing.some((p) => isInFront(p.kind) && p.settingsSpans.some((s) => s.settings.listens));
   const hasBass = playing.some((p) => carriesBass(p.kind));
   const accompanied = playing.some((p) => soundsChords(p.kind));
   const ceiling = hasLead ? UNDER_A_LEAD : WITHOUT;
   return players.map((player) => {
     if (!player) return null;
-    const { kind, stretches } = player;
+    const { kind, settingsSpans } = player;
     const [low, high] = kind.range;
-    const listens = stretches.every((s) => s.settings.listens);
-    if (!agreed || !listens || ownRegister(stretches)) return kind.range;
+    const listens = settingsSpans.every((s) => s.settings.listens);
+    if (!agreed || !listens || ownRegister(settingsSpans)) return kind.range;
     switch (kind.chordLayout) {
       case 'voices':
         return registerRangeBetween(low, Math.max(low + LEAST, Math.min(high, ceiling)));
       case 'shapes':
         // A full strum keeps its strings; a shape of fewer is a voice among others.
         return registerRangeBetween(
-          hasBass && isPartial(stretches) ? Math.max(low, ABOVE_THE_BASS) : low,
+          hasBass && isPartial(settingsSpans) ? Math.max(low, ABOVE_THE_BASS) : low,
           hasLead ? ceiling + 3 : high,
         );
       case 'none':

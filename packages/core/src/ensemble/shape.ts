@@ -23,21 +23,25 @@ const turnOf = (bar: number, bars: number): BarTerms['turn'] => {
  * Strength of each bar.
  * @param builds how far sections rise and fall, 1 as usual; at 0 phrases turn, and all bars are equally strong.
  */
-export function barTerms(pass: Occurrence, builds: number): BarTerms[] {
-  const count = pass.bars.length;
-  const base = LIFT * liftOf(pass.section) + Math.min(MOST_AGAIN, AGAIN * pass.repeat);
-  return pass.bars.map((_, i) => ({
+export function barTerms(occurrence: Occurrence, builds: number): BarTerms[] {
+  const count = occurrence.bars.length;
+  const base = LIFT * liftOf(occurrence.section) + Math.min(MOST_AGAIN, AGAIN * occurrence.repeat);
+  return occurrence.bars.map((_, i) => ({
     strength: Math.round(builds * (base + GROWTH * (count > 1 ? i / (count - 1) - 0.5 : 0))) || 0,
     turn: turnOf(i, count),
   }));
 }
 
 /** What a playing leads into. */
-export function intoOf(pass: Occurrence, next: Occurrence | undefined, ending: Song['ending']): Into | null {
+export function intoOf(
+  occurrence: Occurrence,
+  next: Occurrence | undefined,
+  ending: Song['ending'],
+): Into | null {
   if (!next) return ending === 'open' || ending === 'fade' ? null : 'ending';
   if (!next.entersNew) return 'repeat';
-  return liftOf(next.section) < liftOf(pass.section) ? 'drop' : 'section';
+  return liftOf(next.section) < liftOf(occurrence.section) ? 'drop' : 'section';
 }
 
 /** How many levels of density a section stands above what is set for the song. */
-export const densityLift = (pass: Occurrence): number => (liftOf(pass.section) >= 1 ? 1 : 0);
+export const densityLift = (occurrence: Occurrence): number => (liftOf(occurrence.section) >= 1 ? 1 : 0);

@@ -157,7 +157,7 @@ const restOf = (region: Region, settings: Resolved): number =>
 /** A line played by bow or breath grows through each phrase and falls at its end; between two it breathes. */
 const breaths = (region: Region, notes: readonly GroovedNote[]): Gesture[] =>
   phrasesOf(notes).flatMap(({ from, until }) =>
-    breathes(region, settingsAt(region.stretches, from)) && until - from >= LEAST_PHRASE
+    breathes(region, settingsAt(region.settingsSpans, from)) && until - from >= LEAST_PHRASE
       ? arc(PHRASE, from, until)
       : [],
   );
@@ -171,8 +171,8 @@ const DARK = 30;
  */
 export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gesture[] {
   const gestures: Gesture[] = [];
-  const { spans, stretches } = region;
-  for (const { start: from, settings } of stretches) {
+  const { spans, settingsSpans } = region;
+  for (const { start: from, settings } of settingsSpans) {
     // A chord on which it begins may be felt early, and what is done for it with it.
     const start = from - (spans.find((span) => span.start === from)?.push ?? 0);
     gestures.push({ start, moves: 'expression', value: restOf(region, settings) });
@@ -186,7 +186,7 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
       next ? next.start - next.push : span.end,
       region.length - (region.next?.push ?? 0),
     );
-    const settings = settingsAt(stretches, span.start);
+    const settings = settingsAt(settingsSpans, span.start);
     if (!settings.on) return;
     if (settings.pedal) gestures.push(...pedals(span, from, until));
     if (span.symbol !== null) gestures.push(...swells(settings.swell, from, until));

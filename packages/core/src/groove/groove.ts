@@ -91,7 +91,7 @@ export function groove(region: Region, notes: readonly Note[]): readonly Grooved
       grooved.push(asPlayed(note, writtenOf(region, note)));
       continue;
     }
-    const settings = settingsAt(region.stretches, note.start);
+    const settings = settingsAt(region.settingsSpans, note.start);
     const index = barIndexAt(region.bars, note.start);
     const bar = region.bars[index]!;
     const tempo = tempoIn(bar, Math.max(bar.start, note.start));
@@ -152,7 +152,7 @@ const EARLIER = 0.35;
 function writtenOf(region: Region, { start, duration }: Note): Pick<GroovedNote, 'at' | 'length'> {
   const index = barIndexAt(region.bars, start);
   const bar = region.bars[index]!;
-  const settings = settingsAt(region.stretches, start);
+  const settings = settingsAt(region.settingsSpans, start);
   const tempo = tempoIn(bar, Math.max(bar.start, start));
   const warp = swingIn(bar, { unit: settings.unit, swing: swingAt(settings.swing, tempo) });
   const nearest = (tick: number): number => {
@@ -198,7 +198,7 @@ function earliest(low: number, { spans, terms }: Region, note: Note): number {
 function regionEnd(region: Region): number {
   const push = region.next?.push ?? 0;
   if (push === 0) return region.length;
-  const last = region.stretches[region.stretches.length - 1]!;
+  const last = region.settingsSpans[region.settingsSpans.length - 1]!;
   const bar = region.bars[region.bars.length - 1]!;
   return swingIn(bar, last.settings)(region.length - push);
 }

@@ -41,10 +41,10 @@ export function occurrencesPlayed(played: readonly BarNotes[]): Map<string, BarN
   for (const one of played) {
     const { sectionId, timesPlayed } = one.bar;
     const key = `${sectionId}/${timesPlayed}`;
-    const playings = sections.get(sectionId) ?? [];
-    sections.set(sectionId, playings);
-    if (key !== before) playings.push([]);
-    playings[playings.length - 1]!.push(one);
+    const occurrences = sections.get(sectionId) ?? [];
+    sections.set(sectionId, occurrences);
+    if (key !== before) occurrences.push([]);
+    occurrences[occurrences.length - 1]!.push(one);
     before = key;
   }
   return sections;

@@ -47,10 +47,10 @@ export function repeatsThatDiffer(band: Band): Map<string, Share> {
   return new Map(
     band.parts.map((part) => {
       const differ: boolean[] = [];
-      for (const playings of occurrencesPlayed(notesByBar(band, part)).values()) {
-        playings.slice(1).forEach((playing, i) => {
+      for (const occurrences of occurrencesPlayed(notesByBar(band, part)).values()) {
+        occurrences.slice(1).forEach((playing, i) => {
           playing.forEach((bar, n) => {
-            const before = playings[i]![n];
+            const before = occurrences[i]![n];
             if (before && (bar.notes.length || before.notes.length)) differ.push(!soundsAlike(before, bar));
           });
         });
@@ -382,14 +382,14 @@ export function sectionsHeard(
   band: Band,
 ): { readonly section: string; readonly strength: number; readonly level: number }[] {
   const notes = band.parts.flatMap((p) => (p.mix.mute ? [] : p.notes));
-  const playings: { section: string; start: number; end: number }[] = [];
+  const occurrences: { section: string; start: number; end: number }[] = [];
   for (const bar of band.bars) {
-    const last = playings[playings.length - 1];
+    const last = occurrences[occurrences.length - 1];
     const end = bar.start + bar.length;
-    if (last && bar.index > 0) playings[playings.length - 1] = { ...last, end };
-    else playings.push({ section: bar.section, start: bar.start, end });
+    if (last && bar.index > 0) occurrences[occurrences.length - 1] = { ...last, end };
+    else occurrences.push({ section: bar.section, start: bar.start, end });
   }
-  return playings.map(({ section, start, end }) => {
+  return occurrences.map(({ section, start, end }) => {
     const own = notes.filter((n) => n.start >= start && n.start < end);
     const strength = own.reduce((sum, n) => sum + n.velocity, 0) / Math.max(1, own.length);
     const power = own.reduce((sum, n) => sum + (n.velocity / 127) ** 4, 0) / ((end - start) / PPQ);

@@ -55,11 +55,12 @@ function wayInto(before: Note | undefined, note: Note, chance: number, { slides,
 }
 
 function touched(region: Region, notes: readonly Note[]): readonly Note[] {
-  if (!region.kind.monophonic || region.stretches.every((s) => s.settings.slides === 'none')) return notes;
+  if (!region.kind.monophonic || region.settingsSpans.every((s) => s.settings.slides === 'none'))
+    return notes;
   const seed = hash(`${region.seed}/touch`);
   return notes.map((note, i) => {
     const chance = noise(seed, note.start, note.pitch);
-    const touch = wayInto(notes[i - 1], note, chance, settingsAt(region.stretches, note.start));
+    const touch = wayInto(notes[i - 1], note, chance, settingsAt(region.settingsSpans, note.start));
     if (!touch) return note;
     const velocity =
       touch === 'hammer' ? Math.max(1, Math.round(note.velocity * HAMMER_VELOCITY)) : note.velocity;
@@ -69,8 +70,8 @@ function touched(region: Region, notes: readonly Note[]): readonly Note[] {
 
 /** The notes as their player touches them. What somebody played stays as it is. */
 export function articulated(region: Region, notes: readonly Note[]): readonly Note[] {
-  const settings = region.stretches.some(({ settings: { length, palm } }) => length < 100 || palm)
-    ? notes.map((n) => (n.played ? n : damped(n, settingsAt(region.stretches, n.start))))
+  const settings = region.settingsSpans.some(({ settings: { length, palm } }) => length < 100 || palm)
+    ? notes.map((n) => (n.played ? n : damped(n, settingsAt(region.settingsSpans, n.start))))
     : notes;
   return settings.some((n) => n.played) ? settings : touched(region, settings);
 }

@@ -34,7 +34,7 @@ export function drawn<E extends TimedEvent>(
 ): readonly Scattered<E>[] {
   if (!events.some(({ event }) => isConditional(event))) return events;
   const seed = hash(`${region.seed}/drawn/${stretch.settings.variation}`);
-  const home = hash(`${region.home}/drawn/${stretch.settings.variation}`);
+  const home = hash(`${region.sectionSeed}/drawn/${stretch.settings.variation}`);
   const letters = ALTERNATIVES.filter((letter) => events.some(({ event }) => event.either === letter));
   return events.filter(({ event, start }) => {
     const bar = barIndexAt(region.bars, start);

@@ -15,7 +15,7 @@ export interface Kind extends KindFacts {
   /** 0–127 each, as in General MIDI: volume, pan (64 middle), send to the room. */
   readonly mix: { readonly level: number; readonly pan: number; readonly room: number };
   /** Where it stands in the mix: loudness against the whole band's, LU (common practice: drums, bass and lead carry). */
-  readonly place: number;
+  readonly targetLoudness: number;
   readonly pattern: z.ZodType<Pattern>;
   /** Of the settings that not every kind has: those that mean something for it. Lowest and highest register to choose, MIDI numbers. */
   readonly controls: readonly SettingName[];

@@ -57,9 +57,9 @@ const shapes = remembered<ToFinger>((asked) =>
 );
 const voices = remembered<ToVoice>((asked) => voice(asked).map((pitches) => ({ pitches, frets: null })));
 
-function onNeck({ stretches, before }: Region, spans: readonly SoundingSpan[]): readonly SpanVoicing[] {
+function onNeck({ settingsSpans, before }: Region, spans: readonly SoundingSpan[]): readonly SpanVoicing[] {
   const asked = spans.map(({ start, chord, voicing, frets }) => {
-    const { register, voices, neck, tuning, capo, manner } = settingsAt(stretches, start);
+    const { register, voices, neck, tuning, capo, manner } = settingsAt(settingsSpans, start);
     const aim = { register, strings: Math.min(6, voices), neck, tuning, capo, manner };
     return { chord, aim, fixed: voicing, frets };
   });
@@ -69,13 +69,13 @@ function onNeck({ stretches, before }: Region, spans: readonly SoundingSpan[]): 
 }
 
 function inVoices(
-  { kind, stretches, before, room }: Region,
+  { kind, settingsSpans, before, registerRange }: Region,
   spans: readonly SoundingSpan[],
 ): readonly SpanVoicing[] {
-  const [low, high] = room;
+  const [low, high] = registerRange;
   const agreed = high < kind.range[1];
   const asked = spans.map(({ start, chord, voicing, bassPlays }) => {
-    const { voices, spread, manner, register: wanted } = settingsAt(stretches, start);
+    const { voices, spread, manner, register: wanted } = settingsAt(settingsSpans, start);
     // What does not fit under the ceiling begins lower.
     const register = Math.max(low, Math.min(wanted, high - Math.round((voices - 1) * spread)));
     const aim = { register, voices, spread, low, high, bassPlays, manner, strict: kind.strict, agreed };

@@ -15,7 +15,7 @@ import { songShape, type ChordEvent, type Section, type Song } from './schema';
 export interface Mended {
   readonly song: Song;
   /** What was wrong and where, in sentences. */
-  readonly told: readonly string[];
+  readonly remarks: readonly string[];
 }
 
 type UncheckedFields = Record<string | number, unknown>;
@@ -184,7 +184,7 @@ function together(song: Song): Song {
  */
 export function mendSong(document: unknown): Mended | null {
   const read = readSong(document);
-  if (read.song) return { song: read.song, told: [] };
+  if (read.song) return { song: read.song, remarks: [] };
   if (typeof document !== 'object' || document === null || Array.isArray(document)) return null;
   if (boundsTrouble(document) !== null) return null;
   const fields = JSON.parse(JSON.stringify(document)) as UncheckedFields;
@@ -195,8 +195,8 @@ export function mendSong(document: unknown): Mended | null {
   const shaped = inShape(fields, tell);
   if (!shaped) return null;
   const again = readSong(shaped);
-  if (again.song) return { song: again.song, told };
+  if (again.song) return { song: again.song, remarks: told };
   tell(again.trouble);
   const { song } = readSong(together(shaped));
-  return song && { song, told };
+  return song && { song, remarks: told };
 }

@@ -31,7 +31,7 @@ export interface KindFacts {
   /** Bars it plans at once, where they are more than what others think of together: long phrases, or no chords to hear. */
   readonly window?: number;
   /** False where nothing it plays leans on the chord that follows its bars; else it is asked again when that changes. */
-  readonly heedsNext?: boolean;
+  readonly dependsOnNextChord?: boolean;
   /** Where it carries the beat: the events of a pattern that the bass strikes with. */
   readonly skeleton?: (pattern: Pattern) => readonly Grid[];
   /** What holds where nothing has been set, not even by the style. */

@@ -1,9 +1,6 @@
 /** What becomes of places in a bar when it gets another metre: beats go to beats. */
-import type { Bar } from './bars';
-import { beatPosition, beatsOf } from './beats';
+import { beatPosition, beatsOf, type BarGroups } from './beats';
 import { PPQ } from './ticks';
-
-type Framed = Pick<Bar, 'start' | 'length' | 'groups'>;
 
 /** How beats of one bar go to those of another. */
 export type BeatWay =
@@ -31,13 +28,13 @@ export function adaptedShare(share: number, fromDotted: boolean, toDotted: boole
   return share <= 2 / 3 ? (share * 3) / 4 : 0.5 + ((share - 2 / 3) * 3) / 2;
 }
 
-const isDotted = (bar: Framed): boolean => {
+const isDotted = (bar: BarGroups): boolean => {
   const beats = beatsOf(bar);
   return beats.filter(({ length }) => length >= DOTTED).length * 2 > beats.length;
 };
 
 /** Ticks from a bar's start to a place counted in its beats. */
-function ticksAt(bar: Framed, place: number, fromDotted: boolean): number {
+function ticksAt(bar: BarGroups, place: number, fromDotted: boolean): number {
   const beats = beatsOf(bar);
   const whole = Math.min(Math.floor(place + 1e-9), beats.length - 1);
   const { start, length } = beats[whole]!;
@@ -55,7 +52,7 @@ function asTheyCome(places: readonly number[], from: number, to: number): number
  * Offsets in a whole bar as they are in a bar of another metre, ticks from the bar's start, in their order; in
  * proportion where beats do not lead to places that are all different.
  */
-export function inOtherMetre(offsets: readonly number[], old: Framed, now: Framed): number[] {
+export function inOtherMetre(offsets: readonly number[], old: BarGroups, now: BarGroups): number[] {
   const [from, to] = [beatsOf(old).length, beatsOf(now).length];
   const places = offsets.map((offset) => beatPosition(old, old.start + offset));
   const { is, by } = beatWay(from, to);

@@ -8,10 +8,11 @@ export interface Beat {
   readonly length: number;
 }
 
-type Framed = Pick<Bar, 'start' | 'length' | 'groups'>;
+/** A bar as far as its beats go. */
+export type BarGroups = Pick<Bar, 'start' | 'length' | 'groups'>;
 
 /** The beats that a bar holds; where it is cut, only what is left of one. */
-export function beatsOf(bar: Framed): Beat[] {
+export function beatsOf(bar: BarGroups): Beat[] {
   const beats: Beat[] = [];
   const end = bar.start + bar.length;
   for (const group of bar.groups) {
@@ -30,7 +31,7 @@ export function beatsOf(bar: Framed): Beat[] {
  * Slots in which a chart's chords are counted: the beats, or in a bar of one long beat its eighths.
  * Ticks from the bar's start.
  */
-export function slotsOf(bar: Framed): number[] {
+export function slotsOf(bar: BarGroups): number[] {
   const beats = beatsOf(bar);
   const [only] = beats;
   const counted =
@@ -41,7 +42,7 @@ export function slotsOf(bar: Framed): number[] {
 }
 
 /** Where in its bar a tick lies, in beats: 1.5 is half-way through the second. */
-export function beatPosition(bar: Framed, tick: number): number {
+export function beatPosition(bar: BarGroups, tick: number): number {
   let passed = 0;
   for (const group of bar.groups) {
     let at = bar.start + group.at;
@@ -55,7 +56,7 @@ export function beatPosition(bar: Framed, tick: number): number {
 }
 
 /** A run of beats from a tick to another: what begins off the beat is filled up to the next one. */
-export function beatsBetween(bars: readonly Framed[], from: number, until: number): Beat[] {
+export function beatsBetween(bars: readonly BarGroups[], from: number, until: number): Beat[] {
   const starts = [from];
   for (let i = barIndexAt(bars, from); i < bars.length && bars[i]!.start < until; i++) {
     for (const { start } of beatsOf(bars[i]!)) if (start > from && start < until) starts.push(start);
@@ -67,11 +68,11 @@ export function beatsBetween(bars: readonly Framed[], from: number, until: numbe
 export const offBeat = (beat: number): number => (beat % 720 === 0 ? (beat * 2) / 3 : beat / 2);
 
 /** Beats of a bar from one tick of it to another. */
-export const beatsIn = (bar: Framed, from: number, to: number): number =>
+export const beatsIn = (bar: BarGroups, from: number, to: number): number =>
   beatPosition(bar, to) - beatPosition(bar, from);
 
 /** Beats from one tick to another, through whatever bars lie between. */
-export function beatsAcross(bars: readonly Framed[], from: number, to: number): number {
+export function beatsAcross(bars: readonly BarGroups[], from: number, to: number): number {
   let beats = 0;
   for (let i = barIndexAt(bars, from); i < bars.length && bars[i]!.start < to; i++) {
     const bar = bars[i]!;

@@ -55,7 +55,7 @@ export const strikesWithKicks = (kind: KindFacts): boolean => carriesBass(kind) 
 /** All that is agreed through a song, with the players as they then are. */
 export interface Agreed {
   /** Playings whose chords carry the pushes that were agreed. */
-  readonly passes: readonly Occurrence[];
+  readonly occurrences: readonly Occurrence[];
   /** By playing and part; null for a part of a kind that is not at hand. */
   readonly players: readonly (readonly (PartVoice | null)[])[];
   readonly agreements: readonly Agreement[];

@@ -34,18 +34,18 @@ interface MixInputs {
   readonly kind: KindFacts;
   readonly style: Style;
   readonly part: Part;
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
 }
 
 const spansOf = derived(
-  ({ kind, style, part, pass }: MixInputs): readonly MixSpan[] => {
-    const { length } = pass;
-    const cues = pass.cues
+  ({ kind, style, part, occurrence }: MixInputs): readonly MixSpan[] => {
+    const { length } = occurrence;
+    const cues = occurrence.cues
       .filter((cue) => cue.parts.includes(part.id) && saysOfMix(cue.settings))
       .sort((a, b) => a.at - b.at);
     const turns = [0, ...cues.flatMap((cue) => [cue.at, cue.until ?? length])];
     const starts = [...new Set(turns)].filter((tick) => tick < length).sort((a, b) => a - b);
-    const [section, own] = [pass.section.settings[part.id], pass.settings[part.id]];
+    const [section, own] = [occurrence.section.settings[part.id], occurrence.settings[part.id]];
     const layers = [kind.defaults, style.parts[kind.id]?.settings, part.settings, section, own];
     return starts.map((start) => {
       const held = cues.filter((cue) => cue.at <= start && (cue.until ?? Infinity) > start);
@@ -53,23 +53,24 @@ const spansOf = derived(
     });
   },
   // What is set for one part in one section.
-  { pass: 3 },
+  { occurrence: 3 },
 );
 
 interface BandMixInputs {
   readonly kinds: KindSet;
   readonly style: Style;
   readonly parts: readonly Part[];
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
 }
 
 const NONE: readonly MixSpan[] = [];
 
-const spansIn = derived(({ kinds, style, parts, pass }: BandMixInputs): readonly (readonly MixSpan[])[] =>
-  parts.map((part) => {
-    const kind = kinds.get(part.kind);
-    return kind ? spansOf(part, pass.occurrenceKey, { kind, style, part, pass }) : NONE;
-  }),
+const spansIn = derived(
+  ({ kinds, style, parts, occurrence }: BandMixInputs): readonly (readonly MixSpan[])[] =>
+    parts.map((part) => {
+      const kind = kinds.get(part.kind);
+      return kind ? spansOf(part, occurrence.occurrenceKey, { kind, style, part, occurrence }) : NONE;
+    }),
 );
 
 /**
@@ -80,5 +81,5 @@ export const mixSpans = (
   kinds: KindSet,
   style: Style,
   parts: readonly Part[],
-  pass: Occurrence,
-): readonly (readonly MixSpan[])[] => spansIn(pass, 'mix', { kinds, style, parts, pass });
+  occurrence: Occurrence,
+): readonly (readonly MixSpan[])[] => spansIn(occurrence, 'mix', { kinds, style, parts, occurrence });

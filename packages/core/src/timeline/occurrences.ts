@@ -44,7 +44,7 @@ export const gapBefore = (length: number): number => Math.max(length - SHORTEST_
 interface OccurrenceExcerpt {
   readonly entry: FormEntry;
   readonly section: Section;
-  readonly pass: number;
+  readonly repeat: number;
   readonly name: string;
   readonly excerpt: Excerpt;
 }
@@ -62,10 +62,10 @@ const excerptsOfEntry = derived(
   }): readonly OccurrenceExcerpt[] => {
     const bars = sectionBars(section, song);
     const chords = chordsInUse(section);
-    return Array.from({ length: entry.repeats }, (_, pass) => {
-      const places = barsPlayed(section, pass, entry.repeats);
-      const name = occurrenceKeyOf({ entry: entry.id, repeat: pass });
-      return { entry, section, pass, name, excerpt: excerptOf(section, bars, chords, places) };
+    return Array.from({ length: entry.repeats }, (_, repeat) => {
+      const positions = barsPlayed(section, repeat, entry.repeats);
+      const name = occurrenceKeyOf({ entry: entry.id, repeat });
+      return { entry, section, repeat, name, excerpt: excerptOf(section, bars, chords, positions) };
     });
   },
   { song: 1 },
@@ -92,8 +92,8 @@ function tagsOf(song: Song, last: OccurrenceExcerpt): OccurrenceExcerpt[] {
     excerpt.positions.slice(-tag.bars),
   );
   return Array.from({ length: tag.times }, (_, i) => {
-    const pass = last.pass + 1 + i;
-    return { ...last, pass, name: occurrenceKeyOf({ entry: entry.id, repeat: pass }), excerpt: again };
+    const repeat = last.repeat + 1 + i;
+    return { ...last, repeat, name: occurrenceKeyOf({ entry: entry.id, repeat }), excerpt: again };
   });
 }
 
@@ -104,26 +104,28 @@ function leadOf({ chords, length }: Occurrence): number {
 }
 
 const occurrenceWithBars = derived(
-  ({ pass, bars }: { pass: Occurrence; bars: Occurrence['bars'] }): Occurrence => ({
-    ...pass,
+  ({ occurrence, bars }: { occurrence: Occurrence; bars: Occurrence['bars'] }): Occurrence => ({
+    ...occurrence,
     bars,
   }),
 );
-const withBars = (pass: Occurrence, bars: Occurrence['bars']): Occurrence =>
-  occurrenceWithBars(pass, 'slowed', { pass, bars });
+const withBars = (occurrence: Occurrence, bars: Occurrence['bars']): Occurrence =>
+  occurrenceWithBars(occurrence, 'slowed', { occurrence, bars });
 
 /** Playings whose last bars slow down, where the song says so. */
-function withClose(song: Song, passes: readonly Occurrence[]): readonly Occurrence[] {
+function withClose(song: Song, occurrences: readonly Occurrence[]): readonly Occurrence[] {
   const slow = song.close?.slow;
-  const last = passes[passes.length - 1];
-  if (!slow || !last) return passes;
+  const last = occurrences[occurrences.length - 1];
+  if (!slow || !last) return occurrences;
   const end = last.start + last.length;
-  const starts = passes.flatMap((pass) => pass.bars.map((bar) => pass.start + bar.start));
+  const starts = occurrences.flatMap((occurrence) =>
+    occurrence.bars.map((bar) => occurrence.start + bar.start),
+  );
   const from = starts[Math.max(0, starts.length - slow.bars)]!;
-  return passes.map((pass) =>
-    pass.start + pass.length <= from
-      ? pass
-      : withBars(pass, slowed(pass.bars, slow, from - pass.start, end - pass.start)),
+  return occurrences.map((occurrence) =>
+    occurrence.start + occurrence.length <= from
+      ? occurrence
+      : withBars(occurrence, slowed(occurrence.bars, slow, from - occurrence.start, end - occurrence.start)),
   );
 }
 
@@ -140,28 +142,28 @@ const occurrenceOf = derived(
 /** The form played out: every pass of every section in order, with ticks from the song's start. */
 export function expandForm(song: Song): readonly Occurrence[] {
   const played = new Map<string, number>();
-  const passes: Occurrence[] = [];
+  const occurrences: Occurrence[] = [];
   let start = 0;
   let before = '';
-  const playings = excerptsOfForm(song);
-  const last = playings[playings.length - 1];
-  const all = last ? [...playings, ...tagsOf(song, last)] : [];
-  for (const { entry, section, pass, name, excerpt } of all) {
+  const excerpts = excerptsOfForm(song);
+  const last = excerpts[excerpts.length - 1];
+  const all = last ? [...excerpts, ...tagsOf(song, last)] : [];
+  for (const { entry, section, repeat, name, excerpt } of all) {
     const timesBefore = played.get(section.id) ?? 0;
     const length = barsLength(excerpt.bars);
     // A tag is told as the playing it repeats.
-    const set = Math.min(pass, entry.repeats - 1);
+    const set = Math.min(repeat, entry.repeats - 1);
     const settings = entry.passes?.[set] ?? NOTHING_SET;
     const lift = entry.lifts?.[set] ?? section.lift ?? null;
-    const lead = before ? leadOf(passes[passes.length - 1]!) : 0;
+    const lead = before ? leadOf(occurrences[occurrences.length - 1]!) : 0;
     const entersNew = section.id !== before;
-    passes.push(
+    occurrences.push(
       occurrenceOf(section, name, {
         excerpt,
         section,
         timesBefore,
         entry: entry.id,
-        repeat: pass,
+        repeat,
         occurrenceKey: name,
         settings,
         lift,
@@ -175,5 +177,5 @@ export function expandForm(song: Song): readonly Occurrence[] {
     start += length;
     before = section.id;
   }
-  return withClose(song, passes);
+  return withClose(song, occurrences);
 }

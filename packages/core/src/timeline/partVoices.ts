@@ -17,33 +17,35 @@ interface VoiceInputs {
   readonly style: Style;
   readonly song: Song;
   readonly part: Part;
-  readonly pass: Parameters<typeof settingsSpansOf>[4];
+  readonly occurrence: Parameters<typeof settingsSpansOf>[4];
 }
 
 /** A player, the very same one where nothing about it changed: an edit of chords leaves all as they were. */
 const playerOf = derived(
-  ({ kind, style, song, part, pass }: VoiceInputs): PartVoice => ({
+  ({ kind, style, song, part, occurrence }: VoiceInputs): PartVoice => ({
     kind,
-    stretches: settingsSpansOf(kind, style, song, part, pass),
+    settingsSpans: settingsSpansOf(kind, style, song, part, occurrence),
   }),
-  { song: 1, pass: 3 },
+  { song: 1, occurrence: 3 },
 );
 
 interface VoicesInputs {
   readonly song: Song;
   readonly kinds: KindSet;
   readonly style: Style;
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
 }
 
 const players = derived(
-  ({ song, kinds, style, pass }: VoicesInputs): readonly (PartVoice | null)[] => {
+  ({ song, kinds, style, occurrence }: VoicesInputs): readonly (PartVoice | null)[] => {
     const set = { groove: song.groove, together: song.together } as Song;
-    const own = { ...pass, chords: withSettings(pass.chords) };
+    const own = { ...occurrence, chords: withSettings(occurrence.chords) };
     return inRhythm(
       song.parts.map((part) => {
         const kind = kinds.get(part.kind);
-        return kind ? playerOf(part, pass.occurrenceKey, { kind, style, song: set, part, pass: own }) : null;
+        return kind
+          ? playerOf(part, occurrence.occurrenceKey, { kind, style, song: set, part, occurrence: own })
+          : null;
       }),
       song.parts.map((p) => p.id),
     );
@@ -56,5 +58,5 @@ export const partVoicesIn = (
   song: Song,
   kinds: KindSet,
   style: Style,
-  pass: Occurrence,
-): readonly (PartVoice | null)[] => players(pass, 'players', { song, kinds, style, pass });
+  occurrence: Occurrence,
+): readonly (PartVoice | null)[] => players(occurrence, 'players', { song, kinds, style, occurrence });

@@ -22,8 +22,8 @@ export interface Excerpt {
  * "Repeats", `\repeat volta` with `\alternative`.
  * @param pass 0-based, of so many repeats.
  */
-export const endingOf = (endings: number, pass: number, repeats: number): number =>
-  Math.max(0, Math.min(endings - 1, pass - (repeats - endings)));
+export const endingOf = (endings: number, occurrence: number, repeats: number): number =>
+  Math.max(0, Math.min(endings - 1, occurrence - (repeats - endings)));
 
 /** All bars of a section so long, in order: one list for each length. */
 const whole = new Map<number, readonly number[]>();
@@ -37,13 +37,13 @@ function allBars(bars: number): readonly number[] {
 /** Bars of a section that a pass plays, in order, 0-based. */
 export function barsPlayed(
   { bars, endings }: Pick<Section, 'bars' | 'endings'>,
-  pass: number,
+  occurrence: number,
   repeats: number,
 ): readonly number[] {
   const all = allBars(bars);
   if (!endings) return all;
   const body = bars - endings.reduce((sum, length) => sum + length, 0);
-  const own = endingOf(endings.length, pass, repeats);
+  const own = endingOf(endings.length, occurrence, repeats);
   const from = body + endings.slice(0, own).reduce((sum, length) => sum + length, 0);
   return [...all.slice(0, body), ...all.slice(from, from + endings[own]!)];
 }

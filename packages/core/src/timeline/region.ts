@@ -62,14 +62,14 @@ export interface Region<P extends Pattern = Pattern> {
   readonly kind: KindFacts;
   readonly seed: string;
   /** The seed of the section, whichever of its playings this is. */
-  readonly home: string;
+  readonly sectionSeed: string;
   /** Where it ends, ticks from the start of its playing. */
   readonly length: number;
   readonly bars: readonly Bar[];
   /** Which bar of its section the first of them is, from 0. */
   readonly firstBar: number;
   readonly spans: readonly ChordSpan[];
-  readonly stretches: readonly SettingsSpan<P>[];
+  readonly settingsSpans: readonly SettingsSpan<P>[];
   readonly first: boolean;
   readonly entersNew: boolean;
   /** True where the same section was just played, and is told differently. */
@@ -82,7 +82,7 @@ export interface Region<P extends Pattern = Pattern> {
   readonly hit: number | null;
   /** What the players agree on, as far as it concerns these bars. */
   readonly terms: Agreement;
-  readonly room: RegisterRange;
+  readonly registerRange: RegisterRange;
 }
 
 const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null : parseChord(symbol));
@@ -115,18 +115,18 @@ function spanOf(chord: ChordEvent, around: Around): ChordSpan {
  * @param bassAt whether a bass part plays at a tick of the pass.
  */
 export function occurrenceSpans(
-  pass: Occurrence,
+  occurrence: Occurrence,
   bassAt: (tick: number) => boolean = () => false,
 ): ChordSpan[] {
   let bar = 0;
-  return pass.chords.map((chord, i) => {
-    while (bar + 1 < pass.bars.length && pass.bars[bar + 1]!.start <= chord.start) bar++;
-    const before = pass.chords[i - 1];
-    const room = before ? gapBefore(chord.start - before.start) : pass.lead;
+  return occurrence.chords.map((chord, i) => {
+    while (bar + 1 < occurrence.bars.length && occurrence.bars[bar + 1]!.start <= chord.start) bar++;
+    const before = occurrence.chords[i - 1];
+    const room = before ? gapBefore(chord.start - before.start) : occurrence.lead;
     return spanOf(chord, {
-      end: Math.min(chord.start + chord.length, pass.length),
+      end: Math.min(chord.start + chord.length, occurrence.length),
       push: Math.min(chord.push ?? 0, room),
-      key: keyOf(pass.bars[bar]!.key),
+      key: keyOf(occurrence.bars[bar]!.key),
       bassPlays: bassAt(chord.start),
     });
   });
@@ -135,7 +135,7 @@ export function occurrenceSpans(
 /** Whether any player that carries the bass plays at a tick: one that rests leaves the bass to others. */
 function bassIn(players: readonly (PartVoice | null)[]): (tick: number) => boolean {
   const basses = players.filter((p) => p && carriesBass(p.kind));
-  return (tick) => basses.some((p) => settingsAt(p!.stretches, tick).on);
+  return (tick) => basses.some((p) => settingsAt(p!.settingsSpans, tick).on);
 }
 
 /** Spans as they were worked out last: a pass whose chords, bars and basses stayed keeps the very same ones. */
@@ -148,33 +148,33 @@ const known = new WeakMap<
 const bassText = (players: readonly (PartVoice | null)[]): string =>
   players
     .filter((p) => p && carriesBass(p.kind))
-    .map((p) => p!.stretches.map((s) => `${s.start} ${s.settings.on}`).join())
+    .map((p) => p!.settingsSpans.map((s) => `${s.start} ${s.settings.on}`).join())
     .join(';');
 
-function spansOf(pass: Occurrence, players: readonly (PartVoice | null)[]): readonly ChordSpan[] {
-  const beside = `${pass.lead} ${pass.length} ${bassText(players)}`;
-  const all = known.get(pass.chords) ?? [];
-  const found = all.find((one) => one.beside === beside && one.bars === pass.bars);
+function spansOf(occurrence: Occurrence, players: readonly (PartVoice | null)[]): readonly ChordSpan[] {
+  const beside = `${occurrence.lead} ${occurrence.length} ${bassText(players)}`;
+  const all = known.get(occurrence.chords) ?? [];
+  const found = all.find((one) => one.beside === beside && one.bars === occurrence.bars);
   if (found) return found.spans;
-  const spans = occurrenceSpans(pass, bassIn(players));
+  const spans = occurrenceSpans(occurrence, bassIn(players));
   // A few ways of one section: its first playing, those behind others, with and without a bass.
-  known.set(pass.chords, [...all.slice(-5), { beside, bars: pass.bars, spans }]);
+  known.set(occurrence.chords, [...all.slice(-5), { beside, bars: occurrence.bars, spans }]);
   return spans;
 }
 
 /** The chords of a playing that a part follows: its own in place of the chart's. */
-export const chordsFor = (pass: Occurrence, partId: string): readonly ChordEvent[] =>
-  pass.partChords[partId] ?? pass.chords;
+export const chordsFor = (occurrence: Occurrence, partId: string): readonly ChordEvent[] =>
+  occurrence.partChords[partId] ?? occurrence.chords;
 
 /** The chords of a playing as a part hears them. */
 const heardSpans = (
-  pass: Occurrence,
+  occurrence: Occurrence,
   partId: string,
   chart: readonly ChordSpan[],
   players: readonly (PartVoice | null)[],
 ): readonly ChordSpan[] => {
-  const chords = pass.partChords[partId];
-  return chords ? spansOf({ ...pass, chords }, players) : chart;
+  const chords = occurrence.partChords[partId];
+  return chords ? spansOf({ ...occurrence, chords }, players) : chart;
 };
 
 /** Chords that a part takes earlier than the others do. */
@@ -247,26 +247,32 @@ function ownSpans(
   return own.every((span, i) => span === spans[i]) ? spans : own;
 }
 
-const spansIn = derived(({ pass, players }: Occasion): readonly ChordSpan[] => spansOf(pass, players));
+const spansIn = derived(({ occurrence, players }: Occasion): readonly ChordSpan[] =>
+  spansOf(occurrence, players),
+);
 
 /** The chart's chords in a playing, over the basses that play in it. */
-export const chartSpans = ({ pass, players }: Occasion): readonly ChordSpan[] =>
-  spansIn(pass, 'spans', { pass, players });
+export const chartSpans = ({ occurrence, players }: Occasion): readonly ChordSpan[] =>
+  spansIn(occurrence, 'spans', { occurrence, players });
 
 /** The chords of a playing as one of its parts hears them, before they are dressed for it. */
 function heardBy({ id }: Part, occasion: Occasion, p: number): readonly ChordSpan[] {
-  const { pass, players } = occasion;
-  return takenEarly(heardSpans(pass, id, chartSpans(occasion), players), apart(players, p), pass.lead);
+  const { occurrence, players } = occasion;
+  return takenEarly(
+    heardSpans(occurrence, id, chartSpans(occasion), players),
+    apart(players, p),
+    occurrence.lead,
+  );
 }
 
 interface RegionInputs {
   readonly kind: KindFacts;
   readonly part: string;
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
   readonly own: readonly ChordSpan[];
-  readonly stretches: readonly SettingsSpan[];
+  readonly settingsSpans: readonly SettingsSpan[];
   readonly terms: Agreement;
-  readonly room: RegisterRange | null;
+  readonly registerRange: RegisterRange | null;
   readonly firstNext: ChordSpan | null | undefined;
   readonly isLast: boolean;
   readonly nextKey: Key;
@@ -278,25 +284,35 @@ interface RegionInputs {
 
 /** A region in which nothing changed is the very same, and so is all that was made of it. */
 const regionOf = derived(
-  ({ kind, part, pass, own, stretches, room, firstNext, seed, ...asked }: RegionInputs): Region => {
-    const home = [seed, part, pass.section.id].join('/');
-    const exact = stretches.every((s) => s.settings.telling === 'exactly');
-    const listens = stretches.every((s) => s.settings.listens);
+  ({
+    kind,
+    part,
+    occurrence,
+    own,
+    settingsSpans,
+    registerRange,
+    firstNext,
+    seed,
+    ...asked
+  }: RegionInputs): Region => {
+    const home = [seed, part, occurrence.section.id].join('/');
+    const exact = settingsSpans.every((s) => s.settings.telling === 'exactly');
+    const listens = settingsSpans.every((s) => s.settings.listens);
     const onBar = firstNext?.start === 0 ? firstNext : null;
     return {
       kind,
       // Told exactly every playing is the section's own.
-      seed: exact ? home : `${home}/${pass.occurrenceKey}`,
-      home,
-      length: pass.length,
-      bars: pass.bars,
+      seed: exact ? home : `${home}/${occurrence.occurrenceKey}`,
+      sectionSeed: home,
+      length: occurrence.length,
+      bars: occurrence.bars,
       firstBar: 0,
       before: null,
       spans: own,
-      stretches,
+      settingsSpans,
       first: asked.isFirst,
-      entersNew: pass.entersNew,
-      again: !exact && !pass.entersNew,
+      entersNew: occurrence.entersNew,
+      again: !exact && !occurrence.entersNew,
       next: asked.isLast
         ? null
         : {
@@ -308,16 +324,16 @@ const regionOf = derived(
           },
       ending: asked.ending,
       hit: null,
-      terms: listens ? asked.terms : unheard(pass.bars.length),
-      room: room ?? kind.range,
+      terms: listens ? asked.terms : unheard(occurrence.bars.length),
+      registerRange: registerRange ?? kind.range,
     };
   },
-  { pass: 2 },
+  { occurrence: 2 },
 );
 
 /** A playing with who plays in it, and what they agree on. */
 interface Occasion {
-  readonly pass: Occurrence;
+  readonly occurrence: Occurrence;
   readonly players: readonly (PartVoice | null)[];
 }
 
@@ -327,7 +343,7 @@ interface RegionsInputs extends Occasion {
   readonly style: Style;
   readonly agreement: Agreement;
   readonly withoutKicks: Agreement;
-  readonly rooms: readonly (RegisterRange | null)[];
+  readonly registerRanges: readonly (RegisterRange | null)[];
   readonly isFirst: boolean;
   readonly following: Occasion | null;
 }
@@ -335,26 +351,37 @@ interface RegionsInputs extends Occasion {
 /** A playing in which nothing changed, before one whose chords stayed, is not looked at part by part. */
 const regionsIn = derived(
   (asked: RegionsInputs): readonly (Region | null)[] => {
-    const { song, kinds, style, pass, players, agreement, withoutKicks, rooms, isFirst, following } = asked;
-    const here = { pass, players };
+    const {
+      song,
+      kinds,
+      style,
+      occurrence,
+      players,
+      agreement,
+      withoutKicks,
+      registerRanges,
+      isFirst,
+      following,
+    } = asked;
+    const here = { occurrence, players };
     return song.parts.map((part, p) => {
       const kind = kinds.get(part.kind);
       if (!kind) return null;
       const stretches = apart(players, p);
       const heard = heardBy(part, here, p);
-      const next = following && { pass: following.pass, players: following.players };
-      return regionOf(part, pass.occurrenceKey, {
+      const next = following && { occurrence: following.occurrence, players: following.players };
+      return regionOf(part, occurrence.occurrenceKey, {
         kind,
         part: part.id,
-        pass,
-        own: ownSpans(kind, part, style, chordsFor(pass, part.id), heard, stretches),
-        stretches,
+        occurrence,
+        own: ownSpans(kind, part, style, chordsFor(occurrence, part.id), heard, stretches),
+        settingsSpans: stretches,
         terms: strikesWithKicks(kind) ? agreement : withoutKicks,
-        room: rooms[p]!,
+        registerRange: registerRanges[p]!,
         firstNext: next && heardBy(part, next, p)[0],
         isLast: next === null,
-        nextKey: keyOf(next?.pass.bars[0]?.key ?? song.key),
-        nextEntersNew: next?.pass.entersNew ?? false,
+        nextKey: keyOf(next?.occurrence.bars[0]?.key ?? song.key),
+        nextEntersNew: next?.occurrence.entersNew ?? false,
         seed: song.seed,
         ending: song.ending,
         isFirst,
@@ -373,19 +400,19 @@ export function regionsOf(
   style: Style,
   agreed: Agreed,
 ): (readonly Region[] | null)[] {
-  const { passes, players, agreements, withoutKicks, rooms } = agreed;
-  const byPass = passes.map((pass, i) =>
-    regionsIn(pass, 'regions', {
+  const { occurrences, players, agreements, withoutKicks, rooms } = agreed;
+  const byPass = occurrences.map((occurrence, i) =>
+    regionsIn(occurrence, 'regions', {
       song,
       kinds,
       style,
-      pass,
+      occurrence,
       players: players[i]!,
       agreement: agreements[i]!,
       withoutKicks: withoutKicks[i]!,
-      rooms: rooms[i]!,
+      registerRanges: rooms[i]!,
       isFirst: i === 0,
-      following: passes[i + 1] ? { pass: passes[i + 1]!, players: players[i + 1]! } : null,
+      following: occurrences[i + 1] ? { occurrence: occurrences[i + 1]!, players: players[i + 1]! } : null,
     }),
   );
   return song.parts.map(({ kind }, p) => (kinds.has(kind) ? byPass.map((regions) => regions[p]!) : null));

@@ -80,7 +80,7 @@ function inRhythmOf(own: Pattern, other: Pattern): Pattern {
 
 /** A stretch cut where the other's pattern changes, each piece in its rhythm. */
 function follow(stretch: SettingsSpan, leader: PartVoice): SettingsSpan[] {
-  return leader.stretches
+  return leader.settingsSpans
     .filter(({ start, end }) => start < stretch.end && end > stretch.start)
     .map(({ start, end, pattern }) => ({
       ...stretch,
@@ -99,12 +99,12 @@ export function inRhythm(
   ids: readonly string[],
 ): (PartVoice | null)[] {
   return players.map((player, own) => {
-    if (!player || player.stretches.every((s) => s.settings.rhythmOf === null)) return player;
-    const stretches = player.stretches.flatMap((stretch) => {
+    if (!player || player.settingsSpans.every((s) => s.settings.rhythmOf === null)) return player;
+    const stretches = player.settingsSpans.flatMap((stretch) => {
       const at = ids.indexOf(stretch.settings.rhythmOf ?? '');
       const leader = at === own ? null : players[at];
       return leader ? follow(stretch, leader) : [stretch];
     });
-    return { ...player, stretches };
+    return { ...player, settingsSpans: stretches };
   });
 }

@@ -158,15 +158,19 @@ export function settingsSpansOf(
   style: Style,
   song: Song,
   part: Part,
-  pass: Pick<Occurrence, 'section' | 'settings' | 'lift' | 'length' | 'cues' | 'chords'>,
+  occurrence: Pick<Occurrence, 'section' | 'settings' | 'lift' | 'length' | 'cues' | 'chords'>,
 ): SettingsSpan[] {
-  const cues = pass.cues.filter((cue) => cue.parts.includes(part.id)).sort((a, b) => a.at - b.at);
-  const chords = chordLayers(pass.chords, part.id);
-  const section = pass.section.settings[part.id];
-  const own = pass.settings[part.id];
-  const turns = [0, pass.length, ...[...cues, ...chords].flatMap((c) => [c.at, c.until ?? pass.length])];
-  const starts = [...new Set(turns)].filter((tick) => tick <= pass.length).sort((a, b) => a - b);
-  const isLifted = (pass.lift?.by ?? 0) !== 0;
+  const cues = occurrence.cues.filter((cue) => cue.parts.includes(part.id)).sort((a, b) => a.at - b.at);
+  const chords = chordLayers(occurrence.chords, part.id);
+  const section = occurrence.section.settings[part.id];
+  const own = occurrence.settings[part.id];
+  const turns = [
+    0,
+    occurrence.length,
+    ...[...cues, ...chords].flatMap((c) => [c.at, c.until ?? occurrence.length]),
+  ];
+  const starts = [...new Set(turns)].filter((tick) => tick <= occurrence.length).sort((a, b) => a - b);
+  const isLifted = (occurrence.lift?.by ?? 0) !== 0;
   const stretches: SettingsSpan[] = [];
   for (let i = 0; i + 1 < starts.length; i++) {
     const start = starts[i]!;
@@ -174,7 +178,7 @@ export function settingsSpansOf(
     const held = cues.filter((cue) => holdsAt(cue, start));
     const less = [...held, ...chords.filter((c) => holdsAt(c, start))];
     const layers = [section, own, ...less.map((c) => c.settings)];
-    const settings = resolveSettings(kind, style, song, part, layers, pass.section);
+    const settings = resolveSettings(kind, style, song, part, layers, occurrence.section);
     const stretch = {
       start,
       end,

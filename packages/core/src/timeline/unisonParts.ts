@@ -6,7 +6,7 @@ import { settingsAt, type Resolved, type SettingsSpan } from './settings';
 /** A part's kind and what it plays through a pass. */
 export interface PartVoice {
   readonly kind: KindFacts;
-  readonly stretches: readonly SettingsSpan[];
+  readonly settingsSpans: readonly SettingsSpan[];
 }
 
 /** What two parts share where they would play the same notes. */
@@ -27,8 +27,8 @@ const playsAlike = (a: Resolved, b: Resolved): boolean =>
 
 /** How many of those before it play as a player does at a tick. */
 function nthOf(player: PartVoice, before: readonly PartVoice[], tick: number): number {
-  const settings = settingsAt(player.stretches, tick);
-  return before.filter((p) => playsAlike(settingsAt(p.stretches, tick), settings)).length;
+  const settings = settingsAt(player.settingsSpans, tick);
+  return before.filter((p) => playsAlike(settingsAt(p.settingsSpans, tick), settings)).length;
 }
 
 /** Semitones between the places of parts that play alike: a fourth, as from one string to the next. */
@@ -64,7 +64,7 @@ interface UnisonParts {
 
 const stretchesApart = derived(
   ({ player, alike }: UnisonParts): readonly SettingsSpan[] =>
-    player.stretches.map((stretch) => {
+    player.settingsSpans.map((stretch) => {
       const nth = nthOf(player, alike, stretch.start);
       return nth === 0 ? stretch : { ...stretch, settings: moved(player.kind, stretch.settings, nth) };
     }),
@@ -75,5 +75,5 @@ const stretchesApart = derived(
 export function apart(players: readonly (PartVoice | null)[], index: number): readonly SettingsSpan[] {
   const player = players[index]!;
   const alike = players.slice(0, index).filter((p) => p?.kind === player.kind) as PartVoice[];
-  return alike.length ? stretchesApart(player, 'apart', { player, alike }) : player.stretches;
+  return alike.length ? stretchesApart(player, 'apart', { player, alike }) : player.settingsSpans;
 }

@@ -173,22 +173,22 @@ const NO_SPANS: readonly ChordSpan[] = [];
 
 /** A region as it is cut: what its windows are made of. */
 export interface Cut {
-  readonly pieces: readonly WindowSpan[];
+  readonly windows: readonly WindowSpan[];
   readonly terms: readonly Agreement[];
   /** Who hears no chords is not asked again when one changes; only the last hit lies on one. */
-  readonly deaf: boolean;
+  readonly hearsNoChords: boolean;
   /** Whether it is told which chord follows a window. */
-  readonly heedsNext: boolean;
+  readonly dependsOnNextChord: boolean;
 }
 
 export function cutOf({ bars, spans, terms, kind }: Region): Cut {
   const size = kind.window ?? WINDOW;
   const pieces = piecesOf(bars, spans, size);
   return {
-    pieces: pieces.all,
+    windows: pieces.all,
     terms: pieces.all.length < 2 ? [terms] : termsCut(terms, `${size}`, { terms, bars, from: pieces.from }),
-    deaf: !kind.pitched,
-    heedsNext: kind.heedsNext ?? true,
+    hearsNoChords: !kind.pitched,
+    dependsOnNextChord: kind.dependsOnNextChord ?? true,
   };
 }
 
@@ -202,28 +202,32 @@ const withoutChord = (next: Next, push: number): Next => ({
 });
 
 /** What a window is told of what follows it. */
-function nextOf(region: Region, { pieces, deaf, heedsNext }: Cut, index: number): Next | null {
-  const following = pieces[index + 1];
+function nextOf(
+  region: Region,
+  { windows, hearsNoChords, dependsOnNextChord }: Cut,
+  index: number,
+): Next | null {
+  const following = windows[index + 1];
   const next = following ? leadsInto(following) : region.next;
   if (!next) return null;
-  if (deaf && following) return withoutChord(next, 0);
-  return heedsNext ? next : withoutChord(next, next.push);
+  if (hearsNoChords && following) return withoutChord(next, 0);
+  return dependsOnNextChord ? next : withoutChord(next, next.push);
 }
 
 /** One window of a region; ticks stay those of the region. */
 export function windowOf(region: Region, cut: Cut, index: number): Region {
-  const { pieces, terms, deaf } = cut;
+  const { windows, terms, hearsNoChords } = cut;
   const next = nextOf(region, cut, index);
-  if (pieces.length < 2) return { ...region, next };
-  const piece = pieces[index]!;
-  const isLast = index === pieces.length - 1;
+  if (windows.length < 2) return { ...region, next };
+  const piece = windows[index]!;
+  const isLast = index === windows.length - 1;
   return {
     ...region,
     firstBar: piece.firstBar,
     bars: piece.bars,
     terms: terms[index]!,
-    spans: deaf && !isLast ? NO_SPANS : piece.spans,
-    stretches: within(region.stretches, piece.start, piece.end),
+    spans: hearsNoChords && !isLast ? NO_SPANS : piece.spans,
+    settingsSpans: within(region.settingsSpans, piece.start, piece.end),
     length: piece.end,
     first: region.first && index === 0,
     entersNew: region.entersNew && index === 0,
@@ -234,5 +238,5 @@ export function windowOf(region: Region, cut: Cut, index: number): Region {
 /** The windows of a region, in order. */
 export function windowsOf(region: Region): Region[] {
   const cut = cutOf(region);
-  return cut.pieces.map((_, i) => windowOf(region, cut, i));
+  return cut.windows.map((_, i) => windowOf(region, cut, i));
 }

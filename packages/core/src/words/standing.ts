@@ -81,10 +81,10 @@ function playingsSay(song: Song, section: Section): string[] {
   return song.form.flatMap((entry) =>
     entry.section !== section.id
       ? []
-      : Array.from({ length: entry.repeats }, (_, pass) => {
+      : Array.from({ length: entry.repeats }, (_, occurrence) => {
           time++;
-          const set = entry.passes?.[pass] ?? {};
-          const lift = entry.lifts?.[pass];
+          const set = entry.passes?.[occurrence] ?? {};
+          const lift = entry.lifts?.[occurrence];
           const resting = song.parts.filter((p) => set[p.id]?.on === false).map((p) => p.name);
           const others = song.parts.filter((p) => setByHand(set[p.id]).length).map((p) => p.name);
           const says = [
@@ -146,7 +146,7 @@ export function songInWords(song: Song, repertoire: Repertoire): SongDescription
     const name = nameOf.get(section) ?? section;
     return repeats > 1 ? `${name} ${times(repeats)}` : name;
   });
-  const bars = expandForm(song).reduce((sum, pass) => sum + pass.bars.length, 0);
+  const bars = expandForm(song).reduce((sum, occurrence) => sum + occurrence.bars.length, 0);
   return {
     song: [
       `${keyInWords(song.key)}, ${song.metre}, ${song.tempo} beats a minute, in the style ${styleInWords(repertoire.styles, song.style)}.`,

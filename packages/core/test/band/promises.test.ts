@@ -95,13 +95,15 @@ describe('locality', () => {
         const section = s.sections[pick % s.sections.length]!;
         const edited = applyEdit(s, setBar(section.id, pick % section.bars, symbol))?.song;
         if (!edited) return;
-        const passes = expandForm(s);
+        const occurrences = expandForm(s);
         const [a, b] = [renderBand(s, OURS), renderBand(edited, OURS)];
-        passes.forEach((pass, i) => {
+        occurrences.forEach((occurrence, i) => {
           // A region may know the first chord that follows it, so its neighbour before is let be.
-          if (pass.section.id === section.id || passes[i + 1]?.section.id === section.id) return;
+          if (occurrence.section.id === section.id || occurrences[i + 1]?.section.id === section.id) return;
           const slice = (part: BandPart) =>
-            part.notes.filter((n) => n.start >= pass.start && n.start < pass.start + pass.length);
+            part.notes.filter(
+              (n) => n.start >= occurrence.start && n.start < occurrence.start + occurrence.length,
+            );
           expect(JSON.stringify(b.parts.map(slice))).toBe(JSON.stringify(a.parts.map(slice)));
         });
       }),
@@ -259,15 +261,15 @@ describe('settings resolve from song to section to pass to cue', () => {
   it('a section overrides the song, a pass the section, a cue the pass', () => {
     const quiet = withSettings(base, 'bass', { density: 1 });
     const section = inSection(quiet, 's2', { density: 5 });
-    const pass: Song = {
+    const occurrence: Song = {
       ...section,
       form: section.form.map((e) =>
-        e.section === 's2' ? { ...e, passes: { '1': { bass: { on: false } } } } : e,
+        e.section === 's2' ? { ...e, occurrences: { '1': { bass: { on: false } } } } : e,
       ),
     };
     const cued: Song = {
-      ...pass,
-      sections: pass.sections.map((x) =>
+      ...occurrence,
+      sections: occurrence.sections.map((x) =>
         x.id === 's2'
           ? { ...x, cues: [{ id: 'q', at: 2 * 1920, parts: ['bass'], settings: { on: true, density: 1 } }] }
           : x,
@@ -275,7 +277,7 @@ describe('settings resolve from song to section to pass to cue', () => {
     };
     expect(counts(quiet).slice(0, 4)).toEqual([1, 1, 1, 1]);
     expect(counts(section)[4]).toBeGreaterThan(counts(quiet)[4]!);
-    expect(counts(pass).slice(8)).toEqual([0, 0, 0, 0]);
+    expect(counts(occurrence).slice(8)).toEqual([0, 0, 0, 0]);
     expect(counts(cued).slice(8)).toEqual([0, 0, 1, 1]);
   });
 });

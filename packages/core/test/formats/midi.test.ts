@@ -76,8 +76,8 @@ describe('the MIDI file', () => {
         BAND.parts[i]!.notes.map((n) => `${n.start}-${n.start + n.duration}:${n.pitch}`).sort(),
       );
       const channels = new Set(track.filter((e) => e.kind !== 'meta').map((e) => e.channel));
-      expect([...channels]).toEqual([SEATS[i]!.channel]);
-      expect(BAND.parts[i]!.kind === 'drums').toBe(SEATS[i]!.channel === 10);
+      expect([...channels]).toEqual([SEATS[i]!.channel + 1]);
+      expect(BAND.parts[i]!.kind === 'drums').toBe(SEATS[i]!.channel === 9);
     });
   });
 

@@ -152,7 +152,7 @@ describe('nobody holds two chords', () => {
     fc.assert(
       fc.property(anyPatterned, (s) => {
         for (const region of regionsIn(only(s, kind))[0]!) {
-          const still = { ...region, stretches: region.stretches.map(unhurried) };
+          const still = { ...region, stretches: region.settingsSpans.map(unhurried) };
           const notes = groove(still, OURS.kinds.get(kind)!.generate(still, voicingsOf(still)));
           for (const note of notes) {
             const later = notes.find((n) => n.span > note.span && n.start < note.start + note.duration);

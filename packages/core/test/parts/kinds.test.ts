@@ -36,7 +36,7 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
   defaults: { instrument: 14 },
   instruments: [14],
   mix: { level: 90, pan: 64, room: 60 },
-  place: -20,
+  targetLoudness: -20,
   pattern: bellPattern,
   plain: [
     {
@@ -52,7 +52,7 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
   varies: () => false,
   restarts: () => true,
   generate: (region) =>
-    region.stretches.flatMap((stretch) =>
+    region.settingsSpans.flatMap((stretch) =>
       placeFree(region, stretch, stretch.pattern.grids).map(({ start, end }) => {
         const duration = end - start;
         return { start, duration, pitch: 72, velocity: 80, noteFunction: 'toll', span: -1 };
@@ -221,10 +221,10 @@ describe('seats in a MIDI file', () => {
   it('melodic parts never take channel 10, and the sixteenth goes to a second port, which is said', () => {
     const band = Array.from({ length: 16 }, (_, i) => ({ name: `P${i + 1}`, pitched: true }));
     const seats = seatsOf(band);
-    expect(seats.slice(0, 15).map((s) => s.channel)).toEqual([
+    expect(seats.slice(0, 15).map((s) => s.channel + 1)).toEqual([
       1, 2, 3, 4, 5, 6, 7, 8, 9, 11, 12, 13, 14, 15, 16,
     ]);
-    expect(seats[15]).toEqual({ port: 1, channel: 1 });
+    expect(seats[15]).toEqual({ port: 1, channel: 0 });
     expect(seatTrouble(band)).toMatch(/P16 stand on a second/);
     expect(seatTrouble(band.slice(1))).toBeNull();
   });

@@ -21,7 +21,10 @@ const pattern = (events: TimedEvent[], atChange: 'restart' | 'carry on' = 'carry
   })),
 });
 /** A stretch that plays by a pattern. */
-const playing = (region: Region, p: ReturnType<typeof pattern>) => ({ ...region.stretches[0]!, pattern: p });
+const playing = (region: Region, p: ReturnType<typeof pattern>) => ({
+  ...region.settingsSpans[0]!,
+  pattern: p,
+});
 const ONSET = event(0, 4);
 const places = (region: Region, p: ReturnType<typeof pattern>) =>
   placeOnChords(region, playing(region, p), p.grids, ONSET).map((x) => [x.start / 480, x.end / 480, x.span]);
@@ -89,7 +92,7 @@ describe('the end of a song', () => {
     expect(lastHit(region)).toBe(1920 + 960);
     const two = pattern([event(0, 1), event(3, 1)]);
     const placed = placeOnChords(region, playing(region, two), two.grids, ONSET);
-    const ended = endOnHit(region, region.stretches[0]!, placed, ONSET);
+    const ended = endOnHit(region, region.settingsSpans[0]!, placed, ONSET);
     expect(ended[ended.length - 1]).toMatchObject({ start: 2880, end: 3840, span: 2 });
     expect(ended.filter((p) => p.start > 2880)).toEqual([]);
   });
@@ -102,6 +105,6 @@ describe('the end of a song', () => {
 
 it('drums keep to the bars and need no chord', () => {
   const region = regionOf('N.C. | C');
-  const free = placeFree(region, region.stretches[0]!, pattern([event(0, 1), event(2.5, 1)]).grids);
+  const free = placeFree(region, region.settingsSpans[0]!, pattern([event(0, 1), event(2.5, 1)]).grids);
   expect(free.map((p) => p.start / 480)).toEqual([0, 2.5, 4, 6.5]);
 });

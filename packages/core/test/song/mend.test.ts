@@ -22,7 +22,7 @@ it('gives chords, sections and parts that share an id ids of their own, and lose
   const s = longSong(32);
   const [first, second] = s.sections;
   const chords = first!.drafts[0]!.chords.map((c, i) => (i === 3 ? { ...c, id: 'c1' } : c));
-  const { song: read, told } = mended({
+  const { song: read, remarks } = mended({
     ...s,
     parts: [...s.parts, s.parts[0]],
     sections: [
@@ -31,7 +31,7 @@ it('gives chords, sections and parts that share an id ids of their own, and lose
     ],
     form: [s.form[0], s.form[0]],
   });
-  expect(told.join()).toMatch(/share an id/);
+  expect(remarks.join()).toMatch(/share an id/);
   expect(read.parts).toHaveLength(s.parts.length + 1);
   expect(read.sections.map((x) => x.name)).toEqual(['Part 1', 'Part 2']);
   expect(chordsInUse(read.sections[0]!).map((c) => c.symbol)).toEqual(chords.map((c) => c.symbol));
@@ -41,7 +41,7 @@ it('brings what is too large within its bounds, and leaves out what cannot be re
   const s = song('C | F');
   const [section] = s.sections;
   const [chord] = section!.drafts[0]!.chords;
-  const { song: read, told } = mended({
+  const { song: read, remarks } = mended({
     ...s,
     tempo: 1e9,
     colour: 'red',
@@ -60,7 +60,7 @@ it('brings what is too large within its bounds, and leaves out what cannot be re
     300, 1, 127, 999,
   ]);
   expect(chordsInUse(read.sections[0]!).map((c) => c.symbol)).toEqual(['C']);
-  expect(told.join()).toMatch(/"H7" is not a chord/);
+  expect(remarks.join()).toMatch(/"H7" is not a chord/);
 });
 
 it('whatever one thing of a full song is damaged, the rest of it opens', () => {

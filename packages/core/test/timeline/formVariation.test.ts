@@ -68,7 +68,9 @@ describe('first and second endings', () => {
       const read = readStrictly(readFileSync(join(dir, i === 0 ? 'out.midi' : `out-${i}.midi`)));
       const heard = read.tracks.flatMap(notesOf).map((n) => PLACES.indexOf(n.pitch));
       const section = { bars: 2 + endings, endings: Array<number>(endings).fill(1) };
-      const ours = Array.from({ length: repeats }, (_, pass) => barsPlayed(section, pass, repeats)).flat();
+      const ours = Array.from({ length: repeats }, (_, occurrence) =>
+        barsPlayed(section, occurrence, repeats),
+      ).flat();
       expect([repeats, endings, ...ours]).toEqual([repeats, endings, ...heard]);
     });
   });
@@ -302,10 +304,10 @@ describe('for one chord only', () => {
     const s = song('C | Am7 | F | G7', 'style: quayside\n');
     const other = OURS.kinds
       .get('bass')!
-      .library!.find((p) => p.id !== regionsIn(s)[0]![0]!.stretches[0]!.settings.pattern)!;
+      .library!.find((p) => p.id !== regionsIn(s)[0]![0]!.settingsSpans[0]!.settings.pattern)!;
     const id = chordsInUse(s.sections[0]!)[1]!.id;
     const set = edited(s, setForChords('s1', [id], 'bass', { pattern: other.id }));
-    const stretches = regionsIn(set)[0]![0]!.stretches;
+    const stretches = regionsIn(set)[0]![0]!.settingsSpans;
     expect(stretches.map((x) => [x.start / BAR, x.end / BAR, x.pattern.id === other.id])).toEqual([
       [0, 1, false],
       [1, 2, true],

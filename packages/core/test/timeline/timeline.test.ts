@@ -23,8 +23,8 @@ describe('the form played out', () => {
   const read = readChart('[A] x2\nC | F\n[B]\nG\n[A]\n[C] x0\nD', OURS);
 
   it('has a pass for each playing, numbered, one after another', () => {
-    const passes = expandForm(read);
-    expect(passes.map((p) => [p.section.name, p.timesBefore, p.start / 1920, p.entersNew])).toEqual([
+    const occurrences = expandForm(read);
+    expect(occurrences.map((p) => [p.section.name, p.timesBefore, p.start / 1920, p.entersNew])).toEqual([
       ['A', 0, 0, true], ['A', 1, 2, false], ['B', 0, 4, true], ['A', 2, 5, true],
     ]); // prettier-ignore
   });
@@ -33,13 +33,13 @@ describe('the form played out', () => {
     fc.assert(
       fc.property(anySong, (s) => {
         let at = 0;
-        expandForm(s).forEach((pass) => {
-          expect(pass.start).toBe(at);
-          expect(pass.length).toBe(barsLength(pass.bars));
-          const spans = occurrenceSpans(pass);
+        expandForm(s).forEach((occurrence) => {
+          expect(occurrence.start).toBe(at);
+          expect(occurrence.length).toBe(barsLength(occurrence.bars));
+          const spans = occurrenceSpans(occurrence);
           expect(spans[0]!.start).toBe(0);
-          spans.forEach((span, k) => expect(span.end).toBe(spans[k + 1]?.start ?? pass.length));
-          at += pass.length;
+          spans.forEach((span, k) => expect(span.end).toBe(spans[k + 1]?.start ?? occurrence.length));
+          at += occurrence.length;
         });
       }),
       { numRuns: 40 },
@@ -123,8 +123,8 @@ describe('settings', () => {
       { id: 'c', at: 3 * 1920, parts: ['keys'], settings: { density: 1 } },
     ];
     const cued = { ...base, sections: [{ ...base.sections[0]!, cues }] };
-    const [pass] = expandForm(cued);
-    const stretches = settingsSpansOf(kindOf('bass'), style, cued, cued.parts[0]!, pass!);
+    const [occurrence] = expandForm(cued);
+    const stretches = settingsSpansOf(kindOf('bass'), style, cued, cued.parts[0]!, occurrence!);
     expect(stretches.map((x) => [x.start, x.end, x.settings.on, x.settings.density])).toEqual([
       [0, 1920, true, 3], [1920, 3840, false, 3], [3840, 7680, false, 5],
     ]); // prettier-ignore

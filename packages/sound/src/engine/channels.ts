@@ -1,19 +1,10 @@
 /** The synthesizer's channels, kept as a score has them at its position. */
 import type { MIDIController, SpessaSynthProcessor } from 'spessasynth_core';
+import { DRUM_CHANNEL } from '@backline/core/formats/midi/channels';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import { AT_REST } from '@backline/core/groove/gestures';
 import { MIX_OFFSETS, type MixOffsetName } from '@backline/core/song/choices';
-import {
-  BEND,
-  DRUM_CHANNEL,
-  HAND_CHANNEL,
-  STRIP,
-  gestureAt,
-  fromStrip,
-  lastAt,
-  onStrip,
-  type Score,
-} from '../score/score';
+import { BEND, HAND_CHANNEL, STRIP, gestureAt, fromStrip, lastAt, onStrip, type Score } from '../score/score';
 
 const VOLUME = 7;
 /** Level, place and room are the desk's: the synthesizer gives each channel plain. */

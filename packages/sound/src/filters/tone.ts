@@ -1,12 +1,6 @@
 /** Lows, middle and highs of two channels: three filters, of which only those that do something cost anything. */
+import type { Tone } from '@backline/core/song/mix';
 import { Biquad, bell, highShelf, lowShelf } from './biquad';
-
-/** dB each, −12 to 12. */
-export interface Tone {
-  readonly low: number;
-  readonly middle: number;
-  readonly high: number;
-}
 
 export const FLAT: Tone = { low: 0, middle: 0, high: 0 };
 

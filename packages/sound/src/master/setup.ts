@@ -1,5 +1,6 @@
 /** How the sum of all parts is treated. */
-import { FLAT, type Tone } from '../filters/tone';
+import type { Tone } from '@backline/core/song/mix';
+import { FLAT } from '../filters/tone';
 
 export interface MasterSetup {
   readonly tone: Tone;

@@ -17,7 +17,7 @@ interface Lane {
   readonly strip: Strip;
   readonly sound: Pair;
   /** A room of its own, where what each part adds is wanted by itself. */
-  readonly room: Reverb | null;
+  readonly reverb: Reverb | null;
   /** Blocks in a row in which nothing has come. */
   still: number;
 }
@@ -78,7 +78,7 @@ export class Mixer {
     const lane: Lane = {
       strip: new Strip(this.sampleRate),
       sound: pair(),
-      room: this.apart ? new Reverb(this.sampleRate) : null,
+      reverb: this.apart ? new Reverb(this.sampleRate) : null,
       still: DIED_AWAY,
     };
     this.lanes.set(id, lane);
@@ -102,18 +102,18 @@ export class Mixer {
     sentRight.fill(0);
     let isSent = false;
     for (const lane of this.lanes.values()) {
-      const { strip, sound, room } = lane;
+      const { strip, sound, reverb } = lane;
       const own = frames === BLOCK ? sound : cut(sound, frames);
       lane.still = isSilent(own.left) && isSilent(own.right) ? lane.still + 1 : 0;
       const isStill = lane.still > DIED_AWAY;
       if (isStill) strip.settle();
-      if (isStill && !room) continue;
-      if (room) {
+      if (isStill && !reverb) continue;
+      if (reverb) {
         sentLeft.fill(0);
         sentRight.fill(0);
       }
       const sends = !isStill && strip.process(own.left, own.right, sentLeft, sentRight);
-      if (room) room.process(sentLeft, sentRight, sends, own.left, own.right);
+      if (reverb) reverb.process(sentLeft, sentRight, sends, own.left, own.right);
       else isSent ||= sends;
       add(own, left, right);
     }

@@ -1,7 +1,8 @@
 /** One part's strip: drive, tone, level and place, what it sends to the room, and its meter. */
 import type { MixOffsetName } from '@backline/core/song/choices';
 import { Drive } from '../filters/drive';
-import { ToneFilter, type Tone } from '../filters/tone';
+import type { Tone } from '@backline/core/song/mix';
+import { ToneFilter } from '../filters/tone';
 import { Loudest } from './loudest';
 import { panAt, type Pan } from './pan';
 import { Spread } from './spread';

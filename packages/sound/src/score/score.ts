@@ -15,8 +15,6 @@ import { PLAIN_MASTER, type MasterSetup } from '../master/setup';
 export const AUDITION_CHANNEL = 16;
 export const GUIDE_CHANNEL = 17;
 export const HAND_CHANNEL = 18;
-/** The channel on which the synthesizer plays drums from the start; others are told to. */
-export const DRUM_CHANNEL = 9;
 
 /** A channel and the strip its sound goes through; a part may play on several, and they share its strip. */
 export interface ChannelSetup extends StripSetup {

@@ -22,11 +22,11 @@ import {
   programIn,
   type TouchChannel,
 } from './touchChannels';
+import { DRUM_CHANNEL } from '@backline/core/formats/midi/channels';
 import { CONTROLLER, bendValue } from '@backline/core/formats/midi/controllers';
 import {
   BEND,
   STRIP,
-  DRUM_CHANNEL,
   FIELDS,
   GESTURE_FIELDS,
   GUIDE_CHANNEL,

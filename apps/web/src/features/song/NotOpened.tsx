@@ -32,13 +32,13 @@ function Unread({ answer, attempt }: { answer: unknown; attempt: (work: () => Pr
   };
   return (
     <>
-      {mended?.told.slice(0, SHOWN).map((what) => (
+      {mended?.remarks.slice(0, SHOWN).map((what) => (
         <Text key={what} style={[styles.told, { color: palette.ink }]}>
           {what}
         </Text>
       ))}
-      {mended && mended.told.length > SHOWN ? (
-        <Text style={[styles.told, { color: palette.ink }]}>and {mended.told.length - SHOWN} more.</Text>
+      {mended && mended.remarks.length > SHOWN ? (
+        <Text style={[styles.told, { color: palette.ink }]}>and {mended.remarks.length - SHOWN} more.</Text>
       ) : null}
       {mended ? (
         <Button mode="contained" onPress={open}>

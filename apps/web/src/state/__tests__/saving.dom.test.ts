@@ -572,7 +572,7 @@ describe('what a closed tab left behind', () => {
     await sendLeftovers();
     const [{ mended, title, at } = {} as never] = useUnread.getState().edits;
     expect([title, at, mended?.song.title, mended?.song.form.length]).toEqual(['Pier', 2, 'Before', 2]);
-    expect(mended!.told.join()).toMatch(/share an id/);
+    expect(mended!.remarks.join()).toMatch(/share an id/);
     await removeUnreadEdits(key);
   });
 

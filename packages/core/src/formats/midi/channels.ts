@@ -3,24 +3,25 @@ import { withoutOverlaps } from '../../groove/groove';
 import type { Band, BandPart } from '../../band';
 import type { BandNote } from '../../band/bandNote';
 
-/** Where a part's track plays: a port (0 the first) and a channel on it, 1–16; percussion on 10. */
+/** Where a part's track plays: a port (0 the first) and a channel on it, 0–15; people count both from 1. */
 export interface Seat {
   readonly port: number;
   readonly channel: number;
 }
 
-export const DRUM_CHANNEL = 10;
-/** Melodic channels of a port: all but the tenth. */
+/** The channel of percussion, 0-based: the tenth as people count. Source: General MIDI 1. */
+export const DRUM_CHANNEL = 9;
+/** Melodic channels of a port: all but that one. */
 const MELODIC = 15;
 
-/** A seat for each part, in order: melodic ones take channels 1–9 and 11–16, then those of further ports; all percussion shares channel 10. */
+/** A seat for each part, in order: melodic ones take the channels but that of percussion, then those of further ports; all percussion shares its own. */
 export function seatsOf(parts: readonly Pick<BandPart, 'pitched'>[]): Seat[] {
   let melodic = 0;
   return parts.map(({ pitched }) => {
     if (!pitched) return { port: 0, channel: DRUM_CHANNEL };
     const port = Math.floor(melodic / MELODIC);
     const nth = melodic++ % MELODIC;
-    return { port, channel: nth < DRUM_CHANNEL - 1 ? nth + 1 : nth + 2 };
+    return { port, channel: nth < DRUM_CHANNEL ? nth : nth + 1 };
   });
 }
 

@@ -105,7 +105,7 @@ function conductor(song: Song, band: Band): RankedEvent[] {
 }
 
 function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): RankedEvent[] {
-  const channel = seat.channel - 1;
+  const { channel } = seat;
   const { level, pan, room } = part.mix;
   const events: RankedEvent[] = [];
   const add = (tick: number, rank: number, event: MidiEventBody) => events.push({ tick, rank, event });

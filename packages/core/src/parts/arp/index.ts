@@ -14,11 +14,11 @@ export const arp = defineKind<ArpPattern>({
   leaves: 'first',
   range: ARP_RANGE,
   strict: false,
-  heedsNext: false,
+  dependsOnNextChord: false,
   defaults: { register: 60, voices: 4, instrument: 11 },
   instruments: [11, 9, 12, 46, 24, 88, 4],
   mix: { level: 85, pan: 28, room: 46 },
-  place: -15,
+  targetLoudness: -15,
   pattern: arpPatternSchema,
   plain: [
     {

@@ -16,7 +16,7 @@ export const ARP_RANGE = [36, 96] as const;
 
 /** Arpeggio: the voicing's tones one after another, in the pattern's order over its octaves. */
 export function arpNotes(region: Region<ArpPattern>, voicings: readonly SpanVoicing[]): Note[] {
-  return region.stretches.flatMap((stretch) => {
+  return region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const way = barVariations(region, stretch);
     const own = { ...stretch, pattern: stepsAsSet(stretch.pattern, stretch.settings) };
@@ -92,11 +92,11 @@ function sounding(
   const { pattern, settings } = stretch;
   const { chord } = region.spans[index]!;
   const orderedBy = (order: ArpPattern['order']) =>
-    withinRoom(cycle(order, voicing, pattern.octaves), region.room[1]);
+    withinRoom(cycle(order, voicing, pattern.octaves), region.registerRange[1]);
   const usual = orderedBy(pattern.order);
   const { turn = pattern.order } = pattern;
   const turning = turn === pattern.order ? usual : orderedBy(turn);
-  const seed = hash(`${region.home}/arp/${settings.variation}`);
+  const seed = hash(`${region.sectionSeed}/arp/${settings.variation}`);
   return ({ tick, end, count, accent }: ArpStep): Note => {
     const turns = (region.terms.bars[barIndexAt(region.bars, tick)]?.turn ?? 'none') !== 'none';
     const tones = turns ? turning : usual;
@@ -135,7 +135,7 @@ function enriched(
     : [note];
   if (!adds(accented ? 'accents doubled' : 'all doubled')) return notes;
   const { pitch } = note;
-  const octave = pitch + 12 <= Math.min(region.room[1], ARP_RANGE[1]) ? pitch + 12 : pitch - 12;
+  const octave = pitch + 12 <= Math.min(region.registerRange[1], ARP_RANGE[1]) ? pitch + 12 : pitch - 12;
   const chord = region.spans[note.span]!.chord!;
   return octave < ARP_RANGE[0]
     ? notes

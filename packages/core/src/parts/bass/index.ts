@@ -17,7 +17,7 @@ export const bass = defineKind<BassPattern>({
   defaults: { register: 28, instrument: 33, slides: 'some' },
   instruments: [33, 32, 34, 35, 38],
   mix: { level: 89, pan: 64, room: 12 },
-  place: -7,
+  targetLoudness: -7,
   pattern: bassPatternSchema,
   plain: [
     {

@@ -15,7 +15,7 @@ import { placeWalk } from './walking';
 
 /** The bass: one voice, the chord's bass on its first beat. */
 export function bassNotes(region: Region<BassPattern>): Note[] {
-  return region.stretches.flatMap((stretch) => {
+  return region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { density } = stretch.settings;
     const led = withLeadIns(region, stretch, stretchNotes(region, stretch));

@@ -86,7 +86,7 @@ function walkSpan(
   const root = bassPitch(chord, stretch);
   // The section's own walk, of which some bars turn out otherwise this time.
   const asWritten = way(barIndexAt(region.bars, from)) === 'as written';
-  const seed = hash(`${asWritten ? region.home : region.seed}/walk/${stretch.settings.variation}`);
+  const seed = hash(`${asWritten ? region.sectionSeed : region.seed}/walk/${stretch.settings.variation}`);
   const pitches = walkPitches({
     chord,
     scale: scaleOf(span, chord),

@@ -16,11 +16,11 @@ export const drone = defineKind<DronePattern>({
   range: DRONE_RANGE,
   strict: false,
   window: 8,
-  heedsNext: false,
+  dependsOnNextChord: false,
   defaults: { register: 48, dynamics: 'p', instrument: 89 },
   instruments: [89, 20, 109, 48, 21, 91, 95],
   mix: { level: 70, pan: 64, room: 60 },
-  place: -16,
+  targetLoudness: -16,
   pattern: dronePatternSchema,
   plain: [
     {

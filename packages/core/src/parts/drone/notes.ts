@@ -17,7 +17,7 @@ const chordWord = (chord: Chord, pitch: number): string =>
 
 /** A drone: the key's tonic and fifth, held through the chords that bear them. */
 export const droneNotes = (region: Region<DronePattern>): Note[] =>
-  region.stretches.flatMap((stretch) => {
+  region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     return placed(region, stretch)
       .filter((p) => p.event.level <= stretch.settings.density)

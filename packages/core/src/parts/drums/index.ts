@@ -20,7 +20,7 @@ export const drums = defineKind<DrumsPattern>({
   defaults: {},
   instruments: [],
   mix: { level: 107, pan: 64, room: 20 },
-  place: -6,
+  targetLoudness: -6,
   pattern: drumsPatternSchema,
   plain: [
     {

@@ -17,7 +17,9 @@ import type { DrumsEvent, DrumsPattern, PercussionPattern } from './pattern';
 
 /** Drums: the groove on the agreed kicks, what marks pushed chords, fills where phrases turn, a hit to end on. */
 export function drumsNotes(region: Region<DrumsPattern>): Note[] {
-  return region.stretches.flatMap((stretch) => (stretch.settings.on ? stretchNotes(region, stretch) : []));
+  return region.settingsSpans.flatMap((stretch) =>
+    stretch.settings.on ? stretchNotes(region, stretch) : [],
+  );
 }
 
 /** Where the last chord is struck: where it is felt. */
@@ -103,7 +105,7 @@ function withTurns(
   stretch: SettingsSpan,
   events: readonly PlacedEvent<DrumsEvent>[],
 ): readonly PlacedEvent<DrumsEvent>[] {
-  const seed = hash(`${region.home}/turns/${stretch.settings.variation}`);
+  const seed = hash(`${region.sectionSeed}/turns/${stretch.settings.variation}`);
   if (stretch.settings.telling === 'exactly') return events;
   const last = new Map<number, PlacedEvent<DrumsEvent>>();
   for (const one of events) {
@@ -235,7 +237,7 @@ const strikerOf =
 /** Percussion: its groove, up to the band's last hit, on which it strikes what begins its pattern. */
 export function percussionNotes(region: Region<PercussionPattern>): Note[] {
   const hit = hitFelt(region);
-  return region.stretches.flatMap((stretch) => {
+  return region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const until = Math.min(hit ?? Infinity, stretch.end);
     const strike = strikerOf(stretch);

@@ -14,11 +14,11 @@ export const guitar = defineKind<GuitarPattern>({
   leaves: 'second',
   range: GUITAR_RANGE,
   strict: false,
-  heedsNext: false,
+  dependsOnNextChord: false,
   defaults: { register: 40, voices: 6, instrument: 25, strum: 30 },
   instruments: [25, 24, 26, 27, 29],
   mix: { level: 75, pan: 88, room: 28 },
-  place: -10,
+  targetLoudness: -10,
   pattern: guitarPatternSchema,
   plain: [
     {

@@ -27,7 +27,7 @@ const ONSET: GuitarEvent = {
 
 /** Guitar: strokes and picked strings over real shapes. A stroke rings until the next one. */
 export function guitarNotes(region: Region<GuitarPattern>, voicings: readonly SpanVoicing[]): Note[] {
-  return region.stretches.flatMap((stretch) => {
+  return region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;
     const placed = endOnHit(
@@ -109,7 +109,11 @@ const touchedLightly = (event: GuitarEvent, { settings }: SettingsSpan): GuitarE
     : event;
 
 /** A stroke without the roots and fifths outside its room: they are the bass's, or the lead's place. What else the chord needs stays. */
-function inRoom(met: readonly number[], [low, high]: Region['room'], chord: Chord): readonly number[] {
+function inRoom(
+  met: readonly number[],
+  [low, high]: Region['registerRange'],
+  chord: Chord,
+): readonly number[] {
   const left = met.filter((pitch) => {
     const degree = degreeAt(chord, pitch);
     return (pitch >= low && pitch <= high) || (degree !== '1' && degree !== '5');
@@ -138,7 +142,7 @@ function strokeNotes(
   const chord = region.spans[placed.span]!.chord!;
   const strings = struckStrings(touchedLightly(placed.event, stretch), voicing, chord);
   // What lies low on purpose is not lifted out of the way.
-  const met = riffPitches(placed.event, chord) ? strings : inRoom(strings, region.room, chord);
+  const met = riffPitches(placed.event, chord) ? strings : inRoom(strings, region.registerRange, chord);
   const { palm = false } = placed.event;
   // A stroke is across before half of its time is over, however fast the song: no string is swallowed.
   const tempo = tempoIn(barAt(region.bars, placed.start), placed.start);

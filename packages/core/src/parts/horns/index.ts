@@ -20,11 +20,11 @@ export const horns = defineKind<StringsPattern>({
   leaves: 'first',
   range: [40, 84],
   strict: false,
-  heedsNext: false,
+  dependsOnNextChord: false,
   defaults: { register: 55, spread: 4, voices: 4, manner: 'close', dynamics: 'mf', instrument: 61 },
   instruments: [61, 56, 57, 66, 59, 60, 62],
   mix: { level: 74, pan: 92, room: 36 },
-  place: -11,
+  targetLoudness: -11,
   pattern: stringsPatternSchema,
   plain: [
     {

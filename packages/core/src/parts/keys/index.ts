@@ -13,11 +13,11 @@ export const keys = defineKind<KeysPattern>({
   lean: 0.3,
   range: KEYS_RANGE,
   strict: false,
-  heedsNext: false,
+  dependsOnNextChord: false,
   defaults: { register: 55, voices: 4, instrument: 0 },
   instruments: [0, 1, 4, 5, 16, 18, 21],
   mix: { level: 91, pan: 42, room: 30 },
-  place: -10,
+  targetLoudness: -10,
   pattern: keysPatternSchema,
   plain: [
     {

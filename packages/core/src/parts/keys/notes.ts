@@ -35,7 +35,7 @@ const leftShare = (voicing: readonly number[]): number =>
 
 /** Keys: the voicing in the right hand, the bass and its octave or fifth in the left; or a voicing for both. */
 export function keysNotes(region: Region<KeysPattern>, voicings: readonly SpanVoicing[]): Note[] {
-  return region.stretches.flatMap((stretch) => {
+  return region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;
     const placed = placeOnChords(region, stretch, pattern.grids, ONSET);

@@ -6,7 +6,7 @@ import type { Note } from '../note';
 export interface LevelledNote {
   readonly level: number;
   /** Ticks until the next could begin. */
-  readonly room: number;
+  readonly gap: number;
   readonly note: Note;
 }
 
@@ -22,12 +22,12 @@ export function levelAt(beat: number, isAnchor: boolean, isLong: boolean): numbe
 }
 
 /** A note as two of half its length, the second half-way to what follows. */
-function twice({ note, room }: LevelledNote): Note[] {
+function twice({ note, gap }: LevelledNote): Note[] {
   const duration = Math.round(note.duration / 2);
   const written = Math.round((note.written ?? note.duration) / 2);
   return [
     { ...note, duration, written },
-    { ...note, start: note.start + Math.round(room / 2), duration, written },
+    { ...note, start: note.start + Math.round(gap / 2), duration, written },
   ];
 }
 

@@ -22,15 +22,15 @@ import { CONTOURS, planPhrases, planTune, type Onset, type Phrase } from './phra
  * how full it plays, take nothing else up where they begin.
  */
 export function lineNotes(region: Region<LinePattern>): Note[] {
-  const { stretches } = region;
+  const { settingsSpans } = region;
   let previous: number | null = null;
-  return waysOf(stretches).flatMap((way) => {
+  return waysOf(settingsSpans).flatMap((way) => {
     const { line, last } = lineOf(region, way, previous);
     previous = last;
     return way.flatMap((stretch) => {
       if (!stretch.settings.on) return [];
-      const from = stretch === stretches[0] ? -Infinity : stretch.start;
-      const rests = stretches[stretches.indexOf(stretch) + 1]?.settings.on === false;
+      const from = stretch === settingsSpans[0] ? -Infinity : stretch.start;
+      const rests = settingsSpans[settingsSpans.indexOf(stretch) + 1]?.settings.on === false;
       const until = rests ? stretch.end : Infinity;
       return [...atDensity(line, stretch.settings.density), ...lastNote(region, stretch, last)]
         .filter(({ start }) => start >= from && start < stretch.end)
@@ -93,10 +93,10 @@ function lineOf(
   const { register, octave, variation } = stretch.settings;
   const [lowest, highest] = region.kind.range;
   const wanted = Math.max(lowest, Math.min(register + 12 * octave - 3, highest - 15));
-  const low = Math.max(wanted, region.room[0]);
+  const low = Math.max(wanted, region.registerRange[0]);
   // Told freely a line is another each time; else it is the section's own, of which some phrases turn out otherwise.
   const free = stretch.settings.telling === 'freely';
-  const key = `${free ? region.seed : region.home}/${region.kind.id}/${variation}/${region.bars[0]!.start}`;
+  const key = `${free ? region.seed : region.sectionSeed}/${region.kind.id}/${variation}/${region.bars[0]!.start}`;
   const reach: Reach = { low, high: Math.min(highest, low + 17), leap: pattern.leap, seed: hash(key) };
   const anew: Reach = { ...reach, seed: hash(`${region.seed}/anew/${variation}`) };
   const told = barVariations(region, stretch);
@@ -108,7 +108,7 @@ function lineOf(
   const tune = pattern.form === 'four parts';
   // A tune's motif is the section's, wherever in it the tune begins again.
   const phrases = tune
-    ? planTune(region.bars, pattern, pace, stream(`${region.home}/motif/${variation}`))
+    ? planTune(region.bars, pattern, pace, stream(`${region.sectionSeed}/motif/${variation}`))
     : planPhrases(region.bars, pattern, pace, stream(key));
   let motif: Motif = [];
   for (const whole of phrases) {
@@ -344,7 +344,7 @@ function phraseNotes(spots: readonly Spot[], pitches: readonly number[]): Levell
       noteFunction: lineNoteFunction(spots, pitches, i),
       span: spot.harmony.span,
     };
-    return { level: levelAt(spot.beatInBar, spot.anchor, spot.length >= PPQ), room: spot.length, note };
+    return { level: levelAt(spot.beatInBar, spot.anchor, spot.length >= PPQ), gap: spot.length, note };
   });
 }
 

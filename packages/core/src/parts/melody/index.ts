@@ -13,12 +13,12 @@ export const melody = defineKind<LinePattern>({
   lean: 0.35,
   range: [53, 84],
   strict: false,
-  heedsNext: false,
+  dependsOnNextChord: false,
   window: 8,
   defaults: { register: 65, density: 4, dynamics: 'mf', instrument: 68, slides: 'some' },
   instruments: [68, 73, 71, 40, 56, 75, 22, 54],
   mix: { level: 77, pan: 61, room: 44 },
-  place: -6,
+  targetLoudness: -6,
   pattern: linePatternSchema,
   plain: [
     {

@@ -33,7 +33,7 @@ export const percussion = defineKind<PercussionPattern>({
   defaults: { dynamics: 'mp' },
   instruments: [],
   mix: { level: 124, pan: 102, room: 26 },
-  place: -15,
+  targetLoudness: -15,
   pattern: percussionPatternSchema,
   plain: [
     {

@@ -12,12 +12,12 @@ export const solo = defineKind<LinePattern>({
   lean: 0.35,
   range: [50, 88],
   strict: false,
-  heedsNext: false,
+  dependsOnNextChord: false,
   window: 8,
   defaults: { register: 64, density: 4, instrument: 73, telling: 'freely', slides: 'some' },
   instruments: [73, 66, 65, 56, 71, 40, 22, 26, 68],
   mix: { level: 78, pan: 67, room: 40 },
-  place: -6,
+  targetLoudness: -6,
   pattern: linePatternSchema,
   plain: [
     {

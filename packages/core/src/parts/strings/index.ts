@@ -14,11 +14,11 @@ export const strings = defineKind<StringsPattern>({
   leaves: 'second',
   range: [28, 93],
   strict: true,
-  heedsNext: false,
+  dependsOnNextChord: false,
   defaults: { register: 48, spread: 7, voices: 4, dynamics: 'p', instrument: 48, swell: 'gentle' },
   instruments: [48, 49, 44, 52, 89],
   mix: { level: 84, pan: 64, room: 60 },
-  place: -13,
+  targetLoudness: -13,
   pattern: stringsPatternSchema,
   plain: [
     {

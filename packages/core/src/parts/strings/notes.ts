@@ -16,7 +16,7 @@ const LAST: StringsEvent = { ...ONSET, voices: 'all', legato: false };
 
 /** Bowed or blown sections: voices that hold common tones across changes and move as little as they can. */
 export function sectionNotes(region: Region<StringsPattern>, voicings: readonly SpanVoicing[]): Note[] {
-  return region.stretches.flatMap((stretch) => {
+  return region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     const { pattern } = stretch;
     const played = endOnHit(
