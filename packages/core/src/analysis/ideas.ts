@@ -40,8 +40,10 @@ export const PALETTES = {
   ],
 } as const satisfies Record<string, readonly string[]>;
 
+/** The chords that ideas are drawn from: how far they may leave the key. */
 export type Palette = keyof typeof PALETTES;
 
+/** A chord that could come next: its symbol, its degree, why it fits and what it costs. */
 export interface Idea {
   readonly symbol: string;
   readonly numeral: string;
@@ -51,6 +53,7 @@ export interface Idea {
   readonly cost: number;
 }
 
+/** The chords around a place of the chart, and the key they stand in. */
 export interface ChordContext {
   /** The chords before, the nearest last; empty at the start of a song. */
   readonly before: readonly string[];

@@ -7,6 +7,7 @@ import type { ScaleName } from '../theory/scale';
 import { voice } from '../voicing/auto';
 import { keyContextOf, worksAs } from './stepCost';
 
+/** One chord of the key to be tapped, with its degree. */
 export interface Pad {
   /** 1-based number of the degree: the key that plays it. */
   readonly number: number;
@@ -15,6 +16,7 @@ export interface Pad {
   readonly pitches: readonly number[];
 }
 
+/** Which chords of a key are laid out as pads, and how rich they are. */
 export interface PadSettings {
   /** 0 triads, 1 sevenths, 2 ninths, 3 elevenths, 4 thirteenths; between them some pads are already richer. */
   readonly rich: number;

@@ -9,6 +9,7 @@ import { keyContextOf, costInKey, stepCost, within, type KeyContext } from './st
 
 export const ROUTE_STEPS = { least: 1, most: 12 } as const;
 
+/** A way that is looked for: from one chord to another in so many steps. */
 export interface RouteAsked {
   readonly from: string;
   /** A chord to arrive at, or a key whose tonic chord is reached through its dominant. */
@@ -18,6 +19,7 @@ export interface RouteAsked {
   readonly key: string;
 }
 
+/** Chords that lead from one to another, with the sum of what its steps cost. */
 export interface Route {
   /** All chords, the first and the last included. */
   readonly chords: readonly string[];

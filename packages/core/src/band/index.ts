@@ -24,6 +24,7 @@ import { mixGestures, withMix } from './mixing';
 import { mixSpans, type MixSpan } from '../timeline/mixing';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 
+/** What one part of the song plays: its notes and gestures through the whole song. */
 export interface BandPart {
   readonly id: string;
   readonly kind: string;
@@ -46,6 +47,7 @@ export interface BandPart {
   readonly gestures: readonly Gesture[];
 }
 
+/** A chord of the chart as it is played in one occurrence of its section, in the song's time. */
 export interface BandChord {
   readonly symbol: string | null;
   /** What the symbol says; null for none. */
@@ -62,6 +64,7 @@ export interface BandChord {
   readonly key: Key;
 }
 
+/** A bar as it is played in one occurrence of its section, in the song's time. */
 export interface BandBar {
   /** The place of the form and its repeat: the same playing whatever comes before it. */
   readonly occurrenceKey: string;
@@ -81,6 +84,7 @@ export interface BandBar {
   readonly index: number;
 }
 
+/** A song as notes: bars, chords and parts in the song's time. All times are ticks. */
 export interface Band {
   readonly length: number;
   readonly bars: readonly BandBar[];

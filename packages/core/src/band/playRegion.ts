@@ -19,6 +19,7 @@ export interface RegionNote extends Omit<GroovedNote, 'span'> {
   readonly context: NoteContext;
 }
 
+/** What is played in a region: notes and gestures, ticks from its start. */
 export interface RegionEvents {
   readonly notes: readonly RegionNote[];
   readonly gestures: readonly Gesture[];

@@ -8,6 +8,7 @@ import type { PlayerFile } from '../style/player';
 import type { Player, Style } from '../style/schema';
 import type { Kind } from '../parts/kind';
 
+/** Kinds of part, styles and patterns that are at hand: the shipped ones and the writer's own. */
 export interface Repertoire {
   /** In the order a band is built up. */
   readonly kinds: KindSet<Kind>;

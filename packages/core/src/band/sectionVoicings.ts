@@ -9,6 +9,7 @@ import { windowsOf } from '../timeline/windows';
 import type { Frets } from '../voicing/guitar/shapes';
 import { kindOf, styleOf, type Repertoire } from './repertoire';
 
+/** How a part voices one chord of a section. */
 export interface ChordVoicing {
   readonly chordId: string;
   /** The chord as the part plays it (dressed as its richness says), or null for none. */

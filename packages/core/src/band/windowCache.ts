@@ -16,6 +16,7 @@ export interface PlayedWindow extends RegionEvents {
   readonly last: VoicedChord | null;
 }
 
+/** Remembers what was made of regions, window by window. */
 export interface RegionMemory {
   /** A region's notes, window by window. */
   made(kind: Kind, region: Region): readonly PlayedWindow[];

@@ -26,6 +26,7 @@ import {
   putChords,
 } from './within';
 
+/** How bars are put in: over others or between them, in which key, with which lengths. */
 export interface Paste {
   /** In place of the bars that stand there, or between them. */
   readonly where: 'over' | 'between';

@@ -80,6 +80,7 @@ export const pedalPartChords = (sectionId: string, part: string, bass?: string):
 
 /** Ways to put other chords in the place of those that stand there. */
 export const REHARMONIES = ['tritone', 'relatives', 'borrowed', 'dominants'] as const;
+/** By which rule chords of one part are put in place of those of the chart. */
 export type Reharmony = (typeof REHARMONIES)[number];
 
 const OTHER = { tritone: tritoneAway, relatives: relative, borrowed } as const;

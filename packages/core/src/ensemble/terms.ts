@@ -1,6 +1,7 @@
 /** Which points a section's players agree on: its own word, else the song's, else all of them. */
 import type { Section, Song, Together } from '../song/schema';
 
+/** Which points the players of a section agree on. */
 export type Points = Readonly<Required<Omit<Together, 'telling' | 'push'>>>;
 
 export const POINTS: Points = { early: true, marks: true, lock: true, room: true, shape: true, fills: true };

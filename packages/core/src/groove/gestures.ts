@@ -14,6 +14,7 @@ import type { GroovedNote } from './groove';
  */
 export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness' | MixOffsetName;
 
+/** A controller that moves beside the notes: what it moves, to which value, at which tick. */
 export interface Gesture {
   /** Ticks from the region's start. */
   readonly start: number;

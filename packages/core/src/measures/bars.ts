@@ -5,6 +5,7 @@ import type { BandNote } from '../band/bandNote';
 /** Ticks within which two strikes are one: players are not machines, and swing is not a grid. */
 export const TOGETHER = 45;
 
+/** A bar with the notes that begin in it. */
 export interface BarNotes {
   readonly bar: BandBar;
   readonly notes: readonly BandNote[];

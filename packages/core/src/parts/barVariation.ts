@@ -14,6 +14,7 @@ const AT_A_TURN = { none: 0.85, small: 1.3, large: 1.3 } as const;
 const FIRST = 0.4;
 
 const VARIATIONS = ['less', 'more', 'other'] as const;
+/** How one bar is played this time against how it is written. */
 export type BarVariation = 'as written' | (typeof VARIATIONS)[number];
 
 /** What an event that is left out plays from: never. */

@@ -9,6 +9,7 @@ import type { Resolved } from '../timeline/settings';
 import type { Note } from './note';
 import type { SpanVoicing } from './voicings';
 
+/** A kind of part: its facts, its patterns and what makes notes of them. */
 export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */
   readonly instruments: readonly number[];
@@ -32,6 +33,7 @@ export interface Kind extends KindFacts {
   readonly generate: (region: Region, voicings: readonly SpanVoicing[]) => Note[];
 }
 
+/** The steps of an arpeggio in one bar, as its page draws them. */
 export interface StepsOfBar {
   readonly count: number;
   /** Which of them rest, from 0. */

@@ -39,6 +39,7 @@ const FEELINGS = new Map<string, readonly Mood[]>(
 
 const NUMBERS = new Map(Object.entries({ four: '4', eight: '8', twelve: '12', sixteen: '16' }));
 
+/** What a search in words asks of a progression. */
 export interface AskedFor {
   /** Words that are to be found as they are, small letters. */
   readonly words: readonly string[];

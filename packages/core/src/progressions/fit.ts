@@ -113,6 +113,7 @@ function heldInto(clip: Clip, bar: Clip['bars'][number], numeral: (symbol: strin
 const sameChord = (one: string, other: string | null): boolean =>
   other !== null && chordPitchClasses(parseChord(one)).join() === chordPitchClasses(parseChord(other)).join();
 
+/** What progressions are searched by; null asks nothing. */
 export interface Search {
   readonly text: string;
   readonly genre: Genre | null;

@@ -34,6 +34,9 @@ export const progressionSchema = z
   })
   .refine((p) => readsAsNumerals(p.bars, p.mode), 'The chords are not all numerals that can be read.');
 
+/** A chord progression by degrees, with its bars, mode, metre, genre and mood. */
 export type Progression = z.infer<typeof progressionSchema>;
+/** A genre by which progressions are found. */
 export type Genre = (typeof GENRES)[number];
+/** A mood by which progressions are found. */
 export type Mood = (typeof MOODS)[number];

@@ -14,5 +14,7 @@ export const userProgressionsSchema = z.object({
   next: z.string().nullable(),
 });
 
+/** A progression that the writer has kept. */
 export type UserProgression = z.infer<typeof userProgressionSchema>;
+/** A page of the writer's kept progressions, as it is sent. */
 export type UserProgressions = z.infer<typeof userProgressionsSchema>;

@@ -10,6 +10,7 @@ export interface Fit {
   readonly reasons: readonly string[];
 }
 
+/** Something with how well it fits and why not better. */
 export interface Fitting<T> extends Fit {
   readonly item: T;
 }

@@ -9,6 +9,7 @@ import { PPQ } from '../time/ticks';
 import { chordsInUse } from '../song/inUse';
 import { genresOf } from './genres';
 
+/** What a song asks of patterns and styles: metre, tempo, feel, how often its chords change. */
 export interface SongFacts {
   readonly feel: PatternFeel;
   /** Beats of the song's own metre a minute. */

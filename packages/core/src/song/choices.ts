@@ -1,6 +1,7 @@
 /** What can be chosen for a part, by the names a song keeps. What each means stands where it is computed. */
 
 export const DYNAMICS = ['pp', 'p', 'mp', 'mf', 'f', 'ff'] as const;
+/** How strongly a part plays, by the signs of notation. */
 export type Dynamics = (typeof DYNAMICS)[number];
 
 /** How a part lays its voicings out; `free` lets the path choose among close and open forms by the spread. */
@@ -20,13 +21,16 @@ export const VOICING_TYPES = [
   'root and fifth',
   'root and octave',
 ] as const;
+/** How a part lays its chords out. */
 export type VoicingType = (typeof VOICING_TYPES)[number];
 
 /** Where on the neck chords are taken: low with open strings, about the register, or wherever the hand travels least. */
 export const NECKS = ['open', 'position', 'smooth'] as const;
+/** Where on a neck chords are taken. */
 export type Neck = (typeof NECKS)[number];
 
 export const TUNING_NAMES = ['standard', 'drop D', 'open G', 'DADGAD', 'half-step down'] as const;
+/** A tuning of six strings by its name. */
 export type TuningName = (typeof TUNING_NAMES)[number];
 
 /** Highest fret a capo is put at. */
@@ -34,24 +38,30 @@ export const HIGHEST_CAPO = 9;
 
 /** How the bass leads into a chord: not at all, by steps of the scale, by half steps, by the fifth or the octave. */
 export const LEAD_INS = ['none', 'scale', 'chromatic', 'fifth', 'octave'] as const;
+/** How the bass leads into a chord. */
 export type LeadIn = (typeof LEAD_INS)[number];
 
 /** How freely a repeat is told: note for note, with small differences, or with more of them. */
 export const REPEAT_VARIATIONS = ['exactly', 'a little', 'freely'] as const;
+/** How freely a repeat of a section is played. */
 export type RepeatVariation = (typeof REPEAT_VARIATIONS)[number];
 
 /** What a line is made of: the tones of each chord, or those of the scale whatever the chord. */
 export const TONES = ['chords', 'scale'] as const;
+/** What a line is made of: tones of each chord or of the scale. */
 export type Tones = (typeof TONES)[number];
 
 /** What the drums keep time on, and what they strike the backbeat on, where that is not what their pattern says. */
 export const CYMBALS = ['hi-hat', 'ride', 'bell', 'toms'] as const;
+/** What the drums keep time on. */
 export type Cymbal = (typeof CYMBALS)[number];
 export const BACKBEATS = ['snare', 'side stick', 'tom'] as const;
+/** What the drums strike the backbeat on. */
 export type Backbeat = (typeof BACKBEATS)[number];
 
 /** The desks of a section of strings or horns, each to be left out. */
 export const SECTION_VOICES = ['high', 'middle', 'low'] as const;
+/** A voice of a section of strings or horns. */
 export type SectionVoice = (typeof SECTION_VOICES)[number];
 
 /** Shortest a note is damped to, percent of what is written. */
@@ -59,14 +69,17 @@ export const SHORTEST_LENGTH = 15;
 
 /** How many notes of a line are slid into, or hammered on where a step lies close. */
 export const SLIDES = ['none', 'some', 'many'] as const;
+/** How many notes of a line are slid into. */
 export type Slides = (typeof SLIDES)[number];
 
 /** How held chords grow and fall under the bow or the breath. */
 export const SWELLS = ['none', 'gentle', 'full'] as const;
+/** How far held chords grow and fall. */
 export type Swell = (typeof SWELLS)[number];
 
 /** In which order an arpeggio goes through the tones of a chord. */
 export const STEP_ORDERS = ['up', 'down', 'up-down', 'as voiced', 'converging', 'random'] as const;
+/** In which order an arpeggio goes through the tones of a chord. */
 export type StepOrder = (typeof STEP_ORDERS)[number];
 
 /** How far its steps lie apart, by the note value of one. */
@@ -79,6 +92,7 @@ export const STEP_RATES = [
   'sixteenth triplet',
   'thirty-second',
 ] as const;
+/** How far the steps of an arpeggio lie apart, as a note value. */
 export type StepRate = (typeof STEP_RATES)[number];
 
 /** Octaves that an arpeggio goes through at most, and steps from accent to accent. */
@@ -89,6 +103,7 @@ export const MOST_STEPS = 64;
 
 /** How fast a part goes through its patterns against the beat: a feel, never another tempo. */
 export const PACES = ['half time', 'as written', 'double time'] as const;
+/** How fast a part goes through its patterns against the beat. */
 export type Pace = (typeof PACES)[number];
 
 /** What a section is to its song. */
@@ -102,10 +117,12 @@ export const SECTION_TYPES = [
   'solo',
   'ending',
 ] as const;
+/** What a section is to its song. */
 export type SectionType = (typeof SECTION_TYPES)[number];
 
 /** What a lift moves together, each to be left out. */
 export const LIFTED = ['density', 'dynamics', 'register', 'spread', 'parts'] as const;
+/** One of the things that a lift moves. */
 export type Lifted = (typeof LIFTED)[number];
 
 /** How far a section can be lifted, or calmed where it is below 0. */
@@ -113,6 +130,7 @@ export const MOST_LIFT = 3;
 
 /** How the song ends: the last chord held, cut short, the band playing on, or fading as it plays on. */
 export const ENDINGS = ['hold', 'hit', 'open', 'fade'] as const;
+/** How the song's last chord ends. */
 export type Ending = (typeof ENDINGS)[number];
 
 /** Bars of a fade that nobody has measured. */
@@ -124,6 +142,7 @@ export const USUAL_FADE = 4;
  * under its tone, −12 to 12.
  */
 export const MIX_OFFSETS = ['trim', 'side', 'depth', 'tint'] as const;
+/** What of the mix a section or cue can have otherwise. */
 export type MixOffsetName = (typeof MIX_OFFSETS)[number];
 
 export const isMixOffset = (moves: string): moves is MixOffsetName =>

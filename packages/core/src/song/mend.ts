@@ -12,6 +12,7 @@ import { orderTrouble } from './order';
 import { SONG_VERSION, readSong } from './read';
 import { songShape, type ChordEvent, type Section, type Song } from './schema';
 
+/** A document read as far as it goes, with what is wrong in it and where. */
 export interface Mended {
   readonly song: Song;
   /** What was wrong and where, in sentences. */

@@ -33,6 +33,9 @@ export const masterSchema = z.strictObject({
   target: z.number().int().min(-24).max(-9),
 });
 
+/** Lows, middle and highs, dB each, −12 to 12. */
 export type Tone = z.infer<typeof toneSchema>;
+/** How a part is mixed: level, pan, send to the room, tone; muted, alone. */
 export type Mix = z.infer<typeof mixSchema>;
+/** How the sum is treated: tone, gain in dB, glue from 0 to 1. */
 export type MasterMix = z.infer<typeof masterSchema>;

@@ -33,7 +33,9 @@ export const patchSchema = z.strictObject({
   after: idText.nullable().optional(),
 });
 
+/** One change of a song document: where, by ids, and what stands there now. */
 export type SongPatch = z.infer<typeof patchSchema>;
+/** A step of the way to a value: a field, or a member of a list by its id. */
 export type PathStep = SongPatch['path'][number];
 
 /** True for things that are known by an id. */

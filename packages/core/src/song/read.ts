@@ -22,6 +22,7 @@ const STEPS = new Map<number, (document: unknown) => unknown>([
   [2, (document) => fromVersion2(version2Schema.parse(document))],
 ]);
 
+/** A song that was read, or why it could not be. */
 export type ReadSong =
   | { readonly song: Song; readonly trouble: null }
   /** Why it is no song that can be opened, as a sentence with the place. */

@@ -205,6 +205,7 @@ export const closeSchema = z.strictObject({
 
 /** How a song ends, all of it: its last chord, and what is made of the bars before it. */
 export const endsSchema = z.strictObject({ ending: z.enum(ENDINGS), ...closeSchema.shape });
+/** How a song ends: its last chord, and what is made of the bars before it. */
 export type Ends = z.infer<typeof endsSchema>;
 
 /** The guide sound: the chart's own chords, beside the band. */
@@ -275,22 +276,39 @@ export const songShape = z.strictObject({
   tags: z.array(nameSchema.max(LIMITS.tagLength)).max(LIMITS.tags).optional(),
 });
 
+/** The song: the one document that is kept. */
 export type Song = z.infer<typeof songShape>;
+/** A section of the chart: bars, chords, settings, cues. */
 export type Section = z.infer<typeof sectionSchema>;
+/** One version of a section's chords. */
 export type Draft = z.infer<typeof draftSchema>;
+/** A section that was taken out and can be brought back. */
 export type Removed = z.infer<typeof removedSchema>;
+/** A chord of the chart: start and length in ticks from its section's start. */
 export type ChordEvent = z.infer<typeof chordEventSchema>;
+/** How one part plays a chord by hand: pitches, MIDI numbers, or frets. */
 export type Hand = z.infer<typeof handSchema>;
+/** Another key, metre or tempo from a bar (0-based) of a section on. */
 export type Change = z.infer<typeof changeSchema>;
+/** A bar (0-based) that is shorter than its metre, ticks. */
 export type OwnLength = z.infer<typeof ownLengthSchema>;
+/** Other settings for some parts from a tick of a section on. */
 export type Cue = z.infer<typeof cueSchema>;
+/** How far a section stands above what is set, −3 to 3. */
 export type Lift = z.infer<typeof liftSchema>;
+/** How the song comes to its end: slowing down, a tag, a fade, in bars. */
 export type Close = z.infer<typeof closeSchema>;
+/** A place of the form: a section and how often it is played there. */
 export type FormEntry = z.infer<typeof formEntrySchema>;
+/** A part of the band: its kind, settings and mix. */
 export type Part = z.infer<typeof partSchema>;
+/** The notes a frozen part keeps for one occurrence, ticks from its start. */
 export type KeptPlaying = z.infer<typeof keptPlayingSchema>;
 export type { MasterMix, Mix, Tone } from './mix';
 export type { Settings } from './settings/index';
+/** Swing, lateness and looseness of a song, a style or a part. */
 export type Groove = z.infer<typeof grooveSchema>;
+/** What the players agree on among themselves. */
 export type Together = z.infer<typeof togetherSchema>;
+/** The guide sound: the chart's own chords beside the band. */
 export type Guide = z.infer<typeof guideSchema>;

@@ -109,6 +109,7 @@ const unreadLineSchema = z
 
 /** Orders of the songbook: what was worked on last, or by a fact of the songs. */
 export const SORTS = ['worked on', 'title', 'key', 'tempo', 'style'] as const;
+/** By what the songbook is sorted. */
 export type Sort = (typeof SORTS)[number];
 
 /** One page of the songbook. `next` asks for the page after it; `total` counts all that were found. */
@@ -129,12 +130,19 @@ export const problemSchema = z.object({
   current: storedSongSchema.optional(),
 });
 
+/** One step of a save: an edit's id, its patches, the revision it was made on. */
 export type SaveStep = z.infer<typeof saveStepSchema>;
+/** A save as it is sent: steps in order. */
 export type Save = z.infer<typeof saveSchema>;
+/** A song as the server keeps it, with its revision. */
 export type StoredSong = z.infer<typeof storedSongSchema>;
+/** The server's answer to a save. */
 export type Saved = z.infer<typeof savedSchema>;
+/** A song as the songbook lists it. */
 export type SongSummary = z.infer<typeof songSummarySchema>;
+/** A page of the songbook, as it is sent. */
 export type SongList = z.infer<typeof songListSchema>;
+/** What went wrong, in words. Source: RFC 9457. */
 export type ProblemDetails = z.infer<typeof problemSchema>;
 
 /** What a summary says of a song itself. */

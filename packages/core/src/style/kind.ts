@@ -11,6 +11,7 @@ export type Role = 'bass' | 'beat' | 'comp' | 'pad' | 'figure' | 'tune' | 'lead'
 /** How its chords are laid out: as voices under fingers, bows or breath, as shapes on a neck, or not at all. */
 export type ChordLayout = 'voices' | 'shapes' | 'none';
 
+/** What a kind of part is to style, timeline and ensemble, without what it plays. */
 export interface KindFacts {
   readonly id: string;
   readonly name: string;

@@ -7,6 +7,7 @@ export const MOST_BARS = 8;
 
 /** How a style or a pattern goes: even, swung, in beats of three, or in sixteenths. */
 export const FEELS = ['straight', 'swung', 'twelve-eight', 'sixteenths'] as const;
+/** How a pattern goes: straight, swung, in beats of three, in sixteenths. */
 export type PatternFeel = (typeof FEELS)[number];
 
 /** What a pattern is for, so that it is found and tried where it fits. */
@@ -23,6 +24,7 @@ export const patternFactsSchema = z.strictObject({
   leaves: lineSchema.min(1).max(80),
 });
 
+/** What a pattern is for, by which it is found and ranked. */
 export type PatternFacts = z.infer<typeof patternFactsSchema>;
 
 /** Every pattern begins with these. */
@@ -42,6 +44,7 @@ export type Pattern = z.infer<z.ZodObject<typeof patternHead>>;
  * chord longer than a bar.
  */
 export const CONDITIONS = ['turn', 'again', 'new section', 'long chord'] as const;
+/** When an event of a pattern is played. */
 export type Condition = (typeof CONDITIONS)[number];
 
 /** Alternatives of which each bar draws one. */
@@ -101,6 +104,7 @@ export const timed = {
   either: z.enum(ALTERNATIVES).optional(),
 };
 
+/** An event of a pattern: where it is struck and for how long, in beats, and from which density on. */
 export type TimedEvent = z.infer<z.ZodObject<typeof timed>>;
 
 /** True where an event is not played in every bar alike. */

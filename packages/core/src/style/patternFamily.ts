@@ -47,6 +47,7 @@ export const familySchemaFor = (kinds: readonly PatternKind[]) =>
     ],
   );
 
+/** A file of patterns that was read, or what is wrong in it. */
 export type ReadFamily =
   | { readonly kind: string; readonly patterns: readonly LibraryPattern[]; readonly trouble: null }
   | { readonly kind: null; readonly patterns: null; readonly trouble: string };

@@ -64,6 +64,7 @@ export type PlayerFile = Player & {
   readonly pattern?: LibraryPattern;
 };
 
+/** A file of a player that was read, or what is wrong in it. */
 export type ReadPlayer =
   | { readonly player: PlayerFile; readonly trouble: null }
   /** Why nobody can play so, as a sentence with the place. */

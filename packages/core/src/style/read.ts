@@ -11,6 +11,7 @@ import {
   type StyleFile,
 } from './schema';
 
+/** A style's file that was read, or what is wrong in it. */
 export type ReadStyle =
   | { readonly style: Style; readonly trouble: null }
   /** Why it is no style that can be played, as a sentence with the place. */

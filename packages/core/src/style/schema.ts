@@ -54,6 +54,7 @@ const playerSchema = z.strictObject({
   settings: settingsSchema,
 });
 
+/** A member of a style's band: a kind of part, its settings and its level. */
 export type Player = z.infer<typeof playerSchema>;
 
 /** An intro: bars, and the kinds that play in it while the others wait. */

@@ -1,6 +1,7 @@
 /** A set of styles: ours and the writer's own, handed to whatever plays a song. */
 import type { Style } from './schema';
 
+/** The styles at hand, found by their ids. */
 export interface StyleSet {
   /** In the order they are offered. */
   readonly all: readonly Style[];

@@ -7,10 +7,12 @@ import { mod, noteName, pitchClass } from './pitch';
 import { SCALES, defaultScale } from './scale';
 
 export const RICHNESS = ['triads', 'as written', 'sevenths', 'ninths'] as const;
+/** How much richer or plainer chords are played than they are written. */
 export type ExtensionStyle = (typeof RICHNESS)[number];
 
 /** What a style puts on the chord it comes home to: an added ninth, a sixth, or a major seventh. */
 export const TONIC_EXTENSIONS = ['add9', '6', 'maj7'] as const;
+/** What a style puts on the major chord it comes home to. */
 export type TonicExtension = (typeof TONIC_EXTENSIONS)[number];
 
 const RICHER_HOME: Record<TonicExtension, string> = { add9: 'add9', '6': '6/9', maj7: 'maj9' };

@@ -6,6 +6,7 @@ const SMALL_ROOT = /^([a-g])(b(?![0-9])|#|♭|♯)?(.*)$/u;
 /** `bb7` may be B flat seven, or B with a flat seventh. */
 const TWO_READINGS = /^bb(\d.*)$/;
 
+/** A chord symbol as it was meant, read from how it was written. */
 export type Reading =
   | { readonly name: string; readonly offers: null }
   /** It can be meant in more than one way. */

@@ -1,6 +1,7 @@
 import type { Chord } from './chord';
 import { intervalBetween, mod, noteName, readNote, transpose, type Spelled } from './pitch';
 
+/** Major or minor. */
 export type Mode = 'major' | 'minor';
 
 /** A key such as E♭ major. Text form: `"Eb"` for major, `"Cm"` for minor. */

@@ -26,6 +26,7 @@ export const SCALES = {
   'ionian augmented': ['1', '2', '3', '4', '#5', '6', '7'],
 } as const satisfies Record<string, readonly Degree[]>;
 
+/** A scale by its name. */
 export type ScaleName = keyof typeof SCALES;
 
 export const SCALE_NAMES = Object.keys(SCALES) as ScaleName[];

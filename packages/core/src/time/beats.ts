@@ -2,6 +2,7 @@
 import { PPQ } from './ticks';
 import { barIndexAt, type Bar } from './bars';
 
+/** A beat of a bar: start and length in ticks. */
 export interface Beat {
   /** Ticks, counted as the bars are. */
   readonly start: number;

@@ -5,6 +5,7 @@
  */
 import { PPQ } from './ticks';
 
+/** A metre: its groups of beats and the note value they are counted in. */
 export interface Metre {
   /** As it is written: the usual grouping of a metre is left out. */
   readonly name: string;

@@ -32,6 +32,7 @@ const secondsAcross = ({ speed, slope }: TempoSegment, ticks: number): number =>
 const ticksAcross = ({ speed, slope }: TempoSegment, seconds: number): number =>
   Math.abs(slope) < STEADY ? seconds * speed : (speed * Math.expm1(slope * seconds)) / slope;
 
+/** Ticks to seconds and back through all tempos of a song. */
 export interface TempoMap {
   /** Seconds from tick 0 to a tick. Ticks need not be whole; before 0 the first tempo holds. */
   secondsAt(tick: number): number;

@@ -24,6 +24,7 @@ export interface Mark {
 /** What the drums lead into at the end: the same again, another section, one that is softer, the last hit. */
 export type Into = 'repeat' | 'section' | 'drop' | 'ending';
 
+/** What the players of one occurrence agree on: anticipations, marks, kicks, silences, strength. */
 export interface Agreement {
   readonly bars: readonly BarTerms[];
   /** Where kick and bass strike together, in order; null where they do not agree on it. */

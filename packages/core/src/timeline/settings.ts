@@ -8,6 +8,7 @@ import type { Occurrence } from './occurrences';
 
 /** Musical settings with every value decided, as a generator needs them; how it is mixed is no matter of notes. */
 type Musical = { readonly [K in Exclude<SettingName, 'groove' | MixOffsetName>]: Decided<K> };
+/** Settings of a part in which nothing is open any more. */
 export type Resolved = Readonly<Required<Groove>> & Musical;
 
 /** What holds where nothing has been set, not even by the kind of part. */

@@ -80,6 +80,7 @@ const playable = (song: Pick<Song, 'parts'>, repertoire: Repertoire): Part[] =>
 export const canBeKept = (song: Pick<Song, 'parts'>, repertoire: Repertoire): boolean =>
   playable(song, repertoire).length > 0;
 
+/** Under which id and name a band is kept as a style, and what is said about it. */
 export interface KeptAs {
   readonly id: string;
   readonly name: string;

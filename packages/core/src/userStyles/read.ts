@@ -21,6 +21,7 @@ export type UserDocument =
     }
   | { readonly what: 'player'; readonly player: PlayerFile };
 
+/** A document of the writer's own that was read, or what is wrong in it. */
 export type ReadUserDocument =
   | { readonly own: UserDocument; readonly trouble: null }
   /** Why it cannot be played by, as a sentence with the place. */

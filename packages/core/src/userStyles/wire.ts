@@ -31,5 +31,7 @@ export const storedUserStyleSchema = z.object({
 
 export const userStyleListSchema = z.object({ own: z.array(storedUserStyleSchema) });
 
+/** A style, patterns or a player of the writer's own, as it is kept. */
 export type UserStyleDocument = z.infer<typeof documentSchema>;
+/** A document of the writer's own with its revision, as the server keeps it. */
 export type StoredUserStyle = z.infer<typeof storedUserStyleSchema>;

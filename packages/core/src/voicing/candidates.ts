@@ -27,6 +27,7 @@ export interface Aim {
   readonly agreed?: boolean;
 }
 
+/** A way to voice a chord: pitches, MIDI numbers, ascending, and what it costs by itself. */
 export interface Candidate {
   readonly pitches: readonly number[];
   readonly cost: number;

@@ -29,6 +29,7 @@ export const COST = {
   unresolved: 10,
 } as const;
 
+/** What each thing that counts against a voicing or a move costs. */
 export type Costs = { readonly [name in keyof typeof COST]: number };
 
 /**

@@ -3,6 +3,7 @@ import { degreeAt, degreePcOf, type Chord } from '../theory/chord';
 import { degreeName, degreeNumber, degreePc, type Degree } from '../theory/degree';
 import { mod, nearestOf, pitchClass } from '../theory/pitch';
 
+/** One voice of a voicing's shape: a degree, semitones above the chord's lowest root below it. */
 export interface Voice {
   /** Number of the degree (1, 3, 5, 7, 9…), or null for a tone foreign to the chord. */
   readonly number: number | null;
@@ -10,6 +11,7 @@ export interface Voice {
   readonly above: number;
 }
 
+/** A voicing as degrees over a bass, whatever the chord's root. */
 export interface Shape {
   readonly voices: readonly Voice[];
   /** The root the offsets are counted from, MIDI number. */
@@ -29,6 +31,7 @@ export function shapeOver(pitches: readonly number[], chord: Chord): Shape {
   };
 }
 
+/** A shape laid on another chord: its pitches, MIDI numbers, and what had to be fitted. */
 export interface Laid {
   readonly pitches: readonly number[];
   /** What had to be fitted, as sentences. */

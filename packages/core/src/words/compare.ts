@@ -21,6 +21,7 @@ export interface Side {
   readonly tension: Tension;
 }
 
+/** Two occurrences beside each other, and what differs, a sentence each. */
 export interface Comparison {
   readonly sides: readonly [Side, Side];
   /** What differs, a sentence each; one sentence where nothing does. */

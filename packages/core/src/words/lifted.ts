@@ -7,6 +7,7 @@ import { liftInScope, resolvedInScope, settingsForScope, type Scope } from '../t
 import { exactOf } from '../timeline/settings';
 import { counted, listed } from '../song/listed';
 
+/** One thing that a lift moves, in words, and whether it does. */
 export interface LiftItem {
   readonly what: Lifted;
   readonly says: string;

@@ -5,6 +5,7 @@ import type { KindFacts } from '../style/kind';
 import type { Style } from '../style/schema';
 import { patternOf } from '../timeline/settings';
 
+/** One setting that is made, as a piece of a sentence. */
 export interface SettingsInWords {
   readonly name: keyof Settings;
   readonly says: string;

@@ -15,6 +15,7 @@ import { liftInWords } from './lifted';
 import { counted, listed, times } from '../song/listed';
 import { pushInWords } from '../song/settings/playing';
 
+/** A section in words: its chords and the band in it. */
 export interface SectionDescription {
   readonly id: string;
   readonly name: string;
@@ -22,6 +23,7 @@ export interface SectionDescription {
   readonly says: readonly string[];
 }
 
+/** A song in words: its form, its band, its sections. */
 export interface SongDescription {
   /** The song as a whole, in sentences. */
   readonly song: readonly string[];

@@ -4,6 +4,7 @@ import type { BandNote } from '../band/bandNote';
 import { keyOf, signature, type Key } from '../theory/key';
 import { firstFrom } from '../time/search';
 
+/** How tense a bar is, as numbers of what makes it so. */
 export interface Tension {
   /** How many parts sound. */
   readonly players: number;

@@ -264,7 +264,7 @@ describe('settings resolve from song to section to pass to cue', () => {
     const occurrence: Song = {
       ...section,
       form: section.form.map((e) =>
-        e.section === 's2' ? { ...e, occurrences: { '1': { bass: { on: false } } } } : e,
+        e.section === 's2' ? { ...e, passes: { '1': { bass: { on: false } } } } : e,
       ),
     };
     const cued: Song = {

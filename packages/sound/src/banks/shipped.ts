@@ -2,6 +2,7 @@
 import { finer } from './bankNames';
 import shipped from '../../banks/index.json' with { type: 'json' };
 
+/** A sound bank that comes with the app: its program, its size, its spread. */
 export interface ShippedBank {
   readonly id: string;
   readonly name: string;
@@ -14,6 +15,7 @@ export interface ShippedBank {
   readonly spread: number;
 }
 
+/** Where a sound is from and under which licence. */
 export interface SoundSource {
   readonly key: string;
   /** What it is, by whom, under which licence, and what was done with it: shown as it stands. */

@@ -13,6 +13,7 @@ const STRUCK = 78;
 
 const strip = (channel: number): string => stripOf({ part: null, channel });
 
+/** What is heard beside the song: single chords, keys played by hand. */
 export class Audition {
   private auditioned: { pitch: number; frames: number }[] = [];
 

@@ -17,6 +17,7 @@ const RESTS: readonly (readonly [number, number])[] = [
   ...(['expression', 'pedal', 'brightness'] as const).map((m) => [CONTROLLER[m], AT_REST[m]] as const),
 ];
 
+/** The synthesizer's channels: programs, controllers, bends, as they stand. */
 export class Channels {
   private readonly programs = new Map<number, number>();
   /** Channels that were told to play drums, or not to. */

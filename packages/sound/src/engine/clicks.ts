@@ -9,6 +9,7 @@ const LOUDNESS = 0.22;
 /** Seconds until a click has died away. */
 const LIFE = 0.12;
 
+/** The clicks of the count-in. */
 export class Clicks {
   private sounding: Click[] = [];
 

@@ -37,6 +37,7 @@ interface Waiting {
   readonly moves: readonly (readonly TickMove[])[];
 }
 
+/** How an engine is set up. */
 export interface EngineOptions {
   /** False where the sum of the strips is wanted, without the master bus. */
   readonly mastered?: boolean;

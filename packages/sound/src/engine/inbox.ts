@@ -4,6 +4,7 @@
  */
 import type { Sent } from './messages';
 
+/** Keeps messages until the score they are about is there. */
 export class Inbox {
   private readonly held: Sent[] = [];
   /** The number of the score that came last. */

@@ -8,6 +8,7 @@ interface SoundingVoice {
   readonly until: number;
 }
 
+/** The notes that sound, and when each ends. */
 export class SoundingNotes {
   private notes: SoundingVoice[] = [];
 

@@ -1,6 +1,7 @@
 /** What files of sound there are, and how large they get. */
 
 export const AUDIO_FORMATS = ['wav16', 'wav24', 'mp3', 'ogg'] as const;
+/** A format of audio files. */
 export type AudioFormat = (typeof AUDIO_FORMATS)[number];
 
 /** Frames a second of the files: as on a compact disc. */

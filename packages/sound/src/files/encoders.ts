@@ -20,6 +20,7 @@ export const MIME: Readonly<Record<AudioFormat, string>> = {
 /** Vorbis's quality, about as good as the MP3. */
 const QUALITY = 7;
 
+/** Writes samples in one format, piece by piece. */
 export interface Encoder {
   /** Bytes at the front of a file whose place is kept until its end is known; 0 for formats that need none. */
   readonly head: number;

@@ -15,6 +15,7 @@ const BLOCKS = 256;
 const LONGEST_TAIL = 8;
 const QUIET = 10 ** (-80 / 20);
 
+/** Samples of two channels. */
 export interface Stereo {
   readonly left: Float32Array;
   readonly right: Float32Array;
@@ -28,6 +29,7 @@ export interface Frames extends Stereo {
   readonly parts: ReadonlyMap<string, Stereo>;
 }
 
+/** How a score is rendered: at which rate, with or without the master. */
 export interface RenderOptions {
   /** Parts whose share is wanted by itself. */
   readonly parts?: readonly string[];

@@ -22,6 +22,7 @@ export interface Taken {
   readonly truePeak: number | null;
 }
 
+/** What is to be written of a song: the whole, its parts, in which format. */
 export interface Takeaway {
   readonly score: Score;
   readonly banks: readonly DecodedBank[];

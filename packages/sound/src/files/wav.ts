@@ -6,6 +6,7 @@ import { noise } from '@backline/core/random/stream';
 export const WAV_HEADER = 44;
 const CHANNELS = 2;
 
+/** Bits a sample of a WAV file. */
 export type Depth = 16 | 24;
 
 const frameBytes = (depth: Depth): number => (CHANNELS * depth) / 8;

@@ -5,6 +5,7 @@ export interface Coefficients {
   readonly a: readonly [number, number];
 }
 
+/** A filter of second order. Source: W3C Audio EQ Cookbook. */
 export class Biquad {
   private x1 = 0;
   private x2 = 0;

@@ -15,6 +15,7 @@ const MOST = 14;
 /** Samples this near are the same for the purpose of a difference. */
 const NEAR = 1e-4;
 
+/** Saturates a channel softly. */
 export class Drive {
   private before = 0;
   private antiderivative = 0;

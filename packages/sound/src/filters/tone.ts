@@ -10,6 +10,7 @@ const MIDDLE = 1100;
 const HIGH = 5200;
 const WIDTH = 0.7;
 
+/** Lows, middle and highs of two channels as three filters. */
 export class ToneFilter {
   private readonly bands = new Map<keyof Tone, readonly [Biquad, Biquad]>();
   private tone: Tone = FLAT;

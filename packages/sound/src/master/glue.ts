@@ -22,6 +22,7 @@ function heldBack(level: number, threshold: number): number {
   return slope * over;
 }
 
+/** A slow compressor that holds the sum together. */
 export class Glue {
   private power = 0;
   private held = 0;

@@ -11,6 +11,7 @@ export const LOOK_AHEAD = 128;
 /** Seconds in which a held back gain comes back by two thirds. */
 const RELEASE = 0.12;
 
+/** Keeps the sum under the ceiling, looking ahead. */
 export class Limiter {
   /** Gains that were given before, of frames that are still to come out. */
   private readonly before = new Float32Array(LOOK_AHEAD).fill(1);

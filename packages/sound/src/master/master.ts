@@ -32,6 +32,7 @@ export class MasterFilters {
   }
 }
 
+/** The master bus: tone, glue, gain, limiter. */
 export class Master {
   setup: MasterSetup = PLAIN_MASTER;
   private readonly filters: MasterFilters;

@@ -2,6 +2,7 @@
 import type { Tone } from '@backline/core/song/mix';
 import { FLAT } from '../filters/tone';
 
+/** How the master bus is set. */
 export interface MasterSetup {
   readonly tone: Tone;
   /** dB. */

@@ -4,6 +4,7 @@ import type { DecodedBank } from '../engine/messages';
 import { renderSong, type Stereo } from '../files/render';
 import { audibleParts, type Score } from '../score/score';
 
+/** How loud a mix and its parts are: LUFS, LU against the whole, dB true peak. */
 export interface Balance {
   /** LUFS and dBTP of the whole. */
   readonly loudness: number;

@@ -30,6 +30,7 @@ type Lines = readonly [
   Float32Array,
 ];
 
+/** The room that all parts share: a network of delay lines. */
 export class Reverb {
   private readonly lines: Float32Array[];
   private readonly at = new Int32Array(COUNT);

@@ -32,6 +32,7 @@ class Allpass {
   }
 }
 
+/** Makes a mono sound wide. */
 export class Spread {
   private readonly allpasses: readonly Allpass[];
   private readonly cut: Biquad;

@@ -7,6 +7,7 @@ import { Loudest } from './loudest';
 import { panAt, type Pan } from './pan';
 import { Spread } from './spread';
 
+/** How a part's strip is set: level, pan, send, tone, drive. */
 export interface StripSetup {
   /** 0–127, as General MIDI's volume: 40 dB to a tenth. */
   readonly level: number;
@@ -41,6 +42,7 @@ function nearer(from: number, to: number, still: number): number {
 
 const within = (value: number): number => Math.max(0, Math.min(127, value));
 
+/** A part's way through the mixer, gain, pan and send moved without clicks. */
 export class Strip {
   readonly loudest = new Loudest();
   private readonly toneFilter: ToneFilter;

@@ -35,6 +35,7 @@ export interface ScoreBar {
   readonly beats: readonly number[];
 }
 
+/** A song as the engine plays it: notes and gestures at ticks, bars, tempos, channels. */
 export interface Score {
   /** Ticks, 480 a quarter note. */
   readonly length: number;

@@ -20,6 +20,7 @@ type Block = Kept | Int32Array<ArrayBuffer>;
 
 const isKept = (block: Block): block is Kept => 'from' in block;
 
+/** What of a score is other than in the one before it. */
 export interface SentScore extends Omit<Score, 'notes' | 'gestures' | 'bars'> {
   readonly notes: readonly Block[];
   readonly gestures: readonly Block[];

@@ -7,6 +7,7 @@ import type { BandNote } from '@backline/core/band/bandNote';
 import { CONTROLLER } from '@backline/core/formats/midi/controllers';
 
 export const TOUCH_CHANNELS = ['plain', 'bent', 'damped'] as const;
+/** Which of a part's channels a note plays on, by how it is touched. */
 export type TouchChannel = (typeof TOUCH_CHANNELS)[number];
 
 const BENT: ReadonlySet<BandNote['touch']> = new Set(['slide up', 'slide down', 'bend']);

@@ -15,6 +15,7 @@ import { wholeBar } from '../../time/bars';
 import { beatsOf } from '../../time/beats';
 import { chordsWithin, lineOf, metreIn, type Chords, type Field, type SheetLine } from './lines';
 
+/** A chord sheet written as a chart, with what was left out and taken for granted. */
 export interface SheetAsChart {
   /** The chart. */
   readonly text: string;

@@ -17,6 +17,7 @@ export interface Chords {
   readonly byDegree: boolean;
 }
 
+/** One line of a chord sheet as it was read. */
 export type SheetLine =
   | Chords
   | { readonly is: 'empty' | 'words' | 'tablature' }
@@ -29,6 +30,7 @@ export type SheetLine =
   | { readonly is: 'field'; readonly field: Field; readonly value: string }
   | { readonly is: 'capo'; readonly fret: string };
 
+/** A fact that a line of a chord sheet gives: title, key, tempo, metre. */
 export type Field = 'title' | 'key' | 'time' | 'tempo';
 
 const MOST_REPEATS = 16;

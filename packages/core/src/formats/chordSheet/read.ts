@@ -3,6 +3,7 @@ import type { Song } from '../../song/schema';
 import { ChartError, readChart } from '../chart/index';
 import { chartOfSheet } from './index';
 
+/** A song read from a chart or a chord sheet, with what is to be said of it. */
 export interface ReadText {
   readonly song: Song;
   /** What was made of it, in sentences, where it was not written as a chart. */

@@ -17,6 +17,7 @@ export const arpPatternSchema = z.strictObject({
   turn: z.enum(STEP_ORDERS).optional(),
 });
 
+/** A pattern of steps through the tones of a chord. */
 export type ArpPattern = z.infer<typeof arpPatternSchema> & {
   /** Where another part's pattern strikes, when it is played in that part's rhythm: no file has them. */
   readonly strokes?: readonly Grid<TimedEvent>[];

@@ -12,5 +12,7 @@ export const bassPatternSchema = z.discriminatedUnion('generator', [
   z.strictObject({ ...patternHead, generator: z.literal('walking') }),
 ]);
 
+/** A note of a bass pattern, by its degree. */
 export type BassEvent = z.infer<typeof bassEventSchema>;
+/** A pattern of the bass, or a walking line. */
 export type BassPattern = z.infer<typeof bassPatternSchema>;

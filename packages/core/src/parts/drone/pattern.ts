@@ -9,5 +9,7 @@ const droneEventSchema = z.strictObject({
 
 export const dronePatternSchema = z.strictObject({ ...patternHead, grids: gridsSchema(droneEventSchema) });
 
+/** A note of a drone, by what it holds to. */
 export type DroneEvent = z.infer<typeof droneEventSchema>;
+/** A pattern of held ground tones. */
 export type DronePattern = z.infer<typeof dronePatternSchema>;

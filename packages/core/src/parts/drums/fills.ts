@@ -6,6 +6,7 @@ import { drumsEventSchema, type DrumsEvent } from './pattern';
 
 /** What a figure is for: it leads on, stops before what is softer, brings the band in, or ends the song. */
 export const FILL_USES = ['fill', 'break', 'intro', 'ending'] as const;
+/** What a fill is for. */
 export type FillUse = (typeof FILL_USES)[number];
 
 const fillSchema = z
@@ -33,6 +34,7 @@ export const fillsSchema = z.strictObject({
   fills: z.array(fillSchema).min(1).max(500),
 });
 
+/** A figure of the drums that leads into what comes. */
 export type Fill = z.infer<typeof fillSchema>;
 
 export const FILLS: readonly Fill[] = fillsSchema.parse(file).fills;

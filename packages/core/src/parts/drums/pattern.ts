@@ -20,8 +20,11 @@ export const percussionPatternSchema = z.strictObject({
   grids: gridsSchema(percussionEventSchema),
 });
 
+/** A pattern of the kit. */
 export type DrumsPattern = z.infer<typeof drumsPatternSchema>;
+/** A stroke on one drum of the kit. */
 export type DrumsEvent = z.infer<typeof drumsEventSchema>;
+/** A pattern of hand percussion. */
 export type PercussionPattern = z.infer<typeof percussionPatternSchema>;
 
 const kicks = new WeakMap<DrumsPattern, DrumsPattern['grids']>();

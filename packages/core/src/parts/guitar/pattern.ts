@@ -19,5 +19,7 @@ const guitarEventSchema = z.strictObject({
 
 export const guitarPatternSchema = z.strictObject({ ...patternHead, grids: gridsSchema(guitarEventSchema) });
 
+/** A stroke or a plucked figure of the guitar. */
 export type GuitarEvent = z.infer<typeof guitarEventSchema>;
+/** A pattern of strokes, plucked strings or riffs. */
 export type GuitarPattern = z.infer<typeof guitarPatternSchema>;

@@ -10,5 +10,7 @@ const keysEventSchema = z.strictObject({
 
 export const keysPatternSchema = z.strictObject({ ...patternHead, grids: gridsSchema(keysEventSchema) });
 
+/** A chord, a tone or a figure of the keys, and by which hand. */
 export type KeysEvent = z.infer<typeof keysEventSchema>;
+/** A pattern of the keys. */
 export type KeysPattern = z.infer<typeof keysPatternSchema>;

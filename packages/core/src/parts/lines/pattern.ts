@@ -42,4 +42,5 @@ export const linePatternSchema = z
     });
   });
 
+/** What melodic lines are made of: rhythms, contours, how far they leap. */
 export type LinePattern = z.infer<typeof linePatternSchema>;

@@ -13,6 +13,7 @@ export const CONTOURS = {
   answer: (t: number) => 0.8 - 0.65 * t,
 } as const;
 
+/** Which way a phrase goes. */
 export type Contour = keyof typeof CONTOURS;
 
 /** A rhythm note before it has a pitch: ticks from the region's start. */
@@ -23,6 +24,7 @@ export interface Onset {
   readonly motif: number;
 }
 
+/** A phrase before it has pitches: its onsets and its contour. */
 export interface Phrase {
   readonly start: number;
   readonly end: number;

@@ -14,5 +14,7 @@ export const stringsPatternSchema = z.strictObject({
 });
 
 /** What bowed and blown voices play: strings and horns share it. */
+/** A held or bowed chord of a section. */
 export type StringsEvent = z.infer<typeof stringsEventSchema>;
+/** A pattern of a section of strings or horns. */
 export type StringsPattern = z.infer<typeof stringsPatternSchema>;

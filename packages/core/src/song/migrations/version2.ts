@@ -47,6 +47,7 @@ export const version2Schema = z.looseObject({
   sections: z.array(sectionSchemaV2).min(1).max(60),
 });
 
+/** A song document of version 2. */
 export type Version2 = z.infer<typeof version2Schema>;
 
 function sectionWithTicks(old: Version2['sections'][number], song: Version2) {

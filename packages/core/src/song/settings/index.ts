@@ -9,6 +9,7 @@ import { VOICING } from './tones';
 
 export const SETTINGS = { ...PLAYING, ...STEPS, ...ARTICULATION, ...VOICING, ...SOUND, ...MIX };
 
+/** A setting of a part by its name. */
 export type SettingName = keyof typeof SETTINGS;
 export const SETTING_NAMES = Object.keys(SETTINGS) as readonly SettingName[];
 
@@ -29,4 +30,5 @@ export const settingsSchema = z.strictObject(
     [K in SettingName]: z.ZodOptional<Schema<K>>;
   },
 );
+/** What is set for a part; what is left out is decided elsewhere. */
 export type Settings = z.infer<typeof settingsSchema>;

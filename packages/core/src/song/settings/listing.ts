@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { SETTING_NAMES, settingOf, type SettingName } from './index';
 import type { Moves, SettingGroup } from './specification';
 
+/** A setting as the command line and the docs list it. */
 export interface ListedSetting {
   readonly name: SettingName;
   readonly label: string;
@@ -88,7 +89,7 @@ export function settingsPage(settings: readonly ListedSetting[]): string {
   ]);
   return `# What can be set for a part
 
-Each can be set for the song, a section, an occurrenceKey, and from a cue on; a narrower one holds. Made from
+Each can be set for the song, a section, an occurrence, and from a cue on; a narrower one holds. Made from
 \`packages/core/src/song/settings\` by \`scripts/publish-schema.ts\`: a new setting is one entry there.
 
 ${table([HEAD, ...rows])}

@@ -10,6 +10,7 @@ export type Moves = 'notes' | 'articulation' | 'sound' | 'mix';
 /** Where a part's page has it. */
 export type SettingGroup = 'plays' | 'steps' | 'articulation' | 'instrument' | 'voicing' | 'mix';
 
+/** One value of a setting, and what it is called. */
 export interface SettingChoice<V> {
   readonly value: V;
   readonly label: string;
@@ -30,7 +31,10 @@ export type SettingControl<V> =
   | ({ readonly as: 'stepper'; readonly less: string; readonly more: string } & SteppedRange)
   | { readonly as: 'page' };
 
-/** @typeParam N the type of its neutral value, where that is none that a song can keep. */
+/**
+ * All there is to say about a setting.
+ * @typeParam N the type of its neutral value, where that is none that a song can keep.
+ */
 export interface SettingSpecification<S extends z.ZodType = z.ZodType, N = unknown> {
   readonly schema: S;
   /** What holds where nothing has been set, not even by the kind of part; null where its pattern says. */

@@ -27,6 +27,7 @@ export interface GuitarAim {
   readonly manner?: VoicingType;
 }
 
+/** A chord to be fingered, and what is asked of its shape. */
 export interface ToFinger {
   readonly chord: Chord;
   readonly aim: GuitarAim;
