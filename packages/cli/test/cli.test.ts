@@ -233,7 +233,7 @@ describe('bin/backline', () => {
       id: 'terrazzo',
       parts: { bass: expect.arrayContaining(['bossa-bass']) },
     });
-    expect(await json('style-check', join(folder, 'library/arp/ripples.json'))).toMatchObject({
+    expect(await json('style-check', join(folder, 'patternLibrary/arp/ripples.json'))).toMatchObject({
       kind: 'arp',
     });
     expect((await run('style-check', join(ROOT, 'package.json'))).err).toContain('This is no style');

@@ -15,7 +15,7 @@ const mended = (document: unknown) => {
 
 it('leaves a song that reads as it is', () => {
   const s = song('C | F');
-  expect(mended(s)).toEqual({ song: s, told: [] });
+  expect(mended(s)).toEqual({ song: s, remarks: [] });
 });
 
 it('gives chords, sections and parts that share an id ids of their own, and loses none', () => {
