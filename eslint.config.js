@@ -47,6 +47,67 @@ const LAYERS = [
   'progressions',
 ];
 
+const SCREENS = ['band', 'chart', 'form', 'mix', 'annotations', 'songbook', 'about'].map(
+  (s) => `features/${s}`,
+);
+
+/** Folders of the app, each of which may import only those before it: what it stands on first, its screens last. */
+const ROOMS = [
+  'shared',
+  'workers',
+  'audio',
+  'state',
+  'theme',
+  'components',
+  'midi',
+  'features/part',
+  'features/section',
+  'features/transport',
+  // One screen knows nothing of another.
+  SCREENS,
+  'features/song',
+  'app',
+].flat();
+
+/** What a room of the app may not import of the core but for its types: who plays notes knows no chords, who draws them makes none. */
+const notOfTheCore = (room) =>
+  room === 'audio'
+    ? [
+        {
+          group: ['@backline/core/theory/*', '@backline/core/parts/*', '@backline/core/voicing/*'],
+          message: 'The player knows notes, not chords.',
+        },
+      ]
+    : room.startsWith('features/') || room === 'app'
+      ? [
+          {
+            group: [
+              '@backline/core/parts/*',
+              '@backline/core/groove/*',
+              '@backline/core/band/index',
+              '@backline/core/band/playRegion',
+              '@backline/core/band/sectionVoicings',
+              '@backline/core/band/windowCache',
+              '@backline/core/voicing/auto',
+              '@backline/core/voicing/candidates',
+              '@backline/core/voicing/guide',
+              '@backline/core/voicing/path',
+            ],
+            message: 'Screens draw from the band; they do not generate and do not voice.',
+          },
+        ]
+      : [];
+
+/** The ways in which a folder of the app is written in an import. */
+const ways = (room) =>
+  ['..', '../..', '../../..'].flatMap((up) => {
+    const name = room.replace('features/', '');
+    return [`${up}/${room}/**`, `${up}/${room}`, ...(room === name ? [] : [`${up}/${name}/**`])];
+  });
+
+const roomsAbove = (room, i) =>
+  ROOMS.filter((other, n) => n > i || (SCREENS.includes(room) && SCREENS.includes(other) && other !== room));
+
 export default tseslint.config(
   {
     ignores: [
@@ -119,33 +180,39 @@ export default tseslint.config(
     ),
   },
   {
-    files: ['apps/web/src/audio/**/*.ts'],
-    rules: forbid(
-      ['@backline/core/theory/*', '@backline/core/parts/*', '@backline/core/voicing/*', '../features/*'],
-      'The player knows notes, not chords.',
-    ),
-  },
-  {
     files: ['apps/web/src/**/*.{ts,tsx}'],
     plugins: { 'react-hooks': hooks },
     rules: hooks.configs.recommended.rules,
   },
-  {
-    files: ['apps/web/src/features/**/*.{ts,tsx}', 'apps/web/src/app/**/*.{ts,tsx}'],
-    rules: forbid(
-      // What a kind of part is may be seen; what it plays may not be made here.
-      [
-        '@backline/core/parts/*',
-        '!@backline/core/parts/kind',
-        '@backline/core/groove/*',
-        '@backline/server*',
+  ...ROOMS.map((room, i) => ({
+    files: [`apps/web/src/${room}/**/*.{ts,tsx}`],
+    ignores: ['**/__tests__/**', '**/__mocks__/**'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: [
+                '@backline/server*',
+                '**/apps/server/**',
+                '**/server/src/**',
+                ...roomsAbove(room, i).flatMap(ways),
+              ],
+              message: `The app is a line: ${ROOMS.join(' → ')}; one screen knows nothing of another.`,
+            },
+            ...notOfTheCore(room).map((of) => ({ ...of, allowTypeImports: true })),
+          ],
+        },
       ],
-      'Screens draw from the band; they do not generate.',
-    ),
-  },
+    },
+  })),
   {
     files: ['apps/server/**/*.ts'],
-    rules: forbid(['@backline/web*', 'react*'], 'The server knows nothing of the app.'),
+    rules: forbid(
+      ['@backline/web*', '**/apps/web/**', '**/web/src/**', 'react*'],
+      'The server knows nothing of the app.',
+    ),
   },
   {
     files: [

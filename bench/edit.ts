@@ -13,7 +13,7 @@ import { withPatches } from '@backline/core/song/patches';
 import { OURS } from '@backline/core/styles/index';
 import { scoreOf } from '@backline/sound/score/scoreOf';
 import { scoreBuffers, sentScore } from '@backline/sound/score/sentScore';
-import { sentBand } from '../apps/web/src/workers/sentBand';
+import { sentBand } from '../apps/web/src/shared/sentBand';
 import { longSong } from '../packages/core/test/support/music';
 import { ms } from './support';
 

@@ -1,5 +1,5 @@
 import type { DecodedBank } from '@backline/sound/engine/messages';
-import { RemoteWorker } from '../state/remote';
+import { RemoteWorker } from '../shared/remote';
 import type { Decoding } from '../workers/decode';
 
 /** Sounds are decoded by so many workers side by side. */

@@ -14,7 +14,7 @@ import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/engine/m
 import { channelsWithMix, type MixedPart } from '@backline/sound/mixer/mix';
 import type { ScoreFacts } from '../workers/band';
 import { movedTick, type TickMove } from '@backline/core/time/tickMoves';
-import type { SectionLoop } from './loop';
+import type { SectionLoop } from '../shared/loop';
 
 export interface PlayerState {
   /** Sound starts on a tap: until then it is off. */

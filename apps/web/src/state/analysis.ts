@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { ANSWERS, AnswerTo, AskedOf, Question } from '../workers/analysis';
-import { RemoteWorker } from './remote';
+import { RemoteWorker } from '../shared/remote';
 
 type Answers = typeof ANSWERS;
 

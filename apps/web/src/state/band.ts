@@ -5,14 +5,14 @@ import { differsInMixOnly, songChanges } from '@backline/core/song/changes';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import type { Song } from '@backline/core/song/schema';
 import { masterOf } from '@backline/sound/mixer/mix';
-import { loopRound } from '../audio/loop';
+import { loopRound } from '../shared/loop';
 import { player, usePlayer } from '../audio/player';
 import type { BandReply, BandRequest } from '../workers/band';
-import { wholeBand, type PageBand } from '../workers/sentBand';
+import { wholeBand, type PageBand } from '../shared/sentBand';
 import { bandWorker } from './bandWorker';
 import { movesBetween } from './barMoves';
 import { useOpenSong } from './openSong';
-import { WorkerLost } from './remote';
+import { WorkerLost } from '../shared/remote';
 import { loadRepertoire, usePlayed } from './repertoire';
 import { asTried, letGo, useTrying } from './trying';
 

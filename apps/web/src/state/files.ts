@@ -7,7 +7,7 @@ import type { AudioFiles, AudioWish } from '../workers/audioFiles';
 import type { Files } from '../workers/files';
 import type { Playable } from '../workers/playable';
 import { download } from './download';
-import { RemoteWorker } from './remote';
+import { RemoteWorker } from '../shared/remote';
 import { usePlayed } from './repertoire';
 
 /** What is to be taken away: notes for other programs, or sound. */

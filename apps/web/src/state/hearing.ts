@@ -1,7 +1,7 @@
 /** The guide sound: chords heard as they are entered or tried. */
 import type { ChordEvent, Guide } from '@backline/core/song/schema';
 import { USUAL_GUIDE } from '@backline/core/song/create';
-import { guideVoicings } from '@backline/core/voicing/guide';
+import { guideVoicings } from './guideVoicings';
 import { create } from 'zustand';
 import { player, usePlayer } from '../audio/player';
 import { useOpenSong } from './openSong';
@@ -15,7 +15,7 @@ const sound = (pitches: readonly number[], seconds?: number): void => {
   void player.audition(instrument, pitches, seconds, level);
 };
 
-const voiced = (chords: readonly Omit<ChordEvent, 'id'>[]): (readonly number[])[] =>
+const voiced = (chords: readonly Omit<ChordEvent, 'id'>[]): readonly (readonly number[])[] =>
   guideVoicings(chords.map((c, i) => ({ ...c, id: `c${i}` })));
 
 /** Sounds one chord; between its neighbours it is voiced as the chart shows it. */

@@ -9,7 +9,7 @@ import { rebalanced, type Rebalanced } from '@backline/sound/measuring/rebalance
 import type { AudioFiles, Measured } from '../workers/audioFiles';
 import { newAudioWorker, playable } from './files';
 import { change, useOpenSong } from './openSong';
-import type { RemoteWorker } from './remote';
+import type { RemoteWorker } from '../shared/remote';
 import { repertoire, usePlayed } from './repertoire';
 
 /** Levels and gain before and after a balance. */

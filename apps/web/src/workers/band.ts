@@ -16,10 +16,10 @@ import type { ScoreMessage } from '@backline/sound/engine/messages';
 import type { ChannelSetup, Score } from '@backline/sound/score/score';
 import { scoreOf } from '@backline/sound/score/scoreOf';
 import { scoreBuffers, sentScore, type SentScoreMessage } from '@backline/sound/score/sentScore';
-import { loopRound, type SectionLoop } from '../audio/loop';
+import { loopRound, type SectionLoop } from '../shared/loop';
 import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
-import { buffersOf, sentBand, type Sent, type SentBand } from './sentBand';
+import { buffersOf, sentBand, type Sent, type SentBand } from '../shared/sentBand';
 
 export interface BandRequest {
   readonly number: number;

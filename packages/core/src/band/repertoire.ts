@@ -1,7 +1,7 @@
 /** What a band can play: kinds of part and styles. Handed in to whatever makes notes; nothing looks them up by itself. */
 import type { Part, Song } from '../song/schema';
 import { freeId, freeName } from '../song/names';
-import { kindSet, type KindSet } from '../style/kind';
+import { soundsChords, kindSet, type KindSet } from '../style/kind';
 import { NO_LIBRARY, type Library } from '../style/patternFamily';
 import { styleFor, styleSet, type StyleSet } from '../style/set';
 import type { PlayerFile } from '../style/player';
@@ -89,3 +89,10 @@ export function bandOf(style: Style, kinds: KindSet<Kind>): Part[] {
 /** What is said where a part's kind is not at hand. */
 export const missingKind = (part: Pick<Part, 'name' | 'kind'>): string =>
   `${part.name} is a part of the kind "${part.kind}", which is not here: it rests, and is kept as it is.`;
+
+/** Parts that voice chords, in the order of the song. */
+export const voicedParts = (song: Song, repertoire: Repertoire) =>
+  song.parts.filter((p) => {
+    const kind = kindOf(p, repertoire);
+    return kind !== null && soundsChords(kind);
+  });

@@ -1,13 +1,11 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
 import type { ChordEvent, Hand, Song } from '../song/schema';
 import { lastVoiced, voicingsOf, type SpanVoicing } from '../parts/voicings';
-import { soundsChords } from '../style/kind';
-import { agree } from '../ensemble';
-import { expandForm } from '../timeline/occurrences';
-import { chordsFor, regionsOf, type Region } from '../timeline/region';
+import { chordsFor, type Region } from '../timeline/region';
 import { windowsOf } from '../timeline/windows';
 import type { Frets } from '../voicing/guitar/shapes';
-import { kindOf, styleOf, type Repertoire } from './repertoire';
+import type { Repertoire } from './repertoire';
+import { sectionAlone } from './sectionAlone';
 
 /** How a part voices one chord of a section. */
 export interface ChordVoicing {
@@ -24,13 +22,6 @@ export interface ChordVoicing {
   readonly bassPlays: boolean;
 }
 
-/** Parts that voice chords, in the order of the song. */
-export const voicedParts = (song: Song, repertoire: Repertoire) =>
-  song.parts.filter((p) => {
-    const kind = kindOf(p, repertoire);
-    return kind !== null && soundsChords(kind);
-  });
-
 /** Voicings window by window, as the band makes them. */
 function inWindows(region: Region): SpanVoicing[] {
   let { before } = region;
@@ -40,31 +31,6 @@ function inWindows(region: Region): SpanVoicing[] {
     before = lastVoiced(led, voicings);
     return voicings;
   });
-}
-
-/** A section as one part has it, before settings of single passes; null where there is no such part. */
-function sectionAlone(song: Song, repertoire: Repertoire, sectionId: string, partId: string) {
-  const alone: Song = {
-    ...song,
-    form: [{ id: 'alone', section: sectionId, repeats: 1 }],
-  };
-  const style = styleOf(song, repertoire);
-  const agreed = agree(alone, repertoire.kinds, style, expandForm(alone));
-  const [occurrence] = agreed.occurrences;
-  const index = alone.parts.findIndex((p) => p.id === partId);
-  const region = regionsOf(alone, repertoire.kinds, style, agreed)[index]?.[0];
-  return occurrence && region ? { occurrence, region } : null;
-}
-
-/** What a part plays for each chord of a section: the chord as its richness dresses it, by the chord's id. */
-export function partSymbols(
-  song: Song,
-  repertoire: Repertoire,
-  sectionId: string,
-  partId: string,
-): Map<string, string | null> {
-  const spans = sectionAlone(song, repertoire, sectionId, partId)?.region.spans ?? [];
-  return new Map(spans.map(({ id, symbol }) => [id, symbol]));
 }
 
 /** Voicings of every chord of a section's draft in use; empty where there is no such part. */

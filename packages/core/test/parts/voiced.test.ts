@@ -1,6 +1,7 @@
 /** Voicing settings and voicings by hand, as the band plays them. */
 import { renderBand } from '@backline/core/band/index';
-import { autoVoicings, sectionVoicings, voicedParts } from '@backline/core/band/sectionVoicings';
+import { voicedParts } from '@backline/core/band/repertoire';
+import { autoVoicings, sectionVoicings } from '@backline/core/band/sectionVoicings';
 import { applyEdit, type Edit } from '@backline/core/edits/apply';
 import { backToAuto, isByHand, setHands } from '@backline/core/edits/hand';
 import { transposeBars } from '@backline/core/edits/barRangeEdits';

@@ -1,6 +1,6 @@
 /** Sounds are fetched once each; one that failed may be asked for again. */
 import { BankLoader } from '../banks';
-import type { RemoteWorker } from '../../state/remote';
+import type { RemoteWorker } from '../../shared/remote';
 import type { Decoding } from '../../workers/decode';
 
 interface Asked {
@@ -23,7 +23,7 @@ const decoding = {
       }),
     ),
 };
-jest.mock('../../state/remote', () => ({
+jest.mock('../../shared/remote', () => ({
   RemoteWorker: class {
     ask: RemoteWorker<Decoding>['ask'] = (question) => question(decoding as never);
   },

@@ -6,7 +6,7 @@ import { insertBar } from '@backline/core/edits/bars';
 import { removeEntry } from '@backline/core/edits/form';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { DecodedBank, Report, Sent, ToEngine } from '@backline/sound/engine/messages';
-import { loopRound } from '../loop';
+import { loopRound } from '../../shared/loop';
 import { player, usePlayer } from '../player';
 import type { Score } from '@backline/sound/score/score';
 import { scoreOf } from '@backline/sound/score/scoreOf';

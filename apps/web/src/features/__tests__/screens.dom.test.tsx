@@ -10,7 +10,7 @@ import { BandScreen } from '../band/BandScreen';
 import { ChartSheet } from '../chart/ChartSheet';
 import { openPage } from '../band/__tests__/support/page';
 import { press } from '../chart/__tests__/support/openChart';
-import { selectBar, useSelection } from '../chart/selection';
+import { selectBar, useSelection } from '../../state/selection';
 import { Troubles } from '../song/Troubles';
 import { SaveStateLine } from '../song/SaveStateLine';
 import { Transport } from '../transport/Transport';

@@ -17,7 +17,7 @@ import { AddPart } from './AddPart';
 import { DiceSheet } from './find/DiceSheet';
 import { PatternFinder } from './find/PatternFinder';
 import { StyleFinder } from './find/StyleFinder';
-import { openPart, useOpenPart } from './openPart';
+import { openPart, useOpenPart } from '../part/openPart';
 import { PartCard } from './PartCard';
 import { PartPage } from './PartPage';
 import { TogetherPanel } from './TogetherPanel';

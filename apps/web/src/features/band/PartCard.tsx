@@ -2,7 +2,6 @@ import type { Scope } from '@backline/core/timeline/scopes';
 import { StyleSheet, Text, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setSettings } from '@backline/core/edits/settings';
-import { setMix } from '@backline/core/edits/song';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
 import { SwitchLine } from '../../components/SwitchLine';
@@ -12,7 +11,8 @@ import { partKind, playsIn } from '../../state/repertoire';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { PartWeave } from './PartWeave';
+import { PartHearing } from '../part/PartHearing';
+import { PartWeave } from '../part/PartWeave';
 
 /** What a part plays, in a line. */
 export function PartFacts({ song, part, scope }: Omit<PartCardProps, 'open' | 'onOpen' | 'onFind'>) {
@@ -28,33 +28,6 @@ export function PartFacts({ song, part, scope }: Omit<PartCardProps, 'open' | 'o
       {part.about ? <Text style={quiet}>{part.about}</Text> : null}
       {part.frozen ? <Text style={quiet}>frozen: plays as it was kept</Text> : null}
       {trouble ? <Text style={[TYPE.words, { color: palette.warning }]}>{trouble}</Text> : null}
-    </>
-  );
-}
-
-/** Who hears a part: alone, or not at all. */
-export function PartHearing({ part }: { part: Part }) {
-  const { mix, name, id } = part;
-  return (
-    <>
-      <IconButton
-        icon="headphones"
-        selected={mix.solo}
-        size={22}
-        style={TOUCH_SQUARE}
-        accessibilityLabel={`Hear ${name} alone`}
-        aria-pressed={mix.solo}
-        onPress={() => change(setMix(id, { solo: !mix.solo }))}
-      />
-      <IconButton
-        icon={mix.mute ? 'volume-off' : 'volume-high'}
-        selected={mix.mute}
-        size={22}
-        style={TOUCH_SQUARE}
-        accessibilityLabel={`Silence ${name}`}
-        aria-pressed={mix.mute}
-        onPress={() => change(setMix(id, { mute: !mix.mute }))}
-      />
     </>
   );
 }

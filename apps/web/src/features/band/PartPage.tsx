@@ -9,9 +9,10 @@ import { partKind } from '../../state/repertoire';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { PartFacts, PartHearing, PartPlays } from './PartCard';
-import { PartWeave } from './PartWeave';
-import { PartMenu, PartSettings } from './laterSettings';
+import { PartFacts, PartPlays } from './PartCard';
+import { PartHearing } from '../part/PartHearing';
+import { PartWeave } from '../part/PartWeave';
+import { PartMenu, PartSettings } from '../part/laterSettings';
 
 export interface PartPageProps {
   readonly song: Song;

@@ -7,7 +7,7 @@ import { beatPosition } from '@backline/core/time/beats';
 import { change } from '../../state/openSong';
 import { DragHandle } from './DragHandle';
 import type { Line, SectionLayout } from './layout';
-import { gridTicks, useSelection } from './selection';
+import { gridTicks, useSelection } from '../../state/selection';
 
 export interface BoundariesProps {
   readonly section: Section;

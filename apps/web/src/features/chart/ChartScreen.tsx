@@ -18,7 +18,7 @@ import { TOUCH } from '../../theme/tokens';
 import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
 import { barElementId, elementOfBar, useRunKeys } from './barRange/useRunKeys';
-import { select, useSelection } from './selection';
+import { select, useSelection } from '../../state/selection';
 import { useFollow } from './useFollow';
 import { styleName } from '../../state/repertoire';
 

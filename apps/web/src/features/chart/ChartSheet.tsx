@@ -1,7 +1,7 @@
 import { later } from '../../components/later';
 import { EntrySheet } from './entry/EntrySheet';
 import { useOpenSong } from '../../state/openSong';
-import { useSelection } from './selection';
+import { useSelection } from '../../state/selection';
 
 const DraftsSheet = later(() => import('./section/DraftsSheet').then((m) => m.DraftsSheet));
 const GuideSheet = later(() => import('./section/GuideSheet').then((m) => m.GuideSheet));

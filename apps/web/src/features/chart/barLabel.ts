@@ -3,7 +3,7 @@ import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf } from '@backline/core/theory/key';
 import { spokenBeats, spokenChord } from '@backline/core/theory/speech';
 import { beatsIn } from '@backline/core/time/beats';
-import { motionInWords } from '@backline/core/voicing/guide';
+import { motionInWords } from '@backline/core/words/motion';
 import type { Bar } from '@backline/core/time/bars';
 import { isByHand } from '@backline/core/edits/hand';
 import type { SectionLayout } from './layout';

@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { useBand } from '../../state/band';
-import { useSelection } from './selection';
+import { useSelection } from '../../state/selection';
 import { elementOfBar } from './barRange/useRunKeys';
 
 /** What a writer scrolls by: none of it comes from the chart itself. */

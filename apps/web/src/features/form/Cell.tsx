@@ -1,13 +1,13 @@
 import { memo } from 'react';
 import { Pressable, StyleSheet, Text, View } from 'react-native';
-import type { PagePart } from '../../workers/sentBand';
+import type { PagePart } from '../../shared/sentBand';
 import type { Part, Song } from '@backline/core/song/schema';
 import { settingsInScope, type Scope } from '@backline/core/timeline/scopes';
 import { onSpace } from '../../components/onSpace';
 import { playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
-import { WeaveCell } from './WeaveCell';
+import { WeaveCell } from '../part/WeaveCell';
 import { isOfForm, occurrenceInWords, type FormOccurrence } from './occurrences';
 
 /** What a cell shows, in words: told once for all that is drawn of it. */

@@ -1,7 +1,7 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { StyleSheet, Text } from 'react-native';
 import Svg, { Circle, Path, Rect } from 'react-native-svg';
-import type { PageBand } from '../../workers/sentBand';
+import type { PageBand } from '../../shared/sentBand';
 import { setCurve } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
 import type { Song } from '@backline/core/song/schema';

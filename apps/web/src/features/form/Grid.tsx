@@ -1,6 +1,6 @@
 import { memo, useCallback, useRef } from 'react';
 import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
-import type { PageBand } from '../../workers/sentBand';
+import type { PageBand } from '../../shared/sentBand';
 import { setSettings } from '@backline/core/edits/settings';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';

@@ -1,10 +1,10 @@
 /** The form as it is played: every playing of every section, as the band has it. */
-import type { PageBand } from '../../workers/sentBand';
+import type { PageBand } from '../../shared/sentBand';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
 import type { Scope } from '@backline/core/timeline/scopes';
 import { occurrenceKeyOf } from '@backline/core/timeline/occurrenceKey';
-import { occurrencesOf } from '../transport/occurrences';
+import { occurrencesOf } from '../../shared/occurrences';
 
 /** One playing: a section, which time it is played, and where in the song. */
 export interface FormOccurrence {

@@ -11,8 +11,8 @@ import { balance, stopMeasuring, useMeasuring, type Balanced } from '../../state
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { changeText, decibelText } from './decibels';
-import { hearLevels } from './hearing';
+import { changeText, decibelText } from '../part/decibels';
+import { hearLevels } from '../part/hearing';
 
 type Heard = 'before' | 'after';
 

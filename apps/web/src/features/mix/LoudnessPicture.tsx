@@ -3,7 +3,7 @@ import Svg, { Path } from 'react-native-svg';
 import type { Measured } from '../../workers/audioFiles';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
-import { loudnessText } from './decibels';
+import { loudnessText } from '../part/decibels';
 
 const HEIGHT = 64;
 const WIDTH = 320;

@@ -4,7 +4,7 @@ import { meterOf } from '../../audio/meters';
 import { usePlayer } from '../../audio/player';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
-import { peakText } from './decibels';
+import { peakText } from '../part/decibels';
 
 /** dB at the left end; the right end is full scale. */
 const FLOOR = -48;

@@ -4,11 +4,11 @@ import { Fold } from '../../components/Fold';
 import { PartBadge } from '../../components/PartBadge';
 import { FONT, SIZE, partInk } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { PartHearing } from '../band/PartCard';
-import { panText, percentText } from './decibels';
+import { PartHearing } from '../part/PartHearing';
+import { panText, percentText } from '../part/decibels';
 import { MeterBar } from './MeterBar';
 import { StripMore } from './StripMore';
-import { LevelRange } from './StripRanges';
+import { LevelRange } from '../part/StripRanges';
 
 export interface StripCardProps {
   readonly song: Song;

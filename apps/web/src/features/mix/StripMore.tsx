@@ -5,9 +5,9 @@ import { canBeDriven } from '@backline/sound/mixer/driven';
 import { Range } from '../../components/Range';
 import { change } from '../../state/openSong';
 import { partKind, settingsIn } from '../../state/repertoire';
-import { hearMix } from './hearing';
+import { hearMix } from '../part/hearing';
 import { InSections } from './InSections';
-import { PlaceRanges } from './StripRanges';
+import { PlaceRanges } from '../part/StripRanges';
 import { ToneRanges } from './ToneRanges';
 
 /** Place, room, tone and drive of a part, and where it is mixed otherwise. */

@@ -1,6 +1,6 @@
 import type { Tone } from '@backline/core/song/schema';
 import { Range } from '../../components/Range';
-import { decibelText } from './decibels';
+import { decibelText } from '../part/decibels';
 
 const FLAT: Tone = { low: 0, middle: 0, high: 0 };
 const BANDS = [

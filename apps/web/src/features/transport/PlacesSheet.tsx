@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import { Pressable, StyleSheet, Text, View, useWindowDimensions } from 'react-native';
-import type { PageBand } from '../../workers/sentBand';
+import type { PageBand } from '../../shared/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { player } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
@@ -9,7 +9,7 @@ import { Toggle } from '../../components/Toggle';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { occurrencesOf } from './occurrences';
+import { occurrencesOf } from '../../shared/occurrences';
 
 /** The form, large enough for a thumb: a section's playing at a tap, then the bar in it. */
 export function PlacesSheet({ band, onClose }: { band: PageBand; onClose: () => void }) {

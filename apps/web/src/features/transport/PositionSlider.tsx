@@ -1,12 +1,12 @@
 import { createElement, useCallback } from 'react';
 import { StyleSheet, View } from 'react-native';
-import type { PageBand } from '../../workers/sentBand';
+import type { PageBand } from '../../shared/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { player } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { occurrencesOf } from './occurrences';
+import { occurrencesOf } from '../../shared/occurrences';
 
 const HEIGHT = 20;
 

@@ -1,6 +1,6 @@
 import { player } from '../../audio/player';
 import { useBand } from '../../state/band';
-import { useSelection } from '../chart/selection';
+import { useSelection } from '../../state/selection';
 
 /** The bar that is taken in hand on the chart; of a run its first. */
 function barInHand(): { readonly section: string; readonly bar: number } | null {

@@ -9,13 +9,13 @@ import { withPatches } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
 import { readChart } from '@backline/core/formats/chart/index';
 import { player, usePlayer } from '../../audio/player';
-import { loopRound } from '../../audio/loop';
+import { loopRound } from '../../shared/loop';
 import { scoreOf } from '@backline/sound/score/scoreOf';
 import type { BandReply, BandRequest } from '../../workers/band';
-import { sentBand } from '../../workers/sentBand';
+import { sentBand } from '../../shared/sentBand';
 import { useBand, useBandOfOpenSong } from '../band';
 import { change, closeSong, openSong } from '../openSong';
-import { WorkerLost } from '../remote';
+import { WorkerLost } from '../../shared/remote';
 import { OURS } from '@backline/core/styles/index';
 
 jest.mock('../../audio/player');

@@ -4,7 +4,7 @@ import { splitSection } from '@backline/core/edits/cutting';
 import { placeAfter } from '@backline/core/song/barMoves';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { reachTo, selectBar, useSelection } from '../../features/chart/selection';
+import { reachTo, selectBar, useSelection } from '../selection';
 import { movesBetween } from '../barMoves';
 import { change, openSong, redo, undo, useOpenSong } from '../openSong';
 

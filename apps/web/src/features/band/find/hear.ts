@@ -1,10 +1,10 @@
 import type { BandBar } from '@backline/core/band/index';
 import { isOccurrenceScope, type Scope } from '@backline/core/timeline/scopes';
 import { occurrenceKeyOf } from '@backline/core/timeline/occurrenceKey';
-import type { SectionLoop } from '../../../audio/loop';
+import type { SectionLoop } from '../../../shared/loop';
 import { player, usePlayer } from '../../../audio/player';
 import { useBand } from '../../../state/band';
-import { useSelection } from '../../chart/selection';
+import { useSelection } from '../../../state/selection';
 
 const barsNow = (): readonly BandBar[] => useBand.getState().band?.bars ?? [];
 

@@ -5,7 +5,7 @@ import { ApiError, createProgression } from '../../../state/api';
 import { undo } from '../../../state/openSong';
 import { ask, useClipboard } from '../barRange/clipboard';
 import { barElementId, useRunKeys } from '../barRange/useRunKeys';
-import { select, useSelection, type Selection } from '../selection';
+import { select, useSelection, type Selection } from '../../../state/selection';
 import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');

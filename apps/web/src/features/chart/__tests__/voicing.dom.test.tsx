@@ -4,9 +4,9 @@ import { PaperProvider } from 'react-native-paper';
 import { player } from '../../../audio/player';
 import { setSettings } from '@backline/core/edits/settings';
 import { change, useOpenSong } from '../../../state/openSong';
-import { PartSettings } from '../../band/PartSettings';
+import { PartSettings } from '../../part/PartSettings';
 import { useShape } from '../voicing/shapes';
-import { chooseWay, select, useSelection } from '../selection';
+import { chooseWay, select, useSelection } from '../../../state/selection';
 import { openChart, press, theSong } from './support/openChart';
 import { partKind } from '../../../state/repertoire';
 

@@ -6,7 +6,7 @@ import { player } from '../../../audio/player';
 import { simulatedKeyboard } from '../../../midi/devices';
 import { change, undo } from '../../../state/openSong';
 import { useSpoken } from '../../../state/spoken';
-import { chooseWay, selectBar, useSelection, type Way } from '../selection';
+import { chooseWay, selectBar, useSelection, type Way } from '../../../state/selection';
 import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 
 jest.mock('../../../audio/player');

@@ -26,7 +26,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { hearRun } from '../../../state/hearing';
 import { LEADS } from '../leads';
-import { select } from '../selection';
+import { select } from '../../../state/selection';
 import { layShape, useShape } from '../voicing/shapes';
 import { KeepChoice } from './KeepChoice';
 import {

@@ -24,7 +24,7 @@ import { sectionBars } from '@backline/core/time/bars';
 import type { Song } from '@backline/core/song/schema';
 import { change, useOpenSong } from '../../../state/openSong';
 import { LEADS, leadOf } from '../leads';
-import { select, useSelection } from '../selection';
+import { select, useSelection } from '../../../state/selection';
 
 /** What was copied last, with words for it; it stays from song to song. */
 export interface Clipboard {

@@ -5,7 +5,7 @@ import type { BarPlace } from '@backline/core/song/barMoves';
 import type { Song } from '@backline/core/song/schema';
 import { focusSheet } from '../../../components/Sheet';
 import { change, useOpenSong } from '../../../state/openSong';
-import { reachTo, select, typeInto, useSelection } from '../selection';
+import { reachTo, select, typeInto, useSelection } from '../../../state/selection';
 import {
   ask,
   clear,

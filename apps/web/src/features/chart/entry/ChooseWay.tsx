@@ -12,7 +12,7 @@ import { ALL_QUALITIES, EVERYDAY_QUALITIES } from '@backline/core/theory/qualiti
 import { SCALE_NAMES, defaultScale, type ScaleName } from '@backline/core/theory/scale';
 import { spokenChord } from '@backline/core/theory/speech';
 import { spellFor } from '@backline/core/theory/transposition';
-import { guideVoicings } from '@backline/core/voicing/guide';
+import { guideVoicings } from '../../../state/guideVoicings';
 import { noteGlyphs, scaleNotes } from '@backline/core/theory/spelling';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { Choices } from '../../../components/Choices';

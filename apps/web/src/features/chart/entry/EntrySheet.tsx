@@ -4,7 +4,7 @@ import { Text } from 'react-native';
 import { later } from '../../../components/later';
 import { Sheet } from '../../../components/Sheet';
 import { Tabs, type Tab } from '../../../components/Tabs';
-import { chooseWay, select, useSelection, type Way } from '../selection';
+import { chooseWay, select, useSelection, type Way } from '../../../state/selection';
 import { PlaceStrip } from './PlaceStrip';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';

@@ -10,7 +10,7 @@ import { beatPosition, slotsOf } from '@backline/core/time/beats';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
-import { selectBar } from '../selection';
+import { selectBar } from '../../../state/selection';
 import type { Place } from './entry';
 
 const HEIGHT = 46;

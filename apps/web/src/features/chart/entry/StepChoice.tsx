@@ -1,5 +1,5 @@
 import { Choices } from '../../../components/Choices';
-import { STEPS, useSelection, type Step } from '../selection';
+import { STEPS, useSelection, type Step } from '../../../state/selection';
 
 const WORDS: Record<Step, string> = { bar: 'a bar', half: 'half a bar', beat: 'a beat' };
 

@@ -19,7 +19,15 @@ import { Choices } from '../../../components/Choices';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
 import { AS_PATTERN, LEADS, leadOf } from '../leads';
-import { GRIDS, gridTicks, reachTo, select, selectBar, useSelection, type Grid } from '../selection';
+import {
+  GRIDS,
+  gridTicks,
+  reachTo,
+  select,
+  selectBar,
+  useSelection,
+  type Grid,
+} from '../../../state/selection';
 import type { Place } from './entry';
 
 const PUSHES = [

@@ -12,7 +12,7 @@ import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SIZE } from '../../../theme/tokens';
-import { select, selectBar, useSelection } from '../selection';
+import { select, selectBar, useSelection } from '../../../state/selection';
 import { Facts } from './Facts';
 import { hearEntered } from '../../../state/hearing';
 import { write, type Place } from './entry';

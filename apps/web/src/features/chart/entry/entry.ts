@@ -11,7 +11,7 @@ import { slotsOf } from '@backline/core/time/beats';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
 import { change, useOpenSong } from '../../../state/openSong';
-import { selectBar, useSelection, type Step } from '../selection';
+import { selectBar, useSelection, type Step } from '../../../state/selection';
 import { hearEntered } from '../../../state/hearing';
 import { say } from '../../../state/spoken';
 

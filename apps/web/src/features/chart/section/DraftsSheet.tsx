@@ -17,7 +17,7 @@ import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { FONT, TOUCH } from '../../../theme/tokens';
 import { hearRun } from '../../../state/hearing';
 import { fittingSize } from '../layout';
-import { select } from '../selection';
+import { select } from '../../../state/selection';
 
 type Draft = Section['drafts'][number];
 

@@ -9,7 +9,7 @@ import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { prefer, usePreferences } from '../../../state/preferences';
 import { hearChord } from '../../../state/hearing';
-import { select } from '../selection';
+import { select } from '../../../state/selection';
 
 /** Programs that make a good guide: they hold, and stay out of the way. */
 const INSTRUMENTS = [0, 4, 16, 19, 24, 25, 48, 52, 89];

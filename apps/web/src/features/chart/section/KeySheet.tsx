@@ -20,7 +20,7 @@ import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { select } from '../selection';
+import { select } from '../../../state/selection';
 import { BarLength, BarTempo } from './BarTime';
 
 /** The usual keys, round the circle of fifths from C both ways (common practice: up to six signs). */

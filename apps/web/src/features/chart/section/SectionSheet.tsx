@@ -10,7 +10,7 @@ import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
 import { SectionActions, SectionName } from '../../section/SectionBasics';
-import { select } from '../selection';
+import { select } from '../../../state/selection';
 
 /** A section's name, length, key, drafts; and doubling, playing again or removing it. */
 export function SectionSheet({ song, section, beside }: { song: Song; section: Section; beside: boolean }) {

@@ -15,7 +15,7 @@ import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SIZE } from '../../../theme/tokens';
-import { select } from '../selection';
+import { select } from '../../../state/selection';
 import { repertoire } from '../../../state/repertoire';
 
 function tryRead(text: string, base: Song): { song: Song } | { message: string } {

@@ -1,6 +1,7 @@
 /** The shape in hand, copied from one chord to be laid on others. */
 import { create } from 'zustand';
-import { partSymbols, type ChordVoicing } from '@backline/core/band/sectionVoicings';
+import { partSymbols } from '@backline/core/band/sectionAlone';
+import type { ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { setHands } from '@backline/core/edits/hand';
 import type { Hand, Song } from '@backline/core/song/schema';
 import { parseChord } from '@backline/core/theory/chordGrammar';

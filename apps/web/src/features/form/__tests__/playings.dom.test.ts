@@ -18,7 +18,7 @@ it('finds the playings of the sections in order, and says which time each is', (
   expect(['song', 'section', 'playing'].map((s) => scopeAt(song, playings[1]!, s as 'song'))).toEqual([
     null,
     's1',
-    { entry: 'e1', pass: 1 },
+    { entry: 'e1', repeat: 1 },
   ]);
 });
 

@@ -13,7 +13,7 @@ import { change } from '../../../state/openSong';
 import { partKind, songStyle, repertoireTools, settingsIn } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { PartSettings } from '../../band/laterSettings';
+import { PartSettings } from '../../part/laterSettings';
 import { chooseScopeLevel, copyFrom, openOver, useForm } from '../formState';
 import {
   isOfForm,

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
-import type { PageBand } from '../../../workers/sentBand';
+import type { PageBand } from '../../../shared/sentBand';
 import type { Song } from '@backline/core/song/schema';
 import type { Side } from '@backline/core/words/compare';
 import { Button } from '../../../components/Button';
@@ -13,7 +13,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
 import { occurrenceInWords, type FormOccurrence } from '../occurrences';
-import { WeaveCell } from '../WeaveCell';
+import { WeaveCell } from '../../part/WeaveCell';
 
 interface CompareProps {
   readonly song: Song;

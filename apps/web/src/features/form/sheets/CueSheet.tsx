@@ -14,7 +14,7 @@ import { Stepper, type StepperNumber } from '../../../components/Stepper';
 import { Toggle } from '../../../components/Toggle';
 import { change, useOpenSong } from '../../../state/openSong';
 import { partKind, songStyle, repertoireTools } from '../../../state/repertoire';
-import { SettingControl, isFor } from '../../band/SettingControl';
+import { SettingControl, isFor } from '../../part/SettingControl';
 import { openOver } from '../formState';
 
 /** What a cue does. */

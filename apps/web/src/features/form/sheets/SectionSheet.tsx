@@ -23,7 +23,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { SectionActions, SectionName } from '../../section/SectionBasics';
 import { PUSHES } from '@backline/core/song/settings/playing';
-import { SettingControl } from '../../band/SettingControl';
+import { SettingControl } from '../../part/SettingControl';
 import { openOver } from '../formState';
 import { scopeAt, type FormOccurrence, type ScopeLevel } from '../occurrences';
 

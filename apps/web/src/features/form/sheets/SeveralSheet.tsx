@@ -7,7 +7,7 @@ import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { SettingControl } from '../../band/SettingControl';
+import { SettingControl } from '../../part/SettingControl';
 import { cellText, chooseSeveral, turnCells, useForm } from '../formState';
 import { scopeAt, type FormOccurrence, type ScopeLevel } from '../occurrences';
 

@@ -6,7 +6,7 @@ import { forgetEdits } from '../../../../state/keptEdits';
 import { closeSong, openSong, useOpenSong } from '../../../../state/openSong';
 import { ChartSheet } from '../../ChartSheet';
 import { useClipboard } from '../../barRange/clipboard';
-import { chooseWay, useSelection, WAYS, type Selection } from '../../selection';
+import { chooseWay, useSelection, WAYS, type Selection } from '../../../../state/selection';
 import { OURS } from '@backline/core/styles/index';
 
 // All that is here is in sight; asking the styles of every element makes each search slow.

@@ -3,7 +3,7 @@ import { nearestAfter, type BarMoves, type BarPlace } from '@backline/core/song/
 import type { Song } from '@backline/core/song/schema';
 import type { Bar } from '@backline/core/time/bars';
 import { PPQ } from '@backline/core/time/ticks';
-import { watchBars } from '../../state/barMoves';
+import { watchBars } from './barMoves';
 
 /** The ways chords come in, in the order of the entry sheet. */
 export const WAYS = ['type', 'choose', 'pads', 'play', 'ideas', 'library', 'voicing', 'time'] as const;

@@ -7,12 +7,12 @@ import {
   type PointerEvent as Pointer,
 } from 'react';
 import { View } from 'react-native';
-import type { PageBand } from '../../workers/sentBand';
+import type { PageBand } from '../../shared/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { usePosition } from '../../audio/usePosition';
 import { usePalette } from '../../theme/usePalette';
-import { WeaveCell } from '../form/WeaveCell';
-import { notesWithin } from '../form/weave';
+import { WeaveCell } from './WeaveCell';
+import { notesWithin } from './weave';
 import { gestureOf, isStill, pulledTo, type Pulled } from './pulling';
 
 export interface WeaveControlProps {

@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import { StyleSheet, Text, View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
-import type { PagePart } from '../../workers/sentBand';
+import type { PagePart } from '../../shared/sentBand';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, needsEdge, partInk } from '../../theme/tokens';
 import { strokesOf } from './weave';

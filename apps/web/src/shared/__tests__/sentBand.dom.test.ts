@@ -8,7 +8,7 @@ import { setSettings } from '@backline/core/edits/settings';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
-import { buffersOf, sentBand, wholeBand, type PageBand, type SentBand } from '../../workers/sentBand';
+import { buffersOf, sentBand, wholeBand, type PageBand, type SentBand } from '../sentBand';
 
 const song = readChart('tempo: 100\n[Verse] x3\nC | Am | F | G', OURS);
 const long = readChart(`[Verse]\n${Array(50).fill('C | Am7 D7 | F | G').join('\n')}`, OURS);

@@ -12,7 +12,7 @@ import { change } from '../../state/openSong';
 import { playsIn, settingsIn } from '../../state/repertoire';
 import { Instruments } from './Instruments';
 import { PartMenu } from './PartMenu';
-import { levelText, panText } from '../mix/decibels';
+import { levelText, panText } from './decibels';
 import { PlaceSettings } from './PlaceSettings';
 import { PlaysSettings } from './PlaysSettings';
 import type { Setting } from './setting';

@@ -1,4 +1,4 @@
-import type { PageNote, PagePart } from '../../workers/sentBand';
+import type { PageNote, PagePart } from '../../shared/sentBand';
 import { firstFrom } from '@backline/core/time/search';
 
 /** Notes of a sorted list that start within a stretch of ticks. */
