@@ -30,7 +30,7 @@ export interface PartPageProps {
 export function PartPage({ song, part, scope, place, onFind, onKeep, onTurn, onClose }: PartPageProps) {
   const palette = usePalette();
   useReturnFocus();
-  useEscape(onClose);
+  useEscape(onClose, 'within');
   const kind = partKind(part);
   const at = song.parts.findIndex((p) => p.id === part.id);
   const beside = (way: 1 | -1) => {
