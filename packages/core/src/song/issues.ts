@@ -1,5 +1,6 @@
 /** What is wrong with a document, as sentences a writer can read: no message of a schema reaches anyone as it is. */
 import { z } from 'zod';
+import { counted, listed } from './listed';
 
 const KINDS: Readonly<Record<string, string>> = {
   array: 'a list',
@@ -17,11 +18,20 @@ const UNITS: Readonly<Record<string, string>> = { string: ' characters', array: 
 /** Numbers as people write them. */
 const said = (value: number | bigint): string => value.toLocaleString('en');
 
+const MISSING = 'This is missing.';
+
+/** Of what can be one of several things by a field that says which: that field is not there. */
+const isUnnamed = ({ discriminator, input }: z.core.$ZodRawIssue<z.core.$ZodIssueInvalidUnion>): boolean =>
+  typeof discriminator === 'string' &&
+  typeof input === 'object' &&
+  input !== null &&
+  (input as Record<string, unknown>)[discriminator] === undefined;
+
 /** A schema's own complaint as a sentence about "This". */
 function sentence(issue: z.core.$ZodRawIssue): string | undefined {
   switch (issue.code) {
     case 'invalid_type':
-      if (issue.input === undefined) return 'This is missing.';
+      if (issue.input === undefined) return MISSING;
       return `This must be ${KINDS[issue.expected] ?? `of another kind (${issue.expected})`}.`;
     case 'too_big':
       return `This must be at most ${said(issue.maximum)}${UNITS[issue.origin] ?? ''}.`;
@@ -38,6 +48,7 @@ function sentence(issue: z.core.$ZodRawIssue): string | undefined {
     case 'invalid_format':
       return 'This is not written as it must be.';
     case 'invalid_union':
+      if (isUnnamed(issue)) return MISSING;
       return 'This is none of what is possible here.';
     default:
       return undefined;
@@ -83,6 +94,35 @@ export function firstIssue(error: z.ZodError): string {
   const { issue, path } = innermost(error.issues[0]!);
   const place = path.join('.');
   return (place ? `${place}: ` : '') + issue.message;
+}
+
+/** What stands in a document at a place; undefined where there is nothing. */
+const at = (document: unknown, path: readonly PropertyKey[]): unknown =>
+  path.reduce<unknown>(
+    (from, step) =>
+      typeof from === 'object' && from !== null ? (from as Record<PropertyKey, unknown>)[step] : undefined,
+    document,
+  );
+
+/** Complaints that are told at once: who mends a file wants to know of all, and no more than can be read. */
+const MOST_TOLD = 24;
+
+/** All complaints of a failed check, each with its place; what is missing in one sentence. For who mends a file. */
+export function allIssues(error: z.ZodError, document: unknown): string {
+  const found = error.issues.map((issue) => innermost(issue));
+  const missing = found.filter(({ path }) => path.length > 0 && at(document, path) === undefined);
+  const others = found.filter((one) => !missing.includes(one));
+  const places = missing.map(({ path }) => path.join('.'));
+  const told = [
+    ...(places.length > 1
+      ? [`These are missing: ${listed(places)}.`]
+      : places.map((p) => `${p}: ${MISSING}`)),
+    ...others.map(({ issue, path }) => (path.length ? `${path.join('.')}: ${issue.message}` : issue.message)),
+  ];
+  const more = told.length - MOST_TOLD;
+  return [...told.slice(0, MOST_TOLD), ...(more > 0 ? [`And ${counted(more, 'more thing')}.`] : [])].join(
+    '\n',
+  );
 }
 
 /** The same for somebody who sees no document: the field is named in words. */

@@ -1,7 +1,7 @@
 /** The library: patterns by kind of part, of which any can be tried in any song, and from which styles choose. */
 import { z } from 'zod';
 import { lineSchema } from '../song/fields';
-import { firstIssue } from '../song/issues';
+import { allIssues } from '../song/issues';
 import type { Pattern, PatternFacts } from './pattern';
 import type { PatternKind } from './schema';
 
@@ -67,7 +67,7 @@ export function readFamily(document: unknown, kinds: readonly PatternKind[]): Re
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = familySchemaFor(kinds)));
   const read = schema.safeParse(document);
-  if (!read.success) return refused(firstIssue(read.error));
+  if (!read.success) return refused(allIssues(read.error, document));
   return { kind: read.data.kind, patterns: read.data.patterns as LibraryPattern[], trouble: null };
 }
 

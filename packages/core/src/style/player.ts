@@ -1,7 +1,7 @@
 /** A player of the writer's own: one part as it plays, with its pattern. A file of its own, for any song's band. */
 import { z } from 'zod';
 import { lineSchema, nameSchema, slugSchema } from '../song/fields';
-import { firstIssue } from '../song/issues';
+import { allIssues } from '../song/issues';
 import { settingsSchema } from '../song/settings/index';
 import { patternIn, withFacts, type Library, type LibraryPattern } from './patternFamily';
 import type { PatternKind, Player } from './schema';
@@ -83,7 +83,7 @@ export function readPlayer(document: unknown, kinds: readonly PatternKind[], lib
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = playerSchemaFor(kinds)));
   const read = schema.safeParse(document);
-  if (!read.success) return refused(firstIssue(read.error));
+  if (!read.success) return refused(allIssues(read.error, document));
   const player = read.data as PlayerFile;
   const { pattern: id } = player.settings;
   if (!player.pattern && !patternIn(library, player.kind, id!)) {

@@ -1,5 +1,5 @@
 /** The one door for styles: whatever comes as a style's file is checked here, with the place of what is wrong. */
-import { firstIssue } from '../song/issues';
+import { allIssues } from '../song/issues';
 import { NO_LIBRARY, patternIn, type Library } from './patternFamily';
 import type { Pattern } from './pattern';
 import {
@@ -21,25 +21,21 @@ const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof styleSchem
 
 type KindInStyleFile = StyleFile['parts'][string] & { patterns?: Pattern[] };
 
-/** A style with its patterns fetched from the library, or what is not there. */
+/** A style with its patterns fetched from the library, or all that are not there. */
 function withPatterns({ parts, ...style }: StyleFile, library: Library): ReadStyle {
   const voices: Record<string, Style['parts'][string]> = {};
+  const unknown: string[] = [];
   for (const [kind, voice] of Object.entries(parts) as [string, KindInStyleFile | undefined][]) {
     if (!voice) continue;
     const { use = [], patterns = [], ...rest } = voice;
-    const fetched: Pattern[] = [];
-    for (const [i, id] of use.entries()) {
+    const fetched = use.flatMap((id, i): Pattern[] => {
       const pattern = patternIn(library, kind, id);
-      if (!pattern) {
-        return {
-          style: null,
-          trouble: `parts.${kind}.use.${i}: there is no pattern "${id}" in the library.`,
-        };
-      }
-      fetched.push(pattern);
-    }
+      if (!pattern) unknown.push(`parts.${kind}.use.${i}: there is no pattern "${id}" in the library.`);
+      return pattern ? [pattern] : [];
+    });
     voices[kind] = { ...rest, patterns: [...fetched, ...patterns] };
   }
+  if (unknown.length) return { style: null, trouble: unknown.join('\n') };
   return { style: { ...style, parts: voices }, trouble: null };
 }
 
@@ -59,6 +55,6 @@ export function readStyle(
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = styleSchemaFor(kinds)));
   const read = schema.safeParse(document);
-  if (!read.success) return { style: null, trouble: firstIssue(read.error) };
+  if (!read.success) return { style: null, trouble: allIssues(read.error, document) };
   return withPatterns(read.data, library);
 }

@@ -112,3 +112,63 @@ describe('a set of styles is handed in', () => {
     expect(readChart(writeChart(edited), OURS, edited).style).toBe('far-away');
   });
 });
+
+describe('all that is wrong with a file is told at once', () => {
+  it('every field that is missing in one sentence, and whatever else is wrong with its place', () => {
+    const { style, trouble } = readStyle(
+      {
+        format: 'vivid-backline-style',
+        version: 1,
+        parts: { bass: { settings: { density: 9 }, patterns: [] } },
+      },
+      KINDS,
+    );
+    expect(style).toBeNull();
+    expect(trouble!.split('\n')).toEqual([
+      'These are missing: id, name, feel, about, metres, tempo, usualTempo, groove, early, home, band and parts.bass.use.',
+      'parts.bass.settings.density: This must be at most 5.',
+    ]);
+  });
+
+  it('field by field: without any one of them a style says which', () => {
+    const whole = file('quayside') as Record<string, unknown>;
+    const optional = ['manner', 'intro', 'ends'];
+    for (const field of Object.keys(whole).filter((name) => !optional.includes(name))) {
+      const { [field]: _gone, ...rest } = whole;
+      const { trouble } = readStyle(rest, KINDS, LIBRARY);
+      if (field === 'format') expect(trouble).toContain('This is no style');
+      else expect(trouble).toBe(`${field}: This is missing.`);
+    }
+  });
+
+  it('every pattern that is not there is named', () => {
+    const { trouble } = readStyle(file('quayside'), KINDS);
+    const named = trouble!.split('\n');
+    const used = Object.values(
+      (file('quayside') as { parts: Record<string, { use: string[] }> }).parts,
+    ).flatMap((v) => v.use);
+    expect(named).toHaveLength(used.length);
+    for (const id of used) expect(trouble).toContain(`"${id}"`);
+  });
+
+  it('no message of a schema reaches anyone as it is', () => {
+    const wrong: unknown[] = [null, 7, 'x', [], {}, { a: 1 }, undefined];
+    for (const value of wrong) {
+      for (const field of [
+        'id',
+        'name',
+        'feel',
+        'metres',
+        'tempo',
+        'groove',
+        'early',
+        'home',
+        'band',
+        'parts',
+      ]) {
+        const { trouble } = readStyle({ ...file('quayside'), [field]: value }, KINDS, LIBRARY);
+        expect(trouble ?? 'It is one.').not.toMatch(/expected|received|nonoptional|Invalid input|undefined/);
+      }
+    }
+  });
+});
