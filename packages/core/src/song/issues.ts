@@ -110,7 +110,10 @@ const MOST_TOLD = 24;
 /** All complaints of a failed check, each with its place; what is missing in one sentence. For who mends a file. */
 export function allIssues(error: z.ZodError, document: unknown): string {
   const found = error.issues.map((issue) => innermost(issue));
-  const missing = found.filter(({ path }) => path.length > 0 && at(document, path) === undefined);
+  const missing = found.filter(
+    // What says more than that it is missing still says it.
+    ({ issue, path }) => issue.code !== 'custom' && path.length > 0 && at(document, path) === undefined,
+  );
   const others = found.filter((one) => !missing.includes(one));
   const places = missing.map(({ path }) => path.join('.'));
   const told = [

@@ -125,8 +125,9 @@ describe('all that is wrong with a file is told at once', () => {
     );
     expect(style).toBeNull();
     expect(trouble!.split('\n')).toEqual([
-      'These are missing: id, name, feel, about, metres, tempo, usualTempo, groove, early, home, band and parts.bass.use.',
+      'These are missing: id, name, feel, about, metres, tempo, usualTempo, groove, early, home and band.',
       'parts.bass.settings.density: This must be at most 5.',
+      'parts.bass.use: A part needs one pattern at least.',
     ]);
   });
 
@@ -145,7 +146,7 @@ describe('all that is wrong with a file is told at once', () => {
     const { trouble } = readStyle(file('quayside'), KINDS);
     const named = trouble!.split('\n');
     const used = Object.values(
-      (file('quayside') as { parts: Record<string, { use: string[] }> }).parts,
+      (file('quayside') as unknown as { parts: Record<string, { use: string[] }> }).parts,
     ).flatMap((v) => v.use);
     expect(named).toHaveLength(used.length);
     for (const id of used) expect(trouble).toContain(`"${id}"`);
