@@ -7,7 +7,7 @@ import type { MasterSetup } from '@backline/sound/master/setup';
 import type { DecodedBank } from '@backline/sound/engine/messages';
 import { BankLoader } from './banks';
 import { BUDGET, HeldBanks } from './held';
-import { LoadedAhead } from './prefetch';
+import { Prefetch } from './prefetch';
 import { isSmallDevice } from './device';
 import { hearPeaks } from './meters';
 import type { Report, ScorePort, Sent, ToEngine } from '@backline/sound/engine/messages';
@@ -78,7 +78,7 @@ class Player {
   private node: AudioWorkletNode | null = null;
   private starting: Promise<void> | null = null;
   private readonly banks = new BankLoader();
-  private readonly ahead = new LoadedAhead(this.banks);
+  private readonly ahead = new Prefetch(this.banks);
   private aheadTimer: ReturnType<typeof setTimeout> | undefined;
   private readonly held = new HeldBanks();
   private readonly pressed = new Set<number>();
@@ -223,8 +223,8 @@ class Player {
   }
 
   /** Ends what {@link audition} sounds. */
-  hush(): void {
-    if (this.node) this.send({ type: 'hush' });
+  stopAudition(): void {
+    if (this.node) this.send({ type: 'stop audition' });
   }
 
   /** A key goes down: it sounds until {@link release}. */

@@ -5,7 +5,7 @@
 import type { DecodedBank } from '@backline/sound/engine/messages';
 import type { BankLoader } from './banks';
 
-export class LoadedAhead {
+export class Prefetch {
   private readonly ready = new Map<string, Promise<DecodedBank>>();
 
   constructor(private readonly banks: Pick<BankLoader, 'load'>) {}

@@ -7,7 +7,7 @@ import { readMessage, type KeyMessage } from './messages';
 
 export type Source = 'screen' | 'computer' | 'midi';
 
-export interface Playing {
+export interface HandPlaying {
   readonly held: Readonly<Record<Source, Held>>;
   /** Sounding pitches of all sources, lowest first. */
   readonly notes: readonly number[];
@@ -20,9 +20,9 @@ export interface Playing {
   readonly trouble: string | null;
 }
 
-const SILENT: Playing['held'] = { screen: NOTHING_HELD, computer: NOTHING_HELD, midi: NOTHING_HELD };
+const SILENT: HandPlaying['held'] = { screen: NOTHING_HELD, computer: NOTHING_HELD, midi: NOTHING_HELD };
 
-export const usePlaying = create<Playing>(() => ({
+export const usePlaying = create<HandPlaying>(() => ({
   held: SILENT,
   notes: [],
   last: [],
@@ -34,14 +34,14 @@ export const usePlaying = create<Playing>(() => ({
 
 const { getState, setState } = usePlaying;
 
-const allOf = (held: Playing['held']): number[] =>
+const allOf = (held: HandPlaying['held']): number[] =>
   [...new Set(Object.values(held).flatMap(sounding))].sort((a, b) => a - b);
 
 /**
  * A fresh chord begins when a key goes down while nothing else sounds; while keys are let go
  * one by one, the fullest chord stays the one to be taken.
  */
-function remembered(before: Playing, notes: readonly number[]): readonly number[] {
+function remembered(before: HandPlaying, notes: readonly number[]): readonly number[] {
   const grew = notes.some((n) => !before.notes.includes(n));
   return grew && notes.length ? notes : before.last;
 }

@@ -14,7 +14,7 @@ import { movesBetween } from './barMoves';
 import { useOpenSong } from './openSong';
 import { WorkerLost } from '../shared/remote';
 import { loadRepertoire, usePlayed } from './repertoire';
-import { asTried, letGo, useTrying } from './trying';
+import { asTried, clearTried, useTrying } from './trying';
 
 export interface BandState {
   readonly band: PageBand | null;
@@ -166,7 +166,7 @@ export function useBandOfOpenSong(): void {
   }, [song, trying, own]);
   useEffect(
     () => () => {
-      letGo();
+      clearTried();
       player.clear();
       useBand.setState({ band: null, song: null, failed: null });
     },

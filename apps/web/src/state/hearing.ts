@@ -36,9 +36,9 @@ export const useHearing = create(() => ({ hearing: false }));
 
 let turn = 0;
 
-/** Sounds chords one after another, in the song's tempo, alone; another call, {@link hush} or playing the band ends it. */
+/** Sounds chords one after another, in the song's tempo, alone; another call, {@link stopHearing} or playing the band ends it. */
 export function hearRun(chords: readonly Omit<ChordEvent, 'id'>[]): void {
-  hush();
+  stopHearing();
   player.stop();
   const mine = ++turn;
   useHearing.setState({ hearing: true });
@@ -58,19 +58,19 @@ export function hearRun(chords: readonly Omit<ChordEvent, 'id'>[]): void {
 }
 
 /** Ends what is being heard, at once. */
-export function hush(): void {
+export function stopHearing(): void {
   turn++;
   if (!useHearing.getState().hearing) return;
   useHearing.setState({ hearing: false });
-  player.hush();
+  player.stopAudition();
 }
 
 // The band and a hearing never sound over each other, and neither goes on in another song.
 usePlayer.subscribe(({ playing, starting }) => {
-  if (playing || starting) hush();
+  if (playing || starting) stopHearing();
 });
 useOpenSong.subscribe(({ id }, before) => {
-  if (id !== before.id) hush();
+  if (id !== before.id) stopHearing();
 });
 
 /** Symbols as chords of a bar each, to be heard. */

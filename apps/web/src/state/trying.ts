@@ -23,7 +23,7 @@ export const tryOut = (id: string, edit: Edit, part: string | null): void =>
 export const tryAlone = (alone: boolean): void => useTrying.setState({ alone });
 
 /** Nothing is tried any more: the song sounds as it is written. */
-export const letGo = (): void => useTrying.setState(NOTHING);
+export const clearTried = (): void => useTrying.setState(NOTHING);
 
 /** The song as it sounds: with what is tried in it. The song itself stays as it is. */
 export function asTried(song: Song, { edit, part, alone }: Trying): Song {

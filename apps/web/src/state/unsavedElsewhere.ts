@@ -21,7 +21,7 @@ export interface Homeless {
   readonly title: string;
 }
 
-export const useHomeless = create<{ readonly edits: readonly Homeless[] }>(() => ({ edits: [] }));
+export const useUnsavedElsewhere = create<{ readonly edits: readonly Homeless[] }>(() => ({ edits: [] }));
 
 /** Edits on this device that nobody can take over, because they do not read. */
 export const useUnread = create<{ readonly edits: readonly Unread[] }>(() => ({ edits: [] }));
@@ -41,11 +41,11 @@ function lookForHomeless(): void {
     const kept = ownEdits(id);
     return kept?.gone ? [{ id, title: kept.song.title }] : [];
   });
-  useHomeless.setState({ edits });
+  useUnsavedElsewhere.setState({ edits });
 }
 
 /** Sends what tabs that are gone, and this one, left unsaved. Call it while no song is open. */
-export async function sendLeftovers(): Promise<void> {
+export async function sendUnsaved(): Promise<void> {
   for (const id of await songsWithOrphans()) await adoptOrphan(id);
   const sendable = songsWithOwnEdits().filter((id) => !ownEdits(id)?.gone);
   await Promise.all([...sendable.map(flush), lookForUnread()]);
@@ -70,7 +70,7 @@ export async function rehome(id: string): Promise<string | null> {
 export const openAnew = (id: string | null): void =>
   window.location.assign(id === null ? '/' : `/song/${id}/chart`);
 
-export function letGo(id: string): void {
+export function discardUnsaved(id: string): void {
   forgetEdits(id);
   lookForHomeless();
 }

@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { isTyping } from './isTyping';
 
 /** Keys of the open song: space plays and stops unless a control has it, Ctrl or ⌘ with Z undoes, with Shift redoes. */
-export function useKeys(on: { play: () => void; undo: () => void; redo: () => void }): void {
+export function useShortcuts(on: { play: () => void; undo: () => void; redo: () => void }): void {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       const command = event.ctrlKey || event.metaKey;

@@ -12,7 +12,7 @@ import { newId } from './newId';
 import { repertoire, repertoireTools, takeOwn } from './repertoire';
 
 /** All of them, as the server has them now. */
-export const useOwnStyles = () => useSWR<StoredUserStyle[], Error>(OWN, fetchOwn, { onSuccess: takeOwn });
+export const useUserStyles = () => useSWR<StoredUserStyle[], Error>(OWN, fetchOwn, { onSuccess: takeOwn });
 
 /** What the server has now is asked for, and played by from here on. */
 async function anew(): Promise<void> {

@@ -6,7 +6,7 @@ const LOW = 540;
 /** From this width on a low screen has room for a sheet beside the chart. */
 const BESIDE = 640;
 
-export interface Room {
+export interface Viewport {
   /** Little height: a phone that lies, or its keyboard is up. */
   readonly low: boolean;
   /** Room for a sheet beside what it is about. */
@@ -16,7 +16,7 @@ export interface Room {
 }
 
 /** The room there is: of what can be seen, without what a phone's keyboard covers. */
-export function useRoom(): Room {
+export function useViewport(): Viewport {
   const { width, height } = useWindowDimensions();
   const low = height < LOW;
   const wide = width >= WIDE;

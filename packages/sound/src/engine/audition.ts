@@ -28,7 +28,7 @@ export class Audition {
 
   /** Sounds pitches at once for a while. */
   audition(program: number, pitches: readonly number[], level: number, seconds: number): void {
-    this.hush();
+    this.stop();
     this.channels.setProgram(AUDITION_CHANNEL, program);
     this.desk.set(strip(AUDITION_CHANNEL), { ...STRIP, level, spread: stereoSpreadOf(program) });
     for (const pitch of pitches) this.synth.noteOn(AUDITION_CHANNEL, pitch, STRUCK);
@@ -36,7 +36,7 @@ export class Audition {
   }
 
   /** Ends what {@link audition} sounds. */
-  hush(): void {
+  stop(): void {
     for (const { pitch } of this.auditioned) this.synth.noteOff(AUDITION_CHANNEL, pitch);
     this.auditioned = [];
   }

@@ -45,7 +45,7 @@ export type ToEngine =
   /** Lets a preset go that nothing plays. */
   | { readonly type: 'drop'; readonly id: string }
   /** Ends what is being auditioned. */
-  | { readonly type: 'hush' }
+  | { readonly type: 'stop audition' }
   | { readonly type: 'play'; readonly from: number; readonly countIn: boolean }
   | { readonly type: 'stop' }
   | { readonly type: 'seek'; readonly to: number }

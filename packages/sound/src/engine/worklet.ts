@@ -72,8 +72,8 @@ class BacklineProcessor extends AudioWorkletProcessor {
       case 'audition':
         engine.audition.audition(message.program, message.pitches, message.level, message.seconds);
         break;
-      case 'hush':
-        engine.audition.hush();
+      case 'stop audition':
+        engine.audition.stop();
         break;
       case 'press':
         engine.audition.press(message.program, message.pitch, message.velocity);

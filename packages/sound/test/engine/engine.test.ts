@@ -219,7 +219,7 @@ it('an audition that is hushed ends at once', async () => {
   const engine = await engineWith(EMPTY_SCORE);
   engine.audition.audition(FLUTE, [72, 76], 96, 30);
   expect(loud(render(engine, 0.5), 0.1, 0.4)).toBeGreaterThan(0.01);
-  engine.audition.hush();
+  engine.audition.stop();
   expect(loud(render(engine, 3), 2.5, 3)).toBeLessThan(0.0005);
 });
 

@@ -20,8 +20,8 @@ it('what is about a score that has not come waits for it, and so does all behind
   expect(told(taken)).toEqual([1]);
   box.put(score(2));
   expect(told(taken)).toEqual([1, 2, 'play', 'stop']);
-  box.put({ type: 'hush', about: 1 });
-  expect(told(taken).at(-1)).toBe('hush');
+  box.put({ type: 'stop audition', about: 1 });
+  expect(told(taken).at(-1)).toBe('stop audition');
 });
 
 it('a score that was overtaken is let go', () => {

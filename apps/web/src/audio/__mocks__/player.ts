@@ -31,5 +31,5 @@ export const player = {
   clear: jest.fn(),
   press: jest.fn(() => Promise.resolve()),
   release: jest.fn(),
-  hush: jest.fn(),
+  stopAudition: jest.fn(),
 };

@@ -1,6 +1,6 @@
 /** Sounds are read before they are asked for, each once, and what another song does not play is let go. */
 import type { DecodedBank } from '@backline/sound/engine/messages';
-import { LoadedAhead } from '../prefetch';
+import { Prefetch } from '../prefetch';
 
 const bank = (id: string): DecodedBank => ({ id, bank: new ArrayBuffer(1), samples: [] });
 
@@ -10,7 +10,7 @@ function loader(failing: readonly string[] = []) {
     asked.push(id);
     return failing.includes(id) ? Promise.reject(new Error('gone')) : Promise.resolve(bank(id));
   };
-  return { asked, ahead: new LoadedAhead({ load }) };
+  return { asked, ahead: new Prefetch({ load }) };
 }
 
 it('is read once, given away once', async () => {

@@ -12,12 +12,12 @@ import { keyOf, keyText } from '@backline/core/theory/key';
 import { change, useOpenSong } from '../../state/openSong';
 import { prefer, usePreferences } from '../../state/preferences';
 import { usePalette } from '../../theme/usePalette';
-import { useRoom } from '../../theme/useViewport';
+import { useViewport } from '../../theme/useViewport';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
-import { barElementId, elementOfBar, useRunKeys } from './barRange/useRunKeys';
+import { barElementId, elementOfBar, useBarRangeKeys } from './barRange/useBarRangeKeys';
 import { select, useSelection } from '../../state/selection';
 import { useFollow } from './useFollow';
 import { styleName } from '../../state/repertoire';
@@ -114,11 +114,11 @@ const playedTimes = ({ form }: Song, section: string): number =>
 /** The sections one below another, bars of chords with their length to be seen. */
 export function ChartScreen() {
   const palette = usePalette();
-  const { beside } = useRoom();
+  const { beside } = useViewport();
   const song = useOpenSong((s) => s.song);
   const [width, setWidth] = useState(0);
   const measure = (event: LayoutChangeEvent): void => setWidth(Math.floor(event.nativeEvent.layout.width));
-  useRunKeys();
+  useBarRangeKeys();
   useBarInSight();
   useFirstBar(song, width > 0);
   const { ref, isAway, comeBack } = useFollow();

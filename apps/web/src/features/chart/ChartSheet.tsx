@@ -8,7 +8,7 @@ const GuideSheet = later(() => import('./section/GuideSheet').then((m) => m.Guid
 const KeySheet = later(() => import('./section/KeySheet').then((m) => m.KeySheet));
 const SectionSheet = later(() => import('./section/SectionSheet').then((m) => m.SectionSheet));
 const TextSheet = later(() => import('./section/TextSheet').then((m) => m.TextSheet));
-const RunSheet = later(() => import('./barRange/RunSheet').then((m) => m.RunSheet));
+const RunSheet = later(() => import('./barRange/BarRangeSheet').then((m) => m.BarRangeSheet));
 
 /** What is selected on the chart: at the thumb, or beside the chart on a wide screen. */
 export function ChartSheet({ beside }: { beside: boolean }) {

@@ -16,11 +16,11 @@ import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { ChordBlock } from './ChordBlock';
-import { VoiceThreads } from './VoiceLeadingPicture';
+import { VoiceLeadingPicture } from './VoiceLeadingPicture';
 import { barLabel } from './barLabel';
 import { Boundaries, SectionEnd } from './Boundaries';
 import { layoutSection, type Line, type SectionLayout } from './layout';
-import { barElementId, rowElementId } from './barRange/useRunKeys';
+import { barElementId, rowElementId } from './barRange/useBarRangeKeys';
 import { reachTo, select, selectBar, useSelection } from '../../state/selection';
 import { useNear } from '../../components/useNear';
 import { inQuarters, metreOf } from '@backline/core/time/metre';
@@ -195,7 +195,7 @@ const ChartLine = memo(function ChartLine(props: ChartLineProps) {
         />
       ))}
       <View style={styles.threads} pointerEvents="none">
-        <VoiceThreads line={line} width={width} height={THREADS} voicings={voicings} range={range} />
+        <VoiceLeadingPicture line={line} width={width} height={THREADS} voicings={voicings} range={range} />
       </View>
       {line.bars.map((b, i) => {
         const index = line.firstBar + i;

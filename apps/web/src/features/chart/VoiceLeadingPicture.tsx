@@ -3,7 +3,7 @@ import Svg, { Circle, Path } from 'react-native-svg';
 import { usePalette } from '../../theme/usePalette';
 import type { Line } from './layout';
 
-export interface VoiceThreadsProps {
+export interface VoiceLeadingPictureProps {
   readonly line: Line;
   readonly width: number;
   readonly height: number;
@@ -24,7 +24,7 @@ function partner(from: readonly number[], to: readonly number[], voice: number):
 }
 
 /** Thin threads, one a voice, through the actual pitches from chord to chord; where a voice moves, it shows. */
-export function VoiceThreads({ line, width, height, voicings, range }: VoiceThreadsProps) {
+export function VoiceLeadingPicture({ line, width, height, voicings, range }: VoiceLeadingPictureProps) {
   const [low, high] = range;
   const y = (pitch: number): number =>
     height - MARGIN - ((pitch - low) / Math.max(1, high - low)) * (height - 2 * MARGIN);
@@ -54,7 +54,7 @@ export function VoiceThreads({ line, width, height, voicings, range }: VoiceThre
   );
 }
 
-interface ThreadsProps extends Pick<VoiceThreadsProps, 'width' | 'height'> {
+interface ThreadsProps extends Pick<VoiceLeadingPictureProps, 'width' | 'height'> {
   /** Outlines of the voices that stay, and of those that move. */
   readonly held: string;
   readonly moving: string;

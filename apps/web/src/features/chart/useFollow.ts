@@ -3,7 +3,7 @@ import { usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { useBand } from '../../state/band';
 import { useSelection } from '../../state/selection';
-import { elementOfBar } from './barRange/useRunKeys';
+import { elementOfBar } from './barRange/useBarRangeKeys';
 
 /** What a writer scrolls by: none of it comes from the chart itself. */
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown'] as const;

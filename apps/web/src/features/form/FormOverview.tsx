@@ -19,7 +19,7 @@ const DRAWN = 132;
 /** A playing narrower than this has no room for its name, px. */
 const NAMED = 36;
 
-export interface GlanceProps {
+export interface FormOverviewProps {
   readonly song: Song;
   readonly band: PageBand;
   readonly playings: readonly FormOccurrence[];
@@ -44,7 +44,7 @@ function goTo(playing: FormOccurrence): void {
  * The song at a glance: its playings as long as they last, and over them how much is going on, from the notes. One taps
  * to go there; while a build is drawn, a finger or the up and down arrows set how far each playing is lifted.
  */
-export function Glance({ song, band, playings, chosen, width, drawing }: GlanceProps) {
+export function FormOverview({ song, band, playings, chosen, width, drawing }: FormOverviewProps) {
   const palette = usePalette();
   const height = drawing ? DRAWN : HEIGHT;
   const strip = useRef<HTMLDivElement | null>(null);

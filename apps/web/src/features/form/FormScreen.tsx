@@ -29,7 +29,7 @@ import {
   useForm,
   type Open,
 } from './formState';
-import { Glance } from './FormOverview';
+import { FormOverview } from './FormOverview';
 import { Grid, NAME } from './Grid';
 import { LiftLine } from './LiftLine';
 import {
@@ -202,7 +202,7 @@ export function FormScreen() {
       <Places />
       <ScrollView contentContainerStyle={styles.content}>
         <View onLayout={(e: LayoutChangeEvent) => setWidth(Math.floor(e.nativeEvent.layout.width))}>
-          {width > 0 ? <Glance {...{ song, band, playings, width, drawing }} chosen={playing} /> : null}
+          {width > 0 ? <FormOverview {...{ song, band, playings, width, drawing }} chosen={playing} /> : null}
         </View>
         <Choices
           label="Playing in sight"

@@ -11,7 +11,7 @@ import { playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
-import { Cell, cellFacts } from './Cell';
+import { FormCell, cellFacts } from './FormCell';
 import { cellText, choosePlaying, openOver, turnCells } from './formState';
 import { scopeAt, occurrenceInWords, type FormOccurrence, type ScopeLevel } from './occurrences';
 
@@ -87,7 +87,7 @@ const Column = memo(function Column(props: ColumnProps) {
           ) : null}
           {song.parts.map((part) => (
             <View key={part.id} style={styles.cell}>
-              <Cell
+              <FormCell
                 {...cellFacts(song, part, playing, before)}
                 part={part.id}
                 bandPart={band.parts.find((p) => p.id === part.id)}

@@ -30,9 +30,9 @@ export type ScopeLevel = 'song' | 'section' | 'playing';
 /** Where the band has each playing. */
 const stretchesOf = ({ bars }: Pick<PageBand, 'bars'>) =>
   new Map(
-    occurrencesOf(bars).map(({ playing, bars: own }) => {
+    occurrencesOf(bars).map(({ occurrenceKey, bars: own }) => {
       const last = own[own.length - 1]!;
-      return [playing, { start: own[0]!.start, end: last.start + last.length, bars: own.length }];
+      return [occurrenceKey, { start: own[0]!.start, end: last.start + last.length, bars: own.length }];
     }),
   );
 

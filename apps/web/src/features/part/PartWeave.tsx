@@ -8,7 +8,7 @@ import { patternsAtHand } from '@backline/core/timeline/settings';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
 import { playsIn, repertoire, settingsIn, songStyle } from '../../state/repertoire';
-import { letGo, tryOut } from '../../state/trying';
+import { clearTried, tryOut } from '../../state/trying';
 import { WeaveControl } from './WeaveControl';
 
 /** The pattern beside the one in hand among those that fit: the style's own first, then the library's. */
@@ -44,7 +44,7 @@ export function PartWeave({ song, part, kind, scope, onOpen }: PartWeaveProps) {
       at={{ dynamics: plays.dynamics, density: plays.density }}
       onPull={(to) => tryOut(`${part.id} held`, setSettings(part.id, scope, to), part.id)}
       onRelease={(to) => {
-        letGo();
+        clearTried();
         if (to) change(setSettings(part.id, scope, to));
       }}
       onFlick={(way) => {

@@ -205,7 +205,7 @@ function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
 }
 
 /** Files of the song to take away. */
-export function TakeSheet({ onClose }: { onClose: () => void }) {
+export function ExportSheet({ onClose }: { onClose: () => void }) {
   const palette = usePalette();
   const { making, remark } = useFiles();
   const [chosen, setChosen] = useState<Chosen>({

@@ -18,9 +18,9 @@ import { NEVER_STORED, adoptOrphan, ownEdits } from '../../state/keptEdits';
 import { useInHistory } from '../../state/history';
 import { settled } from '../../state/saver';
 import { useAutosave } from '../../state/useAutosave';
-import { useKeys } from '../../state/useShortcuts';
+import { useShortcuts } from '../../state/useShortcuts';
 import { usePalette } from '../../theme/usePalette';
-import { useRoom } from '../../theme/useViewport';
+import { useViewport } from '../../theme/useViewport';
 import { useOpenPart } from '../part/openPart';
 import { ChartScreen } from '../chart/ChartScreen';
 import { ChartSheet } from '../chart/ChartSheet';
@@ -115,7 +115,7 @@ const REMEDY = {
 const NotOpened = later(() => import('./NotOpened').then((m) => m.NotOpened));
 
 /** Files to take away come when they are first asked for. */
-const TakeSheet = later(() => import('./ExportSheet').then((m) => m.TakeSheet));
+const TakeSheet = later(() => import('./ExportSheet').then((m) => m.ExportSheet));
 
 interface PlacesProps {
   /** The chart's sheet is to be seen. */
@@ -147,7 +147,7 @@ export function SongShell() {
   const { id } = useLocalSearchParams<{ id: string }>();
   const palette = usePalette();
   const view = viewOf(usePathname());
-  const { wide, low, beside } = useRoom();
+  const { wide, low, beside } = useViewport();
   const [taking, setTaking] = useState(false);
   const { error, retry } = useSong(id);
   const isOpen = useOpenSong((s) => s.song !== null);
@@ -164,7 +164,7 @@ export function SongShell() {
   // A part's page beside the band takes the chart's place.
   const paged = useOpenPart((s) => s.id !== null) && view === 'band' && !selected;
   useEffect(() => () => select(null), [id]);
-  useKeys(useMemo(() => ({ play: togglePlay, undo, redo }), []));
+  useShortcuts(useMemo(() => ({ play: togglePlay, undo, redo }), []));
 
   return (
     <View style={[styles.page, { backgroundColor: palette.paper }]}>

@@ -2,7 +2,7 @@ import { Button } from '../../components/Button';
 import { Notice } from '../../components/Notice';
 import { createSongAt, restoreSong, songPath } from '../../state/api';
 import { useBand } from '../../state/band';
-import { letGo, mineTitle, openAnew, rehome } from '../../state/unsavedElsewhere';
+import { discardUnsaved, mineTitle, openAnew, rehome } from '../../state/unsavedElsewhere';
 import { refuse, resolveConflict, saveAgain, useOpenSong } from '../../state/openSong';
 
 /** Where the work is while it is not saved. */
@@ -64,7 +64,7 @@ function SaveTrouble() {
     if (made) openAnew(made);
   };
   const leave = (): void => {
-    if (id) letGo(id);
+    if (id) discardUnsaved(id);
     openAnew(null);
   };
   switch (save) {

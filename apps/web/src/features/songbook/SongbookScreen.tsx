@@ -13,7 +13,13 @@ import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../stat
 import { download } from '../../state/download';
 import { begin } from '../../state/fresh';
 import { useInHistory } from '../../state/history';
-import { letGo, rehome, sendLeftovers, useHomeless, useUnread } from '../../state/unsavedElsewhere';
+import {
+  discardUnsaved,
+  rehome,
+  sendUnsaved,
+  useUnsavedElsewhere,
+  useUnread,
+} from '../../state/unsavedElsewhere';
 import { flush } from '../../state/saver';
 import { bringIn, newSong, readBrought, wholeBook } from '../../state/songbook';
 import { TYPE } from '../../theme/styles';
@@ -35,13 +41,13 @@ const UNDO_SHOWN = 10_000;
 
 /** Work of this device whose song is no longer in the songbook. */
 function HomelessEdits({ attempt }: { attempt: (work: () => Promise<unknown>) => Promise<void> }) {
-  const edits = useHomeless((s) => s.edits);
+  const edits = useUnsavedElsewhere((s) => s.edits);
   return edits.map(({ id, title }) => (
     <Notice key={id} text={`“${title}” was deleted elsewhere; your unsaved version is kept on this device.`}>
       <Button mode="contained" onPress={() => void attempt(() => rehome(id))}>
         Keep it as a new song
       </Button>
-      <Button mode="outlined" onPress={() => letGo(id)}>
+      <Button mode="outlined" onPress={() => discardUnsaved(id)}>
         Let it go
       </Button>
     </Notice>
@@ -116,7 +122,7 @@ export function SongbookScreen() {
   useFocusEffect(
     useCallback(() => {
       const send = (): void =>
-        void sendLeftovers().then(() => Promise.all([asking.current(), mutateTags(TAGS)]));
+        void sendUnsaved().then(() => Promise.all([asking.current(), mutateTags(TAGS)]));
       setPageTitle('Songbook');
       send();
       window.addEventListener('online', send);

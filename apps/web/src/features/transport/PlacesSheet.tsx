@@ -18,16 +18,16 @@ export function PlacesSheet({ band, onClose }: { band: PageBand; onClose: () => 
   const read = useCallback((tick: number) => barIndexAt(band.bars, tick), [band]);
   const now = band.bars[Math.min(usePosition(read), band.bars.length - 1)];
   const playings = occurrencesOf(band.bars);
-  const here = playings.find(({ playing }) => playing === now?.occurrenceKey);
+  const here = playings.find(({ occurrenceKey }) => occurrenceKey === now?.occurrenceKey);
   return (
     <View style={{ maxHeight: height * 0.6 }}>
       <Sheet title="Places of the song" onClose={onClose} inFlow>
         <View role="group" aria-label="Sections as they are played" style={styles.form}>
-          {playings.map(({ playing, name, bars }) => {
-            const on = playing === now?.occurrenceKey;
+          {playings.map(({ occurrenceKey, name, bars }) => {
+            const on = occurrenceKey === now?.occurrenceKey;
             return (
               <Pressable
-                key={playing}
+                key={occurrenceKey}
                 role="button"
                 aria-pressed={on}
                 aria-label={`${name}, ${bars.length} bars`}

@@ -21,14 +21,14 @@ export function PositionSlider({ band, isTouched }: { band: PageBand; isTouched:
   return (
     <View style={styles.strip}>
       <View style={styles.form} aria-hidden>
-        {playings.map(({ playing, bars }) => (
+        {playings.map(({ occurrenceKey, bars }) => (
           <View
-            key={playing}
+            key={occurrenceKey}
             style={[
               styles.piece,
               {
                 flexGrow: bars.length,
-                backgroundColor: playing === bar.occurrenceKey ? palette.playing : palette.sunken,
+                backgroundColor: occurrenceKey === bar.occurrenceKey ? palette.playing : palette.sunken,
                 borderColor: palette.paper,
               },
             ]}

@@ -11,14 +11,14 @@ import { later } from '../../components/later';
 import { Notice } from '../../components/Notice';
 import { songTempoText, tempoInWords } from '../../components/tempoText';
 import { useBand } from '../../state/band';
-import { hush, useHearing } from '../../state/hearing';
+import { stopHearing, useHearing } from '../../state/hearing';
 import { useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
-import { useRoom } from '../../theme/useViewport';
+import { useViewport } from '../../theme/useViewport';
 import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { PositionSlider } from './PositionSlider';
-import { startOfHand } from './selectionStart';
+import { selectionStart } from './selectionStart';
 
 const PlacesSheet = later(() => import('./PlacesSheet').then((m) => m.PlacesSheet));
 const TempoSheet = later(() => import('./TempoSheet').then((m) => m.TempoSheet));
@@ -34,13 +34,13 @@ function usePlace(band: PageBand | null): string {
 }
 
 /** From where play begins: the bar in hand, if there is one, else where the song stands. */
-function begin(from: number | null = startOfHand()): void {
+function begin(from: number | null = selectionStart()): void {
   void (from === null ? player.play() : player.play(from)).catch(() => undefined);
 }
 
 export const togglePlay = (): void => {
   const { playing, starting } = usePlayer.getState();
-  if (useHearing.getState().hearing) hush();
+  if (useHearing.getState().hearing) stopHearing();
   else if (playing || starting) player.stop();
   else begin();
 };
@@ -109,7 +109,7 @@ function TempoButton({ isOpen, onPress }: { isOpen: boolean; onPress: () => void
 /** Play, stop, position, loop and tempo: in reach on every screen of a song; folded, what a bar in hand needs. */
 export function Transport({ folded = false, inHeader = false }: TransportProps) {
   const palette = usePalette();
-  const { wide } = useRoom();
+  const { wide } = useViewport();
   const band = useBand((s) => s.band);
   const isOpen = useOpenSong((s) => s.song !== null);
   const { sound, loaded, toLoad, loop, problem } = usePlayer();

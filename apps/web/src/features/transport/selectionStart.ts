@@ -15,7 +15,7 @@ function barInHand(): { readonly section: string; readonly bar: number } | null 
  * Where the bar in hand is played, ticks: in the playing the song stands in if it is played there, else the first
  * time. Null where none is in hand, or it is never played.
  */
-export function startOfHand(): number | null {
+export function selectionStart(): number | null {
   const place = barInHand();
   if (!place) return null;
   const bars = useBand.getState().band?.bars ?? [];

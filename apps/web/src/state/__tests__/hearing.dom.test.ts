@@ -1,7 +1,7 @@
 /** Chords heard one after another can be ended, and never sound over the band. */
 import { readChart } from '@backline/core/formats/chart/index';
 import { player, usePlayer } from '../../audio/player';
-import { asChords, hearRun, hush, useHearing } from '../hearing';
+import { asChords, hearRun, stopHearing, useHearing } from '../hearing';
 import { closeSong, openSong } from '../openSong';
 import { OURS } from '@backline/core/styles/index';
 
@@ -17,7 +17,7 @@ beforeEach(() => {
   openSong({ id: 'x', revision: 1, updatedAt: '', song: readChart('C', OURS) });
 });
 afterEach(() => {
-  hush();
+  stopHearing();
   closeSong();
   jest.useRealTimers();
 });
@@ -30,7 +30,7 @@ it('goes through to its end by itself', () => {
 });
 
 it.each<[string, () => void]>([
-  ['hush', hush],
+  ['hush', stopHearing],
   ['the band playing', () => usePlayer.setState({ playing: true })],
   ['the band about to play', () => usePlayer.setState({ starting: true })],
   ['another song', () => openSong({ id: 'y', revision: 1, updatedAt: '', song: readChart('F', OURS) })],
@@ -38,7 +38,7 @@ it.each<[string, () => void]>([
 ])('%s ends it at once', (_, end) => {
   hearRun(chords);
   end();
-  expect(player.hush).toHaveBeenCalled();
+  expect(player.stopAudition).toHaveBeenCalled();
   jest.advanceTimersByTime(60_000);
   expect([heard(), useHearing.getState().hearing]).toEqual([1, false]);
 });

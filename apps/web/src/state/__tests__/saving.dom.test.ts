@@ -13,7 +13,14 @@ import { ApiError, createSongAt, saveSong, songKept, songPath } from '../api';
 import { readRun, runKeys, writeRun } from '../journal';
 import * as keptEdits from '../keptEdits';
 import { keptAnswer } from '../keptAnswers';
-import { letGo, rehome, removeUnreadEdits, sendLeftovers, useHomeless, useUnread } from '../unsavedElsewhere';
+import {
+  discardUnsaved,
+  rehome,
+  removeUnreadEdits,
+  sendUnsaved,
+  useUnsavedElsewhere,
+  useUnread,
+} from '../unsavedElsewhere';
 import { change, closeSong, openSong, saveAgain, undo, useOpenSong } from '../openSong';
 import { newId } from '../newId';
 import { flush, settled } from '../saver';
@@ -406,10 +413,10 @@ describe('a save', () => {
     await flush(ID);
     expect([now().save, now().inBin]).toEqual(['gone', true]);
     closeSong();
-    await sendLeftovers();
-    await sendLeftovers();
+    await sendUnsaved();
+    await sendUnsaved();
     expect(put).toHaveBeenCalledTimes(1);
-    expect(useHomeless.getState().edits).toEqual([{ id: ID, title: 'Homeless' }]);
+    expect(useUnsavedElsewhere.getState().edits).toEqual([{ id: ID, title: 'Homeless' }]);
   });
 
   it('of a song that is gone becomes a new song, once, though the first answer was lost', async () => {
@@ -423,14 +430,14 @@ describe('a save', () => {
     create.mockResolvedValueOnce({ ...stored(1), id: '00000000-0000-4000-8000-000000000001' });
     await rehome(ID);
     expect(create.mock.calls[1]![1]).toBe(create.mock.calls[0]![1]);
-    expect([ownEdits(ID), useHomeless.getState().edits]).toEqual([null, []]);
+    expect([ownEdits(ID), useUnsavedElsewhere.getState().edits]).toEqual([null, []]);
   });
 
   it('can be let go', async () => {
     put.mockRejectedValue(new ApiError('problem', 404, 'No such song.'));
     change(setTitle('Homeless'));
     await flush(ID);
-    letGo(ID);
+    discardUnsaved(ID);
     expect([ownEdits(ID), await written()]).toEqual([null, []]);
   });
 });
@@ -480,7 +487,7 @@ describe('what a closed tab left behind', () => {
     await left('gone', 1, 'Left');
     put.mockResolvedValueOnce({ id: ID, revision: 5, updatedAt: '' });
     closeSong();
-    await sendLeftovers();
+    await sendUnsaved();
     const sent = put.mock.calls[0]![1];
     expect([sent.revision, idsOf(sent), titleOf(sent)]).toEqual([4, ['x', 'gone'], 'Left']);
     await waitFor(async () => expect(await written()).toEqual([]));
@@ -552,7 +559,7 @@ describe('what a closed tab left behind', () => {
     expect(await adoptOrphan(ID)).toBeNull();
     expect((await written()).length + localStorage.length).toBe(1);
     closeSong();
-    await sendLeftovers();
+    await sendUnsaved();
     const [unread, ...more] = useUnread.getState().edits;
     expect([more, unread!.trouble]).toEqual([[], expect.stringMatching(/\.$/)]);
     expect(JSON.stringify(unread!.contents).length).toBeGreaterThan(10);
@@ -569,7 +576,7 @@ describe('what a closed tab left behind', () => {
       { run: key, n: 1, step: 's', patches: [{ op: 'replace', path: ['form'], value: twice }], at: 2 },
     ]);
     closeSong();
-    await sendLeftovers();
+    await sendUnsaved();
     const [{ mended, title, at } = {} as never] = useUnread.getState().edits;
     expect([title, at, mended?.song.title, mended?.song.form.length]).toEqual(['Pier', 2, 'Before', 2]);
     expect(mended!.remarks.join()).toMatch(/share an id/);

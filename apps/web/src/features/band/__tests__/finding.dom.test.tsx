@@ -9,7 +9,7 @@ import { useBand } from '../../../state/band';
 import { forgetEdits } from '../../../state/keptEdits';
 import { closeSong, openSong, undo, useOpenSong } from '../../../state/openSong';
 import { usePreferences } from '../../../state/preferences';
-import { asTried, letGo, useTrying } from '../../../state/trying';
+import { asTried, clearTried, useTrying } from '../../../state/trying';
 import { press } from '../../chart/__tests__/support/openChart';
 import { BandScreen } from '../BandScreen';
 
@@ -35,7 +35,7 @@ beforeEach(() => {
   const song = readChart(CHART, OURS);
   jest.mocked(player.play).mockClear();
   act(() => {
-    letGo();
+    clearTried();
     closeSong();
     forgetEdits('x');
     usePlayer.setState({ playing: false, starting: false });

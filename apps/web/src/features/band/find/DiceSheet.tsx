@@ -9,7 +9,7 @@ import { Sheet } from '../../../components/Sheet';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { playsIn, repertoire } from '../../../state/repertoire';
-import { letGo, tryOut } from '../../../state/trying';
+import { clearTried, tryOut } from '../../../state/trying';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 import { comeBack, hear } from './hear';
@@ -29,7 +29,7 @@ export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
   const [thrown, setThrown] = useState<readonly RandomChoice[]>([]);
   useEffect(
     () => () => {
-      letGo();
+      clearTried();
       comeBack();
     },
     [],
@@ -37,7 +37,7 @@ export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
   const parts = song.parts.filter((part) => !part.frozen && playsIn(song, part, scope).on);
   const chosen = parts.filter(({ id }) => !without.includes(id)).map(({ id }) => id);
   const give = (): void => {
-    letGo();
+    clearTried();
     comeBack();
     setThrown([]);
   };
@@ -45,7 +45,7 @@ export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
     const found = randomChoiceFor(song, repertoire(), chosen, scope, song.seed * 1000 + count);
     setCount(count + 1);
     setThrown(found);
-    if (!found.length) return letGo();
+    if (!found.length) return clearTried();
     tryOut(`dice ${count}`, setPatterns(found, scope), null);
     hear(scope);
   };

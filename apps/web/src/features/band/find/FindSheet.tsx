@@ -13,7 +13,7 @@ import { Sheet } from '../../../components/Sheet';
 import { Toggle } from '../../../components/Toggle';
 import { like, usePreferences, wasPlayed } from '../../../state/preferences';
 import { useBand } from '../../../state/band';
-import { letGo, tryAlone, useTrying } from '../../../state/trying';
+import { clearTried, tryAlone, useTrying } from '../../../state/trying';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 import { comeBack, hear, roundOf } from './hear';
@@ -101,12 +101,12 @@ export function FindSheet(props: FindSheetProps) {
   const { liked, played } = usePreferences();
   const trying = useTrying();
   const end = (): void => {
-    letGo();
+    clearTried();
     comeBack();
   };
   useEffect(
     () => () => {
-      letGo();
+      clearTried();
       comeBack();
     },
     [],

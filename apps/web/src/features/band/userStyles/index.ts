@@ -1,4 +1,4 @@
 /** The writer's own styles and players: sheets that come together, when one of them is opened. */
 export { KeepBandSheet } from './KeepBandSheet';
 export { KeepPlayerSheet } from './KeepPlayerSheet';
-export { OwnStylesSheet } from './OwnStylesSheet';
+export { UserStylesSheet as OwnStylesSheet } from './UserStylesSheet';

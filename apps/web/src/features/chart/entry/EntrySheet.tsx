@@ -8,7 +8,7 @@ import { chooseWay, select, useSelection, type Way } from '../../../state/select
 import { PlaceStrip } from './PlaceStrip';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
-import { hush } from '../../../state/hearing';
+import { stopHearing } from '../../../state/hearing';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 
@@ -63,7 +63,7 @@ export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetPro
   const way = useSelection((s) => s.way);
   const palette = usePalette();
   const place = placeIn(song, section, bar, offset);
-  useEffect(() => hush, []);
+  useEffect(() => stopHearing, []);
   if (!place) return null;
   const Content = WAY[way];
   // Each bar begins with a field of its own; the other ways go on as they are.

@@ -4,7 +4,7 @@ import { totalMovement } from '@backline/core/voicing/describe';
 import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
-import { VoiceThreads } from '../VoiceLeadingPicture';
+import { VoiceLeadingPicture } from '../VoiceLeadingPicture';
 import type { Fragment, Line } from '../layout';
 
 export interface MotionProps {
@@ -71,7 +71,7 @@ export function Motion({ voicings, auto, index, name }: MotionProps) {
           </View>
         ))}
       </View>
-      <VoiceThreads
+      <VoiceLeadingPicture
         line={line}
         width={WIDTH}
         height={HEIGHT}

@@ -19,13 +19,13 @@ export interface CopiedShape {
   readonly frets: Frets | null;
 }
 
-export interface ShapeInHand {
+export interface SelectedShape {
   readonly copied: CopiedShape | null;
   /** What was just done with it, as sentences. */
   readonly said: readonly string[];
 }
 
-export const useShape = create<ShapeInHand>(() => ({ copied: null, said: [] }));
+export const useShape = create<SelectedShape>(() => ({ copied: null, said: [] }));
 
 export function copyShape(part: string, { symbol, pitches, frets }: ChordVoicing): void {
   if (symbol === null || !pitches.length) return;

@@ -16,12 +16,12 @@ import {
   readBrought,
   removeOwn,
   sameOwn,
-  useOwnStyles,
+  useUserStyles,
 } from '../../../state/userStyles';
 import { usePlayed } from '../../../state/repertoire';
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
-import { OwnStyle } from './OwnStyle';
+import { UserStyle } from './UserStyle';
 
 /** Something that was done, and can be taken back. */
 interface Done {
@@ -73,9 +73,9 @@ function Which({
 }
 
 /** The writer's own styles, patterns and players: brought in, changed, taken out, deleted. */
-export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => void }) {
+export function UserStylesSheet({ song, onClose }: { song: Song; onClose: () => void }) {
   const palette = usePalette();
-  const { error, isLoading, mutate } = useOwnStyles();
+  const { error, isLoading, mutate } = useUserStyles();
   const own = usePlayed((s) => s.own);
   const [done, setDone] = useState<Done | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -168,7 +168,7 @@ export function OwnStylesSheet({ song, onClose }: { song: Song; onClose: () => v
       ) : null}
       <View role="list" aria-label="Your own styles and players" style={styles.list}>
         {own.map((one) => (
-          <OwnStyle
+          <UserStyle
             key={one.id}
             own={one}
             song={song}

@@ -123,7 +123,7 @@ function pasteHere(song: Song, place: BarPlace): void {
 }
 
 /** The chart's keys, wherever a bar has the focus. */
-export function useRunKeys(): void {
+export function useBarRangeKeys(): void {
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       const focused = focusedBar(event.target);

@@ -4,7 +4,7 @@ import { player } from '../../../audio/player';
 import { ApiError, createProgression } from '../../../state/api';
 import { undo } from '../../../state/openSong';
 import { ask, useClipboard } from '../barRange/clipboard';
-import { barElementId, useRunKeys } from '../barRange/useRunKeys';
+import { barElementId, useBarRangeKeys } from '../barRange/useBarRangeKeys';
 import { select, useSelection, type Selection } from '../../../state/selection';
 import { chords, fetchSheets, openChart, press, theSong } from './support/openChart';
 
@@ -94,7 +94,7 @@ describe('a run in hand', () => {
 
 /** The bars of a chart as the screen has them, with its keys. */
 function Bars() {
-  useRunKeys();
+  useBarRangeKeys();
   return [0, 1, 2, 3].map((bar) => <button key={bar} id={barElementId(at('s1', bar))} />);
 }
 

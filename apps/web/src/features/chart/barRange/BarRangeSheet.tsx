@@ -44,7 +44,7 @@ import {
   useClipboard,
 } from './clipboard';
 
-export interface RunSheetProps {
+export interface BarRangeSheetProps {
   readonly song: Song;
   readonly anchor: BarPlace;
   readonly head: BarPlace;
@@ -52,7 +52,7 @@ export interface RunSheetProps {
 }
 
 /** A run of bars in hand: what can be done with it, in words and at one tap each. */
-export function RunSheet({ song, anchor, head, beside }: RunSheetProps) {
+export function BarRangeSheet({ song, anchor, head, beside }: BarRangeSheetProps) {
   const palette = usePalette();
   const { clip, said, asking } = useClipboard();
   const copied = useShape((s) => s.copied);

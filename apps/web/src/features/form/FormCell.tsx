@@ -89,7 +89,7 @@ export interface CellProps extends CellFacts {
 }
 
 /** Who plays what in one playing: its rhythm to be seen, where it was set, whether it is other than before. */
-export const Cell = memo(function Cell(props: CellProps) {
+export const FormCell = memo(function Cell(props: CellProps) {
   const { on, words, set, isOther, label, bandPart, from, to, width, height, withLabel, chosen } = props;
   const { part, onPress } = props;
   const palette = usePalette();

@@ -14,7 +14,7 @@ import { kindHere, repertoire, repertoireTools } from '../../../state/repertoire
 import { TYPE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 
-export interface OwnStyleProps {
+export interface UserStyleProps {
   readonly own: StoredUserStyle;
   /** The open song, whose band it can be set to. */
   readonly song: Song;
@@ -40,7 +40,7 @@ function inALine({ document, songs }: StoredUserStyle): string {
 }
 
 /** A name and what is said of it, to change. */
-function Words({ document, onChange }: { document: UserStyleDocument } & Pick<OwnStyleProps, 'onChange'>) {
+function Words({ document, onChange }: { document: UserStyleDocument } & Pick<UserStyleProps, 'onChange'>) {
   const old = nameIn(document);
   const oldAbout = typeof document.about === 'string' ? document.about : '';
   const [name, setName] = useState(old);
@@ -78,7 +78,7 @@ function Words({ document, onChange }: { document: UserStyleDocument } & Pick<Ow
 }
 
 /** One of the writer's own: what it is, and behind it what can be done with it. */
-export function OwnStyle({ own, song, onChange, onRemove }: OwnStyleProps) {
+export function UserStyle({ own, song, onChange, onRemove }: UserStyleProps) {
   const palette = usePalette();
   const [open, setOpen] = useState(false);
   const { document } = own;
