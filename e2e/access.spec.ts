@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { findingsInBoth } from './support/axe';
 import { firstVisit, newSong } from './support/songs';
+import { test } from './support/test';
 
 const WAYS = ['Choose', 'Pads', 'Play', 'Ideas', 'Library', 'Voicing', 'Time', 'Type'];
 

@@ -1,8 +1,9 @@
 /** A band of one's own, and metres beyond quarters, on a phone. */
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { findings } from './support/axe';
 import { newSong, openBar, partNotes, saved, takeMidi, typeSong } from './support/songs';
 import { listen, loudness } from './support/hearing';
+import { test } from './support/test';
 
 test.use({ viewport: { width: 390, height: 844 } });
 

@@ -1,7 +1,8 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { listen, loudness, takeHeard } from './support/hearing';
 import { chordNames, newSong, openBar, partNotes, saved, takeMidi, typeSong } from './support/songs';
+import { test } from './support/test';
 
 const BAR = 1920;
 const way = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();

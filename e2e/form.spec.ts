@@ -1,5 +1,5 @@
 /** A loop becomes a song: the form, by touch on a phone and by keyboard. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
 import type { StoredSong } from '@backline/core/song/wire';
@@ -9,6 +9,7 @@ import { listen, takeHeard } from './support/hearing';
 import { chordNames, newChart, openSongbook, saved, takeMidi } from './support/songs';
 import { smallTargets } from './support/targets';
 import { notesOf, type ReadFile } from '../packages/core/test/formats/strictMidi';
+import { test } from './support/test';
 
 const BAR = 1920;
 const LOOP =

@@ -1,8 +1,9 @@
 /** In the hand: what a phone shows while chords come in, upright, with its keyboard up, and lying; playing and touching. */
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, type Locator, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { smallTargets } from './support/targets';
 import { firstVisit, longChart, newChart, openBar, saved, typeSong } from './support/songs';
+import { test } from './support/test';
 
 /** Whether all of something stands between the top of the screen and what lies at its bottom. */
 async function isInSight(page: Page, what: Locator): Promise<boolean> {

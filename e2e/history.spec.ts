@@ -1,6 +1,7 @@
 /** Back, Forward, Escape, a reload and a turned phone: what is open has its place, and what was typed stays. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { firstVisit, openBar, openDemo, openSongbook, saved } from './support/songs';
+import { test } from './support/test';
 
 const dialog = (page: Page, name: string | RegExp) => page.getByRole('dialog', { name });
 const hash = (page: Page): string => new URL(page.url()).hash;

@@ -1,6 +1,7 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { listen, loudness } from './support/hearing';
 import { chordNames, firstVisit, partNotes, saved, takeMidi, typeSong } from './support/songs';
+import { test } from './support/test';
 
 const BAR = 1920;
 

@@ -1,8 +1,9 @@
 /** The mix on a phone: heard, measured, balanced at one tap, put back; and sound as files in every form. */
 import { execFileSync } from 'node:child_process';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { openDemo } from './support/songs';
+import { test } from './support/test';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 

@@ -1,7 +1,8 @@
 /** Without the network: the app opens, a song that was used here is there, plays, and is worked on; later it is saved. */
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { listen, loudness } from './support/hearing';
 import { newSong, openSongbook, saved, typeSong } from './support/songs';
+import { test } from './support/test';
 
 test.use({ viewport: { width: 390, height: 844 }, serviceWorkers: 'allow' });
 

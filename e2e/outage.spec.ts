@@ -1,8 +1,9 @@
 /** Runs after all others: it stops the database under the app. */
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { saved, typeSong } from './support/songs';
+import { test } from './support/test';
 
 const postgres = (verb: string): string =>
   execFileSync('bash', [join(import.meta.dirname, '../scripts/postgres.sh'), verb], { encoding: 'utf8' });

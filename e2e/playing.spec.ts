@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { firstVisit, newChart } from './support/songs';
 import { listen, loudness, takeHeard } from './support/hearing';
+import { test } from './support/test';
 
 test('a change made while playing is heard, without a stuck note when it stops', async ({ page }) => {
   await listen(page);

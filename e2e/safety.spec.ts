@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { saved, typeSong } from './support/songs';
+import { test } from './support/test';
 
 const songId = (page: Page): string => /song\/([\w-]+)/.exec(page.url())![1]!;
 const titleField = (page: Page) => page.getByLabel('Title of the song');

@@ -1,9 +1,10 @@
 /** The songbook on a phone: songs are heard, found, tagged, renamed, doubled, chosen together, brought in and taken out. */
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { listen, loudness } from './support/hearing';
 import { newSong, openSongbook, saved, typeSong } from './support/songs';
+import { test } from './support/test';
 
 test.use({ viewport: { width: 390, height: 844 } });
 

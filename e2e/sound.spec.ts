@@ -1,6 +1,6 @@
 /** Sound that leaves the house: the worklet and Node make the same samples, and the app's files hold them. */
 import { readFileSync } from 'node:fs';
-import { expect, test, type Download, type Page } from '@playwright/test';
+import { expect, type Download, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { renderBand } from '@backline/core/band/index';
 import { newPart } from '@backline/core/band/repertoire';
@@ -12,6 +12,7 @@ import type { DecodedBank } from '@backline/sound/engine/messages';
 import { banksOf, type Score } from '@backline/sound/score/score';
 import { scoreOf } from '@backline/sound/score/scoreOf';
 import { newSong, openBar, typeSong } from './support/songs';
+import { test } from './support/test';
 
 const RATE = 44_100;
 

@@ -1,7 +1,8 @@
 /** Every task of docs/tasks.md is done as a writer does it, and its taps and keys are counted. */
 import { readFileSync } from 'node:fs';
-import { expect, test, type Locator } from '@playwright/test';
+import { expect, type Locator } from '@playwright/test';
 import { openSongbook, saved } from './support/songs';
+import { test } from './support/test';
 
 test.use({ viewport: { width: 390, height: 844 } });
 

@@ -1,8 +1,9 @@
 /** Two browsers with the same song: what they changed goes together, and a cue of the mix touches no note. */
 import { randomUUID } from 'node:crypto';
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { expect, type Browser, type Page } from '@playwright/test';
 import type { StoredSong } from '@backline/core/song/wire';
 import { openBar, openDemo, saved, takeMidi, typeSong } from './support/songs';
+import { test } from './support/test';
 
 const songId = (page: Page): string => /song\/([\w-]+)/.exec(page.url())![1]!;
 

@@ -1,8 +1,9 @@
 /** A band found by trying, on a phone: heard before anything is changed, kept or let go; once by keyboard alone. */
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { findings } from './support/axe';
 import { openDemo, partNotes, saved, takeMidi, typeSong } from './support/songs';
+import { test } from './support/test';
 
 test.use({ viewport: { width: 390, height: 844 } });
 

@@ -1,6 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { listen, loudness, takeHeard } from './support/hearing';
 import { openBar, partNotes, saved, takeMidi, typeSong } from './support/songs';
+import { test } from './support/test';
 
 const BAR = 1920;
 const BARS = [0, 1, 2, 3];

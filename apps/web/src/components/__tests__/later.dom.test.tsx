@@ -9,7 +9,7 @@ describe('what comes later', () => {
   it('says that it is opening, and is then there', async () => {
     const Part = later(async () => () => <Text>Here it is</Text>);
     render(<Part />, { wrapper: PaperProvider });
-    expect(screen.getByRole('progressbar', { name: 'Opening' })).toBeTruthy();
+    expect(screen.queryByRole('progressbar', { name: 'Opening' })).not.toBeNull();
     expect(await screen.findByText('Here it is')).toBeTruthy();
     expect(screen.queryByRole('progressbar')).toBeNull();
   });

@@ -43,13 +43,13 @@ describe('typed', () => {
     begin('type', 1);
     type('ii7 V7/ii |');
     expect(chords()).toEqual(['0:C', '4:Dm7', '6:A7', '8:G7', '12:C']);
-    expect(screen.getByRole('dialog', { name: 'Verse, bar 3' })).toBeTruthy();
+    expect(screen.queryByRole('dialog', { name: 'Verse, bar 3' })).not.toBeNull();
   });
 
   it('going on behind the last bar adds one with the first thing that is written in it', () => {
     begin('type', 3);
     fireEvent.keyDown(field(), { key: 'Enter' });
-    expect(screen.getByRole('dialog', { name: 'Verse, bar 5' })).toBeTruthy();
+    expect(screen.queryByRole('dialog', { name: 'Verse, bar 5' })).not.toBeNull();
     expect(theSong().sections[0]!.bars).toBe(4);
     type('Am');
     expect(theSong().sections[0]!.bars).toBe(5);
@@ -225,11 +225,11 @@ describe('pads', () => {
   it('another scale or key is on every pad, and so is richness', () => {
     begin('pads', 0);
     pick('Scale', 'dorian');
-    expect(screen.getByRole('button', { name: 'Pad 3: E flat major' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Pad 3: E flat major' })).not.toBeNull();
     fireEvent.change(screen.getByRole('slider', { name: 'How rich' }), { target: { value: '1' } });
-    expect(screen.getByRole('button', { name: 'Pad 1: C minor seven' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Pad 1: C minor seven' })).not.toBeNull();
     begin('pads', 0, CHART.replace('key: C', 'key: Fm'));
-    expect(screen.getByRole('button', { name: 'Pad 2: G diminished' })).toBeTruthy();
+    expect(screen.queryByRole('button', { name: 'Pad 2: G diminished' })).not.toBeNull();
   });
 });
 
@@ -244,7 +244,7 @@ describe('played', () => {
   it('the notes are named as they sound; the name or its exact tones are taken', async () => {
     await keyboard();
     act(() => simulatedKeyboard.press([52, 57, 60, 64]));
-    expect(screen.getByText('A minor over E')).toBeTruthy();
+    expect(screen.queryByText('A minor over E')).not.toBeNull();
     expect(player.press).toHaveBeenCalledTimes(4);
     act(() => simulatedKeyboard.release());
     expect(player.release).toHaveBeenCalledTimes(4);
@@ -285,7 +285,7 @@ describe('played', () => {
     press(/All notes off/);
     expect(screen.getByRole('button', { name: 'C3' }).getAttribute('aria-pressed')).toBe('false');
     for (const code of ['KeyA', 'KeyE', 'KeyG']) fireEvent.keyDown(window, { code });
-    expect(screen.getByText('C minor')).toBeTruthy();
+    expect(screen.queryByText('C minor')).not.toBeNull();
     fireEvent.blur(window);
     expect(player.release).toHaveBeenCalledTimes(4);
   });
@@ -318,7 +318,7 @@ describe('ideas', () => {
     begin('ideas', 1);
     choose('Ideas for', 'a route to a chord or key');
     fireEvent.change(screen.getByLabelText('Chord or key to arrive at'), { target: { value: 'Xyz' } });
-    expect(screen.getByRole('alert')).toBeTruthy();
+    expect(screen.queryByRole('alert')).not.toBeNull();
     fireEvent.change(screen.getByLabelText('Chord or key to arrive at'), { target: { value: 'Ab major' } });
     const route = screen.getAllByRole('group', { name: /^Route by/ })[0]!;
     const line = within(route).getByLabelText<HTMLInputElement>(/^Chords of the route/);
