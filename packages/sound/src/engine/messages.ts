@@ -1,7 +1,7 @@
 import type { TickMove } from '@backline/core/time/tickMoves';
 import type { MasterSetup } from '../master/setup';
 import type { ChannelSetup, Score } from '../score/score';
-import type { SentScoreMessage } from '../score/sentScore';
+import type { SentScore } from '../score/sentScore';
 
 /** Samples of one preset, decoded outside the audio thread, in the bank's order. */
 export interface DecodedBank {
@@ -27,6 +27,9 @@ export interface ScoreMessage {
   /** Where bars of the score before have gone: the position goes with them. */
   readonly moves?: readonly TickMove[];
 }
+
+/** A score's message as it is sent by a port of its own. */
+export type SentScoreMessage = Omit<ScoreMessage, 'score'> & { readonly score: SentScore };
 
 /** The end of a message port at which scores arrive from who makes them, each as what is other in it than in the last. */
 export interface ScorePort {

@@ -4,7 +4,6 @@
  */
 import { listOf, piecesOf, type ListPiece } from '@backline/core/memo/pieces';
 import { PPQ } from '@backline/core/time/ticks';
-import type { ScoreMessage } from '../engine/messages';
 import { FIELDS, GESTURE_FIELDS, firstAt, type Score, type ScoreBar } from './score';
 
 /** Ticks of a stretch that is compared as a whole: sixteen quarter notes. */
@@ -26,9 +25,6 @@ export interface SentScore extends Omit<Score, 'notes' | 'gestures' | 'bars'> {
   readonly gestures: readonly Block[];
   readonly bars: readonly ListPiece<ScoreBar>[];
 }
-
-/** A score's message as it is sent. */
-export type SentScoreMessage = Omit<ScoreMessage, 'score'> & { readonly score: SentScore };
 
 function isAlike(a: Int32Array, from: number, b: Int32Array, start: number, count: number): boolean {
   for (let i = 0; i < count; i++) if (a[from + i] !== b[start + i]) return false;
