@@ -184,6 +184,7 @@ test('Escape closes one thing at a time, the last opened first', async ({ page }
   await openDemo(page, 'Last Ferry Out', 'band');
   await page.getByRole('button', { name: 'Page of Bass' }).click();
   await page.getByRole('button', { name: /^Tempo: / }).click();
+  await expect(dialog(page, 'Tempo')).toBeVisible();
   await page.keyboard.press('Escape');
   await expect(dialog(page, 'Tempo')).toBeHidden();
   await expect(page.getByRole('region', { name: 'Page of Bass' })).toBeVisible();
