@@ -2,7 +2,7 @@
 import { keyOf } from '../theory/key';
 import { barIndexAt, type Bar } from '../time/bars';
 import { metreOf } from '../time/metre';
-import type { ChordSpan } from '../timeline/region';
+import type { ChordSpan } from '../timeline/chordSpans';
 import type { NoteContext } from './bandNote';
 
 /** Contexts as they were made last: all notes of a chord in bars of one key and metre share one. */

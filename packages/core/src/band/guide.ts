@@ -1,5 +1,5 @@
 import type { Occurrence } from '../timeline/occurrences';
-import { occurrenceSpans } from '../timeline/region';
+import { occurrenceSpans } from '../timeline/chordSpans';
 import { guideVoicings } from '../voicing/guide';
 import type { BandNote } from './bandNote';
 import { contextsIn } from './context';

@@ -2,7 +2,7 @@
 import type { Gesture } from '../groove/gestures';
 import { MIX_OFFSETS } from '../song/choices';
 import type { Occurrence } from '../timeline/occurrences';
-import type { ChordSpan } from '../timeline/region';
+import type { ChordSpan } from '../timeline/chordSpans';
 import { NO_OFFSETS, type MixOffsets, type MixSpan } from '../timeline/mixing';
 
 /** A playing of a part: where it begins, the chords it hears, and how it is mixed. */

@@ -1,7 +1,8 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
 import type { ChordEvent, Hand, Song } from '../song/schema';
 import { lastVoiced, voicingsOf, type SpanVoicing } from '../parts/voicings';
-import { chordsFor, type Region } from '../timeline/region';
+import { chordsFor } from '../timeline/chordSpans';
+import { type Region } from '../timeline/region';
 import { windowsOf } from '../timeline/windows';
 import type { Frets } from '../voicing/guitar/shapes';
 import type { Repertoire } from './repertoire';

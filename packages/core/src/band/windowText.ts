@@ -2,7 +2,8 @@
 import type { Kind } from '../parts/kind';
 import { keyText } from '../theory/key';
 import type { Bar } from '../time/bars';
-import type { Region, ChordSpan } from '../timeline/region';
+import type { ChordSpan } from '../timeline/chordSpans';
+import type { Region } from '../timeline/region';
 import type { SettingsSpan } from '../timeline/settings';
 
 /** A text for an object that is the same for the same object, made once. */

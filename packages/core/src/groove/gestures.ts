@@ -2,7 +2,8 @@
  * What a player does beside striking notes: slides, the pedal, the swell of bow and breath, the palm on the strings.
  * Each belongs to a part as a whole, as a controller of a MIDI channel does.
  */
-import type { Region, ChordSpan } from '../timeline/region';
+import type { ChordSpan } from '../timeline/chordSpans';
+import type { Region } from '../timeline/region';
 import type { MixOffsetName, Swell } from '../song/choices';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ } from '../time/ticks';

@@ -1,4 +1,5 @@
-import type { Region, ChordSpan } from '../timeline/region';
+import type { ChordSpan } from '../timeline/chordSpans';
+import type { Region } from '../timeline/region';
 import type { SettingsSpan } from '../timeline/settings';
 import type { Grid, TimedEvent } from '../style/pattern';
 import { EIGHTH } from '../time/ticks';

@@ -1,7 +1,8 @@
 /** The stage before a part plays: how it voices each chord of a region, as its settings ask and its voices go. */
 import { lastUsed } from '../memo/lastUsed';
 import type { Chord } from '../theory/chord';
-import type { Region, ChordSpan, VoicedChord } from '../timeline/region';
+import type { ChordSpan } from '../timeline/chordSpans';
+import type { Region, VoicedChord } from '../timeline/region';
 import { settingsAt } from '../timeline/settings';
 import { voice, type ToVoice } from '../voicing/auto';
 import { guitarPath, type ToFinger } from '../voicing/guitar/path';

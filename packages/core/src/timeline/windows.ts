@@ -6,7 +6,8 @@ import equal from 'fast-deep-equal';
 import { derived } from '../memo/derived';
 import { keyOf } from '../theory/key';
 import type { Bar } from '../time/bars';
-import type { Next, Region, ChordSpan } from './region';
+import type { ChordSpan } from './chordSpans';
+import type { Next, Region } from './region';
 import { termsWithin, type Agreement } from './agreement';
 import type { SettingsSpan } from './settings';
 

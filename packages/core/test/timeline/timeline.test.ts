@@ -5,7 +5,7 @@ import type { Song } from '@backline/core/song/schema';
 import { styleOf } from '@backline/core/band/repertoire';
 import { barAt, barIndexAt, barsLength, sectionBars } from '@backline/core/time/bars';
 import { expandForm } from '@backline/core/timeline/occurrences';
-import { occurrenceSpans } from '@backline/core/timeline/region';
+import { occurrenceSpans } from '@backline/core/timeline/chordSpans';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { patternOf, resolveSettings, settingsAt, settingsSpansOf } from '@backline/core/timeline/settings';
 import { msToTicks, toQuarters } from '@backline/core/time/ticks';

@@ -1,5 +1,6 @@
 import type { Chord } from '../../theory/chord';
-import type { Region, ChordSpan } from '../../timeline/region';
+import type { ChordSpan } from '../../timeline/chordSpans';
+import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
 import { bassPc } from '../../voicing/tones';
 import { atOrAbove, intoRange } from '../note';

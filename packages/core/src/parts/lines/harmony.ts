@@ -4,7 +4,8 @@ import type { Tones } from '../../song/choices';
 import { keyNotes } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
 import { defaultScale, scalePitchClasses } from '../../theory/scale';
-import type { Region, ChordSpan } from '../../timeline/region';
+import type { ChordSpan } from '../../timeline/chordSpans';
+import type { Region } from '../../timeline/region';
 import { soundsFrom, soundsUntil } from '../placing';
 
 /** What a note may draw on at its place. */
