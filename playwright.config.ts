@@ -1,3 +1,4 @@
+import { cpus } from 'node:os';
 import { defineConfig } from '@playwright/test';
 
 const ARGS = [
@@ -11,17 +12,21 @@ const ARGS = [
   '--autoplay-policy=no-user-gesture-required',
 ];
 
+/** Where the test command wants to have the times. */
+const TIMES = process.env.BACKLINE_TIMES;
+
 /** The real interface at the size of a phone, in Debian's Chromium, against the real server and database. */
 export default defineConfig({
   testDir: 'e2e',
   // Limits end what hangs; no test is decided by how long something takes.
   timeout: 600_000,
   expect: { timeout: 90_000 },
-  workers: 2,
+  // One more than there are cores: while one waits for what it asked for, another works.
+  workers: cpus().length + 1,
   fullyParallel: true,
   retries: 0,
   forbidOnly: true,
-  reporter: [['list']],
+  reporter: [['list'], ...(TIMES ? [['json', { outputFile: TIMES }] as const] : [])],
   projects: [
     { name: 'app', testIgnore: /outage/ },
     { name: 'outage', testMatch: /outage/, dependencies: ['app'] },

@@ -113,6 +113,7 @@ test('play can be stopped while the sounds load, and then starts neither here no
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await page.getByRole('button', { name: 'Songbook' }).click();
+  await page.getByRole('textbox', { name: /^Find a song/ }).fill('Salt on the Glass');
   await page
     .getByRole('link', { name: /^Open Salt on the Glass/ })
     .first()

@@ -54,7 +54,12 @@ export function createApp(options: AppOptions): Express {
   app.use('/api/progressions', progressionRoutes(progressions));
   app.use('/api/own', userStyleRoutes(own));
   app.use('/api', () => {
-    throw new Problem(404, 'No such address', 'The server has nothing at this address. Reload the app.');
+    throw new Problem(
+      'address-unknown',
+      404,
+      'No such address',
+      'The server has nothing at this address. Reload the app.',
+    );
   });
   if (web && existsSync(web)) serveWeb(app, web);
   app.use(problemHandler(log));

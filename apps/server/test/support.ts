@@ -8,6 +8,7 @@ import type { Song } from '@backline/core/song/schema';
 import { storedSongSchema, type StoredSong } from '@backline/core/song/wire';
 import { wholeSong } from '@backline/core/song/patches';
 import { createApp } from '../src/app';
+import { PROBLEMS } from '../src/http/problemCodes';
 import { connect, migrate } from '../src/db/connect';
 import { UserStyleStore } from '../src/userStyles/store';
 import { ProgressionStore } from '../src/progressions/store';
@@ -91,7 +92,8 @@ export function expectProblem(response: request.Response, status: number, detail
   expect(response.status).toBe(status);
   expect(response.headers['content-type']).toMatch(/application\/problem\+json/);
   const body = JSON.parse(response.text) as Record<string, unknown>;
-  expect(body).toMatchObject({ type: 'about:blank', status });
+  expect(body).toMatchObject({ type: `urn:backline:${body.code}`, status });
+  expect(Object.keys(PROBLEMS)).toContain(body.code);
   expect(body.detail).toMatch(detail);
   expect(response.text).not.toMatch(/\bat .*\.ts|node_modules|stack/);
 }

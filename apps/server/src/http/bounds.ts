@@ -6,7 +6,12 @@ import { Problem } from './problem';
 export const withinBounds: RequestHandler = (req, _res, next) => {
   const trouble = boundsTrouble(req.body);
   if (trouble !== null) {
-    throw new Problem(422, 'The request does not fit', `Check this and send it again: ${trouble}`);
+    throw new Problem(
+      'request-unfit',
+      422,
+      'The request does not fit',
+      `Check this and send it again: ${trouble}`,
+    );
   }
   next();
 };

@@ -1,42 +1,51 @@
 /** What is wrong with the database, told as what it is. Codes: PostgreSQL documentation, appendix A. */
+import type { ProblemCode } from './problemCodes';
 
 interface DatabaseTrouble {
+  readonly code: ProblemCode;
   readonly status: number;
   readonly title: string;
   readonly detail: string;
 }
 
 const away: DatabaseTrouble = {
+  code: 'database-away',
   status: 503,
   title: 'The songbook cannot be reached',
   detail: `The database is not answering. Try again in a moment.`,
 };
 const full: DatabaseTrouble = {
+  code: 'database-full',
   status: 507,
   title: 'The disk is full',
   detail: `The computer that keeps the songbook has no room left on its disk. Make room there, then try again.`,
 };
 const readOnly: DatabaseTrouble = {
+  code: 'database-read-only',
   status: 503,
   title: 'The songbook can only be read',
   detail: `The database takes no changes at the moment. Try again when it does.`,
 };
 const locked: DatabaseTrouble = {
+  code: 'database-busy',
   status: 503,
   title: 'The songbook is busy',
   detail: `Something else holds the song in the database. Try again in a moment.`,
 };
 const closed: DatabaseTrouble = {
+  code: 'database-locked',
   status: 503,
   title: 'The songbook is locked',
   detail: `The database refuses the server's name or password. End the app and start it anew with npm start.`,
 };
 const slow: DatabaseTrouble = {
+  code: 'database-slow',
   status: 503,
   title: 'The songbook is too slow',
   detail: `The database took too long and was stopped. Try again in a moment.`,
 };
 const unfit: DatabaseTrouble = {
+  code: 'request-unfit',
   status: 422,
   title: 'The request does not fit',
   detail: 'Something in the request is more than the database can hold. Check it and send it again.',

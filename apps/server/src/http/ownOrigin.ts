@@ -22,7 +22,7 @@ export function ownOrigin(names: readonly string[] = []): RequestHandler {
     if (!own.has(hostName(host))) {
       const detail =
         'The app is not served under this name. Open it under the address that npm start prints.';
-      throw new Problem(421, 'Not served here', detail);
+      throw new Problem('host-unknown', 421, 'Not served here', detail);
     }
     if (!READS.has(req.method)) {
       const { origin } = req.headers;
@@ -34,6 +34,7 @@ export function ownOrigin(names: readonly string[] = []): RequestHandler {
             origin.toLowerCase() !== `https://${host}`.toLowerCase();
       if (foreign) {
         throw new Problem(
+          'origin-foreign',
           403,
           'Not from here',
           'Only the app itself may change songs. Open it and do it there.',

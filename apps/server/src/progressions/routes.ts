@@ -6,6 +6,7 @@ import type { ProgressionStore } from './store';
 
 const unknownProgression = (): Problem =>
   new Problem(
+    'progression-unknown',
     404,
     'No such progression',
     'This progression is not in your library; it may have been deleted.',

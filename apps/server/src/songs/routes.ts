@@ -7,6 +7,7 @@ import { BIN_DAYS, PAGE, type SongStore } from './store';
 
 const unknownSong = (): Problem =>
   new Problem(
+    'song-unknown',
     404,
     'No such song',
     'This song is not in the songbook; it may have been deleted. Go back to the songbook.',
@@ -14,6 +15,7 @@ const unknownSong = (): Problem =>
 
 const inTheBin = (): Problem =>
   new Problem(
+    'song-in-bin',
     410,
     'In the bin',
     `This song was deleted. The bin of the songbook gives it back for ${BIN_DAYS} days.`,
@@ -21,6 +23,7 @@ const inTheBin = (): Problem =>
 
 const changedElsewhere = (extra: Record<string, unknown> = {}): Problem =>
   new Problem(
+    'song-changed',
     409,
     'This song was changed elsewhere',
     'A newer version was saved from another place. Choose yours, the newer one, or keep both.',
@@ -28,7 +31,12 @@ const changedElsewhere = (extra: Record<string, unknown> = {}): Problem =>
   );
 
 const doesNotFit = (trouble: string): Problem =>
-  new Problem(422, 'These changes do not fit', `The song as it would be cannot be kept: ${trouble}`);
+  new Problem(
+    'changes-unfit',
+    422,
+    'These changes do not fit',
+    `The song as it would be cannot be kept: ${trouble}`,
+  );
 
 /** An id that is no id at all names no song either. */
 function songId(req: Request): string {

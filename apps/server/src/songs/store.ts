@@ -106,7 +106,7 @@ function withPatchesOn(document: unknown, patches: readonly SongPatch[]): ReadSo
     return readSong(withPatches(before.song ?? {}, patches));
   } catch (error) {
     if (!(error instanceof PatchesDoNotFit)) throw error;
-    return { song: null, trouble: error.message };
+    return { song: null, trouble: error.message, code: 'document-unfit' };
   }
 }
 

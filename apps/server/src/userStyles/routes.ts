@@ -11,10 +11,16 @@ import { Problem } from '../http/problem';
 import type { UserStyleOutcome, UserStyleStore } from './store';
 
 const unknownOwn = (): Problem =>
-  new Problem(404, 'No such style or player', 'It is not among what is yours; it may have been deleted.');
+  new Problem(
+    'own-unknown',
+    404,
+    'No such style or player',
+    'It is not among what is yours; it may have been deleted.',
+  );
 
 const changed = (): Problem =>
   new Problem(
+    'own-changed',
     409,
     'Changed meanwhile',
     'It was changed elsewhere meanwhile. Look at it anew, then try again.',
@@ -23,7 +29,7 @@ const changed = (): Problem =>
 /** What was kept, or why it was not. */
 function keptOf(outcome: UserStyleOutcome): StoredUserStyle {
   if (outcome.kind === 'kept') return outcome.own;
-  if (outcome.kind === 'refused') throw new Problem(422, 'It cannot be kept', outcome.trouble);
+  if (outcome.kind === 'refused') throw new Problem('own-unfit', 422, 'It cannot be kept', outcome.trouble);
   throw outcome.kind === 'changed' ? changed() : unknownOwn();
 }
 

@@ -1,6 +1,7 @@
 import { produce, type Draft } from 'immer';
 import { movesOf, type BarMoves } from '../song/barMoves';
 import { songChanges } from '../song/changes';
+import type { EditError } from '../song/errorCodes';
 import { withPatches, type SongPatch } from '../song/patches';
 import { songTrouble } from '../song/checked';
 import type { Song } from '../song/schema';
@@ -31,7 +32,15 @@ export const edit = (name: string, change: Edit['change'], joins: string | null 
 });
 
 /** An edit that would make a song that cannot be kept; the message is a sentence for the writer. */
-export class EditRefused extends Error {}
+export class EditRefused extends Error {
+  constructor(
+    /** It stays as it is while the sentence may get better. */
+    readonly code: EditError,
+    message: string,
+  ) {
+    super(message);
+  }
+}
 
 /**
  * The song after an edit and the step that leads there, or null where nothing changed.
@@ -46,7 +55,7 @@ export function applyEdit(song: Song, { name, joins, change }: Edit): { song: So
   const forward = songChanges(song, next);
   if (!forward.length) return null;
   const trouble = songTrouble(next);
-  if (trouble !== null) throw new EditRefused(trouble);
+  if (trouble !== null) throw new EditRefused('song-unfit', trouble);
   return { song: next, step: { name, joins, moves, forward, back: songChanges(next, song) } };
 }
 

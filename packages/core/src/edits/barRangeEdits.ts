@@ -91,7 +91,7 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
   if (!clip.bars.length) return;
   const added = barsToAdd(sectionBars(section, song), at, clip, paste);
   if (section.bars + added > LIMITS.barsPerSection) {
-    throw new EditRefused(`A section has at most ${LIMITS.barsPerSection} bars.`);
+    throw new EditRefused('section-too-long', `A section has at most ${LIMITS.barsPerSection} bars.`);
   }
   if (added) addBars(section, song, paste.where === 'between' ? at : section.bars, added);
   if (paste.where === 'between' && paste.keep === 'bars') bringLengths(song, section, at, clip);

@@ -72,10 +72,20 @@ export function readBarsText(text: string, placeOf: (nth: number) => BarFrame): 
     const before = read[read.length - 1];
     const again = words.length === 1 && words[0]!.text === '%';
     if (again && !before) {
-      throw new ChartError(1, words[0]!.column, 'There is no bar before this one to repeat.');
+      throw new ChartError(
+        'nothing-to-repeat',
+        1,
+        words[0]!.column,
+        'There is no bar before this one to repeat.',
+      );
     }
     if (read.length >= LIMITS.barsPerSection) {
-      throw new ChartError(1, words[0]!.column, `A section has at most ${LIMITS.barsPerSection} bars.`);
+      throw new ChartError(
+        'section-too-long',
+        1,
+        words[0]!.column,
+        `A section has at most ${LIMITS.barsPerSection} bars.`,
+      );
     }
     read.push(again ? before! : readBar(words, place));
   };
@@ -93,7 +103,8 @@ export function readBarsText(text: string, placeOf: (nth: number) => BarFrame): 
     }
     at += line.length + 1;
   }
-  if (!read.length) throw new ChartError(1, 1, 'There is no bar here. Write chords between the bar lines.');
+  if (!read.length)
+    throw new ChartError('bar-empty', 1, 1, 'There is no bar here. Write chords between the bar lines.');
   return read;
 }
 

@@ -62,6 +62,7 @@ export const setEndings = (sectionId: string, endings: readonly number[] | null)
     const sum = endings.reduce((all, bars) => all + bars, 0);
     if (endings.length < 2 || endings.some((bars) => bars < 1) || sum >= section.bars) {
       throw new EditRefused(
+        'endings-too-long',
         `${section.name} has ${section.bars} bars: its endings need fewer than that together, and a bar each at least.`,
       );
     }
@@ -74,7 +75,10 @@ export const addSecondEnding = (sectionId: string, bars: number): Edit =>
     const section = sectionIn(song, sectionId);
     if (!section || section.endings) return;
     if (!Number.isInteger(bars) || bars < 1 || bars >= section.bars) {
-      throw new EditRefused(`An ending of ${section.name} has 1 to ${section.bars - 1} bars.`);
+      throw new EditRefused(
+        'endings-too-long',
+        `An ending of ${section.name} has 1 to ${section.bars - 1} bars.`,
+      );
     }
     repeatBars([{ section: sectionId, from: section.bars - bars, to: section.bars - 1 }], 1).change(song);
     section.endings = [bars, bars];

@@ -33,9 +33,9 @@ export const addCue = (sectionId: string, cue: Omit<Cue, 'id'>): Edit =>
     const section = sectionIn(song, sectionId);
     if (!section) return;
     if (section.cues.length >= LIMITS.cues)
-      throw new EditRefused(`A section has at most ${LIMITS.cues} cues.`);
+      throw new EditRefused('cues-too-many', `A section has at most ${LIMITS.cues} cues.`);
     const parts = known(song, cue.parts);
-    if (!parts.length) throw new EditRefused('Choose at least one part for the cue.');
+    if (!parts.length) throw new EditRefused('cue-without-parts', 'Choose at least one part for the cue.');
     const id = freeId(
       'q',
       section.cues.map((c) => c.id),
@@ -53,7 +53,7 @@ export const changeCue = (sectionId: string, id: string, next: Partial<Omit<Cue,
       const cue = section?.cues.find((c) => c.id === id);
       if (!section || !cue) return;
       const parts = known(song, next.parts ?? cue.parts);
-      if (!parts.length) throw new EditRefused('Choose at least one part for the cue.');
+      if (!parts.length) throw new EditRefused('cue-without-parts', 'Choose at least one part for the cue.');
       const { id: _id, ...before } = copyOf(cue) as Cue;
       const fit = fitted({ ...before, ...next, parts }, sectionLength(section, song));
       section.cues = inOrder(section.cues.map((c) => (c.id === id ? { id, ...fit } : c)));

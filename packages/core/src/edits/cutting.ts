@@ -47,6 +47,7 @@ export const splitSection = (id: string, bar: number): Edit =>
     if (!section || bar <= 0 || bar >= section.bars) return;
     if (section.endings) {
       throw new EditRefused(
+        'endings-in-the-way',
         'A section with first and second endings stays whole. Take its endings away first.',
       );
     }

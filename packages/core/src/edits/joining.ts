@@ -157,7 +157,7 @@ export const joinSections = (index: number): Edit =>
       { section: second, entry: occurrenceAlone(b, 0) },
     ] as const;
     const trouble = whyNot(...halves);
-    if (trouble) throw new EditRefused(trouble);
+    if (trouble) throw new EditRefused('sections-unlike', trouble);
     const id = freeSectionId(song);
     const form = [
       ...song.form.slice(0, index),

@@ -121,7 +121,7 @@ export const reharmonisePartChords = (sectionId: string, part: string, way: Reha
             return symbol === chord.symbol ? chord : { ...chord, symbol, voicing: undefined };
           });
     if (made.length === chords.length && made.every((chord, i) => chord === chords[i])) {
-      throw new EditRefused(NOTHING[way]);
+      throw new EditRefused('nothing-to-reharmonise', NOTHING[way]);
     }
     return made;
   });
@@ -132,6 +132,7 @@ export const writePartChords = (sectionId: string, part: string, text: string): 
     const bars = readBarsText(text, placesFrom(song, section, 0));
     if (bars.length > section.bars) {
       throw new EditRefused(
+        'chords-too-long',
         `That is ${bars.length} bars, and ${section.name} has ${section.bars}. Write ${section.bars} at most.`,
       );
     }
@@ -164,7 +165,10 @@ export const makePartChordsTheChart = (sectionId: string, part: string, name: st
     const own = section?.partChords?.[part];
     if (!section || !own) return;
     if (section.drafts.length >= LIMITS.drafts) {
-      throw new EditRefused(`A section has at most ${LIMITS.drafts} drafts. Take one out first.`);
+      throw new EditRefused(
+        'drafts-too-many',
+        `A section has at most ${LIMITS.drafts} drafts. Take one out first.`,
+      );
     }
     const id = freeId(
       'd',

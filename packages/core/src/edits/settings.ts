@@ -59,7 +59,10 @@ function refuseFrozen(song: Draft<Song>, ids: readonly string[], names: readonly
   if (!parts.length || !parts.every((part) => part.frozen) || names.some(isHeardFrozen)) return;
   const who = listed(parts.map((part) => part.name));
   const [is, plays] = parts.length > 1 ? ['are', 'play'] : ['is', 'plays'];
-  throw new EditRefused(`${who} ${is} frozen and ${plays} as it was kept. Let it play anew first.`);
+  throw new EditRefused(
+    'part-frozen',
+    `${who} ${is} frozen and ${plays} as it was kept. Let it play anew first.`,
+  );
 }
 
 /** Lays settings over what a cell has; `undefined` lets the weaker level show again. */

@@ -7,6 +7,7 @@ import { boundsTrouble } from './bounds';
 import { songSchema } from './check';
 import { fromVersion1, version1Schema } from './migrations/version1';
 import { fromVersion2, version2Schema } from './migrations/version2';
+import type { ReadError } from './errorCodes';
 import { firstIssue } from './issues';
 import { type Song } from './schema';
 
@@ -26,17 +27,17 @@ const STEPS = new Map<number, (document: unknown) => unknown>([
 export type ReadSong =
   | { readonly song: Song; readonly trouble: null }
   /** Why it is no song that can be opened, as a sentence with the place. */
-  | { readonly song: null; readonly trouble: string };
+  | { readonly song: null; readonly trouble: string; readonly code: ReadError };
 
 const versionOf = (document: unknown): unknown => (document as { version?: unknown } | null)?.version;
 
 /** A song of any version, brought up to this one and checked. */
 export function readSong(document: unknown): ReadSong {
   const tooMuch = boundsTrouble(document);
-  if (tooMuch !== null) return { song: null, trouble: tooMuch };
+  if (tooMuch !== null) return { song: null, trouble: tooMuch, code: 'document-too-large' };
   const version = versionOf(document);
   if (typeof version === 'number' && version > SONG_VERSION) {
-    return { song: null, trouble: MADE_BY_NEWER };
+    return { song: null, trouble: MADE_BY_NEWER, code: 'version-newer' };
   }
   try {
     let current = document;
@@ -44,7 +45,7 @@ export function readSong(document: unknown): ReadSong {
     return { song: songSchema.parse(current), trouble: null };
   } catch (error) {
     if (!(error instanceof z.ZodError)) throw error;
-    return { song: null, trouble: firstIssue(error) };
+    return { song: null, trouble: firstIssue(error), code: 'document-unfit' };
   }
 }
 

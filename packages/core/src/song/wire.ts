@@ -124,6 +124,8 @@ export const songListSchema = z.object({
 export const tagListSchema = z.object({ tags: z.array(z.string()) });
 
 export const problemSchema = z.object({
+  /** It stays as it is while the sentences may get better. */
+  code: z.string().optional(),
   title: z.string(),
   status: z.number(),
   detail: z.string(),

@@ -1,6 +1,7 @@
 /** The library: patterns by kind of part, of which any can be tried in any song, and from which styles choose. */
 import { z } from 'zod';
 import { lineSchema } from '../song/fields';
+import type { ReadError } from '../song/errorCodes';
 import { allIssues } from '../song/issues';
 import type { Pattern, PatternFacts } from './pattern';
 import type { PatternKind } from './schema';
@@ -50,9 +51,14 @@ export const familySchemaFor = (kinds: readonly PatternKind[]) =>
 /** A file of patterns that was read, or what is wrong in it. */
 export type ReadFamily =
   | { readonly kind: string; readonly patterns: readonly LibraryPattern[]; readonly trouble: null }
-  | { readonly kind: null; readonly patterns: null; readonly trouble: string };
+  | { readonly kind: null; readonly patterns: null; readonly trouble: string; readonly code: ReadError };
 
-const refused = (trouble: string): ReadFamily => ({ kind: null, patterns: null, trouble });
+const refused = (code: ReadError, trouble: string): ReadFamily => ({
+  kind: null,
+  patterns: null,
+  trouble,
+  code,
+});
 
 const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof familySchemaFor>>();
 
@@ -60,14 +66,14 @@ const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof familySche
 export function readFamily(document: unknown, kinds: readonly PatternKind[]): ReadFamily {
   const { format, version } = (document ?? {}) as { format?: unknown; version?: unknown };
   if (format !== PATTERNS_FORMAT)
-    return refused(`These are no patterns: the format is not "${PATTERNS_FORMAT}".`);
+    return refused('format-unknown', `These are no patterns: the format is not "${PATTERNS_FORMAT}".`);
   if (typeof version === 'number' && version > PATTERNS_VERSION) {
-    return refused('The patterns were made by a newer version. Reload the page to get it.');
+    return refused('version-newer', 'The patterns were made by a newer version. Reload the page to get it.');
   }
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = familySchemaFor(kinds)));
   const read = schema.safeParse(document);
-  if (!read.success) return refused(allIssues(read.error, document));
+  if (!read.success) return refused('document-unfit', allIssues(read.error, document));
   return { kind: read.data.kind, patterns: read.data.patterns as LibraryPattern[], trouble: null };
 }
 

@@ -1,6 +1,7 @@
 /** A player of the writer's own: one part as it plays, with its pattern. A file of its own, for any song's band. */
 import { z } from 'zod';
 import { lineSchema, nameSchema, slugSchema } from '../song/fields';
+import type { ReadError } from '../song/errorCodes';
 import { allIssues } from '../song/issues';
 import { settingsSchema } from '../song/settings/index';
 import { patternIn, withFacts, type Library, type LibraryPattern } from './patternFamily';
@@ -68,26 +69,28 @@ export type PlayerFile = Player & {
 export type ReadPlayer =
   | { readonly player: PlayerFile; readonly trouble: null }
   /** Why nobody can play so, as a sentence with the place. */
-  | { readonly player: null; readonly trouble: string };
+  | { readonly player: null; readonly trouble: string; readonly code: ReadError };
 
 const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof playerSchemaFor>>();
 
 /** The one door for files of players. */
 export function readPlayer(document: unknown, kinds: readonly PatternKind[], library: Library): ReadPlayer {
-  const refused = (trouble: string): ReadPlayer => ({ player: null, trouble });
+  const refused = (code: ReadError, trouble: string): ReadPlayer => ({ player: null, trouble, code });
   const { format, version } = (document ?? {}) as { format?: unknown; version?: unknown };
-  if (format !== PLAYER_FORMAT) return refused(`This is no player: its format is not "${PLAYER_FORMAT}".`);
+  if (format !== PLAYER_FORMAT)
+    return refused('format-unknown', `This is no player: its format is not "${PLAYER_FORMAT}".`);
   if (typeof version === 'number' && version > PLAYER_VERSION) {
-    return refused('The player was made by a newer version. Reload the page to get it.');
+    return refused('version-newer', 'The player was made by a newer version. Reload the page to get it.');
   }
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = playerSchemaFor(kinds)));
   const read = schema.safeParse(document);
-  if (!read.success) return refused(allIssues(read.error, document));
+  if (!read.success) return refused('document-unfit', allIssues(read.error, document));
   const player = read.data as PlayerFile;
   const { pattern: id } = player.settings;
   if (!player.pattern && !patternIn(library, player.kind, id!)) {
     return refused(
+      'pattern-unknown',
       `settings.pattern: there is no pattern "${id}" in the library. Write it out as "pattern", or name another.`,
     );
   }

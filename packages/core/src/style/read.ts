@@ -1,4 +1,5 @@
 /** The one door for styles: whatever comes as a style's file is checked here, with the place of what is wrong. */
+import type { ReadError } from '../song/errorCodes';
 import { allIssues } from '../song/issues';
 import { NO_LIBRARY, patternIn, type Library } from './patternFamily';
 import type { Pattern } from './pattern';
@@ -15,7 +16,9 @@ import {
 export type ReadStyle =
   | { readonly style: Style; readonly trouble: null }
   /** Why it is no style that can be played, as a sentence with the place. */
-  | { readonly style: null; readonly trouble: string };
+  | { readonly style: null; readonly trouble: string; readonly code: ReadError };
+
+const refused = (code: ReadError, trouble: string): ReadStyle => ({ style: null, trouble, code });
 
 const schemas = new WeakMap<readonly PatternKind[], ReturnType<typeof styleSchemaFor>>();
 
@@ -35,7 +38,7 @@ function withPatterns({ parts, ...style }: StyleFile, library: Library): ReadSty
     });
     voices[kind] = { ...rest, patterns: [...fetched, ...patterns] };
   }
-  if (unknown.length) return { style: null, trouble: unknown.join('\n') };
+  if (unknown.length) return refused('pattern-unknown', unknown.join('\n'));
   return { style: { ...style, parts: voices }, trouble: null };
 }
 
@@ -47,14 +50,14 @@ export function readStyle(
 ): ReadStyle {
   const { format, version } = (document ?? {}) as { format?: unknown; version?: unknown };
   if (format !== STYLE_FORMAT) {
-    return { style: null, trouble: `This is no style: its format is not "${STYLE_FORMAT}".` };
+    return refused('format-unknown', `This is no style: its format is not "${STYLE_FORMAT}".`);
   }
   if (typeof version === 'number' && version > STYLE_VERSION) {
-    return { style: null, trouble: 'The style was made by a newer version. Reload the page to get it.' };
+    return refused('version-newer', 'The style was made by a newer version. Reload the page to get it.');
   }
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = styleSchemaFor(kinds)));
   const read = schema.safeParse(document);
-  if (!read.success) return { style: null, trouble: allIssues(read.error, document) };
+  if (!read.success) return refused('document-unfit', allIssues(read.error, document));
   return withPatterns(read.data, library);
 }

@@ -6,6 +6,9 @@ import { nearestChords } from './chordSuggestion';
 
 /** Why a symbol could not be read: a 0-based position and the nearest chords that can be. */
 export class ChordError extends Error {
+  /** It stays as it is while the sentence may get better. */
+  readonly code = 'chord-unreadable';
+
   constructor(
     readonly symbol: string,
     readonly position: number,

@@ -1,6 +1,7 @@
 /** The one door for what a writer adds to what can be played by: a style, patterns, or a player. */
 import equal from 'fast-deep-equal';
 import { boundsTrouble } from '../song/bounds';
+import type { ReadError } from '../song/errorCodes';
 import { LIBRARY } from '../patternLibrary/index';
 import { KINDS } from '../parts/index';
 import { OURS } from '../styles/index';
@@ -25,25 +26,27 @@ export type UserDocument =
 export type ReadUserDocument =
   | { readonly own: UserDocument; readonly trouble: null }
   /** Why it cannot be played by, as a sentence with the place. */
-  | { readonly own: null; readonly trouble: string };
+  | { readonly own: null; readonly trouble: string; readonly code: ReadError };
 
 /** A style's file, one of patterns, or one of a player. A style names patterns that everyone has, and writes out its others. */
 export function readUserDocument(document: unknown): ReadUserDocument {
   const tooMuch = boundsTrouble(document);
-  if (tooMuch !== null) return { own: null, trouble: tooMuch };
+  if (tooMuch !== null) return { own: null, trouble: tooMuch, code: 'document-too-large' };
   const format = (document as { format?: unknown } | null)?.format;
   if (format === PLAYER_FORMAT) {
-    const { player, trouble } = readPlayer(document, KINDS, LIBRARY);
-    return player ? { own: { what: 'player', player }, trouble: null } : { own: null, trouble };
+    const read = readPlayer(document, KINDS, LIBRARY);
+    if (read.trouble !== null) return { own: null, trouble: read.trouble, code: read.code };
+    return { own: { what: 'player', player: read.player }, trouble: null };
   }
   if (format === PATTERNS_FORMAT) {
-    const { kind, patterns, trouble } = readFamily(document, KINDS);
-    if (trouble !== null) return { own: null, trouble };
+    const read = readFamily(document, KINDS);
+    if (read.trouble !== null) return { own: null, trouble: read.trouble, code: read.code };
     const { about } = document as { about: string };
-    return { own: { what: 'patterns', about, kind, patterns }, trouble: null };
+    return { own: { what: 'patterns', about, kind: read.kind, patterns: read.patterns }, trouble: null };
   }
-  const { style, trouble } = readStyle(document, KINDS, LIBRARY);
-  return style ? { own: { what: 'style', style }, trouble: null } : { own: null, trouble };
+  const read = readStyle(document, KINDS, LIBRARY);
+  if (read.trouble !== null) return { own: null, trouble: read.trouble, code: read.code };
+  return { own: { what: 'style', style: read.style }, trouble: null };
 }
 
 /** What it is called where it is listed. */

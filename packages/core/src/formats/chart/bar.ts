@@ -51,7 +51,8 @@ export function ticksOf(numerator: number, denominator: number): number | null {
 
 /** Reads the options in braces behind a chord: `{push 1/8}`, `{for 3/8}` in note values. */
 function readOptions(word: Word, text: string, at: number): Pick<Token, 'push' | 'span' | 'leadIn'> {
-  const wrong = (reason: string): ChartError => new ChartError(word.line, word.column + at, reason);
+  const wrong = (reason: string): ChartError =>
+    new ChartError('option-unknown', word.line, word.column + at, reason);
   let push = 0;
   let span: number | null = null;
   let leadIn: LeadIn | undefined;
@@ -83,7 +84,7 @@ const LONGEST_NAME = 60;
 function readSymbol(word: Word, name: string, key: string): string {
   if (name.length > LONGEST_NAME) {
     const reason = `"${cutText(name, 20)}…" is not a chord that can be read: it has ${name.length} characters.`;
-    throw new ChartError(word.line, word.column, reason);
+    throw new ChartError('chord-unreadable', word.line, word.column, reason);
   }
   try {
     return parseChord(name).symbol;
@@ -92,7 +93,10 @@ function readSymbol(word: Word, name: string, key: string): string {
     const written = asWritten(name);
     if (written?.offers) {
       const reason = `"${name}" can be read in two ways. Did you mean "${written.offers.join('" or "')}"?`;
-      throw new ChartError(word.line, word.column, reason, { word: name, offers: written.offers });
+      throw new ChartError('chord-ambiguous', word.line, word.column, reason, {
+        word: name,
+        offers: written.offers,
+      });
     }
     const readable = written && tryParseChord(written.name);
     const meant = readNumeral(name, keyOf(key)) ?? readable?.symbol;
@@ -100,7 +104,10 @@ function readSymbol(word: Word, name: string, key: string): string {
     const offers = error.suggestions.length ? error.suggestions : nearestNumerals(name, keyOf(key));
     const hint = offers.length ? ` Did you mean "${offers[0]!}"?` : '';
     const reason = `"${name}" is not a chord that can be read.${hint}`;
-    throw new ChartError(word.line, word.column + error.position, reason, { word: name, offers });
+    throw new ChartError('chord-unreadable', word.line, word.column + error.position, reason, {
+      word: name,
+      offers,
+    });
   }
 }
 
@@ -110,11 +117,11 @@ function optionsFirst({ text, line, column }: Word): ChartError {
   const [options, name] = end > 0 ? [text.slice(0, end), text.slice(end)] : [text, ''];
   if (!name) {
     const reason = `A chord is missing in front of "${text}". Write it like C${options}.`;
-    return new ChartError(line, column, reason);
+    return new ChartError('option-without-chord', line, column, reason);
   }
   const meant = name + options;
   const reason = `What is said of a chord stands behind it. Did you mean "${meant}"?`;
-  return new ChartError(line, column, reason, { word: text, offers: [meant] });
+  return new ChartError('option-before-chord', line, column, reason, { word: text, offers: [meant] });
 }
 
 function readToken(word: Word, key: string): Token {
@@ -122,7 +129,7 @@ function readToken(word: Word, key: string): Token {
   const name = brace < 0 ? word.text : word.text.slice(0, brace);
   if (name === '') throw optionsFirst(word);
   if (brace >= 0 && !word.text.endsWith('}')) {
-    throw new ChartError(word.line, word.column + brace, 'The brace { is not closed by }.');
+    throw new ChartError('brace-open', word.line, word.column + brace, 'The brace { is not closed by }.');
   }
   const options =
     brace < 0 ? { push: 0, span: null } : readOptions(word, word.text.slice(brace + 1, -1), brace);
@@ -152,14 +159,19 @@ function readBeats(words: readonly Word[], bar: BarFrame): BarChord[] {
       const reason = counted
         ? `This bar has ${words.length} beats written and holds ${slots.length}.`
         : 'The lengths written in this bar are more than it holds.';
-      throw new ChartError(line, column, reason);
+      throw new ChartError('bar-overfull', line, column, reason);
     }
     if (symbol !== HOLD) chords.push({ start: at, length: 0, symbol, push, ...(leadIn && { leadIn }) });
     at += span ?? slotLength(slots, at, length);
   });
   if (at > length) {
     const { line, column } = words[words.length - 1]!;
-    throw new ChartError(line, column, 'The lengths written in this bar are more than it holds.');
+    throw new ChartError(
+      'bar-overfull',
+      line,
+      column,
+      'The lengths written in this bar are more than it holds.',
+    );
   }
   return chords.map((chord, i) => ({
     ...chord,
@@ -178,14 +190,24 @@ function readShares(words: readonly Word[], bar: BarFrame): BarChord[] {
   const total = slots.length;
   const last = words[words.length - 1]!;
   if (given > length || (open > 0 && free <= 0)) {
-    throw new ChartError(last.line, last.column, 'The lengths written in this bar are more than it holds.');
+    throw new ChartError(
+      'bar-overfull',
+      last.line,
+      last.column,
+      'The lengths written in this bar are more than it holds.',
+    );
   }
   if (given === 0 && open > total) {
     const reason = `This bar has ${open} chords and holds ${total} at most, one a beat.`;
-    throw new ChartError(words[total]!.line, words[total]!.column, reason);
+    throw new ChartError('bar-overfull', words[total]!.line, words[total]!.column, reason);
   }
   if (open === 0 && given < length) {
-    throw new ChartError(last.line, last.column, 'The lengths written in this bar are less than it holds.');
+    throw new ChartError(
+      'bar-underfull',
+      last.line,
+      last.column,
+      'The lengths written in this bar are less than it holds.',
+    );
   }
   if (given === 0) return sharedSlots(tokens, slots, length);
   const unit = free % PPQ === 0 && free / PPQ >= open ? PPQ : 1;
@@ -235,7 +257,7 @@ function loneNumber(words: readonly Word[], key: string): ChartError | null {
   if (!number || !name) return null;
   const degree = readNumeral(number.text, keyOf(key));
   const reason = `"${number.text}" among chords by name can be a degree or a length. Write ${degree} for the degree, or / for each beat more.`;
-  return new ChartError(number.line, number.column, reason, {
+  return new ChartError('number-ambiguous', number.line, number.column, reason, {
     word: number.text,
     offers: degree ? [degree] : [],
   });
@@ -247,7 +269,8 @@ function loneNumber(words: readonly Word[], key: string): ChartError | null {
  * @throws ChartError
  */
 export function readBar(words: readonly Word[], bar: BarFrame): BarChord[] {
-  if (!words.length) throw new ChartError(1, 1, 'This bar is empty. Write chords, or N.C. to rest.');
+  if (!words.length)
+    throw new ChartError('bar-empty', 1, 1, 'This bar is empty. Write chords, or N.C. to rest.');
   const named = withBasses(words);
   const lone = loneNumber(named, bar.key);
   if (lone) throw lone;

@@ -7,7 +7,13 @@ import { ChartError } from './error';
 
 export function readKey(value: string, line: number, column: number): string {
   const key = parseKey(value);
-  if (!key) throw new ChartError(line, column, `"${value}" is not a key. Write one like C, Eb or F#m.`);
+  if (!key)
+    throw new ChartError(
+      'key-unknown',
+      line,
+      column,
+      `"${value}" is not a key. Write one like C, Eb or F#m.`,
+    );
   return keyText(key);
 }
 
@@ -15,7 +21,12 @@ export function readMetre(value: string, line: number, column: number): string {
   const metre = findMetre(value);
   if (metre) return metre.name;
   const known = METRE_NAMES.join(', ');
-  throw new ChartError(line, column, `The metre "${value}" is not known. Use one of ${known}.`);
+  throw new ChartError(
+    'metre-unknown',
+    line,
+    column,
+    `The metre "${value}" is not known. Use one of ${known}.`,
+  );
 }
 
 /** A tempo as it is written. */
@@ -44,6 +55,7 @@ export function readTempo(value: string, line: number, column: number, isSongs: 
   const [slowest, fastest] = isSongs ? [SLOWEST, FASTEST] : [SLOWEST / 3, FASTEST * 3];
   if (!match || !(tempo >= slowest && tempo <= fastest)) {
     throw new ChartError(
+      'tempo-unreadable',
       line,
       column,
       `"${value}" is not a tempo. Write beats a minute from ${SLOWEST} to ${FASTEST}.`,
@@ -52,13 +64,19 @@ export function readTempo(value: string, line: number, column: number, isSongs: 
   const over = match[3] === undefined ? null : Number(match[3]);
   if (over !== null && isSongs) {
     throw new ChartError(
+      'tempo-change-in-header',
       line,
       column,
       'The song begins at its tempo. Write a gradual change inside a section.',
     );
   }
   if (over !== null && (over < 1 || over > LIMITS.rampBars)) {
-    throw new ChartError(line, column, `A tempo changes over 1 to ${LIMITS.rampBars} bars.`);
+    throw new ChartError(
+      'tempo-change-length',
+      line,
+      column,
+      `A tempo changes over 1 to ${LIMITS.rampBars} bars.`,
+    );
   }
   return { tempo, counted: match[1] === undefined ? null : ticksCounted(match[1]), over };
 }

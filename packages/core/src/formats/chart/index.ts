@@ -1,3 +1,3 @@
 export { ChartError } from './error';
-export { readChart, type ChartBase } from './read';
+export { chartProblems, readChart, type ChartBase } from './read';
 export { writeChart } from './write';

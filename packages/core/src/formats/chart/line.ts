@@ -54,13 +54,13 @@ export function readLine(text: string, line: number, before = 0): BarWords[] {
     const closing = sign.startsWith(':') || sign === '𝄇';
     const opening = sign.endsWith(':') || sign === '𝄆';
     const empty = bounded === 'open' ? closing : bounded === 'plain' && !closing && !opening;
-    if (empty) throw new ChartError(line, column, EMPTY_BAR);
+    if (empty) throw new ChartError('bar-empty', line, column, EMPTY_BAR);
     end(closing);
     opens = opens || opening;
     bounded = opening ? 'open' : 'plain';
   }
   end(false);
   if (opens) bars.push({ words: [], opens: true, closes: false });
-  if (!bars.length && text.trim() !== '') throw new ChartError(line, before + 1, EMPTY_BAR);
+  if (!bars.length && text.trim() !== '') throw new ChartError('bar-empty', line, before + 1, EMPTY_BAR);
   return bars;
 }

@@ -6,11 +6,12 @@ import { isOneLine } from '../../song/text';
 import { slugSchema } from '../../song/fields';
 import type { Change, ChordEvent, FormEntry, Section, Song } from '../../song/schema';
 import { inBeats, inQuarters, metreOf } from '../../time/metre';
-import { shortBar, wholeBar } from '../../time/bars';
-import { readBar, ticksOf, type BarChord, type BarFrame } from './bar';
-import { ChartError } from './error';
+import { readBar, type BarChord, type BarFrame } from './bar';
+import { barFrame } from './barFrame';
+import { ChartError, type ChartErrorCode } from './error';
 import { readKey, readMetre, readTempo, type WrittenTempo } from './headers';
 import { readLine, type Word } from './line';
+import { checkText } from './text';
 
 /** What a chart without a line for it takes over from the song it is put into. */
 export type ChartBase = Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style'>;
@@ -43,6 +44,19 @@ interface ReadingSection {
 const HEADER = /^([A-Za-z]+)\s*:(?![|‖])(.*)$/u;
 const HEADERS = ['title', 'key', 'time', 'tempo', 'style'];
 
+const linesOf = (text: string): string[] => text.split(/\r\n|\r|\n/);
+
+/** What is wrong only because a line before it did not read. */
+const FOLLOWS: ReadonlySet<ChartErrorCode> = new Set([
+  'nothing-to-hold',
+  'nothing-to-repeat',
+  'section-without-bars',
+  'chart-without-bars',
+]);
+
+/** So many are told at once. */
+const MOST_PROBLEMS = 20;
+
 /** Reads a whole chart line by line; see {@link readChart}. */
 class ChartReader {
   private header: Partial<Omit<Song, 'tempo'>> = {};
@@ -60,10 +74,34 @@ class ChartReader {
   ) {}
 
   read(text: string): Song {
-    text.split(/\r\n|\r|\n/).forEach((raw, i) => this.line(raw, i + 1));
+    linesOf(text).forEach((raw, i) => this.line(raw, i + 1));
+    return this.song();
+  }
+
+  /** Reads line by line, and on behind what does not read. */
+  problems(text: string): ChartError[] {
+    const found: ChartError[] = [];
+    const attempt = (act: () => unknown): void => {
+      try {
+        act();
+      } catch (error) {
+        if (!(error instanceof ChartError)) throw error;
+        if (!found.length || !FOLLOWS.has(error.code)) found.push(error);
+      }
+    };
+    for (const [i, raw] of linesOf(text).entries()) {
+      attempt(() => this.line(raw, i + 1));
+      if (found.length >= MOST_PROBLEMS) return found;
+    }
+    attempt(() => this.song());
+    return found;
+  }
+
+  private song(): Song {
     this.close();
     if (!this.sections.some((s) => s.section.bars > 0)) {
       throw new ChartError(
+        'chart-without-bars',
         1,
         1,
         'This chart has no bars. Write chords between bar lines, like C | F | G | C.',
@@ -111,11 +149,12 @@ class ChartReader {
     const column = raw.indexOf(':') + 2 + (/^\s*/.exec(raw.slice(raw.indexOf(':') + 1))?.[0].length ?? 0);
     if (!HEADERS.includes(name)) {
       const reason = `"${name}:" is not known. Use title:, key:, time:, tempo: or style:.`;
-      throw new ChartError(line, raw.search(/\S/) + 1, reason);
+      throw new ChartError('header-unknown', line, raw.search(/\S/) + 1, reason);
     }
     const started = this.sections.length > 0;
     if (name === 'title' || name === 'style') {
-      if (started) throw new ChartError(line, 1, `"${name}:" belongs at the top of the chart.`);
+      if (started)
+        throw new ChartError('header-misplaced', line, 1, `"${name}:" belongs at the top of the chart.`);
       if (name === 'style') this.header.style = this.style(value, line, column);
       else this.header.title = this.title(value, line, column);
       return;
@@ -140,15 +179,21 @@ class ChartReader {
     if (style) return style.id;
     if (slugSchema.min(1).safeParse(value).success) return value;
     const known = all.map((s) => s.id).join(', ');
-    throw new ChartError(line, column, `There is no style "${value}". Use one of ${known}.`);
+    throw new ChartError('style-unknown', line, column, `There is no style "${value}". Use one of ${known}.`);
   }
 
   private title(value: string, line: number, column: number): string {
-    if (value === '') throw new ChartError(line, column, 'The title is empty.');
+    if (value === '') throw new ChartError('name-empty', line, column, 'The title is empty.');
     if (value.length > LIMITS.nameLength) {
-      throw new ChartError(line, column, `A title has at most ${LIMITS.nameLength} characters.`);
+      throw new ChartError(
+        'name-too-long',
+        line,
+        column,
+        `A title has at most ${LIMITS.nameLength} characters.`,
+      );
     }
-    if (!isOneLine(value)) throw new ChartError(line, column, 'The title holds a character that is none.');
+    if (!isOneLine(value))
+      throw new ChartError('name-unreadable', line, column, 'The title holds a character that is none.');
     return value;
   }
 
@@ -156,19 +201,32 @@ class ChartReader {
     const at = raw.indexOf('[');
     // A name may hold brackets itself.
     const closed = raw.lastIndexOf(']');
-    if (closed < at) throw new ChartError(line, at + 1, 'This heading is not closed. Write it like [Verse].');
+    if (closed < at)
+      throw new ChartError(
+        'heading-open',
+        line,
+        at + 1,
+        'This heading is not closed. Write it like [Verse].',
+      );
     const name = raw.slice(at + 1, closed).trim();
     const rest = raw.slice(closed + 1).trim();
-    if (name === '') throw new ChartError(line, at + 1, 'This heading has no name. Write it like [Verse].');
+    if (name === '')
+      throw new ChartError('name-empty', line, at + 1, 'This heading has no name. Write it like [Verse].');
     if (name.length > LIMITS.nameLength) {
-      throw new ChartError(line, at + 2, `A name has at most ${LIMITS.nameLength} characters.`);
+      throw new ChartError(
+        'name-too-long',
+        line,
+        at + 2,
+        `A name has at most ${LIMITS.nameLength} characters.`,
+      );
     }
-    if (!isOneLine(name)) throw new ChartError(line, at + 2, 'The name holds a character that is none.');
+    if (!isOneLine(name))
+      throw new ChartError('name-unreadable', line, at + 2, 'The name holds a character that is none.');
     const repeat = /^(?:[x×]\s*(\d{1,2}))?$/i.exec(rest);
     const repeats = repeat?.[1] === undefined ? 1 : Number(repeat[1]);
     if (!repeat || repeats > LIMITS.repeats) {
       const reason = `"${rest}" behind a heading is not understood. Write a number of repeats, x2 to x${LIMITS.repeats}.`;
-      throw new ChartError(line, closed + 2, reason);
+      throw new ChartError('repeats-unreadable', line, closed + 2, reason);
     }
     this.close();
     this.open(name, repeats, line);
@@ -202,7 +260,7 @@ class ChartReader {
       const earlier = this.sections.find((s) => s.section.name === section.name);
       if (!earlier) {
         const reason = `The section "${section.name}" has no bars, and none of that name came before.`;
-        throw new ChartError(line, 1, reason);
+        throw new ChartError('section-without-bars', line, 1, reason);
       }
       this.place(earlier.section, repeats, line);
       return;
@@ -216,12 +274,12 @@ class ChartReader {
   private place(section: Section, repeats: number, line: number): void {
     if (repeats === 0) return;
     if (this.form.length >= LIMITS.formEntries) {
-      throw new ChartError(line, 1, `The form has at most ${LIMITS.formEntries} places.`);
+      throw new ChartError('form-too-long', line, 1, `The form has at most ${LIMITS.formEntries} places.`);
     }
     this.played += section.bars * repeats;
     if (this.played > LIMITS.playedBars) {
       const reason = `Up to here the form plays out to ${this.played} bars; a song has ${LIMITS.playedBars} at most. Lower the repeats.`;
-      throw new ChartError(line, 1, reason);
+      throw new ChartError('song-too-long', line, 1, reason);
     }
     this.form.push({ id: `e${this.form.length + 1}`, section: section.id, repeats });
   }
@@ -247,10 +305,20 @@ class ChartReader {
     const { section } = reading;
     const first = words[0]!;
     if (this.sections.length > LIMITS.sections) {
-      throw new ChartError(reading.line, 1, `A song has at most ${LIMITS.sections} sections.`);
+      throw new ChartError(
+        'sections-too-many',
+        reading.line,
+        1,
+        `A song has at most ${LIMITS.sections} sections.`,
+      );
     }
     if (section.bars >= LIMITS.barsPerSection) {
-      throw new ChartError(first.line, first.column, `A section has at most ${LIMITS.barsPerSection} bars.`);
+      throw new ChartError(
+        'section-too-long',
+        first.line,
+        first.column,
+        `A section has at most ${LIMITS.barsPerSection} bars.`,
+      );
     }
     this.noteChange(reading, held);
     const { frame, left } = barFrame(words, held, section.bars === 0);
@@ -261,7 +329,12 @@ class ChartReader {
     if (!chords.length || chords[0]!.start > 0) {
       const before = list[list.length - 1];
       if (!before)
-        throw new ChartError(first.line, first.column, 'There is no chord before this bar to hold.');
+        throw new ChartError(
+          'nothing-to-hold',
+          first.line,
+          first.column,
+          'There is no chord before this bar to hold.',
+        );
       before.length += chords[0]?.start ?? length;
     }
     for (const chord of chords) list.push(this.event(chord, reading.length, list.length, first));
@@ -273,17 +346,28 @@ class ChartReader {
   private barChords(words: readonly Word[], reading: ReadingSection, frame: BarFrame): readonly BarChord[] {
     if (words.length !== 1 || words[0]!.text !== '%') return readBar(words, frame);
     const { line, column } = words[0]!;
-    if (!reading.lastBar) throw new ChartError(line, column, 'There is no bar before this one to repeat.');
+    if (!reading.lastBar)
+      throw new ChartError('nothing-to-repeat', line, column, 'There is no bar before this one to repeat.');
     const last = reading.lastBar[reading.lastBar.length - 1]!;
     if (last.start + last.length !== frame.length) {
-      throw new ChartError(line, column, 'The bar before has another length; write its chords out.');
+      throw new ChartError(
+        'nothing-to-repeat',
+        line,
+        column,
+        'The bar before has another length; write its chords out.',
+      );
     }
     return reading.lastBar;
   }
 
   private event(chord: BarChord, barStart: number, index: number, word: Word): ChordEvent {
     if (index >= LIMITS.chordsPerDraft) {
-      throw new ChartError(word.line, word.column, `A section has at most ${LIMITS.chordsPerDraft} chords.`);
+      throw new ChartError(
+        'chords-too-many',
+        word.line,
+        word.column,
+        `A section has at most ${LIMITS.chordsPerDraft} chords.`,
+      );
     }
     const { symbol, length, push, leadIn } = chord;
     const event: ChordEvent = { id: `c${index + 1}`, start: barStart + chord.start, length, symbol };
@@ -320,48 +404,36 @@ class ChartReader {
 const tempoIn = ({ tempo, counted }: WrittenTempo, metre: string): number =>
   inQuarters(tempo, counted === null ? metreOf(metre) : { counted });
 
-const OWN_LENGTH = /^\{bar (\d{1,4})\/(\d{1,4})\}$/;
-
-/** The bar that words stand in: a whole one of the metre, or as long as `{bar 1/4}` in front of them says. */
-function barFrame(
-  words: readonly Word[],
-  held: ReadingState,
-  isFirst: boolean,
-): { frame: BarFrame; left: readonly Word[] } {
-  const whole = wholeBar(held.metre, held.key);
-  const [first] = words;
-  if (!first?.text.startsWith('{bar')) return { frame: whole, left: words };
-  const match = OWN_LENGTH.exec(first.text);
-  const length = match && ticksOf(Number(match[1]), Number(match[2]));
-  if (!length || length < LIMITS.shortestBar || length > whole.length) {
-    const reason = `"${first.text}" is no length of a bar. Write one shorter than ${held.metre}, like {bar 1/4}.`;
-    throw new ChartError(first.line, first.column, reason);
-  }
-  if (words.length === 1) {
-    throw new ChartError(first.line, first.column, 'This bar is empty. Write chords behind its length.');
-  }
-  return { frame: shortBar(held.metre, held.key, length, isFirst), left: words.slice(1) };
-}
-
-/** True where a text is too large to be a chart; the sentence says how large. */
-export function tooLarge(text: string): string | null {
-  if (text.length <= LIMITS.chartBytes) return null;
-  const size =
-    text.length >= 1e6 ? `${(text.length / 1e6).toFixed(1)} MB` : `${Math.round(text.length / 1000)} kB`;
-  return `This chart is ${size} long; at most ${LIMITS.chartBytes / 1e6} MB can be read.`;
-}
-
 /**
  * Reads chart text into a song with the band of its style.
  * @param base what holds where the chart has no line for it; without it a song's usual beginnings.
  * @throws ChartError with line and column, at the first thing that cannot be read.
  */
 export function readChart(text: string, repertoire: Repertoire, base: ChartBase | null = null): Song {
-  const large = tooLarge(text);
-  if (large) throw new ChartError(1, 1, large);
-  if (/\p{Surrogate}/u.test(text))
-    throw new ChartError(1, 1, 'This is not text: it holds halves of characters.');
-  if (!base) return new ChartReader(repertoire, null).read(text);
+  checkText(text);
+  return readerOf(repertoire, base).read(text);
+}
+
+/**
+ * All that {@link readChart} would stop at, in order, twenty at most; empty where the chart reads. What is wrong only
+ * because something before it did not read is left out.
+ */
+export function chartProblems(
+  text: string,
+  repertoire: Repertoire,
+  base: ChartBase | null = null,
+): readonly ChartError[] {
+  try {
+    checkText(text);
+  } catch (error) {
+    if (error instanceof ChartError) return [error];
+    throw error;
+  }
+  return readerOf(repertoire, base).problems(text);
+}
+
+function readerOf(repertoire: Repertoire, base: ChartBase | null): ChartReader {
+  if (!base) return new ChartReader(repertoire, null);
   const { title, key, metre, tempo, style } = base;
-  return new ChartReader(repertoire, { title, key, metre, tempo, style }).read(text);
+  return new ChartReader(repertoire, { title, key, metre, tempo, style });
 }

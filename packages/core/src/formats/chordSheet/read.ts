@@ -11,11 +11,11 @@ export interface ReadText {
 }
 
 /** A complaint about a chart that a sheet was written as, at the place of the word in the sheet. */
-function inSheet(sheet: string, { reason, unread, line, column }: ChartError): ChartError {
+function inSheet(sheet: string, { code, reason, unread, line, column }: ChartError): ChartError {
   const lines = sheet.split(/\r\n|\r|\n/);
   const at = unread ? lines.findIndex((text) => text.includes(unread.word)) : -1;
-  if (!unread || at < 0) return new ChartError(line, column, reason, unread);
-  return new ChartError(at + 1, lines[at]!.indexOf(unread.word) + 1, reason, unread);
+  if (!unread || at < 0) return new ChartError(code, line, column, reason, unread);
+  return new ChartError(code, at + 1, lines[at]!.indexOf(unread.word) + 1, reason, unread);
 }
 
 /**
