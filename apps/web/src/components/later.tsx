@@ -21,10 +21,12 @@ function OpeningPart() {
  * What is no part of the first load: it comes when there is nothing else to do, or when it is opened.
  * Kept in a state of its own: suspended, a screen was seen to stay so in a navigator that goes on rendering.
  * @param Waiting what stands in its place until then; `Opening` for a screen that has no shell around it.
+ * @param Instead what does the same where it does not come; without it the boundary around the screen says so.
  */
 export function later<P extends object>(
   load: () => Promise<ComponentType<P>>,
   Waiting: ComponentType = OpeningPart,
+  Instead: ComponentType<P> | null = null,
 ): ComponentType<P> {
   let loaded: ComponentType<P> | null = null;
   const fetched = () => load().then((component) => (loaded = component));
@@ -37,8 +39,10 @@ export function later<P extends object>(
     useEffect(() => {
       if (!Content) fetched().then((component) => setContent(() => component), setFailed);
     }, [Content]);
-    // The boundary around the screen says so.
-    if (failed) throw failed;
+    if (failed) {
+      if (!Instead) throw failed;
+      return <Instead {...props} />;
+    }
     return Content ? <Content {...props} /> : <Waiting />;
   };
 }

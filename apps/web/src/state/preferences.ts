@@ -6,6 +6,8 @@ export interface Preferences {
   readonly degrees: boolean;
   /** Slash basses in the symbols of the chart. */
   readonly basses: boolean;
+  /** The chart’s text is edited in a plain field. */
+  readonly plainText: boolean;
   /** General MIDI programs: those that are kept at hand, and those chosen last, the newest first. */
   readonly favourites: readonly number[];
   readonly recent: readonly number[];
@@ -16,7 +18,15 @@ export interface Preferences {
 }
 
 const KEY = 'backline/preferences';
-const USUAL: Preferences = { degrees: true, basses: true, favourites: [], recent: [], liked: [], played: [] };
+const USUAL: Preferences = {
+  degrees: true,
+  basses: true,
+  plainText: false,
+  favourites: [],
+  recent: [],
+  liked: [],
+  played: [],
+};
 const MOST_RECENT = 8;
 /** Over all kinds of part and styles. */
 const MOST_PLAYED = 60;
@@ -28,7 +38,7 @@ function read(): Preferences {
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(KEY) ?? '{}');
     const found = kept as Partial<Record<keyof Preferences, unknown>>;
-    const held = (name: 'degrees' | 'basses'): boolean =>
+    const held = (name: 'degrees' | 'basses' | 'plainText'): boolean =>
       typeof found[name] === 'boolean' ? found[name] : USUAL[name];
     const programs = (name: 'favourites' | 'recent'): readonly number[] =>
       Array.isArray(found[name]) ? found[name].filter(isProgram) : USUAL[name];
@@ -37,6 +47,7 @@ function read(): Preferences {
     return {
       degrees: held('degrees'),
       basses: held('basses'),
+      plainText: held('plainText'),
       favourites: programs('favourites'),
       recent: programs('recent'),
       liked: names('liked'),

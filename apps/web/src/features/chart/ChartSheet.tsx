@@ -7,7 +7,7 @@ const DraftsSheet = later(() => import('./section/DraftsSheet').then((m) => m.Dr
 const GuideSheet = later(() => import('./section/GuideSheet').then((m) => m.GuideSheet));
 const KeySheet = later(() => import('./section/KeySheet').then((m) => m.KeySheet));
 const SectionSheet = later(() => import('./section/SectionSheet').then((m) => m.SectionSheet));
-const TextSheet = later(() => import('./section/TextSheet').then((m) => m.TextSheet));
+const TextSheet = later(() => import('./text/TextSheet').then((m) => m.TextSheet));
 const RunSheet = later(() => import('./barRange/BarRangeSheet').then((m) => m.BarRangeSheet));
 
 /** What is selected on the chart: at the thumb, or beside the chart on a wide screen. */

@@ -1,23 +1,27 @@
 import { useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { StyleSheet, Text } from 'react-native';
-import Svg, { Circle, Path, Rect } from 'react-native-svg';
+import { StyleSheet, View } from 'react-native';
+import Svg, { Circle, Path } from 'react-native-svg';
 import type { PageBand } from '../../shared/sentBand';
 import { setCurve } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
 import type { Song } from '@backline/core/song/schema';
 import { liftInScope } from '@backline/core/timeline/scopes';
+import type { Plot } from '../../components/curves/SongCurve';
+import { later } from '../../components/later';
 import { player, usePlayer } from '../../audio/player';
 import { change } from '../../state/openSong';
 import { repertoireTools } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
-import { TYPE } from '../../theme/styles';
 import { choosePlaying } from './formState';
 import { isOfForm, occurrenceInWords, type FormOccurrence } from './occurrences';
 
-const HEIGHT = 58;
-const DRAWN = 132;
-/** A playing narrower than this has no room for its name, px. */
-const NAMED = 36;
+const SongCurve = later(() => import('../../components/curves/SongCurve').then((m) => m.SongCurve));
+
+/** Px, without the names of the sections. */
+const HEIGHT = 88;
+const DRAWN = 150;
+
+const percent = (share: number): string => `${Math.round(100 * share)} %`;
 
 export interface FormOverviewProps {
   readonly song: Song;
@@ -40,49 +44,77 @@ function goTo(playing: FormOccurrence): void {
   if (!usePlayer.getState().playing) player.seek(playing.start);
 }
 
+/** Names of the sections stand below the plot: who taps one means it, px. */
+const NAMES = 18;
+/** The highest and the lowest lift stay so far from the edges, px. */
+const EDGE = 12;
+
+interface LiftsProps {
+  readonly plot: Plot;
+  readonly playings: readonly FormOccurrence[];
+  readonly byOf: (playing: FormOccurrence) => number;
+  /** Of the song, ticks. */
+  readonly length: number;
+}
+
+/** How far each playing is lifted, as the finger draws it. */
+function Lifts({ plot: { width, height }, playings, byOf, length }: LiftsProps) {
+  const palette = usePalette();
+  const middle = (height + NAMES) / 2;
+  const points = playings.map((p) => ({
+    id: p.id,
+    x: ((p.start + p.end) / 2 / Math.max(1, length)) * width,
+    y: middle - (byOf(p) / MOST_LIFT) * (middle - EDGE),
+  }));
+  const line = points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x.toFixed(1)},${y.toFixed(1)}`).join('');
+  return (
+    <Svg width={width} height={height + NAMES} aria-hidden style={styles.lifts}>
+      <Path d={`M0,${middle}H${width}`} stroke={palette.line} strokeWidth={1.5} strokeDasharray="4 4" />
+      <Path d={line} stroke={palette.action} strokeWidth={2.5} fill="none" />
+      {points.map(({ id, x, y }) => (
+        <Circle key={id} cx={x} cy={y} r={6} fill={palette.action} />
+      ))}
+    </Svg>
+  );
+}
+
 /**
  * The song at a glance: its playings as long as they last, and over them how much is going on, from the notes. One taps
  * to go there; while a build is drawn, a finger or the up and down arrows set how far each playing is lifted.
  */
 export function FormOverview({ song, band, playings, chosen, width, drawing }: FormOverviewProps) {
   const palette = usePalette();
-  const height = drawing ? DRAWN : HEIGHT;
   const strip = useRef<HTMLDivElement | null>(null);
   /** The curve while it is drawn, by playing. */
   const [curve, setDrawn] = useState<ReadonlyMap<string, number> | null>(null);
-  const x = (tick: number): number => (tick / Math.max(1, band.length)) * width;
   const tension = useMemo(() => repertoireTools().tensionOf(band, song.key), [band, song.key]);
-  const area = useMemo(() => {
-    const tops = band.bars.map(({ start, length }, i) => {
-      const y = (height - 4 - tension[i]!.tension * (height - 18)).toFixed(1);
-      const at = (tick: number): string => ((tick / Math.max(1, band.length)) * width).toFixed(1);
-      return `L${at(start)},${y}L${at(start + length)},${y}`;
-    });
-    return `M0,${height}${tops.join('')}L${width},${height}Z`;
-  }, [band, tension, width, height]);
+  const points = useMemo(() => {
+    const values = band.bars.map(({ start }, i) => ({ at: start, value: tension[i]!.tension }));
+    const last = values.at(-1);
+    return last ? [...values, { at: band.length, value: last.value }] : [];
+  }, [band, tension]);
+  const spans = useMemo(
+    () => playings.map(({ id, name, start, end }) => ({ id, name, from: start, until: end })),
+    [playings],
+  );
   const byOf = (p: FormOccurrence): number => curve?.get(p.id) ?? liftOf(song, p);
-  const yOf = (by: number): number => height / 2 - (by / MOST_LIFT) * (height / 2 - 12);
-  const line = playings
-    .map((p, i) => `${i ? 'L' : 'M'}${x((p.start + p.end) / 2).toFixed(1)},${yOf(byOf(p)).toFixed(1)}`)
-    .join('');
-  const edges = playings.map((p) => `M${x(p.start).toFixed(1)},0V${height}`).join('');
   const at = playings.findIndex((p) => p.id === chosen.id);
   const heard = repertoireTools().tensionBetween(band, song.key, chosen.start, chosen.end);
   const words = [
     occurrenceInWords(chosen),
     `${heard.players} of ${band.parts.length} play`,
-    strong(heard.tension),
+    `${strong(heard.tension)}, ${percent(heard.tension)}`,
     ...(byOf(chosen) ? [repertoireTools().liftInWords(byOf(chosen)).toLowerCase()] : []),
   ].join(', ');
 
   const playingAt = (clientX: number): FormOccurrence | undefined => {
     const left = strip.current?.getBoundingClientRect().left ?? 0;
-    const tick = ((clientX - left) / Math.max(1, width)) * band.length;
+    const tick = ((clientX - left) / Math.max(1, strip.current?.clientWidth ?? 1)) * band.length;
     return playings.findLast((p) => p.start <= tick) ?? playings[0];
   };
   const byAt = (clientY: number): number => {
-    const top = strip.current?.getBoundingClientRect().top ?? 0;
-    const by = ((height / 2 - (clientY - top)) / (height / 2 - 12)) * MOST_LIFT;
+    const { top = 0, height = 1 } = strip.current?.getBoundingClientRect() ?? {};
+    const by = ((height / 2 - (clientY - top)) / (height / 2 - EDGE)) * MOST_LIFT;
     return Math.max(-MOST_LIFT, Math.min(MOST_LIFT, Math.round(by)));
   };
   const drawTo = ({ clientX, clientY }: PointerEvent): void => {
@@ -114,7 +146,8 @@ export function FormOverview({ song, band, playings, chosen, width, drawing }: F
     event.preventDefault();
     event.stopPropagation();
   };
-  return (
+  /** The control lies over the plot: one taps into the curve itself. */
+  const control = (plot: Plot) => (
     <div
       ref={strip}
       role="slider"
@@ -141,68 +174,50 @@ export function FormOverview({ song, band, playings, chosen, width, drawing }: F
         if (playing) goTo(playing);
       }}
       style={{
-        position: 'relative',
-        height,
-        width,
+        position: 'absolute',
+        left: plot.x,
+        top: plot.y,
+        width: plot.width,
+        height: plot.height + NAMES,
         cursor: drawing ? 'crosshair' : 'pointer',
         touchAction: drawing ? 'none' : 'pan-y',
         userSelect: 'none',
       }}
     >
-      <Svg width={width} height={height} aria-hidden style={StyleSheet.absoluteFill}>
-        <Path d={area} fill={palette.sunken} stroke={palette.quiet} strokeWidth={1} />
-        <Path d={edges} stroke={palette.line} strokeWidth={1} />
-        <Rect
-          x={x(chosen.start) + 1}
-          y={1}
-          width={Math.max(4, x(chosen.end) - x(chosen.start) - 2)}
-          height={height - 2}
-          rx={6}
-          fill="none"
-          stroke={palette.action}
-          strokeWidth={2}
-        />
-        {drawing ? (
-          <>
-            <Path
-              d={`M0,${height / 2}H${width}`}
-              stroke={palette.line}
-              strokeWidth={1.5}
-              strokeDasharray="4 4"
-            />
-            <Path d={line} stroke={palette.action} strokeWidth={2.5} fill="none" />
-            {playings.map((p) => (
-              <Circle
-                key={p.id}
-                cx={x((p.start + p.end) / 2)}
-                cy={yOf(byOf(p))}
-                r={6}
-                fill={palette.action}
-              />
-            ))}
-          </>
-        ) : null}
-      </Svg>
-      {playings.map((p) =>
-        x(p.end) - x(p.start) > NAMED ? (
-          <Text
-            key={p.id}
-            aria-hidden
-            numberOfLines={1}
-            style={[
-              TYPE.tiny,
-              styles.name,
-              { color: palette.ink, left: x(p.start), width: x(p.end) - x(p.start) },
-            ]}
-          >
-            {p.name}
-          </Text>
-        ) : null,
-      )}
+      <View
+        aria-hidden
+        style={[
+          styles.chosen,
+          {
+            left: (chosen.start / Math.max(1, band.length)) * plot.width,
+            width: Math.max(4, ((chosen.end - chosen.start) / Math.max(1, band.length)) * plot.width),
+            borderColor: palette.action,
+          },
+        ]}
+      />
+      {drawing ? <Lifts {...{ plot, playings, byOf }} length={band.length} /> : null}
     </div>
+  );
+  return (
+    <SongCurve
+      label="How much goes on, %"
+      points={points}
+      spans={spans}
+      low={0}
+      high={1}
+      text={percent}
+      axisText={(share) => (share === 0 || share === 1 ? String(100 * share) : '')}
+      facts={words}
+      placeText={() => ''}
+      width={width}
+      height={drawing ? DRAWN : HEIGHT}
+      isStepped
+      over={control}
+    />
   );
 }
 
 const styles = StyleSheet.create({
-  name: { position: 'absolute', top: 1, paddingHorizontal: 3, pointerEvents: 'none' },
+  lifts: { position: 'absolute', left: 0, top: 0, pointerEvents: 'none' },
+  chosen: { position: 'absolute', top: 0, bottom: 0, borderWidth: 2, borderRadius: 6 },
 });

@@ -6,6 +6,7 @@ import { USUAL_MASTER } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
 import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
+import { later } from '../../components/later';
 import { change, useOpenSong } from '../../state/openSong';
 import { balance, stopMeasuring, useMeasuring, type Balanced } from '../../state/measuring';
 import { TYPE } from '../../theme/styles';
@@ -13,6 +14,8 @@ import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { changeText, decibelText } from '../part/decibels';
 import { hearLevels } from '../part/hearing';
+
+const LevelsChart = later(() => import('./LevelsChart').then((m) => m.LevelsChart));
 
 type Heard = 'before' | 'after';
 
@@ -27,6 +30,11 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
   const palette = usePalette();
   const { before, after } = balanced;
   const [heard, setHeard] = useState<Heard>('after');
+  const [width, setWidth] = useState(0);
+  const levels = [...after.levels].flatMap(([id, level]) => {
+    const part = song.parts.find((p) => p.id === id);
+    return part ? [{ part: part.name, before: before.levels.get(id)!, after: level }] : [];
+  });
   // Whatever was heard last, what is left is heard as it is set.
   useEffect(() => hearAsSet, []);
   const hear = (which: Heard): void => {
@@ -39,7 +47,12 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
     useMeasuring.setState({ balanced: null });
   };
   return (
-    <View role="group" aria-label="What the balance has changed" style={styles.changes}>
+    <View
+      role="group"
+      aria-label="What the balance has changed"
+      style={styles.changes}
+      onLayout={({ nativeEvent }) => setWidth(Math.floor(nativeEvent.layout.width))}
+    >
       <Choices
         label="Hear it"
         value={heard}
@@ -49,6 +62,7 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
         ]}
         onChoose={hear}
       />
+      {width > 0 ? <LevelsChart levels={levels} width={width} /> : null}
       {[...after.levels].map(([id, level]) => {
         const part = song.parts.find((p) => p.id === id);
         const was = before.levels.get(id)!;

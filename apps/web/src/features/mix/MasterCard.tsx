@@ -14,7 +14,7 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { decibelText, loudnessText } from '../part/decibels';
 import { hearMaster } from '../part/hearing';
-import { LoudnessPicture } from './LoudnessPicture';
+import { LoudnessCurve } from './LoudnessCurve';
 import { MeterBar } from './MeterBar';
 import { ToneRanges } from './ToneRanges';
 
@@ -35,7 +35,7 @@ function MeasuredFacts({ song, target }: { song: Song; target: number }) {
         {loudnessText(measured.loudness)}, highest peak {decibelText(Math.round(10 * measured.truePeak) / 10)}
         {of === song ? '' : ' (before your last changes)'}. Aimed at: {loudnessText(target)}.
       </Text>
-      <LoudnessPicture measured={measured} target={target} />
+      <LoudnessCurve measured={measured} target={target} />
     </>
   );
 }

@@ -1,0 +1,62 @@
+import { fireEvent, render, screen, within } from '@testing-library/react';
+import { curveInWords, valuesOf } from '../curve';
+import { SongCurve } from '../SongCurve';
+
+const POINTS = [
+  { at: 0, value: 10 },
+  { at: 1, value: 20 },
+  { at: 2, value: null },
+  { at: 3, value: 40 },
+  { at: 4, value: 60 },
+];
+const SPANS = [
+  { id: 'a', name: 'Verse', from: 0, until: 2 },
+  { id: 'b', name: 'Break', from: 2, until: 3 },
+  { id: 'c', name: 'Chorus', from: 3, until: 5 },
+];
+const text = (value: number): string => `${value} dB`;
+
+it('tells each span by its own values, and leaves out where there are none', () => {
+  expect(valuesOf(POINTS, SPANS)).toEqual([
+    { id: 'a', name: 'Verse', lowest: 10, highest: 20, mean: 15 },
+    { id: 'c', name: 'Chorus', lowest: 40, highest: 60, mean: 50 },
+  ]);
+  expect(curveInWords('Level', POINTS, SPANS, text)).toBe('Level, from 10 dB to 60 dB, most in Chorus');
+  expect(curveInWords('Level', [{ at: 0, value: null }], SPANS, text)).toBe(
+    'Level: there is nothing to show',
+  );
+});
+
+const drawn = (points: typeof POINTS) =>
+  render(
+    <SongCurve
+      label="Level, dB"
+      points={points}
+      spans={SPANS}
+      low={0}
+      high={60}
+      text={text}
+      axisText={String}
+      placeText={(at) => `bar ${at + 1}`}
+      width={300}
+      height={120}
+    />,
+  );
+
+it('is a picture with words, and a table of the same', () => {
+  drawn(POINTS);
+  expect(screen.getByRole('img', { name: 'Level, dB, from 10 dB to 60 dB, most in Chorus' })).toBeTruthy();
+  expect(screen.queryByRole('table')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: /^As a table/ }));
+  const rows = within(screen.getByRole('table', { name: 'Level, dB' })).getAllByRole('row');
+  expect(rows.map((row) => row.textContent)).toEqual([
+    'SectionMeanLowestHighest',
+    'Verse15 dB10 dB20 dB',
+    'Chorus50 dB40 dB60 dB',
+  ]);
+});
+
+it('says so where there is too little for a curve', () => {
+  drawn([]);
+  expect(screen.getByText('Level, dB: there is nothing to show')).toBeTruthy();
+});

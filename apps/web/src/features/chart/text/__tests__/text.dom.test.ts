@@ -1,0 +1,86 @@
+import { Text } from '@codemirror/state';
+import { StringStream } from '@codemirror/language';
+import { chartProblems } from '@backline/core/formats/chart/index';
+import { OURS } from '@backline/core/styles/index';
+import { nextToken } from '../chartLanguage';
+import { offersAt, sectionsIn } from '../completions';
+import { placeOf, withReading } from '../problems';
+
+const tokens = (line: string): string[] => {
+  const stream = new StringStream(line, 4, 2);
+  const found: string[] = [];
+  while (!stream.eol()) {
+    stream.start = stream.pos;
+    const token = nextToken(stream);
+    if (token) found.push(`${token} ${stream.current().trim()}`);
+  }
+  return found;
+};
+
+it('a line is told apart: headings, headers, chords, options, bar lines', () => {
+  expect(tokens('[Pre-Chorus] x2')).toEqual(['heading [Pre-Chorus]', 'string x2']);
+  expect(tokens('key: Eb')).toEqual(['keyword key:', 'string Eb']);
+  expect(tokens('|: Am7{push 1/8} D7 :| Bb/D')).toEqual([
+    'punctuation |:',
+    'string Am7',
+    'meta {push 1/8}',
+    'string D7',
+    'punctuation :|',
+    'string Bb/D',
+  ]);
+  // Whatever is typed, every character is passed.
+  for (const line of ['{', '|', '𝄆 C 𝄇', ':::', '[', '   ', '{{{}', '♭♯'])
+    expect(() => tokens(line)).not.toThrow();
+});
+
+const offered = (before: string, isTop = false): string[] =>
+  offersAt(before, '[Verse]\nC\n[Hook]\nF', ['quayside', 'lamplight'], isTop)?.options.map((o) => o.label) ??
+  [];
+
+it('completes names of sections, keys, metres, styles, options and headers where each can stand', () => {
+  expect(offered('[').slice(0, 2)).toEqual(['Verse', 'Hook']);
+  expect(offered('[Ch')).toContain('Chorus');
+  expect(offered('key: ')).toEqual(expect.arrayContaining(['C', 'Ebm', 'F#m', 'Cb']));
+  expect(offered('key: ')).toHaveLength(30);
+  expect(offered('time: 6')).toContain('6/8');
+  expect(offered('style: q', true)).toEqual(['quayside', 'lamplight']);
+  expect(offered('| C{push 1/8, l')).toContain('lead scale');
+  expect(offered('| C{push 1/8} ')).toEqual([]);
+  expect(offered('te')).toEqual(['key', 'time', 'tempo']);
+  expect(offered('te', true)).toContain('title');
+  expect(offered('| Am7 ')).toEqual([]);
+  expect(sectionsIn('[A]\n [B ] x2\n[A]\n[]')).toEqual(['A', 'B']);
+});
+
+const TEXT = 'key: G\n[Verse]\nAm7 | Gxyz | C\nD7 | Foo/F#{push 1/8}';
+
+it('what does not read is found where it stands, all of it, and mended by a reading', () => {
+  const problems = chartProblems(TEXT, OURS);
+  expect(problems.map(({ code, line }) => [code, line])).toEqual([
+    ['chord-unreadable', 3],
+    ['chord-unreadable', 4],
+  ]);
+  const doc = Text.of(TEXT.split('\n'));
+  const words = problems.map((problem) => {
+    const { from, to } = placeOf(doc, problem);
+    return TEXT.slice(from, to);
+  });
+  expect(words).toEqual(['Gxyz', 'Foo/F#']);
+  const mended = withReading(TEXT.replaceAll('\n', '\r\n'), problems[0]!, 'G');
+  expect(mended).toBe(TEXT.replace('Gxyz', 'G'));
+});
+
+it('a problem beyond the text, or at the end of a line, still has a place in it', () => {
+  const doc = Text.of(['C', '']);
+  for (const [line, column] of [
+    [1, 1],
+    [1, 9],
+    [2, 1],
+    [7, 3],
+  ] as const) {
+    const { from, to } = placeOf(doc, { line, column, unread: null });
+    expect(from).toBeGreaterThanOrEqual(0);
+    expect(to).toBeGreaterThanOrEqual(from);
+    expect(to).toBeLessThanOrEqual(doc.length);
+  }
+});
