@@ -190,9 +190,7 @@ test('a chord sheet as one has it: chords over words go in as a chart, with what
   await page.getByRole('button', { name: 'What is left out' }).click();
   await expect(notice).toContainText('Line 6, words: The lamps are lit');
   await page.getByRole('button', { name: 'Write it as a chart' }).click();
-  await expect(page.getByLabel('Chart', { exact: true })).toHaveValue(
-    /\[Verse\]\n\| Em \| C \| G \| D\/F# \|/,
-  );
+  await expect(page.getByLabel('Chart', { exact: true })).toContainText('| Em | C | G | D/F# |');
   await page.getByRole('button', { name: 'Put it in' }).click();
   await bar(page, 4, 'D major over F sharp, 4 beats');
   await expect(page.getByRole('button', { name: /^Chorus, bar 2: D major/ })).toBeVisible();

@@ -75,7 +75,7 @@ test('a sound that cannot be loaded is said, and the song can still be worked on
   await expect(page.getByRole('alert')).toBeHidden();
 });
 
-test('the first sound of the demo needs under 7 MB of samples, its scripts about 615 kB gzip', async ({
+test('the first sound of the demo needs under 7 MB of samples, its scripts at most 560 kB gzip', async ({
   page,
 }) => {
   let bytes = 0;
@@ -94,7 +94,7 @@ test('the first sound of the demo needs under 7 MB of samples, its scripts about
   );
   expect(scripts.length).toBeGreaterThan(0);
   const sent = scripts.reduce((sum, script) => sum + gzipSync(script, { level: 9 }).length, 0);
-  expect(sent).toBeLessThan(618_000);
+  expect(sent).toBeLessThan(560_000);
 });
 
 test('play can be stopped while the sounds load, and then starts neither here nor in the next song', async ({

@@ -11,15 +11,29 @@ config.cacheStores = [new FileStore({ root: path.join(__dirname, '../../.cache/m
 const ICONS = path.join(__dirname, '../../.cache/icons');
 config.watchFolders = [...config.watchFolders, ICONS];
 
-// Zod brings every language of its messages along; the app speaks one.
-const LOCALES = path.join(__dirname, 'src/zodLocales.js');
-const JSON_SCHEMA = path.join(__dirname, 'src/zodJsonSchema.js');
-const zodStandIn = (file) => {
-  if (/zod[\\/]v4[\\/]locales[\\/]index\.c?js$/.test(file)) return LOCALES;
-  return /zod[\\/]v4[\\/]\w+[\\/](json-schema-processors|to-json-schema|from-json-schema)\.c?js$/.test(file)
-    ? JSON_SCHEMA
-    : null;
-};
+const standIn = (name) => path.join(__dirname, 'standIns', name);
+
+/** What libraries bring along and the app never uses, by its file, and what stands in its place. */
+const STAND_INS = [
+  // Every language of messages; the app speaks one.
+  [/zod[\\/]v4[\\/]locales[\\/]index\.c?js$/, standIn('zodLocales.js')],
+  [
+    /zod[\\/]v4[\\/]\w+[\\/](json-schema-processors|to-json-schema|from-json-schema)\.c?js$/,
+    standIn('zodJsonSchema.js'),
+  ],
+  ...[
+    /react-navigation[\\/]bottom-tabs[\\/]index\.js$/,
+    /react-navigation[\\/]elements[\\/](Badge|Button)\.js$/,
+    /react-navigation[\\/]elements[\\/]Header[\\/](Header|HeaderSearchBar|HeaderBackButton)\.js$/,
+    /utils[\\/]color\.js$/,
+    /views[\\/]Sitemap\.js$/,
+    /link[\\/]preview[\\/]HrefPreview\.js$/,
+    /stack-utils[\\/]toolbar[\\/]index\.js$/,
+  ].map((file) => [new RegExp(`expo-router[\\\\/]build[\\\\/]${file.source}`), standIn('router.js')]),
+  [/expo-router[\\/]vendor[\\/]react-helmet-async[\\/]lib[\\/]index\.js$/, standIn('router.js')],
+];
+const standInFor = (file) => STAND_INS.find(([name]) => name.test(file))?.[1] ?? null;
+
 config.resolver.resolveRequest = (context, name, platform) => {
   const found = context.resolveRequest(context, name, platform);
   const icons = /MaterialDesignIcons\.(json|ttf)$/.exec(found.filePath ?? found.filePaths?.[0] ?? '');
@@ -29,8 +43,8 @@ config.resolver.resolveRequest = (context, name, platform) => {
       ? { type: 'assetFiles', filePaths: [file] }
       : { type: 'sourceFile', filePath: file };
   }
-  const standIn = found.filePath ? zodStandIn(found.filePath) : null;
-  return standIn ? { type: 'sourceFile', filePath: standIn } : found;
+  const instead = found.filePath ? standInFor(found.filePath) : null;
+  return instead ? { type: 'sourceFile', filePath: instead } : found;
 };
 
 module.exports = config;

@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Button } from '../components/Button';
 import { useTitle } from '../components/useTitle';
-import { TYPE } from '../theme/styles';
 import { FONT, SIZE } from '../theme/tokens';
 import { usePalette } from '../theme/usePalette';
+import { Words } from '../components/Words';
 
 /** An address that leads nowhere. */
 export default function NotFound() {
@@ -13,12 +13,12 @@ export default function NotFound() {
   useTitle('Nothing here');
   return (
     <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
-      <Text role="heading" aria-level={1} style={[styles.heading, { color: palette.ink }]}>
+      <Words role="heading" aria-level={1} style={styles.heading}>
         Nothing is at this address
-      </Text>
-      <Text style={[TYPE.body, { color: palette.quiet }]}>
+      </Words>
+      <Words size="body" tone="quiet">
         It may be misspelt, or lead to something that is no longer there. All songs are in the songbook.
-      </Text>
+      </Words>
       <Button mode="contained" onPress={() => router.dismissTo('/')}>
         Songbook
       </Button>

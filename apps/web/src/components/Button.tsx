@@ -1,5 +1,6 @@
 import { StyleSheet } from 'react-native';
-import { Button as PaperButton, type ButtonProps } from 'react-native-paper';
+import type { ButtonProps } from 'react-native-paper';
+import { Button as PaperButton } from 'react-native-paper';
 import { TOUCH } from '../theme/tokens';
 
 /** A button a fingertip finds. */

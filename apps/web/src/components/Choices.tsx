@@ -1,8 +1,8 @@
 import { useId, type KeyboardEvent } from 'react';
-import { StyleSheet, Text, View, type ViewStyle } from 'react-native';
-import { usePalette } from '../theme/usePalette';
+import { StyleSheet, View, type ViewStyle } from 'react-native';
 import { TYPE } from '../theme/styles';
 import { Toggle } from './Toggle';
+import { Words } from './Words';
 
 /** What can be chosen among. */
 type Value = string | number | boolean;
@@ -31,7 +31,6 @@ const SIDEWAYS = { overflowX: 'auto', scrollbarWidth: 'none' } as unknown as Vie
 /** One of a few: all in sight, the chosen one filled. */
 export function Choices<T extends Value>(props: ChoicesProps<T>) {
   const { label, value, choices, onChoose, bare = false, inARow = false } = props;
-  const palette = usePalette();
   const id = useId();
   const chosen = choices.findIndex((choice) => choice.value === value);
   /** Arrow keys go along the choices and choose, as among the browser's own radios. */
@@ -47,9 +46,9 @@ export function Choices<T extends Value>(props: ChoicesProps<T>) {
   return (
     <View style={styles.group}>
       {bare ? null : (
-        <Text style={[styles.label, { color: palette.ink }]} aria-hidden>
+        <Words style={styles.label} aria-hidden>
           {label}
-        </Text>
+        </Words>
       )}
       <View
         role="radiogroup"

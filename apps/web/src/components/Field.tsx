@@ -1,5 +1,6 @@
 import { StyleSheet } from 'react-native';
-import { TextInput, type TextInputProps } from 'react-native-paper';
+import type { TextInputProps } from 'react-native-paper';
+import { TextInput } from 'react-native-paper';
 import { TOUCH } from '../theme/tokens';
 import { usePalette } from '../theme/usePalette';
 

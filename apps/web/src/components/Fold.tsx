@@ -1,38 +1,40 @@
 import { MaterialDesignIcons } from '@react-native-vector-icons/material-design-icons';
 import type { ReactNode } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { TYPE } from '../theme/styles';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { TOUCH } from '../theme/tokens';
 import { usePalette } from '../theme/usePalette';
+import { Words } from './Words';
 
 export interface FoldProps {
   readonly title: string;
   /** What stands in it now, in a few words. */
   readonly facts?: string;
   readonly open: boolean;
+  /** Of its heading: 3 within a card or a sheet, 2 right under the screen’s own. */
+  readonly level?: 2 | 3;
   readonly onTurn: () => void;
   readonly children: ReactNode;
 }
 
 /** Settings that belong together, behind their heading. */
-export function Fold({ title, facts, open, onTurn, children }: FoldProps) {
+export function Fold({ title, facts, open, level = 3, onTurn, children }: FoldProps) {
   const palette = usePalette();
   return (
     <View style={[styles.fold, { borderColor: palette.line }]}>
       <View style={styles.head}>
-        <Text aria-hidden style={[TYPE.strong, { color: palette.ink }]}>
+        <Words aria-hidden size="strong">
           {title}
-        </Text>
-        <Text aria-hidden style={[TYPE.words, styles.facts, { color: palette.quiet }]} numberOfLines={1}>
+        </Words>
+        <Words aria-hidden size="words" tone="quiet" style={styles.facts} numberOfLines={1}>
           {open ? '' : facts}
-        </Text>
+        </Words>
         <MaterialDesignIcons
           aria-hidden
           name={open ? 'chevron-up' : 'chevron-down'}
           size={22}
           color={palette.quiet}
         />
-        <View role="heading" aria-level={3} style={StyleSheet.absoluteFill}>
+        <View role="heading" aria-level={level} style={StyleSheet.absoluteFill}>
           <Pressable
             role="button"
             aria-expanded={open}

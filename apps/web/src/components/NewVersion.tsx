@@ -1,9 +1,9 @@
 import { useEffect } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { keepForOffline, keepOldVersion, takeNewVersion, useNewVersion } from '../state/offline';
-import { TYPE } from '../theme/styles';
 import { usePalette } from '../theme/usePalette';
 import { Button } from './Button';
+import { Words } from './Words';
 
 /** Says that a new version of the app is there, and uses it when the writer says so. */
 export function NewVersion() {
@@ -19,9 +19,9 @@ export function NewVersion() {
       aria-label="A new version"
       style={[styles.line, { backgroundColor: palette.sunken, borderColor: palette.action }]}
     >
-      <Text role="status" style={[TYPE.words, styles.words, { color: palette.ink }]}>
+      <Words role="status" size="words" style={styles.words}>
         A new version is here. Nothing is lost by using it now.
-      </Text>
+      </Words>
       <Button compact mode="contained" onPress={() => takeNewVersion()}>
         Use it
       </Button>

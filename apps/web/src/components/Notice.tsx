@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { TYPE } from '../theme/styles';
+import { Words } from './Words';
 
 /** A sentence the writer should read, with what can be done about it. */
 export function Notice({ text, children }: { text: string; children?: ReactNode }) {
@@ -11,7 +12,7 @@ export function Notice({ text, children }: { text: string; children?: ReactNode 
       role="alert"
       style={[styles.box, { backgroundColor: palette.sunken, borderColor: palette.warning }]}
     >
-      <Text style={[styles.text, { color: palette.ink }]}>{text}</Text>
+      <Words style={styles.text}>{text}</Words>
       {children ? <View style={styles.actions}>{children}</View> : null}
     </View>
   );

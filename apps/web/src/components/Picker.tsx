@@ -1,9 +1,10 @@
 import { createElement, useId } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { TYPE } from '../theme/styles';
 import { TOUCH } from '../theme/tokens';
 import type { Choice } from './Choices';
+import { Words } from './Words';
 
 export interface PickerProps<T extends string> {
   readonly label: string;
@@ -23,9 +24,9 @@ export function Picker<T extends string>({ label, value, choices, onChoose, bare
       {bare
         ? null
         : createElement('label', { htmlFor: id, style: { display: 'contents' } }, [
-            <Text key="label" style={[styles.label, { color: palette.ink }]}>
+            <Words key="label" style={styles.label}>
               {label}
-            </Text>,
+            </Words>,
           ])}
       {createElement(
         'select',

@@ -1,9 +1,10 @@
 import { createElement, useEffect, useId, useRef, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { TYPE } from '../theme/styles';
 import { TOUCH } from '../theme/tokens';
 import { SliderTouch } from './sliderTouch';
+import { Words } from './Words';
 
 export interface RangeProps {
   readonly label: string;
@@ -57,8 +58,10 @@ export function Range({ label, value, low, high, step = 1, text, onChange, onMov
   return (
     <View style={styles.row}>
       <View style={styles.words}>
-        <Text style={[styles.label, { color: palette.ink }]}>{label}</Text>
-        <Text style={[styles.value, { color: palette.quiet }]}>{words}</Text>
+        <Words style={styles.label}>{label}</Words>
+        <Words tone="quiet" style={styles.value}>
+          {words}
+        </Words>
       </View>
       {createElement('input', {
         id,

@@ -1,10 +1,11 @@
 import { memo, useEffect, useRef, type ReactNode } from 'react';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
 import { useEscape } from './useEscape';
 import { useReturnFocus } from './useReturnFocus';
 import { FONT, SIZE } from '../theme/tokens';
+import { Words } from './Words';
 
 export interface SheetProps {
   readonly title: string;
@@ -84,7 +85,7 @@ export function Sheet(props: SheetProps) {
           </>
         ) : (
           <View id={TITLE} role="heading" aria-level={2} tabIndex={-1} style={styles.grow}>
-            <Text style={[styles.title, { color: palette.ink }]}>{title}</Text>
+            <Words style={styles.title}>{title}</Words>
           </View>
         )}
         <Close {...{ title, onClose }} />

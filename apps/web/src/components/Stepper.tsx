@@ -1,10 +1,11 @@
 import { useState } from 'react';
-import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
+import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../theme/styles';
 import { TOUCH } from '../theme/tokens';
 import { useHeld } from './useHeld';
+import { Words } from './Words';
 
 export interface StepperProps {
   readonly label: string;
@@ -87,15 +88,15 @@ export function Stepper({ label, text, widest = 72, less, more, onLess, onMore, 
   const palette = usePalette();
   const [isTyped, setIsTyped] = useState(false);
   const value = (
-    <Text style={[styles.value, { color: palette.ink, minWidth: widest }]} aria-live="polite">
+    <Words style={[styles.value, { minWidth: widest }]} aria-live="polite">
       {text}
-    </Text>
+    </Words>
   );
   return (
     <View role="group" aria-label={label} testID="stepper" style={styles.row}>
-      <Text style={[styles.label, { color: palette.ink }]} aria-hidden>
+      <Words style={styles.label} aria-hidden>
         {label}
-      </Text>
+      </Words>
       <Step icon="minus" name={less} onPress={onLess} />
       {!number ? (
         value

@@ -1,8 +1,8 @@
-import { Pressable, StyleSheet, Text, View } from 'react-native';
-import { TYPE } from '../theme/styles';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { TOUCH } from '../theme/tokens';
 import { usePalette } from '../theme/usePalette';
 import { onSpace } from './onSpace';
+import { Words } from './Words';
 
 export interface SwitchLineProps {
   readonly label: string;
@@ -43,7 +43,7 @@ export function SwitchLine({ label, spoken = label, bare = false, on, onTurn }: 
           ]}
         />
       </View>
-      {bare ? null : <Text style={[TYPE.words, { color: palette.ink }]}>{label}</Text>}
+      {bare ? null : <Words size="words">{label}</Words>}
     </Pressable>
   );
 }

@@ -1,8 +1,9 @@
 import { memo } from 'react';
-import { Pressable, ScrollView, StyleSheet, Text } from 'react-native';
+import { Pressable, ScrollView, StyleSheet } from 'react-native';
 import { Icon } from 'react-native-paper';
 import { usePalette } from '../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../theme/tokens';
+import { Words } from './Words';
 
 export interface Tab<T extends string> {
   readonly value: T;
@@ -46,17 +47,12 @@ function AllTabs<T extends string>({ label, value, tabs, onChoose }: TabsProps<T
               style={[styles.tab, { borderColor: chosen ? palette.action : 'transparent' }]}
             >
               <Icon source={tab.icon} size={20} color={chosen ? palette.action : palette.quiet} />
-              <Text
-                style={[
-                  styles.text,
-                  {
-                    color: chosen ? palette.ink : palette.quiet,
-                    fontFamily: chosen ? FONT.strong : FONT.text,
-                  },
-                ]}
+              <Words
+                tone={chosen ? 'ink' : 'quiet'}
+                style={[styles.text, { fontFamily: chosen ? FONT.strong : FONT.text }]}
               >
                 {tab.label}
-              </Text>
+              </Words>
             </Pressable>
           );
         })}

@@ -1,7 +1,8 @@
-import { Pressable, StyleSheet, Text } from 'react-native';
+import { Pressable, StyleSheet } from 'react-native';
 import { usePalette } from '../theme/usePalette';
 import { FONT, SIZE, TOUCH } from '../theme/tokens';
 import { onSpace } from './onSpace';
+import { Words } from './Words';
 
 export interface ToggleProps {
   readonly label: string;
@@ -39,9 +40,7 @@ export function Toggle({ label, spoken = label, on, as = 'switch', onPress, stop
         },
       ]}
     >
-      <Text style={[styles.text, { color: palette.ink, fontFamily: on ? FONT.strong : FONT.text }]}>
-        {label}
-      </Text>
+      <Words style={[styles.text, { fontFamily: on ? FONT.strong : FONT.text }]}>{label}</Words>
     </Pressable>
   );
 }

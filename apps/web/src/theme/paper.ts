@@ -1,4 +1,7 @@
-import { MD3DarkTheme, MD3LightTheme, configureFonts, type MD3Theme } from 'react-native-paper';
+import type { MD3Theme } from 'react-native-paper';
+import { configureFonts } from 'react-native-paper';
+import { MD3DarkTheme } from 'react-native-paper/lib/module/styles/themes/v3/DarkTheme';
+import { MD3LightTheme } from 'react-native-paper/lib/module/styles/themes/v3/LightTheme';
 import { DARK, FONT, LIGHT, type Palette } from './tokens';
 
 /** @param other the scheme's counterpart: what floats over the page stands in its colours. */

@@ -38,5 +38,5 @@ it('a song of another shape has another version', () => {
 
 it('a song of a later version is left alone, with what is not known of it, and said to be newer', () => {
   const later = { ...song('C | F'), version: SONG_VERSION + 1, takes: [{ of: 'tomorrow' }] };
-  expect(readSong(later)).toEqual({ song: null, trouble: MADE_BY_NEWER });
+  expect(readSong(later)).toEqual({ song: null, trouble: MADE_BY_NEWER, code: 'version-newer' });
 });

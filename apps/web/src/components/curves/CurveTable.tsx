@@ -1,6 +1,7 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
+import { Words } from '../Words';
 
 export interface CurveTableProps {
   readonly label: string;
@@ -13,17 +14,13 @@ export interface CurveTableProps {
 export function CurveTable({ label, columns, rows }: CurveTableProps) {
   const palette = usePalette();
   const cell = (text: string, i: number, role: 'columnheader' | 'rowheader' | 'cell') => (
-    <Text
+    <Words
       key={`${i} ${text}`}
       role={role as 'cell'}
-      style={[
-        i ? styles.number : styles.name,
-        role === 'cell' ? TYPE.words : TYPE.strong,
-        { color: palette.ink },
-      ]}
+      style={[i ? styles.number : styles.name, role === 'cell' ? TYPE.words : TYPE.strong]}
     >
       {text}
-    </Text>
+    </Words>
   );
   return (
     <View role="table" aria-label={label}>

@@ -1,12 +1,12 @@
 import { useMemo, useState, type ReactNode } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { LineChart } from 'react-native-chart-kit/v2';
-import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 import { Fold } from '../Fold';
 import { chartLook } from './chartLook';
 import { curveInWords, valuesOf, type CurvePoint, type CurveSpan } from './curve';
 import { CurveTable } from './CurveTable';
+import { Words } from '../Words';
 
 /** Where the values are drawn within the chart, px. */
 export interface Plot {
@@ -17,7 +17,7 @@ export interface Plot {
 }
 
 export interface SongCurveProps {
-  /** What it shows, with its unit: "Loudness over the song, LUFS". */
+  /** What it shows: "Loudness over the song". */
   readonly label: string;
   /** In order, two at least for a curve. */
   readonly points: readonly CurvePoint[];
@@ -31,6 +31,8 @@ export interface SongCurveProps {
   readonly placeText: (at: number) => string;
   /** What is said beside the way to the table, in place of the label. */
   readonly facts?: string;
+  /** Of the heading of its table. */
+  readonly level?: 2 | 3;
   readonly aimedAt?: { readonly value: number; readonly label: string };
   readonly width: number;
   readonly height: number;
@@ -70,7 +72,12 @@ export function SongCurve(props: SongCurveProps) {
     plot
       ? plot.x + ((Math.max(first, Math.min(last, at)) - first) / Math.max(1e-9, last - first)) * plot.width
       : 0;
-  if (points.length < 2) return <Text style={[TYPE.words, { color: palette.quiet }]}>{words}</Text>;
+  if (points.length < 2)
+    return (
+      <Words size="words" tone="quiet">
+        {words}
+      </Words>
+    );
   return (
     <View style={styles.curve}>
       <View style={{ width, height: height + NAMES }}>
@@ -100,6 +107,8 @@ export function SongCurve(props: SongCurveProps) {
                   {
                     y: aimedAt.value,
                     label: aimedAt.label,
+                    labelPosition: 'start',
+                    labelPlacement: 'above',
                     color: palette.action,
                     labelColor: palette.ink,
                     strokeDasharray: [6, 4],
@@ -134,9 +143,9 @@ export function SongCurve(props: SongCurveProps) {
                 ]}
               >
                 {x(until) - x(from) > NAMED ? (
-                  <Text numberOfLines={1} style={[TYPE.tiny, styles.name, { color: palette.ink }]}>
+                  <Words numberOfLines={1} size="tiny" style={styles.name}>
                     {name}
-                  </Text>
+                  </Words>
                 ) : null}
               </View>
             ))
@@ -145,6 +154,7 @@ export function SongCurve(props: SongCurveProps) {
       </View>
       <Fold
         title="As a table"
+        level={props.level}
         facts={props.facts ?? label}
         open={asTable}
         onTurn={() => setAsTable(!asTable)}

@@ -1,12 +1,13 @@
 import { useRouter } from 'expo-router';
 import { createElement } from 'react';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { BANKS, SOURCES, type SoundSource } from '@backline/sound/banks/shipped';
 import { useTitle } from '../../components/useTitle';
 import { usePalette } from '../../theme/usePalette';
-import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { TOUCH_SQUARE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
+import { Words } from '../../components/Words';
 
 /** Names of the instruments that come from a source; a finer form is the same instrument. */
 const instrumentsOf = ({ key }: SoundSource): string[] => [
@@ -20,11 +21,13 @@ function Source({ heading, line, about }: { heading: string; line: string; about
   const palette = usePalette();
   return (
     <View style={[styles.source, { borderColor: palette.line, backgroundColor: palette.raised }]}>
-      <Text role="heading" aria-level={3} style={[styles.name, { color: palette.ink }]}>
+      <Words role="heading" aria-level={3} style={styles.name}>
         {heading}
-      </Text>
-      <Text style={[TYPE.body, { color: palette.ink }]}>{line}</Text>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>{about}</Text>
+      </Words>
+      <Words size="body">{line}</Words>
+      <Words size="words" tone="quiet">
+        {about}
+      </Words>
     </View>
   );
 }
@@ -47,17 +50,17 @@ export function AboutScreen() {
       <ScrollView contentContainerStyle={styles.content}>
         <View style={styles.head}>
           <IconButton icon="arrow-left" accessibilityLabel="Back" onPress={back} style={TOUCH_SQUARE} />
-          <Text role="heading" aria-level={1} style={[styles.heading, { color: palette.ink }]}>
+          <Words role="heading" aria-level={1} style={styles.heading}>
             About
-          </Text>
+          </Words>
         </View>
-        <Text style={[TYPE.body, { color: palette.ink }]}>
+        <Words size="body">
           Vivid Backline plays the chords you write. What it plays is worked out anew for your song, and what
           you make with it is yours: no sound in it asks for anything in return but to be named here.
-        </Text>
-        <Text role="heading" aria-level={2} style={[styles.part, { color: palette.ink }]}>
+        </Words>
+        <Words role="heading" aria-level={2} style={styles.part}>
           Whose sounds these are
-        </Text>
+        </Words>
         {SOURCES.map((source) => (
           <Source
             key={source.key}

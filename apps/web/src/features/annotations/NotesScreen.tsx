@@ -1,14 +1,14 @@
 import { useMemo, useState } from 'react';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { setSectionAnnotation, setSongAnnotation, setTags } from '@backline/core/edits/annotations';
 import { LIMITS } from '@backline/core/song/limits';
 import { Field } from '../../components/Field';
 import { change, useOpenSong } from '../../state/openSong';
 import { repertoire, usePlayed, repertoireTools } from '../../state/repertoire';
-import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
+import { Words } from '../../components/Words';
 
 interface NoteProps {
   readonly label: string;
@@ -40,20 +40,18 @@ function Note({ label, text, onWrite }: NoteProps) {
 }
 
 function Sentences({ says }: { says: readonly string[] }) {
-  const palette = usePalette();
   return says.map((sentence) => (
-    <Text key={sentence} style={[TYPE.body, { color: palette.ink }]}>
+    <Words key={sentence} size="body">
       {sentence[0]!.toUpperCase() + sentence.slice(1)}
-    </Text>
+    </Words>
   ));
 }
 
 function Heading({ text }: { text: string }) {
-  const palette = usePalette();
   return (
-    <Text role="heading" aria-level={2} style={[styles.heading, { color: palette.ink }]}>
+    <Words role="heading" aria-level={2} style={styles.heading}>
       {text}
-    </Text>
+    </Words>
   );
 }
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { ScrollView, StyleSheet, Text, View, type ViewStyle } from 'react-native';
+import { ScrollView, StyleSheet, View, type ViewStyle } from 'react-native';
 import { Button } from '../../components/Button';
 import { setGroove, setSeed } from '@backline/core/edits/song';
 import type { Song } from '@backline/core/song/schema';
@@ -11,7 +11,6 @@ import { change, useOpenSong } from '../../state/openSong';
 import { useInHistory } from '../../state/history';
 import { partKind, songStyle, styleName, usePlayed } from '../../state/repertoire';
 import { useIsWide, usePalette } from '../../theme/usePalette';
-import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { AddPart } from './AddPart';
 import { DiceSheet } from './find/DiceSheet';
@@ -21,6 +20,7 @@ import { openPart, useOpenPart } from '../part/openPart';
 import { PartCard } from './PartCard';
 import { PartPage } from './PartPage';
 import { TogetherPanel } from './TogetherPanel';
+import { Words } from '../../components/Words';
 
 const KeepBandSheet = later(() => import('./userStyles').then((m) => m.KeepBandSheet));
 const KeepPlayerSheet = later(() => import('./userStyles').then((m) => m.KeepPlayerSheet));
@@ -60,12 +60,13 @@ function Places({
 
 /** The style a song plays in, and what can be done about it. */
 function StyleLine({ song, onOpen }: { song: Song; onOpen: (over: Over) => void }) {
-  const palette = usePalette();
   const style = songStyle(song);
   return (
     <View style={styles.style}>
-      <Text style={[styles.name, { color: palette.ink }]}>{styleName(song.style)}</Text>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>{style.about}</Text>
+      <Words style={styles.name}>{styleName(song.style)}</Words>
+      <Words size="words" tone="quiet">
+        {style.about}
+      </Words>
       <View style={styles.row}>
         {(
           [

@@ -13,6 +13,7 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { PartHearing } from '../part/PartHearing';
 import { PartWeave } from '../part/PartWeave';
+import { Words } from '../../components/Words';
 
 /** What a part plays, in a line. */
 export function PartFacts({ song, part, scope }: Omit<PartCardProps, 'open' | 'onOpen' | 'onFind'>) {
@@ -27,7 +28,11 @@ export function PartFacts({ song, part, scope }: Omit<PartCardProps, 'open' | 'o
       </Text>
       {part.about ? <Text style={quiet}>{part.about}</Text> : null}
       {part.frozen ? <Text style={quiet}>frozen: plays as it was kept</Text> : null}
-      {trouble ? <Text style={[TYPE.words, { color: palette.warning }]}>{trouble}</Text> : null}
+      {trouble ? (
+        <Words size="words" tone="warning">
+          {trouble}
+        </Words>
+      ) : null}
     </>
   );
 }
@@ -71,7 +76,7 @@ export function PartCard({ song, part, scope, open, onOpen, onFind }: PartCardPr
       <View style={styles.head}>
         <PartBadge kind={part.kind} quiet={!plays.on} />
         <View style={styles.names}>
-          <Text style={[styles.name, { color: palette.ink }]}>{part.name}</Text>
+          <Words style={styles.name}>{part.name}</Words>
           <PartFacts {...{ song, part, scope }} />
         </View>
         <PartHearing part={part} />

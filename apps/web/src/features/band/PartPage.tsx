@@ -1,18 +1,19 @@
 import type { Scope } from '@backline/core/timeline/scopes';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Part, Song } from '@backline/core/song/schema';
 import { PartBadge } from '../../components/PartBadge';
 import { useEscape } from '../../components/useEscape';
 import { useReturnFocus } from '../../components/useReturnFocus';
 import { partKind } from '../../state/repertoire';
-import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { TOUCH_SQUARE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { PartFacts, PartPlays } from './PartCard';
 import { PartHearing } from '../part/PartHearing';
 import { PartWeave } from '../part/PartWeave';
 import { PartMenu, PartSettings } from '../part/laterSettings';
+import { Words } from '../../components/Words';
 
 export interface PartPageProps {
   readonly song: Song;
@@ -59,10 +60,12 @@ export function PartPage({ song, part, scope, place, onFind, onKeep, onTurn, onC
         />
         <PartBadge kind={part.kind} />
         <View style={styles.names}>
-          <Text role="heading" aria-level={2} numberOfLines={1} style={[styles.name, { color: palette.ink }]}>
+          <Words role="heading" aria-level={2} numberOfLines={1} style={styles.name}>
             {part.name}
-          </Text>
-          <Text style={[TYPE.tiny, { color: palette.quiet }]}>{place}</Text>
+          </Words>
+          <Words size="tiny" tone="quiet">
+            {place}
+          </Words>
         </View>
         <IconButton {...beside(-1)} />
         <IconButton {...beside(1)} />

@@ -1,4 +1,4 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { POINTS, pointsOf, type Points } from '@backline/core/ensemble/terms';
 import { setTogether } from '@backline/core/edits/together';
 import { REPEAT_VARIATION_CHOICES } from '@backline/core/song/settings/playing';
@@ -7,9 +7,9 @@ import { Choices } from '../../components/Choices';
 import { useBand } from '../../state/band';
 import { SwitchLine } from '../../components/SwitchLine';
 import { change } from '../../state/openSong';
-import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
+import { Words } from '../../components/Words';
 
 /** Each point with its name and, for the song as a whole, what it means. */
 const NAMES: { readonly [point in keyof Points]: readonly [name: string, means: string] } = {
@@ -29,7 +29,6 @@ interface TogetherPanelProps {
 
 /** What the players agree on: in the whole song as a rule, in a section as it turns out; each point can be let go. */
 export function TogetherPanel({ song, section }: TogetherPanelProps) {
-  const palette = usePalette();
   const said = useBand((s) => s.band?.agreed.find((a) => a.section === section?.id)?.points);
   const points = pointsOf(song, section ?? {});
   // What the song says shows where the section says nothing of its own.
@@ -49,10 +48,10 @@ export function TogetherPanel({ song, section }: TogetherPanelProps) {
         return (
           <View key={point} style={styles.point}>
             <View style={styles.words}>
-              <Text style={[styles.name, { color: palette.ink }]}>{name}</Text>
-              <Text style={[styles.text, { color: palette.quiet }]}>
+              <Words style={styles.name}>{name}</Words>
+              <Words tone="quiet" style={styles.text}>
                 {points[point] ? (said?.[point] ?? means) : 'Each goes its own way.'}
-              </Text>
+              </Words>
             </View>
             <SwitchLine
               bare

@@ -1,5 +1,5 @@
 import { memo, useEffect, useRef, useState } from 'react';
-import { Pressable, ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import { Seat } from '../../components/Movable';
@@ -21,6 +21,7 @@ import { barElementId, elementOfBar, useBarRangeKeys } from './barRange/useBarRa
 import { select, useSelection } from '../../state/selection';
 import { useFollow } from './useFollow';
 import { styleName } from '../../state/repertoire';
+import { Words } from '../../components/Words';
 
 /** Keeps the bar in hand in sight when the sheet rises over it; when it closes the keyboard is back on the bar. */
 function useBarInSight(): void {
@@ -65,7 +66,7 @@ const ChartHead = memo(function ChartHead(props: { songKey: string; metre: strin
         onPress={() => select({ kind: 'key' })}
         style={styles.key}
       >
-        <Text style={[styles.facts, { color: palette.ink }]}>{facts}</Text>
+        <Words style={styles.facts}>{facts}</Words>
       </Pressable>
       <Pressable
         role="button"
@@ -74,7 +75,9 @@ const ChartHead = memo(function ChartHead(props: { songKey: string; metre: strin
         onPress={() => prefer({ degrees: !degrees })}
         style={[styles.degrees, { borderColor: degrees ? palette.action : palette.line }]}
       >
-        <Text style={[styles.facts, { color: degrees ? palette.action : palette.quiet }]}>ii V I</Text>
+        <Words tone={degrees ? 'action' : 'quiet'} style={styles.facts}>
+          ii V I
+        </Words>
       </Pressable>
       <IconButton
         icon="ear-hearing"
@@ -150,10 +153,10 @@ export function ChartScreen() {
             : null}
         </View>
         {isBlank(song) ? (
-          <Text style={[TYPE.words, styles.hint, { color: palette.quiet }]}>
+          <Words size="words" tone="quiet" style={styles.hint}>
             Tap a bar to write its chords, or put in a whole chart or chord sheet as text. The band plays as
             soon as they stand.
-          </Text>
+          </Words>
         ) : null}
         <ChartFoot songKey={song.key} />
       </ScrollView>

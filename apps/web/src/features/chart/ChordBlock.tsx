@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import Svg, { Polygon } from 'react-native-svg';
 import { withoutBass } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
@@ -9,6 +9,7 @@ import { ChordSymbol } from '../../components/ChordSymbol';
 import { usePalette } from '../../theme/usePalette';
 import { FONT } from '../../theme/tokens';
 import type { Fragment } from './layout';
+import { Words } from '../../components/Words';
 
 export interface ChordBlockProps {
   readonly fragment: Fragment;
@@ -83,9 +84,9 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
         <View style={[styles.hand, { borderColor: palette.action }]} />
       ) : null}
       {degree ? (
-        <Text style={[styles.degree, { color: palette.quiet }]} numberOfLines={1}>
+        <Words tone="quiet" style={styles.degree} numberOfLines={1}>
           {degree}
-        </Text>
+        </Words>
       ) : null}
     </View>
   );

@@ -1,5 +1,5 @@
 import { memo, useCallback, useMemo } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { barRangeBetween } from '@backline/core/edits/barRange';
 import type { Section, Song } from '@backline/core/song/schema';
 import { barMarks } from '@backline/core/words/marks';
@@ -25,6 +25,7 @@ import { reachTo, select, selectBar, useSelection } from '../../state/selection'
 import { useNear } from '../../components/useNear';
 import { inQuarters, metreOf } from '@backline/core/time/metre';
 import { tempoText } from '../../components/tempoText';
+import { Words } from '../../components/Words';
 
 const SYMBOL = 34;
 const THREADS = 40;
@@ -153,15 +154,15 @@ const BarButton = memo(function BarButton(props: BarButtonProps) {
     >
       {unread === null ? null : (
         <View style={[styles.unread, { backgroundColor: palette.paper, borderColor: palette.warning }]}>
-          <Text numberOfLines={3} style={[TYPE.tiny, { color: palette.warning }]}>
+          <Words numberOfLines={3} size="tiny" tone="warning">
             {`? ${unread}`}
-          </Text>
+          </Words>
         </View>
       )}
       {note ? (
-        <Text numberOfLines={1} style={[styles.change, { color: palette.quiet }]}>
+        <Words numberOfLines={1} tone="quiet" style={styles.change}>
           {note}
-        </Text>
+        </Words>
       ) : null}
     </Pressable>
   );
@@ -256,7 +257,6 @@ function beginning(first: Bar, song: SongFacts): string {
 /** One section of the chart: lines of chords as wide as they last, their voices threaded through. */
 export const SectionChart = memo(function SectionChart(props: SectionChartProps) {
   const { section, songKey: key, metre, tempo, width, repeats, isLong, parts } = props;
-  const palette = usePalette();
   const layout = useMemo(
     () => layoutSection(section, { key, metre, tempo }, width),
     [section, key, metre, tempo, width],
@@ -286,8 +286,10 @@ export const SectionChart = memo(function SectionChart(props: SectionChartProps)
         onPress={() => select({ kind: 'section', section: section.id })}
         style={styles.heading}
       >
-        <Text style={[styles.name, { color: palette.ink }]}>{`${section.name} `}</Text>
-        <Text style={[styles.facts, { color: palette.quiet }]}>{facts}</Text>
+        <Words style={styles.name}>{`${section.name} `}</Words>
+        <Words tone="quiet" style={styles.facts}>
+          {facts}
+        </Words>
       </Pressable>
       <View style={styles.lines}>
         {layout.lines.map((line) => (

@@ -1,5 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { changeCue, removeCue } from '@backline/core/edits/cues';
 import type { Cue, Section, Song } from '@backline/core/song/schema';
 import { barsLength, sectionBars } from '@backline/core/time/bars';
@@ -8,9 +8,9 @@ import { cueMark } from '@backline/core/words/marks';
 import { change } from '../../state/openSong';
 import { repertoire, repertoireTools } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
-import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { openOver } from './formState';
+import { Words } from '../../components/Words';
 
 /** Width at a cue's end that stretches it, px. */
 const GRIP = 22;
@@ -137,9 +137,9 @@ function CueBlock({ song, section, width, cue, ticks, length }: BlockProps) {
         alignItems: 'center',
       }}
     >
-      <Text numberOfLines={2} style={[TYPE.tiny, styles.words, { color: palette.ink }]}>
+      <Words numberOfLines={2} size="tiny" style={styles.words}>
         {mark}
-      </Text>
+      </Words>
     </div>
   );
 }

@@ -1,14 +1,14 @@
 import { memo } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import type { PagePart } from '../../shared/sentBand';
 import type { Part, Song } from '@backline/core/song/schema';
 import { settingsInScope, type Scope } from '@backline/core/timeline/scopes';
 import { onSpace } from '../../components/onSpace';
 import { playsIn } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
-import { TYPE } from '../../theme/styles';
 import { WeaveCell } from '../part/WeaveCell';
 import { isOfForm, occurrenceInWords, type FormOccurrence } from './occurrences';
+import { Words } from '../../components/Words';
 
 /** What a cell shows, in words: told once for all that is drawn of it. */
 export interface CellFacts {
@@ -119,13 +119,14 @@ export const FormCell = memo(function Cell(props: CellProps) {
       ) : null}
       {isOther ? <View style={[styles.other, { borderTopColor: palette.action }]} /> : null}
       {set && withLabel ? (
-        <Text
+        <Words
           aria-hidden
           numberOfLines={1}
-          style={[TYPE.tiny, styles.set, { color: palette.ink, backgroundColor: palette.raised }]}
+          size="tiny"
+          style={[styles.set, { backgroundColor: palette.raised }]}
         >
           {set}
-        </Text>
+        </Words>
       ) : null}
       <Pressable
         role={chosen === null ? 'button' : 'checkbox'}

@@ -15,7 +15,7 @@ import { usePalette } from '../../theme/usePalette';
 import { choosePlaying } from './formState';
 import { isOfForm, occurrenceInWords, type FormOccurrence } from './occurrences';
 
-const SongCurve = later(() => import('../../components/curves/SongCurve').then((m) => m.SongCurve));
+const SongCurve = later(() => import('../../components/curves/charts').then((m) => m.SongCurve));
 
 /** Px, without the names of the sections. */
 const HEIGHT = 88;
@@ -200,7 +200,7 @@ export function FormOverview({ song, band, playings, chosen, width, drawing }: F
   );
   return (
     <SongCurve
-      label="How much goes on, %"
+      label="How much goes on"
       points={points}
       spans={spans}
       low={0}
@@ -208,6 +208,7 @@ export function FormOverview({ song, band, playings, chosen, width, drawing }: F
       text={percent}
       axisText={(share) => (share === 0 || share === 1 ? String(100 * share) : '')}
       facts={words}
+      level={2}
       placeText={() => ''}
       width={width}
       height={drawing ? DRAWN : HEIGHT}

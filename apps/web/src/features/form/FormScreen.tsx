@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { ScrollView, StyleSheet, Text, View, type LayoutChangeEvent } from 'react-native';
+import { ScrollView, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { addSection, playAgain, setRepeats } from '@backline/core/edits/form';
 import { LIMITS } from '@backline/core/song/limits';
@@ -48,6 +48,7 @@ import { OrderSheet } from './sheets/OrderSheet';
 import { OwnChordsSheet } from './sheets/OwnChordsSheet';
 import { SectionSheet } from './sheets/SectionSheet';
 import { SeveralSheet } from './sheets/SeveralSheet';
+import { Words } from '../../components/Words';
 
 /** Most playings that stand in a row; of a longer form those around the one in sight. */
 const IN_A_ROW = 40;
@@ -60,7 +61,6 @@ function around(playings: readonly FormOccurrence[], playing: FormOccurrence): r
 
 /** How often the section in sight is played at its place of the form. */
 function Repeats({ song, playing }: { song: Song; playing: FormOccurrence }) {
-  const palette = usePalette();
   const { index, name } = playing;
   const repeats = song.form[index]?.repeats ?? 1;
   const touch = (icon: string, label: string, to: number, disabled: boolean) => (
@@ -76,9 +76,9 @@ function Repeats({ song, playing }: { song: Song; playing: FormOccurrence }) {
   return (
     <View style={styles.controls}>
       {touch('minus', `${name} once less`, repeats - 1, repeats < 2)}
-      <Text style={[styles.repeats, { color: palette.ink }]} aria-live="polite">
+      <Words style={styles.repeats} aria-live="polite">
         {repeats === 1 ? 'once' : `${repeats} times`}
-      </Text>
+      </Words>
       {touch('plus', `${name} once more`, repeats + 1, repeats >= LIMITS.repeats)}
     </View>
   );
@@ -94,13 +94,14 @@ function addAndOpen(song: Song): void {
 
 /** Sections that no place of the form plays, with the way back. */
 function NotPlayed({ song }: { song: Song }) {
-  const palette = usePalette();
   const played = new Set(song.form.map((e) => e.section));
   const left = song.sections.filter((s) => !played.has(s.id));
   if (!left.length) return null;
   return (
     <View style={styles.row}>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>Not played:</Text>
+      <Words size="words" tone="quiet">
+        Not played:
+      </Words>
       {left.map((section) => (
         <Button
           key={section.id}
@@ -225,9 +226,9 @@ export function FormScreen() {
           />
         </View>
         {own === null || level === 'playing' ? null : (
-          <Text style={[TYPE.words, { color: palette.quiet }]}>
+          <Words size="words" tone="quiet">
             {`Time ${playing.time}: ${repertoireTools().liftInWords(own).toLowerCase()}.`}
-          </Text>
+          </Words>
         )}
         <ScopeChoice {...{ song, playing, level }} />
         {width > 0 ? (

@@ -1,5 +1,5 @@
 import { memo, useCallback, useRef } from 'react';
-import { Pressable, ScrollView, StyleSheet, Text, View } from 'react-native';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import type { PageBand } from '../../shared/sentBand';
 import { setSettings } from '@backline/core/edits/settings';
 import type { Part, Song } from '@backline/core/song/schema';
@@ -14,6 +14,7 @@ import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { FormCell, cellFacts } from './FormCell';
 import { cellText, choosePlaying, openOver, turnCells } from './formState';
 import { scopeAt, occurrenceInWords, type FormOccurrence, type ScopeLevel } from './occurrences';
+import { Words } from '../../components/Words';
 
 export const ROW = 58;
 export const NAME = 124;
@@ -73,16 +74,12 @@ const Column = memo(function Column(props: ColumnProps) {
               onPress={pressHead}
               style={[styles.head, { borderColor: isChosen ? palette.action : 'transparent' }]}
             >
-              <Text
+              <Words
                 numberOfLines={1}
-                style={{
-                  fontSize: SIZE.tiny,
-                  color: palette.ink,
-                  fontFamily: isChosen ? FONT.strong : FONT.text,
-                }}
+                style={{ fontSize: SIZE.tiny, fontFamily: isChosen ? FONT.strong : FONT.text }}
               >
                 {short}
-              </Text>
+              </Words>
             </Pressable>
           ) : null}
           {song.parts.map((part) => (
@@ -111,7 +108,6 @@ const Column = memo(function Column(props: ColumnProps) {
 
 /** A part's name and whether it plays, for what the scope says; while cells are chosen it takes all of the part's. */
 function PartName({ song, part, playing, level, playings, choosing }: GridProps & { readonly part: Part }) {
-  const palette = usePalette();
   const scope = scopeAt(song, playing, level);
   const { on } = playsIn(song, part, scope);
   const place =
@@ -120,9 +116,9 @@ function PartName({ song, part, playing, level, playings, choosing }: GridProps 
   const name = (
     <>
       <PartBadge kind={part.kind} quiet={!on} />
-      <Text numberOfLines={2} style={[styles.name, { color: palette.ink }]}>
+      <Words numberOfLines={2} style={styles.name}>
         {part.name}
-      </Text>
+      </Words>
     </>
   );
   return choosing ? (

@@ -1,4 +1,4 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setLift, setPlayingLift } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
@@ -7,8 +7,8 @@ import { isOccurrenceScope, liftInScope, type Scope } from '@backline/core/timel
 import { Toggle } from '../../components/Toggle';
 import { change } from '../../state/openSong';
 import { repertoire, repertoireTools } from '../../state/repertoire';
-import { usePalette } from '../../theme/usePalette';
-import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { TOUCH_SQUARE } from '../../theme/styles';
+import { Words } from '../../components/Words';
 
 export interface LiftLineProps {
   readonly song: Song;
@@ -19,7 +19,6 @@ export interface LiftLineProps {
 
 /** How far a place stands above what is set for it: lifted and calmed in steps, and what that moves, each to be left out. */
 export function LiftLine({ song, scope, name }: LiftLineProps) {
-  const palette = usePalette();
   const lift = liftInScope(song, scope) ?? { by: 0 };
   const { by } = lift;
   const items = repertoireTools().liftItems(song, scope, repertoire());
@@ -40,9 +39,9 @@ export function LiftLine({ song, scope, name }: LiftLineProps) {
           onPress={() => step(-1)}
           style={TOUCH_SQUARE}
         />
-        <Text aria-live="polite" style={[TYPE.strong, styles.words, { color: palette.ink }]}>
+        <Words aria-live="polite" size="strong" style={styles.words}>
           {repertoireTools().liftInWords(by)}
-        </Text>
+        </Words>
         <IconButton
           icon="arrow-up"
           size={22}

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { setBalance, setMix } from '@backline/core/edits/song';
 import { USUAL_MASTER } from '@backline/core/song/create';
@@ -12,10 +12,11 @@ import { balance, stopMeasuring, useMeasuring, type Balanced } from '../../state
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
-import { changeText, decibelText } from '../part/decibels';
+import { changeText, decibelText, levelDecibels } from '../part/decibels';
 import { hearLevels } from '../part/hearing';
+import { Words } from '../../components/Words';
 
-const LevelsChart = later(() => import('./LevelsChart').then((m) => m.LevelsChart));
+const LevelsChart = later(() => import('../../components/curves/charts').then((m) => m.LevelsChart));
 
 type Heard = 'before' | 'after';
 
@@ -27,13 +28,15 @@ function hearAsSet(): void {
 
 /** What a balance has changed, part by part: heard with and without, put back one by one or all at once. */
 function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
-  const palette = usePalette();
   const { before, after } = balanced;
   const [heard, setHeard] = useState<Heard>('after');
   const [width, setWidth] = useState(0);
   const levels = [...after.levels].flatMap(([id, level]) => {
     const part = song.parts.find((p) => p.id === id);
-    return part ? [{ part: part.name, before: before.levels.get(id)!, after: level }] : [];
+    const was = before.levels.get(id)!;
+    // What is silent has no level that could be drawn.
+    if (!part || !was || !level) return [];
+    return [{ part: part.name, before: levelDecibels(was), after: levelDecibels(level) }];
   });
   // Whatever was heard last, what is left is heard as it is set.
   useEffect(() => hearAsSet, []);
@@ -62,7 +65,7 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
         ]}
         onChoose={hear}
       />
-      {width > 0 ? <LevelsChart levels={levels} width={width} /> : null}
+      {width > 0 && levels.length ? <LevelsChart levels={levels} text={decibelText} width={width} /> : null}
       {[...after.levels].map(([id, level]) => {
         const part = song.parts.find((p) => p.id === id);
         const was = before.levels.get(id)!;
@@ -70,12 +73,12 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
         const isBack = part.mix.level === was && was !== level;
         return (
           <View key={id} style={styles.line}>
-            <Text style={[styles.name, { color: palette.ink }]} numberOfLines={1}>
+            <Words style={styles.name} numberOfLines={1}>
               {part.name}
-            </Text>
-            <Text style={[TYPE.words, { color: palette.quiet }]}>
+            </Words>
+            <Words size="words" tone="quiet">
               {isBack ? 'put back' : changeText(was, part.mix.level)}
-            </Text>
+            </Words>
             {was === level ? (
               <View style={styles.space} />
             ) : (
@@ -90,9 +93,9 @@ function Changes({ song, balanced }: { song: Song; balanced: Balanced }) {
           </View>
         );
       })}
-      <Text style={[TYPE.words, { color: palette.quiet }]}>
+      <Words size="words" tone="quiet">
         The whole: {decibelText(Math.round(10 * (after.gain - before.gain)) / 10)}
-      </Text>
+      </Words>
       <View style={styles.buttons}>
         <Button mode="outlined" onPress={putAllBack}>
           Put all back
@@ -117,9 +120,9 @@ export function BalancePanel({ song }: { song: Song }) {
         </Button>
       ) : (
         <View style={styles.changes}>
-          <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+          <Words role="status" size="words">
             Playing the song unheard, to measure it
-          </Text>
+          </Words>
           <View style={styles.bar}>
             <ProgressBar
               progress={done}
@@ -133,9 +136,9 @@ export function BalancePanel({ song }: { song: Song }) {
         </View>
       )}
       {problem ? (
-        <Text role="alert" style={[TYPE.words, { color: palette.warning }]}>
+        <Words role="alert" size="words" tone="warning">
           {problem}
-        </Text>
+        </Words>
       ) : null}
       {balanced && done === null ? <Changes {...{ song, balanced }} /> : null}
     </View>

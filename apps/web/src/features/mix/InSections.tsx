@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { setSettings } from '@backline/core/edits/settings';
 import { MIX_OFFSETS, type MixOffsetName } from '@backline/core/song/choices';
 import { MIX } from '@backline/core/song/settings/sound';
@@ -8,7 +8,7 @@ import { Choices } from '../../components/Choices';
 import { Stepper } from '../../components/Stepper';
 import { change } from '../../state/openSong';
 import { TYPE } from '../../theme/styles';
-import { usePalette } from '../../theme/usePalette';
+import { Words } from '../../components/Words';
 
 /** How otherwise a part is mixed in one section. */
 function InSection({ part, section, moves }: { part: Part; section: Section; moves: MixOffsetName }) {
@@ -33,13 +33,12 @@ function InSection({ part, section, moves }: { part: Part; section: Section; mov
 
 /** How a part is mixed otherwise from section to section: its level, its place, how far back it stands, its tone. */
 export function InSections({ song, part }: { song: Song; part: Part }) {
-  const palette = usePalette();
   const [moves, setMoves] = useState<MixOffsetName>('trim');
   return (
     <>
-      <Text role="heading" aria-level={4} style={[styles.heading, { color: palette.ink }]}>
+      <Words role="heading" aria-level={4} style={styles.heading}>
         Otherwise in a section
-      </Text>
+      </Words>
       <Choices
         label="What is otherwise"
         value={moves}

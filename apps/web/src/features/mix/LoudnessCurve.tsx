@@ -8,7 +8,7 @@ import type { Measured } from '../../workers/audioFiles';
 import { loudnessText } from '../part/decibels';
 import { occurrencesOf } from '../../shared/occurrences';
 
-const SongCurve = later(() => import('../../components/curves/SongCurve').then((m) => m.SongCurve));
+const SongCurve = later(() => import('../../components/curves/charts').then((m) => m.SongCurve));
 
 /** LUFS at the bottom and the top of the picture. */
 const [LOWEST, HIGHEST] = [-36, -8];
@@ -45,7 +45,8 @@ export function LoudnessCurve({ measured, target }: LoudnessCurveProps) {
     <View onLayout={({ nativeEvent }) => setWidth(Math.floor(nativeEvent.layout.width))}>
       {width > 0 ? (
         <SongCurve
-          label="Loudness over the song, LUFS"
+          label="Loudness over the song"
+          facts="in LUFS; touch the curve for a value"
           points={points}
           spans={spans}
           low={LOWEST}

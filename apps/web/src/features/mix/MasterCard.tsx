@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { setMaster } from '@backline/core/edits/song';
 import { USUAL_MASTER } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
@@ -9,7 +9,6 @@ import { Fold } from '../../components/Fold';
 import { Range } from '../../components/Range';
 import { setLoudness, useMeasuring } from '../../state/measuring';
 import { change } from '../../state/openSong';
-import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { decibelText, loudnessText } from '../part/decibels';
@@ -17,24 +16,24 @@ import { hearMaster } from '../part/hearing';
 import { LoudnessCurve } from './LoudnessCurve';
 import { MeterBar } from './MeterBar';
 import { ToneRanges } from './ToneRanges';
+import { Words } from '../../components/Words';
 
 /** How loud the song is, as it was measured last. */
 function MeasuredFacts({ song, target }: { song: Song; target: number }) {
-  const palette = usePalette();
   const { measured, of } = useMeasuring();
   if (!measured || !Number.isFinite(measured.loudness)) {
     return (
-      <Text style={[TYPE.words, { color: palette.quiet }]}>
+      <Words size="words" tone="quiet">
         Not measured yet. Aimed at: {loudnessText(target)}.
-      </Text>
+      </Words>
     );
   }
   return (
     <>
-      <Text style={[TYPE.words, { color: palette.ink }]}>
+      <Words size="words">
         {loudnessText(measured.loudness)}, highest peak {decibelText(Math.round(10 * measured.truePeak) / 10)}
         {of === song ? '' : ' (before your last changes)'}. Aimed at: {loudnessText(target)}.
-      </Text>
+      </Words>
       <LoudnessCurve measured={measured} target={target} />
     </>
   );
@@ -52,9 +51,9 @@ export function MasterCard({ song }: { song: Song }) {
       aria-label="The whole band"
       style={[styles.card, { backgroundColor: palette.raised, borderColor: palette.line }]}
     >
-      <Text role="heading" aria-level={3} style={[styles.name, { color: palette.ink }]}>
+      <Words role="heading" aria-level={3} style={styles.name}>
         The whole band
-      </Text>
+      </Words>
       <MeterBar id={OUT} label="the whole band" ink={palette.ink} />
       <MeasuredFacts song={song} target={master.target} />
       <Fold

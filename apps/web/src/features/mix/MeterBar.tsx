@@ -1,10 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { meterOf } from '../../audio/meters';
 import { usePlayer } from '../../audio/player';
 import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 import { peakText } from '../part/decibels';
+import { Words } from '../../components/Words';
 
 /** dB at the left end; the right end is full scale. */
 const FLOOR = -48;
@@ -58,12 +59,9 @@ export function MeterBar({ id, label, ink }: MeterBarProps) {
         <View ref={bar} style={[styles.bar, { backgroundColor: ink, borderColor: palette.ink }]} />
         <View ref={mark} style={[styles.mark, { backgroundColor: palette.ink }]} />
       </View>
-      <Text
-        style={[styles.number, { color: palette.quiet }]}
-        accessibilityLabel={`Loudest ${peakText(most)}`}
-      >
+      <Words tone="quiet" style={styles.number} accessibilityLabel={`Loudest ${peakText(most)}`}>
         {peakText(most)}
-      </Text>
+      </Words>
     </View>
   );
 }

@@ -1,14 +1,14 @@
 import { useEffect, useState } from 'react';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { forgetPeaks } from '../../audio/meters';
 import { Button } from '../../components/Button';
 import { forgetMeasured } from '../../state/measuring';
 import { useOpenSong } from '../../state/openSong';
-import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 import { BalancePanel } from './BalancePanel';
 import { MasterCard } from './MasterCard';
 import { StripCard } from './StripCard';
+import { Words } from '../../components/Words';
 
 /** How the parts lie to each other, and how loud the whole is. */
 export function MixScreen() {
@@ -36,9 +36,9 @@ export function MixScreen() {
           Take the peak marks back
         </Button>
       ) : (
-        <Text style={[TYPE.body, { color: palette.quiet }]}>
+        <Words size="body" tone="quiet">
           Nobody plays yet. Add parts on the Band screen, then mix them here.
-        </Text>
+        </Words>
       )}
     </ScrollView>
   );

@@ -1,4 +1,4 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Fold } from '../../components/Fold';
 import { PartBadge } from '../../components/PartBadge';
@@ -9,6 +9,7 @@ import { panText, percentText } from '../part/decibels';
 import { MeterBar } from './MeterBar';
 import { StripMore } from './StripMore';
 import { LevelRange } from '../part/StripRanges';
+import { Words } from '../../components/Words';
 
 export interface StripCardProps {
   readonly song: Song;
@@ -41,9 +42,9 @@ export function StripCard({ song, part, open, onTurn }: StripCardProps) {
       <View style={styles.head}>
         <PartBadge kind={part.kind} quiet={mix.mute} />
         <View style={styles.grow}>
-          <Text style={[styles.name, { color: palette.ink }]} numberOfLines={1}>
+          <Words style={styles.name} numberOfLines={1}>
             {name}
-          </Text>
+          </Words>
           <MeterBar id={id} label={name} ink={partInk(part.kind, palette)} />
         </View>
         <PartHearing part={part} />

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
@@ -16,8 +16,8 @@ import { Notice } from '../../components/Notice';
 import { Toggle } from '../../components/Toggle';
 import { choseProgram, likeProgram, usePreferences } from '../../state/preferences';
 import { repertoire } from '../../state/repertoire';
-import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
-import { usePalette } from '../../theme/usePalette';
+import { TOUCH_SQUARE } from '../../theme/styles';
+import { Words } from '../../components/Words';
 
 export interface InstrumentsProps {
   readonly song: Song;
@@ -41,7 +41,6 @@ const AT_HAND = 9;
 
 /** The instrument of a part: those that fit at one tap, and the whole of General MIDI behind a search. */
 export function Instruments({ song, part, value, onChoose }: InstrumentsProps) {
-  const palette = usePalette();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const { favourites, recent } = usePreferences();
@@ -52,7 +51,7 @@ export function Instruments({ song, part, value, onChoose }: InstrumentsProps) {
   const group = (title: string, programs: readonly number[]) =>
     programs.length ? (
       <View key={title} role="group" aria-label={title} style={styles.group}>
-        <Text style={[TYPE.strong, { color: palette.ink }]}>{title}</Text>
+        <Words size="strong">{title}</Words>
         <View style={styles.wrap}>
           {programs.map((program) => (
             <Toggle
@@ -75,9 +74,9 @@ export function Instruments({ song, part, value, onChoose }: InstrumentsProps) {
     <View style={styles.panel}>
       {group('Instrument, best fit first', atHand.includes(value) ? atHand : [value, ...atHand])}
       {against.map(({ item, reasons }) => (
-        <Text key={item} style={[TYPE.tiny, { color: palette.quiet }]}>
+        <Words key={item} size="tiny" tone="quiet">
           {`${GM_PROGRAMS[item]!}: ${reasons.join('; ')}.`}
-        </Text>
+        </Words>
       ))}
       <View style={styles.row}>
         <Button

@@ -1,4 +1,4 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { counted } from '@backline/core/song/listed';
 import type { Song } from '@backline/core/song/schema';
 import { sectionBars, wholeBar, type Bar } from '@backline/core/time/bars';
@@ -7,11 +7,10 @@ import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { Button } from '../../components/Button';
 import { Toggle } from '../../components/Toggle';
 import { songStyle } from '../../state/repertoire';
-import { TYPE } from '../../theme/styles';
-import { usePalette } from '../../theme/usePalette';
 import { leaders } from './RhythmOf';
 import type { Setting } from './setting';
 import { SettingsOf } from './SettingControl';
+import { Words } from '../../components/Words';
 
 /** What of the steps is set, in a few words. */
 export const stepFacts = ({ order, rate, octaves }: Resolved): string | undefined => {
@@ -46,7 +45,6 @@ function inRows(count: number, beats: number): readonly (readonly number[])[] {
 
 /** The steps of a bar, each of which can rest. */
 function Rests({ song, kind, scope, set, put }: Setting) {
-  const palette = usePalette();
   const pattern = patternOf(kind, songStyle(song), set.pattern);
   const bar = longestBar(song, scope);
   const beats = bar.groups.reduce((sum, group) => sum + group.beats.length, 0);
@@ -57,7 +55,7 @@ function Rests({ song, kind, scope, set, put }: Setting) {
     });
   return (
     <View role="group" aria-label="Steps that sound" style={styles.group}>
-      <Text style={[TYPE.strong, { color: palette.ink }]}>Steps of a bar that sound</Text>
+      <Words size="strong">Steps of a bar that sound</Words>
       {inRows(count, beats).map((row) => (
         <View key={row[0]} style={styles.row}>
           {row.map((step) => (
@@ -83,14 +81,13 @@ function Rests({ song, kind, scope, set, put }: Setting) {
 /** In which order, through how many octaves and in which steps an arpeggio goes, and which of them are accented. */
 export function StepSettings(setting: Setting) {
   const { song, part, set } = setting;
-  const palette = usePalette();
   const leader = leaders(song, part).find(({ id }) => id === set.rhythmOf);
   const drawn = leader
     ? {
         rate: (
-          <Text style={[TYPE.words, { color: palette.quiet }]}>
+          <Words size="words" tone="quiet">
             {`Its steps fall where ${leader.name} strikes: the rhythm is set under “What it plays”.`}
-          </Text>
+          </Words>
         ),
         accentEvery: null,
         rests: null,

@@ -1,21 +1,19 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { SECTION_VOICES, type SectionVoice } from '@backline/core/song/choices';
 import { Toggle } from '../../components/Toggle';
-import { TYPE } from '../../theme/styles';
-import { usePalette } from '../../theme/usePalette';
 import type { Setting } from './setting';
 import { SettingsOf } from './SettingControl';
+import { Words } from '../../components/Words';
 
 /** Which desks of a section play: one at least. */
 function Desks({ without, put }: { readonly without: readonly SectionVoice[] } & Pick<Setting, 'put'>) {
-  const palette = usePalette();
   const turn = (desk: SectionVoice): void => {
     const left = without.includes(desk) ? without.filter((d) => d !== desk) : [...without, desk];
     if (left.length < SECTION_VOICES.length) put({ without: left.length ? left : undefined });
   };
   return (
     <View role="group" aria-label="Desks that play" style={styles.group}>
-      <Text style={[TYPE.strong, { color: palette.ink }]}>Desks that play</Text>
+      <Words size="strong">Desks that play</Words>
       <View style={styles.row}>
         {SECTION_VOICES.map((desk) => (
           <Toggle key={desk} label={desk} on={!without.includes(desk)} onPress={() => turn(desk)} />

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import Svg, { Circle, Line } from 'react-native-svg';
 import type { ChordVoicing } from '@backline/core/band/sectionVoicings';
 import type { Section, Song } from '@backline/core/song/schema';
@@ -8,6 +8,7 @@ import { nameIn, noteGlyphs } from '@backline/core/theory/spelling';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { useVoicings } from '../../state/voicings';
+import { Words } from '../../components/Words';
 
 export interface VoicingMovesProps {
   readonly song: Song;
@@ -96,9 +97,9 @@ function Moves({ now, name }: { readonly now: readonly ChordVoicing[]; readonly 
           ];
         })}
       </Svg>
-      <Text role="status" style={[styles.words, { color: palette.quiet }]}>
+      <Words role="status" tone="quiet" style={styles.words}>
         {words}
-      </Text>
+      </Words>
     </View>
   );
 }

@@ -1,5 +1,5 @@
 import { sectionOfScope, type Scope } from '@backline/core/timeline/scopes';
-import { StyleSheet, Text } from 'react-native';
+import { StyleSheet } from 'react-native';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
 import { numbers } from '@backline/core/song/settings/specification';
@@ -13,11 +13,11 @@ import { VOICING_TYPES, type VoicingType } from '@backline/core/song/choices';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { Range } from '../../components/Range';
-import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import type { Setting } from './setting';
 import { SettingsOf } from './SettingControl';
 import { VoicingMoves } from './VoicingMoves';
+import { Words } from '../../components/Words';
 
 const MANNER_WORDS: Record<VoicingType, string> = {
   free: 'as it flows best',
@@ -97,7 +97,6 @@ function MannerOf({ song, part, kind, scope, set, put }: Setting) {
 /** How a part lays out chords: where, in which manner, richness, hands; a guitar's tuning, capo and place on the neck. */
 export function VoicingSettings(setting: Setting) {
   const { song, part, kind, scope, set, put } = setting;
-  const palette = usePalette();
   const fretted = kind.chordLayout === 'shapes';
   const [moving, fixed] = countChords(song, part, scope);
   const drawn = {
@@ -118,9 +117,9 @@ export function VoicingSettings(setting: Setting) {
     <>
       <SettingsOf setting={setting} group="voicing" drawn={drawn} />
       {soundsChords(kind) ? (
-        <Text style={[styles.words, { color: palette.quiet }]}>
+        <Words tone="quiet" style={styles.words}>
           {`Moves ${moving} ${moving === 1 ? 'chord' : 'chords'}${fixed ? `; ${fixed} set by hand ${fixed === 1 ? 'stays' : 'stay'}` : ''}.`}
-        </Text>
+        </Words>
       ) : null}
     </>
   );

@@ -1,10 +1,11 @@
 import { memo, useMemo } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import type { PagePart } from '../../shared/sentBand';
 import { usePalette } from '../../theme/usePalette';
 import { FONT, needsEdge, partInk } from '../../theme/tokens';
 import { strokesOf } from './weave';
+import { Words } from '../../components/Words';
 
 export interface WeaveCellProps {
   readonly part: PagePart;
@@ -36,12 +37,9 @@ export const WeaveCell = memo(function WeaveCell({ part, from, to, width, height
         <Path d={path} stroke={partInk(part.kind, palette)} strokeWidth={1.6} />
       </Svg>
       {label ? (
-        <Text
-          style={[styles.label, { color: palette.ink, backgroundColor: palette.raised }]}
-          numberOfLines={1}
-        >
+        <Words style={[styles.label, { backgroundColor: palette.raised }]} numberOfLines={1}>
           {label}
-        </Text>
+        </Words>
       ) : null}
     </View>
   );

@@ -2,9 +2,10 @@
 const signed = (decibels: number): string =>
   `${decibels < 0 ? '−' : decibels > 0 ? '+' : ''}${Math.abs(decibels).toFixed(1)} dB`;
 
-/** A level of 0–127 as decibels under its top (General MIDI: 40 dB to a tenth). */
-export const levelText = (level: number): string =>
-  level === 0 ? 'silent' : signed(40 * Math.log10(level / 127));
+/** A level of 0–127 as decibels under its top (General MIDI: 40 dB to a tenth); −∞ where it is silent. */
+export const levelDecibels = (level: number): number => 40 * Math.log10(level / 127);
+
+export const levelText = (level: number): string => (level === 0 ? 'silent' : signed(levelDecibels(level)));
 
 /** What came between two levels. */
 export const changeText = (before: number, after: number): string =>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { Link } from 'expo-router';
 import { isAudible } from '@backline/core/band/audible';
@@ -19,6 +19,7 @@ import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import type { AudioWish } from '../../workers/audioFiles';
+import { Words } from '../../components/Words';
 
 const FORMATS: readonly { value: AudioFormat; label: string }[] = [
   { value: 'wav16', label: 'WAV, 16 bit' },
@@ -43,9 +44,9 @@ function Making({ wish, done }: { wish: Wish; done: number }) {
     makingWords(wish) + (size === null ? '' : `: ${megabytes(size * done)} of about ${megabytes(size)} MB`);
   return (
     <View style={styles.making}>
-      <Text style={[styles.words, { color: palette.ink }]} role="status">
+      <Words style={styles.words} role="status">
         {words}
-      </Text>
+      </Words>
       <View style={styles.bar}>
         <ProgressBar
           progress={done}
@@ -112,7 +113,6 @@ interface SoundFilesProps {
 
 /** Sound to take away: of what, in which form, with what done to it. */
 function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
-  const palette = usePalette();
   const song = useOpenSong((s) => s.song);
   const stretches = useStretches();
   const { format, playing, mastered, without } = chosen;
@@ -125,9 +125,9 @@ function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
   const sizeIn = (what: AudioWish['what']): string => megabytes(bytesOf({ format, what }, seconds));
   return (
     <>
-      <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+      <Words role="heading" aria-level={3} style={styles.heading}>
         Sound
-      </Text>
+      </Words>
       <Choices
         label="Of"
         value={of}
@@ -151,10 +151,10 @@ function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
           Take it as it is heard
         </Button>
       </View>
-      <Text style={[styles.words, { color: palette.quiet }]}>{`About ${sizeIn('whole')} MB.`}</Text>
-      <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+      <Words tone="quiet" style={styles.words}>{`About ${sizeIn('whole')} MB.`}</Words>
+      <Words role="heading" aria-level={3} style={styles.heading}>
         A file for each part
-      </Text>
+      </Words>
       <View role="group" aria-label="Parts that are written" style={styles.buttons}>
         {parts.map((part) => (
           <Toggle
@@ -181,11 +181,11 @@ function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
           A file a part (ZIP)
         </Button>
       </View>
-      <Text style={[styles.words, { color: palette.quiet }]}>
+      <Words tone="quiet" style={styles.words}>
         {written.length
           ? `${counted(written.length, 'file')}, and all of them together: about ${sizeIn({ parts: written })} MB. Played at once they are that sum. One part alone:`
           : 'Choose the parts that are written. One part alone:'}
-      </Text>
+      </Words>
       <View style={styles.buttons}>
         {parts.map(({ id, name }) => (
           <Button
@@ -217,23 +217,25 @@ export function ExportSheet({ onClose }: { onClose: () => void }) {
   return (
     <Sheet title="Take the song away" tall onClose={onClose}>
       {remark ? (
-        <Text role="alert" style={[styles.words, { color: palette.warning }]}>
+        <Words role="alert" tone="warning" style={styles.words}>
           {remark}
-        </Text>
+        </Words>
       ) : null}
       {making ? (
         <Making wish={making.wish} done={making.done} />
       ) : (
         <>
-          <Text role="heading" aria-level={3} style={[styles.heading, { color: palette.ink }]}>
+          <Words role="heading" aria-level={3} style={styles.heading}>
             Notes for other programs
-          </Text>
+          </Words>
           <View style={styles.buttons}>
             <Button mode="outlined" icon="file-music-outline" onPress={() => take('midi')}>
               MIDI file
             </Button>
           </View>
-          <Text style={[styles.words, { color: palette.quiet }]}>Every part on a track of its own.</Text>
+          <Words tone="quiet" style={styles.words}>
+            Every part on a track of its own.
+          </Words>
           <SoundFiles chosen={chosen} onChoose={(changed) => setChosen({ ...chosen, ...changed })} />
           <Link href="/about" style={StyleSheet.flatten([styles.link, { color: palette.action }])}>
             Whose sounds these are

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
-import { StyleSheet, Text } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { mendSong } from '@backline/core/song/mend';
 import { cutText } from '@backline/core/song/text';
 import { Button } from '../../components/Button';
@@ -9,8 +9,8 @@ import { ApiError, createSongAt, restoreSong, songPath } from '../../state/api';
 import { download } from '../../state/download';
 import { ownEdits } from '../../state/keptEdits';
 import { openAnew, rehome } from '../../state/unsavedElsewhere';
-import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
+import { Words } from '../../components/Words';
 
 /** A song that this version cannot read, as it is stored: nothing of it is lost. */
 function saveUnread(stored: unknown): void {
@@ -23,7 +23,6 @@ const SHOWN = 8;
 
 /** A stored song that does not read: what is wrong and where, what reads of it, and all of it as a file. */
 function Unread({ answer, attempt }: { answer: unknown; attempt: (work: () => Promise<unknown>) => void }) {
-  const palette = usePalette();
   const mended = useMemo(() => mendSong((answer as { song?: unknown } | null)?.song), [answer]);
   const open = (): void => {
     if (!mended) return;
@@ -33,12 +32,12 @@ function Unread({ answer, attempt }: { answer: unknown; attempt: (work: () => Pr
   return (
     <>
       {mended?.remarks.slice(0, SHOWN).map((what) => (
-        <Text key={what} style={[styles.told, { color: palette.ink }]}>
+        <Words key={what} style={styles.told}>
           {what}
-        </Text>
+        </Words>
       ))}
       {mended && mended.remarks.length > SHOWN ? (
-        <Text style={[styles.told, { color: palette.ink }]}>and {mended.remarks.length - SHOWN} more.</Text>
+        <Words style={styles.told}>and {mended.remarks.length - SHOWN} more.</Words>
       ) : null}
       {mended ? (
         <Button mode="contained" onPress={open}>

@@ -1,9 +1,8 @@
-import { Text } from 'react-native';
 import { songPath } from '../../state/api';
 import { useShownKept } from '../../state/keptAnswers';
 import { useOpenSong, type SaveState } from '../../state/openSong';
-import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
+import { Words } from '../../components/Words';
 
 const WORDS: Record<SaveState, string> = {
   saved: 'Saved',
@@ -20,14 +19,13 @@ const NOT_KEPT = 'Not saved yet, trying again';
 
 /** Whether the song is safe, said aloud when it changes. */
 export function SaveStateLine() {
-  const palette = usePalette();
   const save = useOpenSong((s) => s.save);
   const kept = useOpenSong((s) => s.kept);
   const id = useOpenSong((s) => s.id);
   const isAsKept = useShownKept((s) => id !== null && s.paths.has(songPath(id)));
   return (
-    <Text aria-live="polite" role="status" style={{ ...TYPE.tiny, color: palette.quiet }}>
+    <Words aria-live="polite" role="status" tone="quiet" style={{ ...TYPE.tiny }}>
       {save === 'waiting' && !kept ? NOT_KEPT : save === 'saved' && isAsKept ? AS_KEPT : WORDS[save]}
-    </Text>
+    </Words>
   );
 }

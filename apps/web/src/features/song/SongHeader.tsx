@@ -1,6 +1,6 @@
 import { Link, useRouter } from 'expo-router';
 import { useState, type ReactNode } from 'react';
-import { Pressable, StyleSheet, Text, TextInput, View } from 'react-native';
+import { Pressable, StyleSheet, TextInput, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { setTitle } from '@backline/core/edits/song';
 import { LIMITS } from '@backline/core/song/limits';
@@ -11,6 +11,7 @@ import { usePalette } from '../../theme/usePalette';
 import { TOUCH_SQUARE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { SaveStateLine } from './SaveStateLine';
+import { Words } from '../../components/Words';
 
 export const VIEWS = [
   { view: 'chart', label: 'Chart' },
@@ -85,11 +86,9 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
               aria-current={here ? 'page' : undefined}
               style={StyleSheet.flatten([styles.tab, here && { borderColor: palette.action }])}
             >
-              <Text
-                style={[styles.tabText, { color: palette.ink, fontFamily: here ? FONT.strong : FONT.text }]}
-              >
+              <Words style={[styles.tabText, { fontFamily: here ? FONT.strong : FONT.text }]}>
                 {entry.label}
-              </Text>
+              </Words>
             </Pressable>
           </Link>
         );
@@ -113,9 +112,9 @@ export function SongHeader({ id, view, fold, onTake, children }: SongHeaderProps
           {isWhole ? (
             <TitleField />
           ) : (
-            <Text numberOfLines={1} style={[styles.small, { color: palette.ink }]}>
+            <Words numberOfLines={1} style={styles.small}>
               {title}
-            </Text>
+            </Words>
           )}
           <View style={isWhole ? styles.saved : null} pointerEvents="none">
             <SaveStateLine />

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { ActivityIndicator, IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import type { SongSummary } from '@backline/core/song/wire';
@@ -12,6 +12,7 @@ import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { SongFacts } from './SongFacts';
 import { useSongList } from './useSongList';
+import { Words } from '../../components/Words';
 
 /** Days the server keeps what is in the bin. */
 const KEPT_DAYS = 30;
@@ -50,16 +51,14 @@ export function BinScreen() {
             onPress={() => router.dismissTo('/')}
             style={styles.touch}
           />
-          <Text role="heading" aria-level={1} style={[styles.heading, { color: palette.ink }]}>
+          <Words role="heading" aria-level={1} style={styles.heading}>
             Bin
-          </Text>
+          </Words>
         </View>
-        <Text style={[styles.words, { color: palette.quiet }]}>
+        <Words tone="quiet" style={styles.words}>
           {`Deleted songs stay here for ${KEPT_DAYS} days and can be put back.`}
-        </Text>
-        <View role="status">
-          {said ? <Text style={[styles.words, { color: palette.ink }]}>{said}</Text> : null}
-        </View>
+        </Words>
+        <View role="status">{said ? <Words style={styles.words}>{said}</Words> : null}</View>
         {error ? (
           <Notice text={error instanceof Error ? error.message : 'The bin cannot be reached.'}>
             <Button mode="outlined" onPress={() => void mutate()}>
@@ -69,7 +68,9 @@ export function BinScreen() {
         ) : null}
         {isLoading ? <ActivityIndicator accessibilityLabel="Loading the bin" style={styles.wait} /> : null}
         {songs?.length === 0 ? (
-          <Text style={[styles.empty, { color: palette.quiet }]}>The bin is empty.</Text>
+          <Words tone="quiet" style={styles.empty}>
+            The bin is empty.
+          </Words>
         ) : null}
         {songs?.map((song) => (
           <View
@@ -78,7 +79,9 @@ export function BinScreen() {
           >
             <View style={styles.facts}>
               <SongFacts song={song} />
-              <Text style={[styles.words, { color: palette.quiet }]}>{daysLeft(song)}</Text>
+              <Words tone="quiet" style={styles.words}>
+                {daysLeft(song)}
+              </Words>
             </View>
             <Button
               mode="outlined"

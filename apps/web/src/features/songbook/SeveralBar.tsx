@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { setTags, tagsOf } from '@backline/core/edits/annotations';
 import type { SongSummary } from '@backline/core/song/wire';
 import { Button } from '../../components/Button';
@@ -8,8 +8,8 @@ import { deleteSong, songPath } from '../../state/api';
 import { download } from '../../state/download';
 import { flush } from '../../state/saver';
 import { editStored, wholeBook } from '../../state/songbook';
-import { TYPE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
+import { Words } from '../../components/Words';
 
 export interface SeveralBarProps {
   readonly chosen: readonly SongSummary[];
@@ -35,9 +35,9 @@ export function SeveralBar({ chosen, attempt, onAll, onDone }: SeveralBarProps) 
       style={[styles.bar, { backgroundColor: palette.raised, borderColor: palette.line }]}
     >
       <View style={styles.row}>
-        <Text role="status" style={[TYPE.strong, styles.grow, { color: palette.ink }]}>
+        <Words role="status" size="strong" style={styles.grow}>
           {count === 1 ? 'One song chosen' : `${count} songs chosen`}
-        </Text>
+        </Words>
         <Button onPress={onAll}>All</Button>
         <Button onPress={onDone}>Done</Button>
       </View>

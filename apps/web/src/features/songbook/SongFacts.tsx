@@ -1,11 +1,11 @@
-import { StyleSheet, Text } from 'react-native';
+import { StyleSheet } from 'react-native';
 import type { SongSummary } from '@backline/core/song/wire';
 import { keyInWords } from '@backline/core/theory/speech';
 import { styleName } from '../../state/repertoire';
-import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { songTempoText } from '../../components/tempoText';
+import { Words } from '../../components/Words';
 
 /** Key, metre, tempo, style and length of a song in a line. */
 export function factsOf(song: SongSummary): string {
@@ -26,15 +26,14 @@ export function sinceInWords({ updatedAt, changed }: Pick<SongSummary, 'updatedA
 
 /** A song's title over its facts. */
 export function SongFacts({ song }: { song: SongSummary }) {
-  const palette = usePalette();
   return (
     <>
-      <Text style={[styles.title, { color: palette.ink }]} numberOfLines={1}>
+      <Words style={styles.title} numberOfLines={1}>
         {song.title}
-      </Text>
-      <Text style={[styles.facts, { color: palette.quiet }]} numberOfLines={2}>
+      </Words>
+      <Words tone="quiet" style={styles.facts} numberOfLines={2}>
         {factsOf(song)}
-      </Text>
+      </Words>
     </>
   );
 }

@@ -1,11 +1,12 @@
 import { Link } from 'expo-router';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { SongSummary } from '@backline/core/song/wire';
-import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { TOUCH_SQUARE } from '../../theme/styles';
 import { usePalette } from '../../theme/usePalette';
 import { FormPicture } from './FormPicture';
 import { SongFacts, factsOf, sinceInWords } from './SongFacts';
+import { Words } from '../../components/Words';
 
 export interface SongRowProps {
   readonly song: SongSummary;
@@ -24,9 +25,9 @@ export function SongRow({ song, isPlaying, chosen, onPlay, onMore, onChoose }: S
     <>
       <SongFacts song={song} />
       <FormPicture form={song.form} />
-      <Text style={[TYPE.tiny, styles.since, { color: palette.quiet }]} numberOfLines={1}>
+      <Words size="tiny" tone="quiet" style={styles.since} numberOfLines={1}>
         {[sinceInWords(song), ...song.tags.map((tag) => `#${tag}`)].join(' · ')}
-      </Text>
+      </Words>
     </>
   );
   return (

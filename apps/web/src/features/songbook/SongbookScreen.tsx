@@ -1,6 +1,6 @@
 import { useFocusEffect, useRouter } from 'expo-router';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { ScrollView, StyleSheet, Text, View } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { ActivityIndicator, Snackbar } from 'react-native-paper';
 import { mutate as mutateTags } from 'swr';
 import type { SongSummary } from '@backline/core/song/wire';
@@ -30,6 +30,7 @@ import { SongRow } from './SongRow';
 import { stopPreview, usePreview } from './usePreview';
 import { useSettled } from './useSettled';
 import { useSongList } from './useSongList';
+import { Words } from '../../components/Words';
 
 const UnreadEdits = later(() => import('./Unread').then((m) => m.UnreadEdits));
 const SeveralBar = later(() => import('./SeveralBar').then((m) => m.SeveralBar));
@@ -165,9 +166,9 @@ export function SongbookScreen() {
     <View role="main" style={[styles.page, { backgroundColor: palette.paper }]}>
       <ScrollView contentContainerStyle={styles.content}>
         <View style={styles.head}>
-          <Text role="heading" aria-level={1} style={[styles.heading, { color: palette.ink }]}>
+          <Words role="heading" aria-level={1} style={styles.heading}>
             Songbook
-          </Text>
+          </Words>
           <Button mode="contained" icon="plus" onPress={start}>
             New song
           </Button>
@@ -175,16 +176,16 @@ export function SongbookScreen() {
         <FindBar wanted={wanted} onWant={setWanted} />
         {trouble ? <Notice text={trouble} /> : null}
         {said ? (
-          <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+          <Words role="status" size="words">
             {said}
-          </Text>
+          </Words>
         ) : null}
         <HomelessEdits attempt={attempt} />
         {isUnread ? <UnreadEdits titles={(songs ?? []).map(({ title }) => title)} attempt={attempt} /> : null}
         {isKept ? (
-          <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+          <Words role="status" size="words">
             The server does not answer. These are the songs as this device keeps them.
-          </Text>
+          </Words>
         ) : null}
         {error ? (
           <Notice text="The songbook cannot be reached. Songs you edited are kept on this device.">
@@ -197,16 +198,16 @@ export function SongbookScreen() {
           <ActivityIndicator accessibilityLabel="Loading the songbook" style={styles.wait} />
         ) : null}
         {songs?.length === 0 ? (
-          <Text style={[styles.empty, { color: palette.quiet }]}>
+          <Words tone="quiet" style={styles.empty}>
             {isNarrowed
               ? 'No song is called that. Try another word, or all tags.'
               : 'No songs yet. Start one: it plays from its first chord.'}
-          </Text>
+          </Words>
         ) : null}
         {isNarrowed && songs?.length ? (
-          <Text role="status" style={[TYPE.tiny, { color: palette.quiet }]}>
+          <Words role="status" size="tiny" tone="quiet">
             {total === 1 ? 'One song' : `${total} songs`}
-          </Text>
+          </Words>
         ) : null}
         <View role="list" aria-label="Songs" style={styles.list}>
           {songs?.map((song) => (

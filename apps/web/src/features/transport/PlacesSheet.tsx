@@ -1,15 +1,15 @@
 import { useCallback } from 'react';
-import { Pressable, StyleSheet, Text, View, useWindowDimensions } from 'react-native';
+import { Pressable, StyleSheet, View, useWindowDimensions } from 'react-native';
 import type { PageBand } from '../../shared/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
 import { player } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
 import { Sheet } from '../../components/Sheet';
 import { Toggle } from '../../components/Toggle';
-import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { occurrencesOf } from '../../shared/occurrences';
+import { Words } from '../../components/Words';
 
 /** The form, large enough for a thumb: a section's playing at a tap, then the bar in it. */
 export function PlacesSheet({ band, onClose }: { band: PageBand; onClose: () => void }) {
@@ -41,10 +41,10 @@ export function PlacesSheet({ band, onClose }: { band: PageBand; onClose: () => 
                   },
                 ]}
               >
-                <Text numberOfLines={1} style={[TYPE.strong, { color: palette.ink }]}>
+                <Words numberOfLines={1} size="strong">
                   {`${name} `}
-                </Text>
-                <Text style={[TYPE.tiny, { color: palette.ink }]}>{bars.length}</Text>
+                </Words>
+                <Words size="tiny">{bars.length}</Words>
               </Pressable>
             );
           })}

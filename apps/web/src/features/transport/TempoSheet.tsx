@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
@@ -10,12 +10,12 @@ import { Sheet } from '../../components/Sheet';
 import { SwitchLine } from '../../components/SwitchLine';
 import { tempoInWords } from '../../components/tempoText';
 import { change, useOpenSong } from '../../state/openSong';
-import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
+import { TOUCH_SQUARE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
 import { useHeld } from '../../components/useHeld';
 import { useTrouble } from '../../components/useTrouble';
-import { usePalette } from '../../theme/usePalette';
 import { tappedTempo } from './tapping';
+import { Words } from '../../components/Words';
 
 const inRange = (tempo: number): number => Math.max(SLOWEST, Math.min(FASTEST, tempo));
 
@@ -43,7 +43,6 @@ function Stepping({ by }: { by: 1 | -1 }) {
 
 /** The tempo: typed, tapped in, or stepped; and whether playing counts in. */
 export function TempoSheet({ onClose }: { onClose: () => void }) {
-  const palette = usePalette();
   const song = useOpenSong((s) => s.song);
   const countIn = usePlayer((s) => s.countIn);
   const [typed, setTyped] = useState<string | null>(null);
@@ -68,7 +67,9 @@ export function TempoSheet({ onClose }: { onClose: () => void }) {
   };
   return (
     <Sheet title="Tempo" onClose={onClose} inFlow>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>{tempoInWords(song)}</Text>
+      <Words size="words" tone="quiet">
+        {tempoInWords(song)}
+      </Words>
       <View style={styles.row}>
         <Stepping by={-1} />
         <Field
@@ -87,15 +88,16 @@ export function TempoSheet({ onClose }: { onClose: () => void }) {
           Tap
         </Button>
       </View>
-      <Text
+      <Words
         id={said.id}
         role={isTempo ? 'status' : 'alert'}
-        style={[TYPE.words, { color: isTempo ? palette.quiet : palette.warning }]}
+        size="words"
+        tone={isTempo ? 'quiet' : 'warning'}
       >
         {isTempo
           ? heard
           : `${typed?.trim() || 'That'} is no tempo: it lies between ${SLOWEST} and ${FASTEST}. The song stays at ${song.tempo}.`}
-      </Text>
+      </Words>
       <SwitchLine label="Count-in" on={countIn} onTurn={(on) => player.setCountIn(on)} />
     </Sheet>
   );

@@ -1,6 +1,6 @@
 import { useInHistory } from '../../state/history';
 import { useCallback, useState } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { IconButton, ProgressBar } from 'react-native-paper';
 import type { PageBand } from '../../shared/sentBand';
 import { barIndexAt } from '@backline/core/time/bars';
@@ -19,6 +19,7 @@ import { TOUCH_SQUARE, TYPE } from '../../theme/styles';
 import { FONT, SIZE, TOUCH } from '../../theme/tokens';
 import { PositionSlider } from './PositionSlider';
 import { selectionStart } from './selectionStart';
+import { Words } from '../../components/Words';
 
 const PlacesSheet = later(() => import('./PlacesSheet').then((m) => m.PlacesSheet));
 const TempoSheet = later(() => import('./TempoSheet').then((m) => m.TempoSheet));
@@ -101,7 +102,7 @@ function TempoButton({ isOpen, onPress }: { isOpen: boolean; onPress: () => void
       onPress={onPress}
       style={[styles.tempo, { borderColor: palette.line }]}
     >
-      <Text style={[styles.number, { color: palette.ink }]}>{text}</Text>
+      <Words style={styles.number}>{text}</Words>
     </Pressable>
   );
 }
@@ -126,9 +127,9 @@ export function Transport({ folded = false, inHeader = false }: TransportProps) 
   };
   const close = (): void => setOpen(null);
   const where = (
-    <Text style={[styles.where, { color: palette.ink }]} numberOfLines={1}>
+    <Words style={styles.where} numberOfLines={1}>
       {place}
-    </Text>
+    </Words>
   );
   return (
     <View

@@ -1,6 +1,6 @@
 import type { Scope } from '@backline/core/timeline/scopes';
 import { useEffect, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Button } from '../../../components/Button';
 import { setPatterns } from '@backline/core/edits/settings';
 import { randomChoiceFor, type RandomChoice } from '@backline/core/ranking/randomChoice';
@@ -10,9 +10,8 @@ import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { playsIn, repertoire } from '../../../state/repertoire';
 import { clearTried, tryOut } from '../../../state/trying';
-import { TYPE } from '../../../theme/styles';
-import { usePalette } from '../../../theme/usePalette';
 import { comeBack, hear } from './hear';
+import { Words } from '../../../components/Words';
 
 export interface DiceSheetProps {
   readonly song: Song;
@@ -23,7 +22,6 @@ export interface DiceSheetProps {
 
 /** The dice for any number of parts: other patterns that fit, heard before they are kept. */
 export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
-  const palette = usePalette();
   const [without, setWithout] = useState<readonly string[]>([]);
   const [count, setCount] = useState(0);
   const [thrown, setThrown] = useState<readonly RandomChoice[]>([]);
@@ -51,9 +49,9 @@ export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
   };
   return (
     <Sheet title="Throw the dice" onClose={onClose}>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>
+      <Words size="words" tone="quiet">
         Other patterns that fit this song, for the parts chosen here; nothing is changed until you keep them.
-      </Text>
+      </Words>
       <View role="group" aria-label="Parts the dice are thrown for" style={styles.row}>
         {parts.map(({ id, name }) => (
           <Toggle
@@ -93,9 +91,9 @@ export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
           </>
         ) : null}
       </View>
-      <Text role="status" style={[TYPE.words, { color: palette.ink }]}>
+      <Words role="status" size="words">
         {thrown.map(({ part, name }) => `${part.name}: ${name}`).join('; ')}
-      </Text>
+      </Words>
     </Sheet>
   );
 }

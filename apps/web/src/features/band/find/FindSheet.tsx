@@ -1,5 +1,5 @@
 import { useEffect, useState, type ReactNode } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Scope } from '@backline/core/timeline/scopes';
 import { Button } from '../../../components/Button';
@@ -14,9 +14,10 @@ import { Toggle } from '../../../components/Toggle';
 import { like, usePreferences, wasPlayed } from '../../../state/preferences';
 import { useBand } from '../../../state/band';
 import { clearTried, tryAlone, useTrying } from '../../../state/trying';
-import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
+import { TOUCH_SQUARE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 import { comeBack, hear, roundOf } from './hear';
+import { Words } from '../../../components/Words';
 
 /** Something that can be tried: what it is, and what does not fit. */
 export interface Entry {
@@ -144,11 +145,11 @@ export function FindSheet(props: FindSheetProps) {
         aria-label={`Trying ${name}`}
         style={[styles.tried, { backgroundColor: palette.actionWash }]}
       >
-        <Text aria-live="polite" style={[TYPE.strong, { color: palette.ink }]}>
+        <Words aria-live="polite" size="strong">
           {round
             ? `${name} is heard in ${round.name}, from the bar before; nothing is changed yet.`
             : `${name} is heard; nothing is changed yet.`}
-        </Text>
+        </Words>
         {tried?.(triedId)}
         <View style={styles.row}>
           <Button mode="contained" icon="check" onPress={() => keep(triedId)}>
@@ -257,12 +258,18 @@ function Row({ entry: { name, facts, reasons }, inHand, tried, liked, onTry, onL
   return (
     <View role="listitem" style={[styles.entry, { borderColor: tried ? palette.action : palette.line }]}>
       <View style={styles.words}>
-        <Text style={[TYPE.strong, { color: palette.ink }]}>
+        <Words size="strong">
           {name}
           {inHand ? ' · in hand' : ''}
-        </Text>
-        <Text style={[TYPE.words, { color: palette.quiet }]}>{facts}</Text>
-        {why ? <Text style={[TYPE.words, { color: palette.warning }]}>{why}</Text> : null}
+        </Words>
+        <Words size="words" tone="quiet">
+          {facts}
+        </Words>
+        {why ? (
+          <Words size="words" tone="warning">
+            {why}
+          </Words>
+        ) : null}
         <Pressable
           role="button"
           aria-label={`Try ${name}`}

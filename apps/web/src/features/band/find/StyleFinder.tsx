@@ -1,5 +1,4 @@
 import { useMemo, useRef } from 'react';
-import { Text } from 'react-native';
 import { bringStyle, endsWith, missingFrom } from '@backline/core/edits/style';
 import { anotherOf, isStyleAsked } from '@backline/core/ranking/find';
 import { genresOf } from '@backline/core/ranking/genres';
@@ -9,9 +8,8 @@ import type { Song } from '@backline/core/song/schema';
 import { change } from '../../../state/openSong';
 import { kindHere, repertoire, styleName, usePlayed } from '../../../state/repertoire';
 import { tryOut, useTrying } from '../../../state/trying';
-import { TYPE } from '../../../theme/styles';
-import { usePalette } from '../../../theme/usePalette';
 import { FindSheet, askedIn, type Entry, type Wanted } from './FindSheet';
+import { Words } from '../../../components/Words';
 
 /** What a style brings and what it leaves, in one sentence. */
 function inASentence(song: Song, id: string): string {
@@ -28,7 +26,6 @@ function inASentence(song: Song, id: string): string {
 
 /** Any style, tried with its band in the song before it is kept. */
 export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void }) {
-  const palette = usePalette();
   const throws = useRef(0);
   const tried = useTrying((s) => s.id);
   const all = usePlayed((s) => s.all) ?? repertoire();
@@ -58,7 +55,7 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
       onKeep={(id) => change(bringStyle(id, repertoire()))}
       onClose={onClose}
       canBeAlone={false}
-      tried={(id) => <Text style={[TYPE.words, { color: palette.ink }]}>{inASentence(song, id)}</Text>}
+      tried={(id) => <Words size="words">{inASentence(song, id)}</Words>}
       ways={[
         {
           label: 'Another that fits',

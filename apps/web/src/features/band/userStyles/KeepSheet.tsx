@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text } from 'react-native';
+import { StyleSheet } from 'react-native';
 import { STYLE_ABOUT, STYLE_NAME } from '@backline/core/userStyles/limits';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import { Button } from '../../../components/Button';
@@ -7,8 +7,7 @@ import { Field } from '../../../components/Field';
 import { Notice } from '../../../components/Notice';
 import { Sheet } from '../../../components/Sheet';
 import { keepOwn } from '../../../state/userStyles';
-import { TYPE } from '../../../theme/styles';
-import { usePalette } from '../../../theme/usePalette';
+import { Words } from '../../../components/Words';
 
 export interface KeepSheetProps {
   readonly title: string;
@@ -26,7 +25,6 @@ export interface KeepSheetProps {
 
 /** Keeps something of the open song for other songs, under a name. */
 export function KeepSheet({ title, what, words, can, called, found, documentFor, onClose }: KeepSheetProps) {
-  const palette = usePalette();
   const [name, setName] = useState(called.slice(0, STYLE_NAME));
   const [about, setAbout] = useState('');
   const [busy, setBusy] = useState(false);
@@ -46,7 +44,9 @@ export function KeepSheet({ title, what, words, can, called, found, documentFor,
   };
   return (
     <Sheet title={title} onClose={onClose}>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>{words}</Text>
+      <Words size="words" tone="quiet">
+        {words}
+      </Words>
       <Field
         label="Name"
         accessibilityLabel={`Name of the ${what}`}
@@ -62,9 +62,9 @@ export function KeepSheet({ title, what, words, can, called, found, documentFor,
         onChangeText={setAbout}
       />
       {said?.kept ? (
-        <Text role="status" style={[TYPE.strong, { color: palette.ink }]}>
+        <Words role="status" size="strong">
           {said.text}
-        </Text>
+        </Words>
       ) : null}
       {said && !said.kept ? <Notice text={said.text} /> : null}
       <Button

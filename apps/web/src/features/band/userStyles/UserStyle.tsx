@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Field } from '../../../components/Field';
 import { Button } from '../../../components/Button';
 import { STYLE_ABOUT, STYLE_NAME } from '@backline/core/userStyles/limits';
@@ -11,8 +11,7 @@ import { Fold } from '../../../components/Fold';
 import { download } from '../../../state/download';
 import { isNamed, isPlayer, isStyle, nameIn } from '../../../state/userStyles';
 import { kindHere, repertoire, repertoireTools } from '../../../state/repertoire';
-import { TYPE } from '../../../theme/styles';
-import { usePalette } from '../../../theme/usePalette';
+import { Words } from '../../../components/Words';
 
 export interface UserStyleProps {
   readonly own: StoredUserStyle;
@@ -40,7 +39,10 @@ function inALine({ document, songs }: StoredUserStyle): string {
 }
 
 /** A name and what is said of it, to change. */
-function Words({ document, onChange }: { document: UserStyleDocument } & Pick<UserStyleProps, 'onChange'>) {
+function WordsOfFile({
+  document,
+  onChange,
+}: { document: UserStyleDocument } & Pick<UserStyleProps, 'onChange'>) {
   const old = nameIn(document);
   const oldAbout = typeof document.about === 'string' ? document.about : '';
   const [name, setName] = useState(old);
@@ -79,7 +81,6 @@ function Words({ document, onChange }: { document: UserStyleDocument } & Pick<Us
 
 /** One of the writer's own: what it is, and behind it what can be done with it. */
 export function UserStyle({ own, song, onChange, onRemove }: UserStyleProps) {
-  const palette = usePalette();
   const [open, setOpen] = useState(false);
   const { document } = own;
   const name = nameIn(document);
@@ -97,8 +98,12 @@ export function UserStyle({ own, song, onChange, onRemove }: UserStyleProps) {
   return (
     <View role="listitem">
       <Fold title={name} facts={inALine(own)} open={open} onTurn={() => setOpen(!open)}>
-        <Text style={[TYPE.words, { color: palette.quiet }]}>{inALine(own)}</Text>
-        {isNamed(document) ? <Words key={own.revision} document={document} onChange={onChange} /> : null}
+        <Words size="words" tone="quiet">
+          {inALine(own)}
+        </Words>
+        {isNamed(document) ? (
+          <WordsOfFile key={own.revision} document={document} onChange={onChange} />
+        ) : null}
         <View style={styles.row}>
           {isStyle(document) ? (
             <Button

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { ActivityIndicator } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import type { UserStyleDocument, StoredUserStyle } from '@backline/core/userStyles/wire';
@@ -19,9 +19,8 @@ import {
   useUserStyles,
 } from '../../../state/userStyles';
 import { usePlayed } from '../../../state/repertoire';
-import { TYPE } from '../../../theme/styles';
-import { usePalette } from '../../../theme/usePalette';
 import { UserStyle } from './UserStyle';
+import { Words } from '../../../components/Words';
 
 /** Something that was done, and can be taken back. */
 interface Done {
@@ -74,7 +73,6 @@ function Which({
 
 /** The writer's own styles, patterns and players: brought in, changed, taken out, deleted. */
 export function UserStylesSheet({ song, onClose }: { song: Song; onClose: () => void }) {
-  const palette = usePalette();
   const { error, isLoading, mutate } = useUserStyles();
   const own = usePlayed((s) => s.own);
   const [done, setDone] = useState<Done | null>(null);
@@ -132,9 +130,9 @@ export function UserStylesSheet({ song, onClose }: { song: Song; onClose: () => 
       {asking ? <Which {...asking} run={run} /> : null}
       {done ? (
         <View style={styles.row}>
-          <Text role="status" style={[TYPE.words, styles.grow, { color: palette.ink }]}>
+          <Words role="status" size="words" style={styles.grow}>
             {done.text}
-          </Text>
+          </Words>
           {done.back ? (
             <Button
               mode="outlined"
@@ -161,10 +159,10 @@ export function UserStylesSheet({ song, onClose }: { song: Song; onClose: () => 
       ) : null}
       {isLoading && !own.length ? <ActivityIndicator accessibilityLabel="Loading your styles" /> : null}
       {!own.length && !isLoading && !error ? (
-        <Text style={[TYPE.words, { color: palette.quiet }]}>
+        <Words size="words" tone="quiet">
           None yet. “Keep” on the Band page makes a style of what plays, “Keep as a player” on a part’s page a
           player of the part; a file that was taken out here, or written by hand, is brought in above.
-        </Text>
+        </Words>
       ) : null}
       <View role="list" aria-label="Your own styles and players" style={styles.list}>
         {own.map((one) => (

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { HelperText } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
@@ -22,7 +22,6 @@ import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { ApiError, createProgression } from '../../../state/api';
 import { partKind, settingsIn } from '../../../state/repertoire';
-import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { hearRun } from '../../../state/hearing';
 import { LEADS } from '../leads';
@@ -43,6 +42,7 @@ import {
   transpose,
   useClipboard,
 } from './clipboard';
+import { Words } from '../../../components/Words';
 
 export interface BarRangeSheetProps {
   readonly song: Song;
@@ -53,7 +53,6 @@ export interface BarRangeSheetProps {
 
 /** A run of bars in hand: what can be done with it, in words and at one tap each. */
 export function BarRangeSheet({ song, anchor, head, beside }: BarRangeSheetProps) {
-  const palette = usePalette();
   const { clip, said, asking } = useClipboard();
   const copied = useShape((s) => s.copied);
   const [times, setTimes] = useState(1);
@@ -69,9 +68,9 @@ export function BarRangeSheet({ song, anchor, head, beside }: BarRangeSheetProps
   );
   return (
     <Sheet title={words} onClose={() => select(null)} beside={beside} leavesFocus>
-      <Text role="status" style={[styles.hint, { color: palette.quiet }]}>
+      <Words role="status" tone="quiet" style={styles.hint}>
         {said || 'Tap another bar and the selection reaches to it.'}
-      </Text>
+      </Words>
       <View style={styles.wrap}>
         {button('content-copy', 'Copy', () => copy(run))}
         {button('content-cut', 'Cut', () => cut(run))}
@@ -120,10 +119,10 @@ export function BarRangeSheet({ song, anchor, head, beside }: BarRangeSheetProps
           Repeat
         </Button>
       </View>
-      <Text style={[styles.hint, { color: palette.quiet }]}>
+      <Words tone="quiet" style={styles.hint}>
         Keys on the chart: Shift with arrows selects, Ctrl C X V copy, cut, paste, Delete clears, Alt with up
         or down transposes, Ctrl D repeats, Alt with left or right moves.
-      </Text>
+      </Words>
     </Sheet>
   );
 }
@@ -156,7 +155,6 @@ function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; 
   const { clip, words } = useClipboard();
   const [key, setKey] = useState<Paste['key']>('fitted');
   const [keep, setKeep] = useState<Paste['keep']>('bars');
-  const palette = usePalette();
   if (!clip) return null;
   const open = questions(song, clip, place);
   const put = (where: Paste['where']): void => {
@@ -165,7 +163,7 @@ function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; 
   };
   return (
     <View role="group" aria-label="Pasting" style={styles.box}>
-      <Text style={[styles.words, { color: palette.ink }]}>{`Copied: ${words}`}</Text>
+      <Words style={styles.words}>{`Copied: ${words}`}</Words>
       {open.key ? (
         <Choices
           label="The key is another here"
@@ -192,7 +190,6 @@ function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; 
 
 /** Saves the run among one's own progressions. */
 function KeepIt({ song, run, onDone }: { song: Song; run: BarRange; onDone: () => void }) {
-  const palette = usePalette();
   const [name, setName] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const made = progressionOf(name.trim() || 'Unnamed', clipOf(song, run));
@@ -216,7 +213,9 @@ function KeepIt({ song, run, onDone }: { song: Song; run: BarRange; onDone: () =
         maxLength={80}
         onChangeText={setName}
       />
-      <Text style={[styles.hint, { color: palette.quiet }]}>{typeof made === 'string' ? '' : made.bars}</Text>
+      <Words tone="quiet" style={styles.hint}>
+        {typeof made === 'string' ? '' : made.bars}
+      </Words>
       {(reason ?? trouble) ? (
         <View role="alert">
           <HelperText type="error">{reason ?? trouble}</HelperText>

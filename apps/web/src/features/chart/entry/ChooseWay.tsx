@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Button } from '../../../components/Button';
 import { setScale } from '@backline/core/edits/chords';
 import { backToAuto } from '@backline/core/edits/hand';
@@ -25,6 +25,7 @@ import { TYPE } from '../../../theme/styles';
 import { TOUCH } from '../../../theme/tokens';
 import { Facts } from './Facts';
 import { putHere, type Place } from './entry';
+import { Words } from '../../../components/Words';
 
 const ADDABLE = ['add9', 'add11', 'add#11', 'add13'] as const;
 const OMITTABLE = ['no3', 'no5', 'no7'] as const;
@@ -166,7 +167,6 @@ const changes = (before: string, after: string): boolean =>
 
 /** The chord-scale, its notes named; the writer's choice or the one of the chord's function. */
 function Scale({ place, symbol }: { place: Place; symbol: string }) {
-  const palette = usePalette();
   const { section, chord: event, bar } = place;
   const chord = parseChord(symbol);
   const key = keyOf(bar.key);
@@ -184,7 +184,9 @@ function Scale({ place, symbol }: { place: Place; symbol: string }) {
         }))}
         onChoose={(next: ScaleName) => change(setScale(section.id, event.id, next === usual ? null : next))}
       />
-      <Text style={[styles.hint, { color: palette.quiet }]}>{notes.map(noteGlyphs).join(' ')}</Text>
+      <Words tone="quiet" style={styles.hint}>
+        {notes.map(noteGlyphs).join(' ')}
+      </Words>
     </View>
   );
 }

@@ -1,6 +1,5 @@
 import type { Song } from '@backline/core/song/schema';
 import { useEffect } from 'react';
-import { Text } from 'react-native';
 import { later } from '../../../components/later';
 import { Sheet } from '../../../components/Sheet';
 import { Tabs, type Tab } from '../../../components/Tabs';
@@ -9,8 +8,7 @@ import { PlaceStrip } from './PlaceStrip';
 import { TypeWay } from './TypeWay';
 import { placeIn, type Place } from './entry';
 import { stopHearing } from '../../../state/hearing';
-import { TYPE } from '../../../theme/styles';
-import { usePalette } from '../../../theme/usePalette';
+import { Words } from '../../../components/Words';
 
 const VoicingWay = later(() => import('../voicing/VoicingWay').then((m) => m.VoicingWay));
 const ChooseWay = later(() => import('./ChooseWay').then((m) => m.ChooseWay));
@@ -61,7 +59,6 @@ export interface EntrySheetProps {
 /** A bar in hand: where entry stands, and the ways chords come in. The chart stays in sight. */
 export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetProps) {
   const way = useSelection((s) => s.way);
-  const palette = usePalette();
   const place = placeIn(song, section, bar, offset);
   useEffect(() => stopHearing, []);
   if (!place) return null;
@@ -78,9 +75,9 @@ export function EntrySheet({ song, section, bar, offset, beside }: EntrySheetPro
       leaves={ROW_IN_HAND}
     >
       {place.isNew && OF_CHORDS.includes(way) ? (
-        <Text style={[TYPE.body, { color: palette.quiet }]}>
+        <Words size="body" tone="quiet">
           Nothing stands in this bar yet. Write a chord, and the bar is there.
-        </Text>
+        </Words>
       ) : (
         <Content key={key} place={place} />
       )}

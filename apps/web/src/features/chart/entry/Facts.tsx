@@ -1,4 +1,4 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { chordTones } from '@backline/core/theory/chord';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { keyOf, romanNumeral } from '@backline/core/theory/key';
@@ -8,6 +8,7 @@ import { ChordSymbol } from '../../../components/ChordSymbol';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { numeralGlyphs } from '../ChordBlock';
+import { Words } from '../../../components/Words';
 
 const degreeGlyphs = (degree: string): string => degree.replace(/b/g, '♭').replace(/#/g, '♯');
 
@@ -29,7 +30,7 @@ export function Facts({
   return (
     <View style={styles.facts}>
       <ChordSymbol symbol={symbol} keyText={keyText} size={20} color={palette.ink} />
-      <Text style={[styles.words, { color: palette.quiet }]}>
+      <Words tone="quiet" style={styles.words}>
         {[
           numeral,
           tones.map(noteGlyphs).join(' '),
@@ -37,7 +38,7 @@ export function Facts({
         ]
           .filter(Boolean)
           .join(' · ')}
-      </Text>
+      </Words>
     </View>
   );
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import type { Palette } from '@backline/core/analysis/ideas';
@@ -18,6 +18,7 @@ import { RouteFinder } from './RouteFinder';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
 import { hearChord } from '../../../state/hearing';
+import { Words } from '../../../components/Words';
 
 type Wanted = Palette | 'as before';
 const PALETTES: readonly { readonly value: Wanted; readonly label: string }[] = [
@@ -82,9 +83,9 @@ function Next({ place }: { place: Place }) {
   return (
     <>
       {failed ? <Notice text={failed} /> : null}
-      <Text style={[styles.why, { color: palette.quiet }]}>
+      <Words tone="quiet" style={styles.why}>
         {words.filter(Boolean).join(', ')}, near to far:
-      </Text>
+      </Words>
       <View role="list" aria-label="Ideas">
         {(answer ?? []).slice(0, more ? undefined : FIRST).map((idea, rank) => (
           // By rank: the keyboard stays where it is when the list is another after a chord went in.
@@ -93,8 +94,10 @@ function Next({ place }: { place: Place }) {
               <View style={styles.symbol}>
                 <ChordSymbol symbol={idea.symbol} size={22} color={palette.ink} />
               </View>
-              <Text style={[styles.numeral, { color: palette.quiet }]}>{numeralGlyphs(idea.numeral)}</Text>
-              <Text style={[styles.why, { color: palette.ink }]}>{idea.why}</Text>
+              <Words tone="quiet" style={styles.numeral}>
+                {numeralGlyphs(idea.numeral)}
+              </Words>
+              <Words style={styles.why}>{idea.why}</Words>
               <Pressable
                 role="button"
                 aria-label={`Hear ${spokenChord(parseChord(idea.symbol))}: ${idea.why}`}

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
@@ -27,6 +27,7 @@ import { FONT, SIZE } from '../../../theme/tokens';
 import { KeepChoice } from '../barRange/KeepChoice';
 import { write, type Place } from './entry';
 import { hearRun } from '../../../state/hearing';
+import { Words } from '../../../components/Words';
 
 interface Listed extends Progression {
   /** Of one's own: its id on the server. */
@@ -43,7 +44,6 @@ const any = <T extends string>(values: readonly T[]) => [
 
 /** Progressions by degree, searched, heard in the key of the place, and put in whole or in part. */
 export function LibraryWay({ place }: { place: Place }) {
-  const palette = usePalette();
   const [search, setSearch] = useState<Search>(EVERYTHING);
   const [open, setOpen] = useState<string | null>(null);
   const [count, setCount] = useState(SHOWN);
@@ -112,13 +112,13 @@ export function LibraryWay({ place }: { place: Place }) {
         </View>
       ) : null}
       {error ? <Notice text="Your own progressions cannot be loaded now; the library is all here." /> : null}
-      <Text style={[styles.facts, { color: palette.quiet }]} role="status">
+      <Words tone="quiet" style={styles.facts} role="status">
         {found.length === 0
           ? set
             ? 'Nothing found. Leave a filter out.'
             : `Nothing is found by “${search.text.trim()}”. Try degrees like 1 6 4 5, a word like sad, or a length like 12 bars.`
           : `${found.length} found, in ${place.bar.key}`}
-      </Text>
+      </Words>
       {found.slice(0, count).map((progression) => {
         const id = progression.id ?? progression.name;
         return (
@@ -179,10 +179,10 @@ function Row({ progression, place, open, onOpen }: RowProps) {
     <View role="group" aria-label={progression.name} style={[styles.row, { borderColor: palette.line }]}>
       <View style={styles.head}>
         <View style={styles.name}>
-          <Text style={[styles.title, { color: palette.ink }]}>{progression.name}</Text>
-          <Text style={[styles.chords, { color: palette.ink }]} numberOfLines={open ? undefined : 1}>
+          <Words style={styles.title}>{progression.name}</Words>
+          <Words style={styles.chords} numberOfLines={open ? undefined : 1}>
             {symbols}
-          </Text>
+          </Words>
           <Pressable
             role="button"
             aria-expanded={open}
@@ -200,7 +200,9 @@ function Row({ progression, place, open, onOpen }: RowProps) {
       </View>
       {open ? (
         <>
-          <Text style={[styles.facts, { color: palette.quiet }]}>{about}</Text>
+          <Words tone="quiet" style={styles.facts}>
+            {about}
+          </Words>
           <View role="group" aria-label="Bars to put in" style={styles.wrap}>
             {bars.map((i) => {
               const on = !without.includes(i);

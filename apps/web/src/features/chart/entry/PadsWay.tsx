@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { Button } from '../../../components/Button';
 import { ownScale, pads, type Pad } from '@backline/core/analysis/pads';
 import { parseChord } from '@backline/core/theory/chordGrammar';
@@ -20,6 +20,7 @@ import { numeralGlyphs } from '../ChordBlock';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
 import { hearChord } from '../../../state/hearing';
+import { Words } from '../../../components/Words';
 
 const RICH = ['triads', 'sevenths', 'ninths', 'elevenths', 'thirteenths'];
 
@@ -73,8 +74,12 @@ export function PadsWay({ place }: { place: Place }) {
           >
             <ChordSymbol symbol={pad.symbol} size={symbolSize(pad.symbol)} color={palette.ink} />
             <View style={styles.foot}>
-              <Text style={[styles.small, { color: palette.quiet }]}>{numeralGlyphs(pad.numeral)}</Text>
-              <Text style={[styles.small, { color: palette.quiet }]}>{pad.number}</Text>
+              <Words tone="quiet" style={styles.small}>
+                {numeralGlyphs(pad.numeral)}
+              </Words>
+              <Words tone="quiet" style={styles.small}>
+                {pad.number}
+              </Words>
             </View>
             <Pressable
               role="button"

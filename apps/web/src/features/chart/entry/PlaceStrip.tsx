@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { parseChord } from '@backline/core/theory/chordGrammar';
 import { spokenChord } from '@backline/core/theory/speech';
@@ -12,6 +12,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { selectBar } from '../../../state/selection';
 import type { Place } from './entry';
+import { Words } from '../../../components/Words';
 
 const HEIGHT = 46;
 
@@ -67,9 +68,9 @@ export function PlaceStrip({ place }: { place: Place }) {
     <View style={styles.row}>
       {arrow('chevron-left', 'Bar before', index - 1)}
       <View style={styles.middle}>
-        <Text aria-hidden numberOfLines={1} style={[styles.title, { color: palette.quiet }]}>
+        <Words aria-hidden numberOfLines={1} tone="quiet" style={styles.title}>
           {`${section.name}, bar ${index + 1}${isNew ? ': new' : ''}`}
-        </Text>
+        </Words>
         <View style={[styles.bar, { borderColor: palette.line, backgroundColor: palette.paper }]}>
           {here.map((chord) => {
             const from = Math.max(chord.start, bar.start);

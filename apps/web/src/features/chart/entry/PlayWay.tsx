@@ -33,10 +33,10 @@ import { TYPE } from '../../../theme/styles';
 import { TOUCH } from '../../../theme/tokens';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
+import { Words } from '../../../components/Words';
 
 /** Chords played on the keys of the screen, of the computer or of a MIDI keyboard, named as they sound. */
 export function PlayWay({ place }: { place: Place }) {
-  const palette = usePalette();
   const { notes, last, inputs, input, trouble } = usePlaying();
   const [low, setLow] = useState(48);
   const [stay, setStay] = useState(true);
@@ -101,9 +101,9 @@ export function PlayWay({ place }: { place: Place }) {
       />
       {trouble ? <Notice text={trouble} /> : null}
       {input === simulatedKeyboard ? <Simulated /> : null}
-      <Text style={[styles.hint, { color: palette.quiet }]}>
+      <Words tone="quiet" style={styles.hint}>
         On the computer’s keyboard A S D F G H J K L are the white keys, W E T Y U O the black ones.
-      </Text>
+      </Words>
     </>
   );
 }
@@ -137,8 +137,10 @@ function Names({ notes, keyText, onTake }: NamesProps) {
       <View style={styles.line} aria-live="polite">
         {symbol ? <ChordSymbol symbol={symbol} keyText={keyText} size={30} color={palette.ink} /> : null}
         <View style={styles.grow}>
-          <Text style={[styles.words, { color: palette.ink }]}>{title}</Text>
-          <Text style={[styles.hint, { color: palette.quiet }]}>{tones}</Text>
+          <Words style={styles.words}>{title}</Words>
+          <Words tone="quiet" style={styles.hint}>
+            {tones}
+          </Words>
         </View>
       </View>
       {names.length > 1 ? (

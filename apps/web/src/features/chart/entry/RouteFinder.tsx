@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { HelperText, IconButton } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
@@ -15,6 +15,7 @@ import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { StepChoice } from './StepChoice';
 import { enter, type Place } from './entry';
 import { asChords, hearRun } from '../../../state/hearing';
+import { Words } from '../../../components/Words';
 
 /** A target that reads, or why it does not. */
 function target(text: string): RouteAsked['to'] | string {
@@ -135,15 +136,16 @@ function RouteRow({ chords, why, place, isHere }: RouteRowProps) {
           Put in
         </Button>
       </View>
-      <Text id={said.id} style={[styles.why, { color: palette.quiet }]}>
+      <Words id={said.id} tone="quiet" style={styles.why}>
         {unread === undefined
           ? why.map((reason, i) => `${chords[i + 1]!}: ${reason}`).join('; ')
           : `"${unread}" is not a chord that can be read.`}
-      </Text>
-      <Text
-        style={[styles.why, { color: palette.quiet }]}
+      </Words>
+      <Words
+        tone="quiet"
+        style={styles.why}
         aria-hidden
-      >{`from ${place.section.name}, bar ${place.index + 1}`}</Text>
+      >{`from ${place.section.name}, bar ${place.index + 1}`}</Words>
     </View>
   );
 }

@@ -1,5 +1,5 @@
 import { useEffect, useLayoutEffect, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { barText, readBarText, setBar, setBars } from '@backline/core/edits/bars';
@@ -17,6 +17,7 @@ import { Facts } from './Facts';
 import { hearEntered } from '../../../state/hearing';
 import { write, type Place } from './entry';
 import { barsOfLine, isClosed, isGrowing, isWhole, tryRead, type NotRead } from './typing';
+import { Words } from '../../../components/Words';
 
 const FIELD = 'Chords of this bar';
 
@@ -139,10 +140,10 @@ export function TypeWay({ place }: { place: Place }) {
           ))}
         </View>
       )}
-      <Text style={[styles.hint, { color: palette.quiet }]}>
+      <Words tone="quiet" style={styles.hint}>
         Names or degrees: Em7, Bb/D, ii7, V7/vi, 6m. Chords share the bar; / holds one more beat, N.C. rests,{' '}
         {'{push 1/8}'} plays early. Return or | goes on.
-      </Text>
+      </Words>
     </>
   );
 }
@@ -184,10 +185,9 @@ function Trouble({ id, text, read, asBars, onUse, onLetGo }: TroubleProps) {
 }
 
 function Offer({ words, action, onPress }: { words: string; action: string; onPress: () => void }) {
-  const palette = usePalette();
   return (
     <View style={styles.offers}>
-      <Text style={[styles.words, { color: palette.ink }]}>{words}</Text>
+      <Words style={styles.words}>{words}</Words>
       <Button mode="contained" onPress={onPress}>
         {action}
       </Button>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
@@ -18,6 +18,7 @@ import { FONT, TOUCH } from '../../../theme/tokens';
 import { hearRun } from '../../../state/hearing';
 import { fittingSize } from '../layout';
 import { select } from '../../../state/selection';
+import { Words } from '../../../components/Words';
 
 type Draft = Section['drafts'][number];
 
@@ -127,7 +128,9 @@ function DraftCard({ song, section, draft }: { song: Song; section: Section; dra
           style={styles.touch}
         />
         {used ? (
-          <Text style={[styles.used, { color: palette.action }]}>in use</Text>
+          <Words tone="action" style={styles.used}>
+            in use
+          </Words>
         ) : (
           <Button
             mode="contained-tonal"
@@ -146,7 +149,6 @@ function DraftCard({ song, section, draft }: { song: Song; section: Section; dra
 
 /** A section's drafts one above the other, bar under bar; what differs from the one in use is tinted. */
 export function DraftsSheet({ song, section, beside }: { song: Song; section: Section; beside: boolean }) {
-  const palette = usePalette();
   return (
     <Sheet title={`Drafts of ${section.name}`} onClose={() => select(null)} tall beside={beside}>
       {section.drafts.map((draft) => (
@@ -162,10 +164,10 @@ export function DraftsSheet({ song, section, beside }: { song: Song; section: Se
           Empty draft
         </Button>
       </View>
-      <Text style={[styles.hint, { color: palette.quiet }]}>
+      <Words tone="quiet" style={styles.hint}>
         Each draft is a set of chords for this section. The one in use is what the band plays; the others
         wait.
-      </Text>
+      </Words>
     </Sheet>
   );
 }

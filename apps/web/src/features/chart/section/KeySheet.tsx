@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import {
   setKey,
   setMetre,
@@ -18,10 +18,10 @@ import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
-import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { select } from '../../../state/selection';
 import { BarLength, BarTempo } from './BarTime';
+import { Words } from '../../../components/Words';
 
 /** The usual keys, round the circle of fifths from C both ways (common practice: up to six signs). */
 const TONICS = ['C', 'G', 'D', 'A', 'E', 'B', 'F#', 'Gb', 'Db', 'Ab', 'Eb', 'Bb', 'F'];
@@ -37,7 +37,6 @@ export interface KeySheetProps {
 
 /** Key, metre and tempo: of the song, of a section, or from a bar on; and what becomes of the chords. */
 export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
-  const palette = usePalette();
   const [manner, setManner] = useState<KeyChangeMode>('move');
   const [keep, setKeep] = useState<MetreChangeMode>('bars');
   /** A metre that was chosen and is not taken yet: what it does is told first. Empty for the one before. */
@@ -115,10 +114,10 @@ export function KeySheet({ song, section, bar, beside }: KeySheetProps) {
         </>
       ) : null}
       <View>
-        <Text style={[styles.hint, { color: palette.quiet }]}>
+        <Words tone="quiet" style={styles.hint}>
           Choose first what the chords do, then the key or metre. Sections and bars with a key of their own
           stay in it.
-        </Text>
+        </Words>
       </View>
     </Sheet>
   );

@@ -114,7 +114,7 @@ export function ChartEditor({
           autocompletion({ override: [(context) => completeChart(context, latest.current.names)] }),
           linter(({ state }) =>
             latest.current.problems.map((problem) => ({
-              ...placeOf(state.doc, problem),
+              ...placeOf(state.doc.toJSON(), problem),
               severity: 'error',
               message: problem.reason,
             })),

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { HelperText, TextInput } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { takeChart } from '@backline/core/edits/chart';
@@ -22,6 +22,7 @@ import { repertoire } from '../../../state/repertoire';
 import { prefer, usePreferences } from '../../../state/preferences';
 import type { ChartEditorProps } from './ChartEditor';
 import { withReading } from './problems';
+import { Words } from '../../../components/Words';
 
 function tryRead(text: string, base: Song): { song: Song } | { problem: ChartError } {
   try {
@@ -54,7 +55,6 @@ const WHY: Readonly<Record<LeftLine['why'], string>> = {
 
 /** What a sheet leaves out, line by line; what holds chords can be taken in. */
 function LeftOut({ left, onTake }: { left: readonly LeftLine[]; onTake: (line: number) => void }) {
-  const palette = usePalette();
   const [open, setOpen] = useState(false);
   return (
     <View style={styles.whole}>
@@ -66,9 +66,9 @@ function LeftOut({ left, onTake }: { left: readonly LeftLine[]; onTake: (line: n
       >
         {left.slice(0, SHOWN).map(({ line, text, why, canBeTaken }) => (
           <View key={`${line} ${text}`} style={styles.left}>
-            <Text style={[TYPE.words, styles.grow, { color: palette.ink }]} numberOfLines={2}>
+            <Words size="words" style={styles.grow} numberOfLines={2}>
               {`Line ${line}, ${WHY[why]}: ${text}`}
-            </Text>
+            </Words>
             {canBeTaken ? (
               <Button
                 compact
@@ -82,7 +82,7 @@ function LeftOut({ left, onTake }: { left: readonly LeftLine[]; onTake: (line: n
           </View>
         ))}
         {left.length > SHOWN ? (
-          <Text style={[TYPE.words, { color: palette.quiet }]}>{`and ${left.length - SHOWN} more.`}</Text>
+          <Words size="words" tone="quiet">{`and ${left.length - SHOWN} more.`}</Words>
         ) : null}
       </Fold>
     </View>

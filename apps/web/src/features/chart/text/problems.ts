@@ -1,27 +1,40 @@
 /** Where in a text a chart's problem stands, and the text with the nearest reading in its place. */
-import { Text } from '@codemirror/state';
 import type { ChartError } from '@backline/core/formats/chart/error';
 
-/** The characters of a text that a problem is about: the word that does not read, or the one that begins there. */
+/** A stretch of a text, in characters from its beginning. */
+export interface TextRange {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Lines of a text, however it ends them. */
+export const linesOf = (text: string): readonly string[] => text.split(/\r\n|\r|\n/);
+
+/**
+ * The characters that a problem is about: the word that does not read, or the one that begins there.
+ * @param lines of the text, which end with one character each.
+ */
 export function placeOf(
-  text: Text,
+  lines: readonly string[],
   { line, column, unread }: Pick<ChartError, 'line' | 'column' | 'unread'>,
-): { readonly from: number; readonly to: number } {
-  const within = text.line(Math.min(line, text.lines));
+): TextRange {
+  const index = Math.min(line, lines.length) - 1;
+  const within = lines[index]!;
+  const before = lines.slice(0, index).reduce((sum, { length }) => sum + length + 1, 0);
   const at = Math.min(column - 1, within.length);
   // A chord's complaint points into it; its word begins at or before that.
-  const start = unread ? within.text.lastIndexOf(unread.word, at) : -1;
+  const start = unread ? within.lastIndexOf(unread.word, at) : -1;
   const begin = start >= 0 ? start : at;
-  const length =
-    start >= 0 ? unread!.word.length : (/^[^\s|‖]+/u.exec(within.text.slice(begin))?.[0].length ?? 0);
+  const length = start >= 0 ? unread!.word.length : (/^[^\s|‖]+/u.exec(within.slice(begin))?.[0].length ?? 0);
   // What is missing at the end of a line is seen at its last character.
-  const from = within.from + (length ? begin : Math.max(0, Math.min(begin, within.length - 1)));
-  return { from, to: Math.min(Math.max(from + Math.max(1, length), from), within.to) };
+  const from = length ? begin : Math.max(0, Math.min(begin, within.length - 1));
+  return { from: before + from, to: before + Math.min(from + Math.max(1, length), within.length) };
 }
 
 /** The text with a reading in place of the word that does not read. */
 export function withReading(text: string, problem: ChartError, reading: string): string {
-  const { from, to } = placeOf(Text.of(text.split(/\r\n|\r|\n/)), problem);
-  const plain = text.replace(/\r\n?/g, '\n');
+  const lines = linesOf(text);
+  const { from, to } = placeOf(lines, problem);
+  const plain = lines.join('\n');
   return plain.slice(0, from) + reading + plain.slice(to);
 }

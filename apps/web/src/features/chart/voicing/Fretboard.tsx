@@ -1,9 +1,10 @@
-import { Pressable, StyleSheet, Text, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import type { Frets } from '@backline/core/voicing/guitar/shapes';
 import { nameIn, noteGlyphs, type SpellingContext } from '@backline/core/theory/spelling';
 import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { TOUCH } from '../../../theme/tokens';
+import { Words } from '../../../components/Words';
 
 export interface FretboardProps {
   readonly frets: Frets;
@@ -28,9 +29,9 @@ export function Fretboard({ frets, open, scope, from, onFrets }: FretboardProps)
     <View>
       <View style={styles.row} aria-hidden>
         {places.map((fret) => (
-          <Text key={String(fret)} style={[styles.head, { color: palette.quiet }]}>
+          <Words key={String(fret)} tone="quiet" style={styles.head}>
             {fret === null ? 'mute' : fret === 0 ? 'open' : fret}
-          </Text>
+          </Words>
         ))}
       </View>
       {open
@@ -71,9 +72,9 @@ export function Fretboard({ frets, open, scope, from, onFrets }: FretboardProps)
                   />
                   {on ? (
                     <View style={[styles.dot, { backgroundColor: palette.action }]}>
-                      <Text style={[styles.text, { color: palette.onAction }]} aria-hidden>
+                      <Words tone="onAction" style={styles.text} aria-hidden>
                         {fret === null ? '×' : sounds.replace(/-?\d/, '')}
-                      </Text>
+                      </Words>
                     </View>
                   ) : null}
                 </Pressable>

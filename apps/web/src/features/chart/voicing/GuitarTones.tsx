@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Button } from '../../../components/Button';
 import type { Chord } from '@backline/core/theory/chord';
 import { degreesOnStrings, nearestShape, troubleWith } from '@backline/core/voicing/guitar/check';
@@ -8,10 +8,10 @@ import type { Frets } from '@backline/core/voicing/guitar/shapes';
 import { keyOf } from '@backline/core/theory/key';
 import { noteGlyphs } from '@backline/core/theory/spelling';
 import { Stepper } from '../../../components/Stepper';
-import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { Diagram } from './Diagram';
 import { Fretboard } from './Fretboard';
+import { Words } from '../../../components/Words';
 
 export interface GuitarTonesProps {
   readonly chord: Chord;
@@ -27,7 +27,6 @@ const HIGHEST_FROM = 12;
 
 /** A chord as a guitar holds it: its diagram, the other shapes one by one, and the neck to be tapped. */
 export function GuitarTones({ chord, frets, open, keyText, aim, onFrets }: GuitarTonesProps) {
-  const palette = usePalette();
   const pressed = frets.filter((f): f is number => f !== null && f > 0);
   const lowest = pressed.length ? Math.min(...pressed) : 1;
   const [moved, setMoved] = useState<number | null>(null);
@@ -61,15 +60,17 @@ export function GuitarTones({ chord, frets, open, keyText, aim, onFrets }: Guita
             onLess={step(-1)}
             onMore={step(1)}
           />
-          <Text style={[styles.words, { color: palette.quiet }]}>{asText(frets)}</Text>
+          <Words tone="quiet" style={styles.words}>
+            {asText(frets)}
+          </Words>
         </View>
       </View>
       {trouble.length ? (
         <View role="alert" style={styles.trouble}>
           {trouble.map((sentence) => (
-            <Text key={sentence} style={[styles.words, { color: palette.warning }]}>
+            <Words key={sentence} tone="warning" style={styles.words}>
               {sentence}
-            </Text>
+            </Words>
           ))}
           {nearest ? (
             <Button mode="outlined" onPress={() => onFrets(nearest.frets)} style={styles.start}>

@@ -1,4 +1,4 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { ChordVoicing } from '@backline/core/band/sectionVoicings';
 import { totalMovement } from '@backline/core/voicing/describe';
 import { ChordSymbol } from '../../../components/ChordSymbol';
@@ -6,6 +6,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { TYPE } from '../../../theme/styles';
 import { VoiceLeadingPicture } from '../VoiceLeadingPicture';
 import type { Fragment, Line } from '../layout';
+import { Words } from '../../../components/Words';
 
 export interface MotionProps {
   readonly voicings: readonly ChordVoicing[];
@@ -78,7 +79,7 @@ export function Motion({ voicings, auto, index, name }: MotionProps) {
         voicings={voicings.map((v) => v.pitches)}
         range={[Math.min(...all, 127), Math.max(...all, 0)]}
       />
-      <Text style={[styles.words, { color: palette.ink }]}>{words}</Text>
+      <Words style={styles.words}>{words}</Words>
     </View>
   );
 }

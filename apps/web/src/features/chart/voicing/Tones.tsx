@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Chord } from '@backline/core/theory/chord';
 import { degreeAt } from '@backline/core/theory/chord';
@@ -20,6 +20,7 @@ import { Stepper } from '../../../components/Stepper';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { FONT, SIZE } from '../../../theme/tokens';
+import { Words } from '../../../components/Words';
 
 export interface TonesProps {
   readonly chord: Chord;
@@ -94,8 +95,10 @@ export function Tones({ chord, pitches, range, keyText, onHand }: TonesProps) {
           const name = degree ? degreeWord(degree) : 'not in the chord';
           return (
             <View key={pitch} role="listitem" style={[styles.tone, { borderColor: palette.line }]}>
-              <Text style={[styles.note, { color: palette.ink }]}>{note}</Text>
-              <Text style={[styles.name, { color: palette.quiet }]}>{name}</Text>
+              <Words style={styles.note}>{note}</Words>
+              <Words tone="quiet" style={styles.name}>
+                {name}
+              </Words>
               <IconButton
                 icon="plus-box-multiple-outline"
                 size={20}

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { Button } from '../../../components/Button';
 import { voicedParts } from '@backline/core/band/repertoire';
@@ -20,7 +20,6 @@ import { player } from '../../../audio/player';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
 import { change } from '../../../state/openSong';
-import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
 import { SettingControl } from '../../part/SettingControl';
 import { useSelection } from '../../../state/selection';
@@ -32,6 +31,7 @@ import { Tones } from './Tones';
 import { copyShape, layShape, useShape } from './shapes';
 import { repertoire, partKind, settingsIn } from '../../../state/repertoire';
 import { useVoicings } from '../../../state/voicings';
+import { Words } from '../../../components/Words';
 
 /** How a part plays the chord in hand: seen, heard, taken over to the single tone, and let go. */
 export function VoicingWay({ place }: { place: Place }) {
@@ -76,7 +76,6 @@ interface OneChordProps {
 }
 
 function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps) {
-  const palette = usePalette();
   const { song, section, chordIndex } = place;
   const [refused, setRefused] = useState<string | null>(null);
   const { copied, said } = useShape();
@@ -118,12 +117,12 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
           style={styles.touch}
         />
         <View style={styles.grow}>
-          <Text style={[styles.strong, { color: palette.ink }]}>
+          <Words style={styles.strong}>
             {`${pitches.map((p) => noteGlyphs(nameIn(p, scope))).join(' ')} · ${fixed ? 'set by hand' : 'auto'}`}
-          </Text>
-          <Text style={[styles.words, { color: palette.quiet }]}>
+          </Words>
+          <Words tone="quiet" style={styles.words}>
             {describeVoicing(pitches, chord, next)}
-          </Text>
+          </Words>
         </View>
         {fixed ? (
           <Button mode="outlined" compact onPress={letGo}>
@@ -192,9 +191,9 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
       </View>
       <View role="status">
         {said.map((sentence) => (
-          <Text key={sentence} style={[styles.words, { color: palette.ink }]}>
+          <Words key={sentence} style={styles.words}>
             {sentence}
-          </Text>
+          </Words>
         ))}
       </View>
       <Staff
@@ -205,9 +204,9 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
         onPlace={open ? undefined : (pitch) => take(movedTo(pitches, pitch, range))}
       />
       {open ? null : (
-        <Text style={[styles.words, { color: palette.quiet }]}>
+        <Words tone="quiet" style={styles.words}>
           A tap on a line or space moves the nearest tone there; the bass stays.
-        </Text>
+        </Words>
       )}
     </>
   );

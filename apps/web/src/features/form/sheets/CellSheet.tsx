@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { Button } from '../../../components/Button';
 import { act } from '../../../components/act';
 import { Choices } from '../../../components/Choices';
@@ -11,8 +11,6 @@ import { settingsInScope } from '@backline/core/timeline/scopes';
 import { patternOf } from '@backline/core/timeline/settings';
 import { change } from '../../../state/openSong';
 import { partKind, songStyle, repertoireTools, settingsIn } from '../../../state/repertoire';
-import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
 import { PartSettings } from '../../part/laterSettings';
 import { chooseScopeLevel, copyFrom, openOver, useForm } from '../formState';
 import {
@@ -24,6 +22,7 @@ import {
   type ScopeLevel,
 } from '../occurrences';
 import { ForChords } from './ForChords';
+import { Words } from '../../../components/Words';
 
 export interface CellSheetProps {
   readonly song: Song;
@@ -65,7 +64,6 @@ export function ScopeChoice({ song, playing, level }: Omit<CellSheetProps, 'part
 
 /** One part in one playing: what is set for it where, in words that can be let go one by one; and everything that can be set. */
 export function CellSheet({ song, part, playing, level }: CellSheetProps) {
-  const palette = usePalette();
   const [single, setSingle] = useState(false);
   const copied = useForm((s) => s.copied);
   const kind = partKind(part);
@@ -93,11 +91,11 @@ export function CellSheet({ song, part, playing, level }: CellSheetProps) {
       }
     >
       <View style={styles.set}>
-        <Text style={[TYPE.words, { color: palette.quiet }]}>
+        <Words size="words" tone="quiet">
           {set.length
             ? `Set for ${scopeInWords(playing, level)}:`
             : `Nothing is set for ${scopeInWords(playing, level)}.`}
-        </Text>
+        </Words>
         {set.map(({ name, says }) => (
           <Button
             key={name}

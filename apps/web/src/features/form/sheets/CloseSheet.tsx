@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { addIntro, endAs, setClose, setEnding } from '@backline/core/edits/closing';
 import { setTogether } from '@backline/core/edits/together';
 import { USUAL_FADE, type Ending } from '@backline/core/song/choices';
@@ -17,10 +17,9 @@ import { SwitchLine } from '../../../components/SwitchLine';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { kindHere, songStyle } from '../../../state/repertoire';
-import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
 import { PUSHES } from '@backline/core/song/settings/playing';
 import { openOver } from '../formState';
+import { Words } from '../../../components/Words';
 
 const ENDS: readonly { readonly value: Ending; readonly label: string }[] = [
   { value: 'hold', label: 'Held, rings out' },
@@ -55,7 +54,6 @@ function Bars(props: {
 
 /** An intro of the first chords, with those who play in it. */
 function Intro({ song }: { song: Song }) {
-  const palette = usePalette();
   const { intro } = songStyle(song);
   const [length, setLength] = useState(intro?.bars ?? 2);
   const isUsual = (kind: string): boolean =>
@@ -98,10 +96,10 @@ function Intro({ song }: { song: Song }) {
       >
         Add the intro
       </Button>
-      <Text style={[TYPE.tiny, { color: palette.quiet }]}>
+      <Words size="tiny" tone="quiet">
         It is made of the first chords of {first?.name ?? 'the song'}. A pick-up is set on the chart, under a
         bar’s Time.
-      </Text>
+      </Words>
     </>
   );
 }
@@ -119,21 +117,20 @@ function AsStyle({ song }: { song: Song }) {
 
 /** How the song begins and ends. */
 export function CloseSheet({ song }: { song: Song }) {
-  const palette = usePalette();
   const countIn = usePlayer((s) => s.countIn);
   const { ending, close } = song;
   const slow = close?.slow;
   const tag = close?.tag;
   return (
     <Sheet tall title="Beginning and end" onClose={() => openOver(null)}>
-      <Text role="heading" aria-level={3} style={[TYPE.strong, { color: palette.ink }]}>
+      <Words role="heading" aria-level={3} size="strong">
         It begins
-      </Text>
+      </Words>
       <SwitchLine label="Count-in" on={countIn} onTurn={(on) => player.setCountIn(on)} />
       <Intro song={song} />
-      <Text role="heading" aria-level={3} style={[TYPE.strong, { color: palette.ink }]}>
+      <Words role="heading" aria-level={3} size="strong">
         It ends
-      </Text>
+      </Words>
       <AsStyle song={song} />
       <Choices
         label="The last chord"

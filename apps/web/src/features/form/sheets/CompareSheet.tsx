@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { PageBand } from '../../../shared/sentBand';
 import type { Song } from '@backline/core/song/schema';
 import type { Side } from '@backline/core/words/compare';
@@ -10,10 +10,10 @@ import { PartBadge } from '../../../components/PartBadge';
 import { player, usePlayer } from '../../../audio/player';
 import { repertoire, repertoireTools } from '../../../state/repertoire';
 import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
 import { occurrenceInWords, type FormOccurrence } from '../occurrences';
 import { WeaveCell } from '../../part/WeaveCell';
+import { Words } from '../../../components/Words';
 
 interface CompareProps {
   readonly song: Song;
@@ -76,9 +76,9 @@ export function CompareSheet({ song, band, playings, playing, width }: ComparePr
           onChoose={setChosen}
         />
       ) : (
-        <Text style={[TYPE.words, { color: palette.quiet }]}>
+        <Words size="words" tone="quiet">
           Nothing else is played yet. Add a section, or repeat this one.
-        </Text>
+        </Words>
       )}
       {found ? (
         <>
@@ -87,21 +87,21 @@ export function CompareSheet({ song, band, playings, playing, width }: ComparePr
           </Button>
           <View style={styles.says}>
             {found.says.map((sentence) => (
-              <Text key={sentence} style={[TYPE.words, { color: palette.ink }]}>
+              <Words key={sentence} size="words">
                 {sentence}
-              </Text>
+              </Words>
             ))}
           </View>
           <View style={styles.row} aria-hidden>
             <View style={styles.badge} />
             {found.sides.map((side) => (
               <View key={side.from} style={{ width: half }}>
-                <Text numberOfLines={1} style={[TYPE.strong, { color: palette.ink }]}>
+                <Words numberOfLines={1} size="strong">
                   {side.name}
-                </Text>
-                <Text numberOfLines={2} style={[TYPE.tiny, { color: palette.quiet }]}>
+                </Words>
+                <Words numberOfLines={2} size="tiny" tone="quiet">
                   {side.chords.map((c) => c ?? 'N.C.').join('  ')}
-                </Text>
+                </Words>
               </View>
             ))}
           </View>

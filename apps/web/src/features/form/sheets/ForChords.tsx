@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { setForChords } from '@backline/core/edits/perChord';
 import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
@@ -10,8 +10,7 @@ import { Picker } from '../../../components/Picker';
 import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { settingsIn, songStyle } from '../../../state/repertoire';
-import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
+import { Words } from '../../../components/Words';
 
 /** What holds for the chords as for those around them. */
 const AS_AROUND = 'as around';
@@ -25,7 +24,6 @@ interface ForChordsProps {
 
 /** A pattern for chosen chords of a section only, and whether it begins anew at them. */
 export function ForChords({ song, part, kind, sectionId }: ForChordsProps) {
-  const palette = usePalette();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const section = song.sections.find((s) => s.id === sectionId);
   if (!section) return null;
@@ -80,9 +78,9 @@ export function ForChords({ song, part, kind, sectionId }: ForChordsProps) {
           ) : null}
         </>
       ) : (
-        <Text style={[TYPE.words, { color: palette.quiet }]}>
+        <Words size="words" tone="quiet">
           Choose chords; those with a pattern of their own have a star.
-        </Text>
+        </Words>
       )}
     </View>
   );

@@ -14,7 +14,7 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { MaterialDesignIcons } from '@react-native-vector-icons/material-design-icons';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { moveEntry, removeEntry, setRepeats } from '@backline/core/edits/form';
 import { bringBack, letSectionGo } from '@backline/core/edits/removed';
@@ -26,9 +26,10 @@ import { Button } from '../../../components/Button';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { usePalette } from '../../../theme/usePalette';
-import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
+import { TOUCH_SQUARE } from '../../../theme/styles';
 import { TOUCH } from '../../../theme/tokens';
 import { choosePlaying, openOver } from '../formState';
+import { Words } from '../../../components/Words';
 
 const times = (repeats: number): string => (repeats === 1 ? 'once' : `${repeats} times`);
 
@@ -82,11 +83,13 @@ function Place({ song, entry, index }: { song: Song; entry: FormEntry; index: nu
       >
         <MaterialDesignIcons aria-hidden name="drag-horizontal-variant" size={22} color={palette.quiet} />
       </div>
-      <Text numberOfLines={1} style={[TYPE.strong, styles.name, { color: palette.ink }]}>
+      <Words numberOfLines={1} size="strong" style={styles.name}>
         {name}
-      </Text>
+      </Words>
       {touch('minus', `${name} once less`, () => change(setRepeats(index, repeats - 1)), repeats < 2)}
-      <Text style={[TYPE.words, styles.times, { color: palette.ink }]}>{times(repeats)}</Text>
+      <Words size="words" style={styles.times}>
+        {times(repeats)}
+      </Words>
       {touch(
         'plus',
         `${name} once more`,
@@ -105,21 +108,20 @@ function Place({ song, entry, index }: { song: Song; entry: FormEntry; index: nu
 
 /** Sections that were taken out, the last one first: each can be brought back to where it was. */
 function TakenOut({ song }: { song: Song }) {
-  const palette = usePalette();
   const removed = (song.removed ?? []).map((one, index) => ({ ...one, index })).reverse();
   if (!removed.length) return null;
   return (
     <View role="group" aria-label="Taken out" style={styles.list}>
-      <Text role="heading" aria-level={3} style={[TYPE.strong, { color: palette.ink }]}>
+      <Words role="heading" aria-level={3} size="strong">
         Taken out
-      </Text>
+      </Words>
       {removed.map(({ section, index }) => {
         const { name, bars } = section;
         return (
           <View key={index} style={styles.out}>
-            <Text numberOfLines={1} style={[TYPE.words, styles.name, { color: palette.ink }]}>
+            <Words numberOfLines={1} size="words" style={styles.name}>
               {`${name}, ${counted(bars, 'bar')}`}
-            </Text>
+            </Words>
             <Button
               mode="outlined"
               accessibilityLabel={`Bring back ${name}`}
@@ -143,7 +145,6 @@ function TakenOut({ song }: { song: Song }) {
 
 /** The order of the form: places are dragged to where they belong, repeated, and taken out. */
 export function OrderSheet({ song }: { song: Song }) {
-  const palette = usePalette();
   const sensors = useSensors(
     useSensor(PointerSensor),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -156,9 +157,9 @@ export function OrderSheet({ song }: { song: Song }) {
   const scopeAt = (id: string | number): number => ids.indexOf(String(id)) + 1;
   return (
     <Sheet tall title="Order of the sections" onClose={() => openOver(null)}>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>
+      <Words size="words" tone="quiet">
         Hold a handle and drag. By keyboard: Space picks up and puts down, arrows move.
-      </Text>
+      </Words>
       <DndContext
         sensors={sensors}
         collisionDetection={closestCenter}

@@ -1,5 +1,5 @@
 import { Fragment, useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import {
   holdPartChord,
   letPartChordsGo,
@@ -23,8 +23,8 @@ import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
 import { useTrouble } from '../../../components/useTrouble';
 import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
 import { openOver } from '../formState';
+import { Words } from '../../../components/Words';
 
 interface OwnChordsProps {
   readonly song: Song;
@@ -46,7 +46,9 @@ function Line(props: {
   const words = chords.map((c) => c.symbol ?? 'no chord').join(', ');
   return (
     <View role="img" aria-label={`${name}: ${words}`} style={styles.line}>
-      <Text style={[TYPE.tiny, { color: palette.quiet }]}>{name}</Text>
+      <Words size="tiny" tone="quiet">
+        {name}
+      </Words>
       <View style={styles.chords}>
         {chords.map((chord) => (
           <View
@@ -89,7 +91,6 @@ const OTHER_CHORDS: readonly (readonly [Reharmony, string])[] = [
 
 /** Chords that a part follows in a section instead of the chart's, beside them. */
 export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
-  const palette = usePalette();
   const [typed, setTyped] = useState<string | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const said = useTrouble(trouble !== null);
@@ -116,7 +117,7 @@ export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
       {own ? (
         <Line name={part.name} chords={own} length={length} keyText={keyText} width={width - 40} />
       ) : (
-        <Text style={[TYPE.words, { color: palette.quiet }]}>{`${part.name} follows the chart.`}</Text>
+        <Words size="words" tone="quiet">{`${part.name} follows the chart.`}</Words>
       )}
       <View style={styles.acts}>
         {own ? null : act('Begin with a copy', 'content-copy', () => change(startPartChords(id, part.id)))}
@@ -141,9 +142,9 @@ export function OwnChordsSheet({ song, section, part, width }: OwnChordsProps) {
         autoCorrect={false}
       />
       {trouble ? (
-        <Text id={said.id} role="alert" style={[TYPE.words, { color: palette.warning }]}>
+        <Words id={said.id} role="alert" size="words" tone="warning">
           {trouble}
-        </Text>
+        </Words>
       ) : null}
       <View style={styles.acts}>
         <Button mode="contained" disabled={typed === null} style={styles.act} onPress={write}>

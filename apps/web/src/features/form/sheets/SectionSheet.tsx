@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { addSecondEnding, setEndings } from '@backline/core/edits/closing';
 import { splitSection } from '@backline/core/edits/cutting';
 import { joinSections } from '@backline/core/edits/joining';
@@ -19,13 +19,12 @@ import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { change } from '../../../state/openSong';
 import { partKind, repertoire, repertoireTools, songStyle } from '../../../state/repertoire';
-import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
 import { SectionActions, SectionName } from '../../section/SectionBasics';
 import { PUSHES } from '@backline/core/song/settings/playing';
 import { SettingControl } from '../../part/SettingControl';
 import { openOver } from '../formState';
 import { scopeAt, type FormOccurrence, type ScopeLevel } from '../occurrences';
+import { Words } from '../../../components/Words';
 
 interface SectionSheetProps {
   readonly song: Song;
@@ -50,7 +49,6 @@ function beginningInWords(song: Song, type: SectionType): string {
 
 /** First and second endings: added as a copy of the last bars, lengthened and shortened, taken away. */
 function Endings({ song, section }: { song: Song; section: Section }) {
-  const palette = usePalette();
   const [length, setLength] = useState(1);
   const { endings } = section;
   const repeats = song.form.filter((e) => e.section === section.id).map((e) => e.repeats);
@@ -88,10 +86,10 @@ function Endings({ song, section }: { song: Song; section: Section }) {
     );
   return (
     <>
-      <Text style={[TYPE.words, { color: palette.quiet }]}>
+      <Words size="words" tone="quiet">
         {`${bars(body)}, then one ending each time.`}
         {repeats.some((n) => n > 1) ? '' : ' Played once it takes the last; repeat it to hear the first.'}
-      </Text>
+      </Words>
       {endings.map((n, i) => (
         <Stepper
           key={i}
@@ -157,7 +155,6 @@ function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'level'>) {
 
 /** A section as a whole: its name and what it is, its way of ending, how it is cut, doubled, moved and removed. */
 export function SectionSheet({ song, section, playing, level }: SectionSheetProps) {
-  const palette = usePalette();
   const [open, setOpen] = useState<string | null>(null);
   const { id, type } = section;
   const scope = scopeAt(song, playing, level === 'song' ? 'section' : level);
@@ -189,7 +186,9 @@ export function SectionSheet({ song, section, playing, level }: SectionSheetProp
         }
       />
       {type ? (
-        <Text style={[TYPE.words, { color: palette.quiet }]}>{beginningInWords(song, type)}</Text>
+        <Words size="words" tone="quiet">
+          {beginningInWords(song, type)}
+        </Words>
       ) : null}
       <View style={styles.acts}>
         {act('Another like this', 'dice-multiple-outline', () => change(varyCells(cells)))}
@@ -214,7 +213,9 @@ export function SectionSheet({ song, section, playing, level }: SectionSheetProp
             ))}
           </View>
         ) : (
-          <Text style={[TYPE.words, { color: palette.quiet }]}>All play as in the whole song.</Text>
+          <Words size="words" tone="quiet">
+            All play as in the whole song.
+          </Words>
         )}
       </Fold>
       <Fold

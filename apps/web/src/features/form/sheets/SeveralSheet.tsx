@@ -1,15 +1,14 @@
-import { StyleSheet, Text, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { clearCells, copyCell, setCells, varyCells } from '@backline/core/edits/settings';
 import type { Settings, Song } from '@backline/core/song/schema';
 import type { GridCell, Scope } from '@backline/core/timeline/scopes';
 import { act } from '../../../components/act';
 import { Sheet } from '../../../components/Sheet';
 import { change } from '../../../state/openSong';
-import { usePalette } from '../../../theme/usePalette';
-import { TYPE } from '../../../theme/styles';
 import { SettingControl } from '../../part/SettingControl';
 import { cellText, chooseSeveral, turnCells, useForm } from '../formState';
 import { scopeAt, type FormOccurrence, type ScopeLevel } from '../occurrences';
+import { Words } from '../../../components/Words';
 
 interface SeveralProps {
   readonly song: Song;
@@ -36,7 +35,6 @@ function cellsOf({ song, playings, level, several }: SeveralProps): GridCell[] {
 
 /** Several cells at once: a row, a column, or any choice of them. */
 export function SeveralSheet(props: SeveralProps) {
-  const palette = usePalette();
   const copied = useForm((s) => s.copied);
   const { song, playings, several } = props;
   const cells = cellsOf(props);
@@ -45,11 +43,11 @@ export function SeveralSheet(props: SeveralProps) {
   const set = (settings: Settings): void => void change(setCells(cells, settings));
   return (
     <Sheet title="Several cells" onClose={() => chooseSeveral(false)} leavesFocus>
-      <Text role="status" style={[TYPE.words, { color: palette.quiet }]}>
+      <Words role="status" size="words" tone="quiet">
         {none
           ? 'Choose cells, a part’s name for its row, the head of a playing for all of it.'
           : `${several.length === 1 ? 'One cell' : `${several.length} cells`} in hand.`}
-      </Text>
+      </Words>
       <View style={styles.acts}>
         {act('All', 'select-all', () => turnCells(all))}
         {act('Play', 'volume-high', () => set({ on: true }), none)}

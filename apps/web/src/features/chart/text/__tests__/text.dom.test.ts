@@ -1,10 +1,9 @@
-import { Text } from '@codemirror/state';
 import { StringStream } from '@codemirror/language';
 import { chartProblems } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
 import { nextToken } from '../chartLanguage';
 import { offersAt, sectionsIn } from '../completions';
-import { placeOf, withReading } from '../problems';
+import { linesOf, placeOf, withReading } from '../problems';
 
 const tokens = (line: string): string[] => {
   const stream = new StringStream(line, 4, 2);
@@ -60,9 +59,8 @@ it('what does not read is found where it stands, all of it, and mended by a read
     ['chord-unreadable', 3],
     ['chord-unreadable', 4],
   ]);
-  const doc = Text.of(TEXT.split('\n'));
   const words = problems.map((problem) => {
-    const { from, to } = placeOf(doc, problem);
+    const { from, to } = placeOf(linesOf(TEXT), problem);
     return TEXT.slice(from, to);
   });
   expect(words).toEqual(['Gxyz', 'Foo/F#']);
@@ -71,16 +69,15 @@ it('what does not read is found where it stands, all of it, and mended by a read
 });
 
 it('a problem beyond the text, or at the end of a line, still has a place in it', () => {
-  const doc = Text.of(['C', '']);
   for (const [line, column] of [
     [1, 1],
     [1, 9],
     [2, 1],
     [7, 3],
   ] as const) {
-    const { from, to } = placeOf(doc, { line, column, unread: null });
+    const { from, to } = placeOf(['C', ''], { line, column, unread: null });
     expect(from).toBeGreaterThanOrEqual(0);
     expect(to).toBeGreaterThanOrEqual(from);
-    expect(to).toBeLessThanOrEqual(doc.length);
+    expect(to).toBeLessThanOrEqual('C\n'.length);
   }
 });

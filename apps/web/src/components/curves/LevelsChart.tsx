@@ -1,10 +1,9 @@
 import { useMemo } from 'react';
 import { BarChart } from 'react-native-chart-kit/v2';
-import { chartLook } from '../../components/curves/chartLook';
+import { chartLook } from './chartLook';
 import { usePalette } from '../../theme/usePalette';
-import { decibelText } from '../part/decibels';
 
-/** A part's level before and after a balance, decibels. */
+/** A part's level before and after a balance, decibels under its top. */
 export interface BalancedLevel {
   readonly part: string;
   readonly before: number;
@@ -13,19 +12,23 @@ export interface BalancedLevel {
 
 export interface LevelsChartProps {
   readonly levels: readonly BalancedLevel[];
+  /** A level in words. */
+  readonly text: (decibels: number) => string;
   readonly width: number;
 }
 
+/** The axis begins at a multiple of this below the lowest level, dB. */
+const STEP = 6;
 /** Px for a part, and for the axis and what the colours mean. */
 const ROW = 40;
 const AROUND = 76;
 
 /** Levels part by part, before and after: the lines beside it say the same in words. */
-export function LevelsChart({ levels, width }: LevelsChartProps) {
+export function LevelsChart({ levels, text, width }: LevelsChartProps) {
   const palette = usePalette();
   const theme = useMemo(() => chartLook(palette), [palette]);
   const data = useMemo(() => levels.map((level) => ({ ...level })), [levels]);
-  const all = levels.flatMap(({ before, after }) => [before, after]);
+  const lowest = Math.min(...levels.flatMap(({ before, after }) => [before, after]));
   return (
     <BarChart
       data={data}
@@ -40,12 +43,12 @@ export function LevelsChart({ levels, width }: LevelsChartProps) {
       width={width}
       height={ROW * levels.length + AROUND}
       theme={theme}
-      yDomain={[Math.min(0, ...all), Math.max(0, ...all, 1)]}
+      yDomain={[Math.floor(lowest / STEP - 1) * STEP, 0]}
       formatYLabel={(decibels) => String(Math.round(10 * decibels) / 10)}
       interaction="tap"
       tooltip
       accessibilityLabel={`Levels before and after: ${levels
-        .map(({ part, before, after }) => `${part} ${decibelText(before)}, ${decibelText(after)}`)
+        .map(({ part, before, after }) => `${part} ${text(before)}, ${text(after)}`)
         .join('; ')}`}
     />
   );
