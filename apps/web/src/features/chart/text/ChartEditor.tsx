@@ -8,6 +8,7 @@ import {
   defaultKeymap,
   history,
   historyKeymap,
+  isolateHistory,
   redo,
   redoDepth,
   undo,
@@ -34,7 +35,7 @@ import { usePalette } from '../../../theme/usePalette';
 import { chartLanguage } from './chartLanguage';
 import { completeChart } from './completions';
 import { editorTheme } from './editorTheme';
-import { placeOf } from './problems';
+import { changeTo, placeOf } from './problems';
 
 export interface ChartEditorProps {
   readonly text: string;
@@ -111,7 +112,11 @@ export function ChartEditor({
           search({ top: true }),
           highlightSelectionMatches(),
           chartLanguage(),
-          autocompletion({ override: [(context) => completeChart(context, latest.current.names)] }),
+          autocompletion({
+            override: [(context) => completeChart(context, latest.current.names)],
+            activateOnCompletion: ({ apply }) =>
+              apply === 'key: ' || apply === 'time: ' || apply === 'style: ',
+          }),
           linter(({ state }) =>
             latest.current.problems.map((problem) => ({
               ...placeOf(state.doc.toJSON(), problem),
@@ -156,9 +161,9 @@ export function ChartEditor({
   }, [described, isWrong, describedBy]);
   // What is written elsewhere (a sheet made a chart, a nearest reading taken) is written here.
   useEffect(() => {
-    const doc = view.current?.state.doc;
-    if (!doc || doc.toString() === text) return;
-    view.current?.dispatch({ changes: { from: 0, to: doc.length, insert: text } });
+    const before = view.current?.state.doc.toString();
+    if (before === undefined || before === text) return;
+    view.current?.dispatch({ changes: changeTo(before, text), annotations: isolateHistory.of('full') });
   }, [text]);
   useEffect(() => {
     const editor = view.current;

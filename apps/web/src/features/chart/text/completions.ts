@@ -90,6 +90,9 @@ export function completeChart(
     !sectionsIn(text.slice(0, pos)).length,
   );
   if (!offers) return null;
+  // What is written out already needs no offer, and Enter begins a new line.
+  const begun = state.sliceDoc(pos - offers.replaces, pos);
+  if (!context.explicit && offers.options.some(({ label }) => label === begun)) return null;
   // A bracket that closes already is not closed again.
   const closes = state.sliceDoc(pos, pos + 1);
   const options = offers.options.map((option) =>
@@ -97,5 +100,5 @@ export function completeChart(
       ? { ...option, apply: option.apply.slice(0, -1) }
       : option,
   );
-  return { from: pos - offers.replaces, options, validFor: /^[^\]{}|,]*$/ };
+  return { from: pos - offers.replaces, options };
 }

@@ -31,6 +31,16 @@ export function placeOf(
   return { from: before + from, to: before + Math.min(from + Math.max(1, length), within.length) };
 }
 
+/** What makes one text of another, and leaves alone what they begin and end with alike. */
+export function changeTo(before: string, after: string): TextRange & { readonly insert: string } {
+  const shorter = Math.min(before.length, after.length);
+  let from = 0;
+  while (from < shorter && before[from] === after[from]) from++;
+  let same = 0;
+  while (same < shorter - from && before.at(-1 - same) === after.at(-1 - same)) same++;
+  return { from, to: before.length - same, insert: after.slice(from, after.length - same) };
+}
+
 /** The text with a reading in place of the word that does not read. */
 export function withReading(text: string, problem: ChartError, reading: string): string {
   const lines = linesOf(text);

@@ -3,7 +3,7 @@ import { chartProblems } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
 import { nextToken } from '../chartLanguage';
 import { offersAt, sectionsIn } from '../completions';
-import { linesOf, placeOf, withReading } from '../problems';
+import { changeTo, linesOf, placeOf, withReading } from '../problems';
 
 const tokens = (line: string): string[] => {
   const stream = new StringStream(line, 4, 2);
@@ -66,6 +66,20 @@ it('what does not read is found where it stands, all of it, and mended by a read
   expect(words).toEqual(['Gxyz', 'Foo/F#']);
   const mended = withReading(TEXT.replaceAll('\n', '\r\n'), problems[0]!, 'G');
   expect(mended).toBe(TEXT.replace('Gxyz', 'G'));
+});
+
+it('a change leaves alone what is alike, and makes the one of the other', () => {
+  expect(changeTo('C | Gx | F', 'C | G | F')).toEqual({ from: 5, to: 6, insert: '' });
+  for (const [before, after] of [
+    ['', 'C'],
+    ['C', ''],
+    ['CC', 'CCC'],
+    ['abab', 'ab'],
+    ['same', 'same'],
+  ] as const) {
+    const { from, to, insert } = changeTo(before, after);
+    expect(before.slice(0, from) + insert + before.slice(to)).toBe(after);
+  }
 });
 
 it('a problem beyond the text, or at the end of a line, still has a place in it', () => {
