@@ -170,13 +170,8 @@ function Problems({ problems, id, onGo, onUse }: ProblemsProps) {
               </Button>
             ))}
             {onGo ? (
-              <Button
-                compact
-                mode="text"
-                accessibilityLabel={`Go to line ${problem.line}`}
-                onPress={() => onGo(problem)}
-              >
-                Go there
+              <Button compact mode="text" onPress={() => onGo(problem)}>
+                {`Go to line ${problem.line}`}
               </Button>
             ) : null}
           </View>
