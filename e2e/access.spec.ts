@@ -2,6 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { findingsInBoth } from './support/axe';
 import { firstVisit, newSong } from './support/songs';
 import { test } from './support/test';
+import { settled } from './support/settled';
 
 const WAYS = ['Choose', 'Pads', 'Play', 'Ideas', 'Library', 'Voicing', 'Time', 'Type'];
 
@@ -20,7 +21,6 @@ for (const [scheme, viewport] of [
     await expect(page.getByRole('dialog')).toBeVisible();
     for (const way of WAYS) {
       await page.getByRole('tab', { name: way }).click();
-      await page.waitForTimeout(150);
       expect(await look(), way).toEqual([]);
     }
     await page.getByRole('tab', { name: 'Voicing' }).click();
@@ -264,7 +264,7 @@ test('with text at 200 %, and on the narrowest phone, nothing is lost', async ({
     await firstVisit(page);
     const at = `${size.width}`;
     const look = async (name: string): Promise<void> => {
-      await page.waitForTimeout(250);
+      await settled(page);
       expect([at, name, ...(await lost(page))]).toEqual([at, name]);
     };
     await look('chart');

@@ -5,11 +5,12 @@ import type { Song } from '@backline/core/song/schema';
 import type { StoredSong } from '@backline/core/song/wire';
 import { OURS } from '@backline/core/styles/index';
 import { findings } from './support/axe';
-import { listen, takeHeard } from './support/hearing';
+import { heardFor, listen, takeHeard } from './support/hearing';
 import { chordNames, newChart, openSongbook, saved, takeMidi } from './support/songs';
 import { smallTargets } from './support/targets';
 import { notesOf, type ReadFile } from '../packages/core/test/formats/strictMidi';
 import { test } from './support/test';
+import { settled } from './support/settled';
 
 const BAR = 1920;
 const LOOP =
@@ -48,7 +49,7 @@ test('from an eight-bar loop to a whole song, by touch on a phone', async ({ pag
   await loopInForm(page);
   const troubles: Record<string, unknown> = {};
   const look = async (name: string): Promise<void> => {
-    await page.waitForTimeout(200);
+    await settled(page);
     const [axe, small] = [await findings(page), await smallTargets(page)];
     if (axe.length || small.length) troubles[name] = { axe, small };
   };
@@ -193,17 +194,15 @@ test('from an eight-bar loop to a whole song, by touch on a phone', async ({ pag
   await takeHeard(page);
   let silences = 0;
   for (let i = 0; i < 200 && !(await button(page, 'Play').isVisible()); i++) {
-    await page.waitForTimeout(400);
-    const { samples, loudness } = await takeHeard(page);
-    if (samples > 0 && loudness < 0.002) silences++;
+    const { loudness } = await heardFor(page, 0.4);
+    if (loudness < 0.002) silences++;
   }
   await expect(button(page, 'Play')).toBeVisible();
   // The stop is the only silence, and what rings out after the last chord.
   expect(silences).toBeLessThan(6);
-  await page.waitForTimeout(6000);
-  await takeHeard(page);
-  await page.waitForTimeout(1000);
-  expect((await takeHeard(page)).peak).toBeLessThan(0.001);
+  // What rings out is over by itself.
+  await expect.poll(async () => (await heardFor(page, 0.5)).peak).toBeLessThan(0.001);
+  expect((await heardFor(page, 0.5)).peak).toBeLessThan(0.001);
 });
 
 test('the same song by keyboard alone', async ({ page }) => {
@@ -295,9 +294,9 @@ test('the same song by keyboard alone', async ({ page }) => {
   await press('Order');
   await button(page, 'Move Bridge, place 3 of 3').focus();
   await keys('Space');
-  await page.waitForTimeout(300);
+  await settled(page);
   await keys('ArrowUp');
-  await page.waitForTimeout(300);
+  await settled(page);
   await keys('Space');
   await expect(button(page, 'Move Bridge, place 2 of 3')).toBeVisible();
   await keys('Escape');

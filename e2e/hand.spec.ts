@@ -4,6 +4,7 @@ import { findings } from './support/axe';
 import { smallTargets } from './support/targets';
 import { firstVisit, longChart, newChart, openBar, saved, typeSong } from './support/songs';
 import { test } from './support/test';
+import { settled } from './support/settled';
 
 /** Whether all of something stands between the top of the screen and what lies at its bottom. */
 async function isInSight(page: Page, what: Locator): Promise<boolean> {
@@ -93,10 +94,7 @@ test.describe('upright', () => {
     await expect.poll(async () => Number(await field.inputValue())).toBeGreaterThan(92);
     await page.mouse.up();
     const tap = page.getByRole('button', { name: 'Tap' });
-    for (let i = 0; i < 4; i++) {
-      await tap.click();
-      await page.waitForTimeout(300);
-    }
+    for (let i = 0; i < 4; i++) await tap.click();
     await expect(page.getByText(/beats a minute$/)).toBeVisible();
     // However late a busy machine taps: what was tapped is the tempo, and is told.
     await expect(page.getByText(`${await field.inputValue()} beats a minute`).last()).toBeVisible();
@@ -124,7 +122,7 @@ test.describe('by touch', () => {
       for (const [i, [x, y]] of points.entries()) {
         const type = i === 0 ? 'touchStart' : 'touchMove';
         await cdp.send('Input.dispatchTouchEvent', { type, touchPoints: [{ x, y }] });
-        await page.waitForTimeout(30);
+        await settled(page);
       }
       await cdp.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
     };
@@ -184,7 +182,7 @@ test.describe('what is touched', () => {
     await firstVisit(page);
     const small: Record<string, string[]> = {};
     const look = async (name: string) => {
-      await page.waitForTimeout(300);
+      await settled(page);
       const found = await smallTargets(page);
       if (found.length) small[name] = found;
     };
@@ -237,7 +235,7 @@ test('of a chart of 300 bars only what is near is in the page; keys, playing and
   await page.getByRole('button', { name: /^Part 1, bar 1:/ }).focus();
   for (let i = 0; i < 45; i++) {
     await page.keyboard.press('ArrowRight');
-    await page.waitForTimeout(30);
+    await settled(page);
   }
   const bar = page.getByRole('button', { name: /^Part 1, bar 46:/ });
   await expect(bar).toBeFocused();

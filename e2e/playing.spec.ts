@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { expect } from '@playwright/test';
 import { firstVisit, newChart } from './support/songs';
-import { listen, loudness, takeHeard } from './support/hearing';
+import { heardFor, listen, loudness, takeHeard } from './support/hearing';
 import { test } from './support/test';
 
 test('a change made while playing is heard, without a stuck note when it stops', async ({ page }) => {
@@ -13,10 +13,8 @@ test('a change made while playing is heard, without a stuck note when it stops',
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect.poll(() => loudness(page)).toBeGreaterThan(0.005);
   await page.getByRole('slider', { name: 'Position' }).fill('22');
-  await page.waitForTimeout(1500);
-  await takeHeard(page);
-  await page.waitForTimeout(2000);
-  const full = await loudness(page);
+  await heardFor(page, 1.5);
+  const full = (await heardFor(page, 2)).loudness;
 
   // All parts off, one by one, while it plays: from the next beat on there is less and less, then nothing.
   for (const part of ['Bass', 'Keys', 'Guitar', 'Strings', 'Solo', 'Drums']) {
@@ -53,8 +51,7 @@ test('a count-in clicks before the band begins', async ({ page }) => {
   await page.getByRole('button', { name: 'Close Tempo' }).click();
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(page.getByText('Count-in', { exact: true })).toBeVisible();
-  await page.waitForTimeout(700);
-  const counted = await takeHeard(page);
+  const counted = await heardFor(page, 0.7);
   // Clicks are short: loud at their peak, nearly nothing on the whole.
   expect(counted.peak).toBeGreaterThan(0.1);
   expect(counted.loudness).toBeLessThan(counted.peak / 5);

@@ -9,11 +9,13 @@ export async function listen(page: Page): Promise<void> {
     const heard: Float32Array[] = [];
     const connect = AudioNode.prototype.connect;
     const taps = new WeakSet<AudioNode>();
-    Object.assign(window, { heard });
+    const sounding: BaseAudioContext[] = [];
+    Object.assign(window, { heard, sounding });
     AudioNode.prototype.connect = function (this: AudioNode, ...args: unknown[]) {
       const [target] = args;
       if (target instanceof AudioDestinationNode && !taps.has(this)) {
         taps.add(this);
+        if (!sounding.includes(this.context)) sounding.push(this.context);
         const recorder = (this.context as AudioContext).createScriptProcessor(4096, 2, 2);
         recorder.onaudioprocess = ({ inputBuffer }) => heard.push(inputBuffer.getChannelData(0).slice());
         Reflect.apply(connect, this, [recorder]);
@@ -48,3 +50,15 @@ export const takeHeard = (page: Page): Promise<Heard> =>
   });
 
 export const loudness = async (page: Page): Promise<number> => (await takeHeard(page)).loudness;
+
+/** What is heard from now on, so many seconds of it, however long it takes to come by; less where all sound is off. */
+export async function heardFor(page: Page, seconds: number): Promise<Heard> {
+  await takeHeard(page);
+  await page.waitForFunction((wanted) => {
+    const { heard, sounding } = window as unknown as { heard: Float32Array[]; sounding: AudioContext[] };
+    const samples = heard.reduce((sum, block) => sum + block.length, 0);
+    const running = sounding.filter(({ state }) => state === 'running');
+    return !running.length || samples >= wanted * running[0]!.sampleRate;
+  }, seconds);
+  return takeHeard(page);
+}
