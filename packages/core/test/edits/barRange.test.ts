@@ -106,6 +106,28 @@ describe('paste', () => {
     expect(into('beats')).toBe('| C / / F | G Am | / / / / | G |');
   });
 
+  it('between bars of other metres takes as many bars as the one before it is long, or as many as it has', () => {
+    // Two bars of four quarters: eight.
+    const clip = clipOf(four, run(four, 0, 1));
+    const mixed = song('C | F\ntime: 3/4\nG | Am | Em', 'time: 4/4');
+    const pasted = (bar: number, keep: Paste['keep']) =>
+      edited(mixed, pasteClip({ section: 's1', bar }, clip, { ...OVER, where: 'between', keep }))
+        .sections[0]!;
+    const chordsOf = ({ drafts }: Song['sections'][number]) =>
+      drafts[0]!.chords.map(({ symbol, start }) => `${symbol} ${start / 480}`);
+    // Behind two bars of four they are bars of four; among bars of three eight quarters are three bars.
+    expect([pasted(1, 'beats').bars, pasted(4, 'beats').bars]).toEqual([7, 8]);
+    expect([pasted(1, 'bars').bars, pasted(4, 'bars').bars]).toEqual([7, 7]);
+    expect(chordsOf(pasted(1, 'beats'))).toEqual(
+      expect.arrayContaining(['C 0', 'C 4', 'Dm7 8', 'G7 10', 'F 12']),
+    );
+    expect(chordsOf(pasted(4, 'beats'))).toEqual(
+      expect.arrayContaining(['Am 11', 'C 14', 'Dm7 18', 'G7 20', 'Em 23']),
+    );
+    // Bar by bar each chord stays in its bar, drawn together where that is shorter.
+    expect(chordsOf(pasted(4, 'bars'))).toEqual(expect.arrayContaining(['Am 11', 'C 14', 'Dm7 17', 'Em 20']));
+  });
+
   it('copied and pasted elsewhere, lifted again, is the same (any song)', () => {
     fc.assert(
       fc.property(anySong, fc.nat(), fc.nat(), (s, a, b) => {

@@ -141,6 +141,76 @@ describe('a chart taken in as text', () => {
   });
 });
 
+describe('places of the form, where a chart is taken in as text', () => {
+  type Place = readonly [name: string, repeats: number];
+  const place = fc.tuple(fc.constantFrom('A', 'B', 'C'), fc.integer({ min: 1, max: 2 }));
+  const chart = (form: readonly Place[]): Song => {
+    const seen = new Set<string>();
+    const text = form.map(([name, repeats]) => {
+      const first = !seen.has(name);
+      seen.add(name);
+      return `[${name}] x${repeats}\n${first ? 'C | F' : ''}`;
+    });
+    return readChart(text.join('\n'), OURS);
+  };
+  const worth = (a: Place, b: Place): number => (a[0] !== b[0] ? 0 : a[1] === b[1] ? 3 : 2);
+  /** The most that a common run of two forms is worth, by trying all of them. */
+  const most = (a: readonly Place[], b: readonly Place[]): number => {
+    if (!a.length || !b.length) return 0;
+    const both = worth(a[0]!, b[0]!);
+    return Math.max(most(a.slice(1), b), most(a, b.slice(1)), both ? both + most(a.slice(1), b.slice(1)) : 0);
+  };
+
+  it('what was set for a playing stays with it where others come before and behind', () => {
+    const before = chart([
+      ['A', 1],
+      ['B', 1],
+      ['A', 1],
+      ['B', 1],
+    ]);
+    const set = { ...before, form: before.form.map((entry, i) => ({ ...entry, id: `place-${i}` })) };
+    const written: Place[] = [
+      ['C', 1],
+      ['A', 1],
+      ['B', 2],
+      ['A', 1],
+      ['C', 1],
+      ['B', 1],
+    ];
+    const after = edited(set, takeChart(chart(written)));
+    expect(after.form.map(({ id }) => (id.startsWith('place') ? id : 'new'))).toEqual([
+      'new',
+      'place-0',
+      'place-1',
+      'place-2',
+      'new',
+      'place-3',
+    ]);
+  });
+
+  it('as much of the form as can be is known again, in its order (any two forms)', () => {
+    const form = fc.array(place, { minLength: 1, maxLength: 6 });
+    fc.assert(
+      fc.property(form, form, (was, written) => {
+        const before = chart(was);
+        const old = { ...before, form: before.form.map((entry, i) => ({ ...entry, id: `place-${i}` })) };
+        const after = edited(old, takeChart(chart(written)));
+        const known = after.form.flatMap(({ id }, i) => {
+          const from = /^place-(\d+)$/.exec(id);
+          return from ? [[Number(from[1]), i] as const] : [];
+        });
+        known.slice(1).forEach(([from], i) => expect(from).toBeGreaterThan(known[i]![0]));
+        // A section that is renamed in the text keeps its places as well: only forms of the same names are compared.
+        const names = new Set(was.map(([name]) => name));
+        if (!written.every(([name]) => names.has(name)) || new Set(written.map(([n]) => n)).size < names.size)
+          return;
+        const kept = known.reduce((sum, [from, to]) => sum + worth(was[from]!, written[to]!), 0);
+        expect(kept).toBe(most(was, written));
+      }),
+    );
+  });
+});
+
 describe('sections', () => {
   it('a doubled section is an independent copy played after it', () => {
     const s = edited(song('C | F'), doubleSection('s1'));

@@ -30,7 +30,11 @@ const mocked = (name: 'fetchOwn' | 'createOwn' | 'replaceOwn' | 'deleteOwn') =>
 
 const song = readChart('title: Pier\n[Verse]\nG | C', OURS);
 const band = (name: string): Named =>
-  keptBand(song, repertoire(), { id: name.toLowerCase(), name, about: 'Kept in a test.' }) as unknown as Named;
+  keptBand(song, repertoire(), {
+    id: name.toLowerCase(),
+    name,
+    about: 'Kept in a test.',
+  }) as unknown as Named;
 
 beforeAll(async () => {
   mocked('fetchOwn').mockImplementation(() => Promise.resolve([...server]));
