@@ -3,12 +3,10 @@ import { proxy } from 'comlink';
 import { create } from 'zustand';
 import type { Song } from '@backline/core/song/schema';
 import { fileNames } from '@backline/sound/files/fileNames';
-import type { AudioFiles, AudioWish } from '../workers/audioFiles';
-import type { Files } from '../workers/files';
-import type { Playable } from '../workers/playable';
+import { partsAsked, type AudioWish } from '../shared/audioWish';
+import { AudioMaker, playable } from './audioMaker';
+import { newBandWorker } from './bandWorker';
 import { download } from './download';
-import { RemoteWorker } from '../shared/remote';
-import { usePlayed } from './repertoire';
 
 /** What is to be taken away: notes for other programs, or sound. */
 export type Wish = 'midi' | AudioWish;
@@ -21,8 +19,6 @@ export interface FilesState {
 }
 
 export const useFiles = create<FilesState>(() => ({ making: null, remark: null }));
-
-const RAN_OUT = 'the page ran out of room';
 
 interface Maker {
   end(): void;
@@ -38,15 +34,6 @@ export function stopMaking(): void {
   useFiles.setState({ making: null });
 }
 
-/** A worker that plays songs into files and measures them. */
-export const newAudioWorker = (): RemoteWorker<AudioFiles> =>
-  new RemoteWorker<AudioFiles>(
-    () => new Worker(new URL('../workers/audioFiles.ts', import.meta.url)),
-    RAN_OUT,
-  );
-
-export const playable = (song: Song): Playable => ({ song, own: usePlayed.getState().documents });
-
 interface Made {
   readonly blob: Blob;
   readonly ending: string;
@@ -54,12 +41,9 @@ interface Made {
 }
 
 function midi(song: Song): { readonly by: Maker; readonly made: Promise<Made> } {
-  const by = new RemoteWorker<Files>(
-    () => new Worker(new URL('../workers/files.ts', import.meta.url)),
-    RAN_OUT,
-  );
+  const by = newBandWorker();
   const made = by
-    .ask((files) => files.midi(playable(song)))
+    .ask((band) => band.midiFileOf(playable(song)))
     .then(({ bytes, remark }) => ({
       blob: new Blob([bytes.slice()], { type: 'audio/midi' }),
       ending: '.mid',
@@ -75,13 +59,15 @@ const overFull = (peak: number | null): string | null =>
     : null;
 
 function sound(song: Song, wish: AudioWish): { readonly by: Maker; readonly made: Promise<Made> } {
-  const by = newAudioWorker();
+  const by = new AudioMaker();
   // What was on its way when it was given up says nothing more.
   const tell = proxy((done: number) => {
     if (maker === by) useFiles.setState({ making: { wish, done } });
   });
   const made = by
-    .ask((files) => files.take(playable(song), wish, tell))
+    .ask(song, { playing: wish.playing, only: partsAsked(wish) }, (audio, named) =>
+      audio.take(named, song.title, wish, tell),
+    )
     .then(({ blob, ending, truePeak }) => ({ blob, ending, remark: overFull(truePeak) }));
   return { by, made };
 }

@@ -6,10 +6,9 @@ import { setBalance, setMaster } from '@backline/core/edits/song';
 import { USUAL_MASTER } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
 import { rebalanced, type Rebalanced } from '@backline/sound/measuring/rebalance';
-import type { AudioFiles, Measured } from '../workers/audioFiles';
-import { newAudioWorker, playable } from './files';
+import type { Measured } from '../workers/audioFiles';
+import { AudioMaker } from './audioMaker';
 import { change, useOpenSong } from './openSong';
-import type { RemoteWorker } from '../shared/remote';
 import { repertoire, usePlayed } from './repertoire';
 
 /** Levels and gain before and after a balance. */
@@ -32,7 +31,7 @@ const NOTHING: MeasuringState = { done: null, measured: null, of: null, balanced
 
 export const useMeasuring = create<MeasuringState>(() => NOTHING);
 
-let maker: RemoteWorker<AudioFiles> | null = null;
+let maker: AudioMaker | null = null;
 
 export function stopMeasuring(): void {
   const given = maker;
@@ -50,13 +49,15 @@ export function forgetMeasured(): void {
 /** Plays the song unheard and measures it; null where that was given up or failed. */
 async function measured(song: Song): Promise<Measured | null> {
   stopMeasuring();
-  const mine = (maker = newAudioWorker());
+  const mine = (maker = new AudioMaker());
   useMeasuring.setState({ done: 0, problem: null });
   const tell = proxy((done: number) => {
     if (maker === mine) useMeasuring.setState({ done });
   });
   try {
-    const found = await mine.ask((worker) => worker.measure(playable(song), tell));
+    const found = await mine.ask(song, { playing: null, only: null }, (audio, named) =>
+      audio.measure(named, tell),
+    );
     if (maker !== mine) return null;
     useMeasuring.setState({ measured: found, of: song });
     return found;

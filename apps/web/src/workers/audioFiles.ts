@@ -1,31 +1,17 @@
-/** Plays a song into files, and measures it, off the main thread. */
+/** Plays a score into files, and measures it, off the main thread. */
 import { expose } from 'comlink';
 import { Zip, ZipPassThrough } from 'fflate';
-import { renderBand } from '@backline/core/band/index';
-import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import { balanceOf, type Balance } from '@backline/sound/measuring/balance';
-import type { AudioFormat } from '@backline/sound/files/audioFormats';
 import { ENDING, MIME, type EncoderModules } from '@backline/sound/files/encoders';
-import { scoreExcerpt } from '@backline/sound/score/scoreExcerpt';
 import { fileNames } from '@backline/sound/files/fileNames';
-import { banksOf } from '@backline/sound/score/score';
-import { scoreOf } from '@backline/sound/score/scoreOf';
+import { banksOf, type Score } from '@backline/sound/score/score';
 import { writeFiles, type Sink } from '@backline/sound/files/takeaway';
 import { bankFrom } from './bankFiles';
-import type { Playable } from './playable';
+import { partsAsked, type AudioWish } from '../shared/audioWish';
+import type { NamedScore } from './toFile';
 
 /** Told how much is done, 0 to 1. */
 export type Progress = (done: number) => void;
-
-/** What is to be taken away. */
-export interface AudioWish {
-  readonly format: AudioFormat;
-  readonly mastered: boolean;
-  /** One playing of a section, as its bars name it; null for the whole song. */
-  readonly playing: string | null;
-  /** The whole as it is heard; one part by itself; or a file for each of some parts, and all of those together, in a zip. */
-  readonly what: 'whole' | { readonly part: string } | { readonly parts: readonly string[] };
-}
 
 export interface AudioFile {
   readonly blob: Blob;
@@ -95,15 +81,7 @@ const modules: EncoderModules = async (format) => {
   return response.arrayBuffer();
 };
 
-async function heard({ song, own }: Playable, playing: string | null) {
-  const band = renderBand(song, repertoireWith(own));
-  const whole = scoreOf(band, song);
-  const first = band.bars.findIndex((bar) => bar.occurrenceKey === playing);
-  const count = band.bars.filter((bar) => bar.occurrenceKey === playing).length;
-  const score = first < 0 ? whole : scoreExcerpt(whole, first, count);
-  const banks = await Promise.all(banksOf(score).map((id) => bankFrom(id, true)));
-  return { band, score, banks, names: new Map(band.parts.map((p) => [p.id, p.name])) };
-}
+const banksFor = (score: Score) => Promise.all(banksOf(score).map((id) => bankFrom(id, true)));
 
 /** Frames a second at which songs are measured: what lies above is too little to move a loudness. */
 const MEASURED_AT = 22_050;
@@ -112,28 +90,20 @@ export interface Measured extends Omit<Balance, 'parts'> {
   readonly parts: readonly (readonly [id: string, lu: number])[];
 }
 
-/** A song in which some parts sound, silenced or not, and no other does. */
-const soundingOnly = ({ song, ...rest }: Playable, ids: readonly string[]): Playable => ({
-  ...rest,
-  song: {
-    ...song,
-    parts: song.parts.map((part) => ({
-      ...part,
-      mix: { ...part.mix, mute: !ids.includes(part.id), solo: false },
-    })),
-  },
-});
-
 const audio = {
-  async take(playable: Playable, wish: AudioWish, tell: Progress): Promise<AudioFile> {
+  /** @param title of the song: files of single parts are named by it. */
+  async take(
+    { score, names }: NamedScore,
+    title: string,
+    wish: AudioWish,
+    tell: Progress,
+  ): Promise<AudioFile> {
     const { format, mastered, what } = wish;
-    const asked = typeof what === 'object' ? ('parts' in what ? what.parts : [what.part]) : null;
-    const { score, banks, names } = await heard(
-      asked ? soundingOnly(playable, asked) : playable,
-      wish.playing,
-    );
+    const asked = partsAsked(wish);
+    const nameOf = new Map(names);
+    const banks = await banksFor(score);
     // A part that has no note at all has a file like the others, of the same length.
-    const parts = (asked ?? []).filter((id) => names.has(id));
+    const parts = (asked ?? []).filter((id) => nameOf.has(id));
     const tracks = asked === null ? [null] : 'parts' in (what as object) ? [null, ...parts] : parts;
     const sinks: Pieces[] = [];
     const sinkFor = (): Sink => {
@@ -146,14 +116,13 @@ const audio = {
     const peaks = taken.flatMap((one) => one.truePeak ?? []);
     const truePeak = peaks.length ? Math.max(...peaks) : null;
     if (tracks.length < 2) return { blob: files[0]!, ending: ENDING[format], truePeak };
-    const titles = fileNames([playable.song.title, ...parts.map((id) => names.get(id)!)]);
+    const titles = fileNames([title, ...parts.map((id) => nameOf.get(id)!)]);
     const zip = await zipOf(files.map((file, i) => ({ name: titles[i]! + ENDING[format], file })));
     return { blob: zip, ending: ' parts.zip', truePeak };
   },
 
-  async measure(playable: Playable, tell: Progress): Promise<Measured> {
-    const { score, banks } = await heard(playable, null);
-    const { parts, ...whole } = await balanceOf(score, banks, MEASURED_AT, tell);
+  async measure({ score }: NamedScore, tell: Progress): Promise<Measured> {
+    const { parts, ...whole } = await balanceOf(score, await banksFor(score), MEASURED_AT, tell);
     return { ...whole, parts: [...parts] };
   },
 };

@@ -20,6 +20,7 @@ import { loopRound, type SectionLoop } from '../shared/loop';
 import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import { buffersOf, sentBand, type Sent, type SentBand } from '../shared/sentBand';
+import { midiFileOf, scoreToSound } from './toFile';
 
 export interface BandRequest {
   readonly number: number;
@@ -116,6 +117,9 @@ const making = {
   },
 };
 
-export type Making = typeof making;
+/** What is made of a song that it is given whole: asked of a worker of its own, that the open song need not wait. */
+const filing = { midiFileOf, scoreToSound };
 
-expose(making);
+export type Making = typeof making & typeof filing;
+
+expose({ ...making, ...filing });

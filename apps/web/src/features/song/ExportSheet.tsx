@@ -18,7 +18,7 @@ import { useOpenSong } from '../../state/openSong';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
-import type { AudioWish } from '../../workers/audioFiles';
+import type { AudioWish } from '../../shared/audioWish';
 import { Words } from '../../components/Words';
 
 const FORMATS: readonly { value: AudioFormat; label: string }[] = [

@@ -15,14 +15,16 @@ interface Asked {
 const asked: Asked[] = [];
 const ended: number[] = [];
 jest.mock('../../shared/remote', () => ({
+  WorkerLost: class extends Error {},
   RemoteWorker: class {
     readonly n = asked.length;
     ask(question: (api: object) => Promise<unknown>): Promise<unknown> {
       const work = (wish: unknown, tell?: (done: number) => void) =>
         new Promise((give, fail) => asked.push({ wish, tell, give, fail }));
       return question({
-        midi: () => work('midi'),
-        take: (_: unknown, wish: unknown, tell: (done: number) => void) => work(wish, tell),
+        midiFileOf: () => work('midi'),
+        scoreToSound: () => Promise.resolve({ score: {}, names: [] }),
+        take: (_: unknown, _title: string, wish: unknown, tell: (done: number) => void) => work(wish, tell),
       });
     }
     end(): void {
@@ -33,7 +35,9 @@ jest.mock('../../shared/remote', () => ({
 jest.mock('comlink', () => ({ proxy: (value: unknown) => value }));
 
 const song = readChart('title: Pier / 2\n[Verse]\nG | C', OURS);
-const SOUND: Wish = { format: 'wav', what: 'song', playing: null, mastered: false } as unknown as Wish;
+const SOUND: Wish = { format: 'wav16', what: 'whole', playing: null, mastered: false };
+/** The score has come, and the sound of it is asked for. */
+const sounding = () => new Promise((next) => setTimeout(next));
 const given = download as jest.Mock;
 const now = () => useFiles.getState();
 
@@ -59,6 +63,7 @@ it('a MIDI file is given to the browser under a name that any system takes, with
 
 it('sound tells how far it is, and where its peaks are cut off', async () => {
   const taking = takeFile(SOUND, song);
+  await sounding();
   asked[0]!.tell!(0.4);
   expect(now().making?.done).toBe(0.4);
   asked[0]!.give({ blob: new Blob(['x']), ending: '.wav', truePeak: 1.26 });
@@ -69,6 +74,7 @@ it('sound tells how far it is, and where its peaks are cut off', async () => {
 
 it('what is given up, or overtaken by the next, gives no file and says nothing, however late it answers', async () => {
   const first = takeFile(SOUND, song);
+  await sounding();
   const second = takeFile('midi', song);
   asked[0]!.tell!(0.9);
   expect(now().making).toEqual({ wish: 'midi', done: 0 });

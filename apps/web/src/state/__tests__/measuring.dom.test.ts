@@ -11,13 +11,13 @@ interface Asked {
   readonly fail: (why: string) => void;
 }
 const asked: Asked[] = [];
-jest.mock('../files', () => ({
-  playable: (song: unknown) => ({ song, own: [] }),
-  newAudioWorker: () => ({
-    end: () => undefined,
-    ask: () =>
-      new Promise<Measured>((give, reject) => asked.push({ give, fail: (why) => reject(new Error(why)) })),
-  }),
+jest.mock('../audioMaker', () => ({
+  AudioMaker: class {
+    end(): void {}
+    ask(): Promise<Measured> {
+      return new Promise((give, reject) => asked.push({ give, fail: (why) => reject(new Error(why)) }));
+    }
+  },
 }));
 jest.mock('../repertoire', () => {
   const { OURS: ours } = jest.requireActual<{ OURS: unknown }>('@backline/core/styles/index');

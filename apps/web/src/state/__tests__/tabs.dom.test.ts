@@ -28,7 +28,7 @@ class Locks {
 async function tabWith(locks: Locks | undefined) {
   Object.defineProperty(navigator, 'locks', { value: locks, configurable: true });
   jest.resetModules();
-  const tab = (await import('../tabs')) as typeof import('../tabs');
+  const tab = await import('../tabs');
   await new Promise((done) => setTimeout(done));
   return tab;
 }

@@ -4,10 +4,11 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
 import { useBand } from '../band';
 import { bandWorker } from '../bandWorker';
+import type { useVoicings as asked } from '../voicings';
 
 jest.unmock('../voicings');
 jest.mock('../bandWorker', () => ({ bandWorker: { ask: jest.fn() } }));
-const { useVoicings } = jest.requireActual<typeof import('../voicings')>('../voicings');
+const { useVoicings } = jest.requireActual<{ useVoicings: typeof asked }>('../voicings');
 const ask = bandWorker.ask as unknown as jest.Mock;
 
 const song = readChart('title: Pier\n[Verse]\nG | C', OURS);
