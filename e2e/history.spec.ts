@@ -151,6 +151,8 @@ test('Back closes what was opened last, then goes to the screen before, then to 
   page,
 }) => {
   await openSongbook(page);
+  // Tests beside this one make songs too: it may stand further down.
+  await page.getByRole('textbox', { name: /^Find a song/ }).fill('Last Ferry Out');
   await page
     .getByRole('link', { name: /^Open Last Ferry Out/ })
     .first()
