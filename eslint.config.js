@@ -23,6 +23,7 @@ const OUTSIDE_CORE = [
 
 /** Folders of the core, each of which may import only those before it. */
 const LAYERS = [
+  'units',
   'memo',
   'random',
   'time',

@@ -6,6 +6,7 @@ import { spell } from '../theory/spelling';
 import type { Key } from '../theory/key';
 import { spellFor } from '../theory/transposition';
 import { ALL_QUALITIES } from '../theory/qualities';
+import type { PitchClass } from '../units/units';
 
 /** Names of a set of sounding notes, best first; empty where nothing fits and it stays a cluster. */
 export interface Recognised {
@@ -39,7 +40,7 @@ interface Match {
 }
 
 /** Roots are spelled for the key, without one by their usual names; minor chords on the black keys take sharps but for B♭ and E♭. */
-function rootFor(pc: number, quality: string, key: Key | null): Spelled {
+function rootFor(pc: PitchClass, quality: string, key: Key | null): Spelled {
   if (key) return spellFor(pc, key, /^(dim|m7b5)/.test(quality));
   const minor = /^(m(?!aj)|dim)/.test(quality);
   if (minor && pc === 1) return { letter: 0, alter: 1 };

@@ -5,6 +5,7 @@
 import { chordPitchClasses, type Chord } from '../theory/chord';
 import { mod, pitchClass } from '../theory/pitch';
 import { keyNotes, type Key } from '../theory/key';
+import type { PitchClass } from '../units/units';
 
 export const STEP_COST = {
   /** Roots: each fifth upward on the circle, and each downward (the way chords fall). */
@@ -55,7 +56,7 @@ const distance = (a: number, b: number): number => Math.min(mod(a - b, 12), mod(
 
 /** Mean way of the voices, each to the nearest tone of the other chord, both ways; semitones. */
 export function meanMovement(from: readonly number[], to: readonly number[]): number {
-  const closest = (pc: number, others: readonly number[]): number =>
+  const closest = (pc: PitchClass, others: readonly number[]): number =>
     others.reduce((best, other) => Math.min(best, distance(pc, other)), 6);
   const there = from.reduce((sum, pc) => sum + closest(pc, to), 0) / from.length;
   const back = to.reduce((sum, pc) => sum + closest(pc, from), 0) / to.length;

@@ -2,6 +2,7 @@ import type { Touch } from '../parts/note';
 import type { Chord } from '../theory/chord';
 import type { Key } from '../theory/key';
 import type { Metre } from '../time/metre';
+import type { MidiNote, Ticks, Velocity } from '../units/units';
 
 /** What a note is heard against: one for all notes of a chord. */
 export interface NoteContext {
@@ -18,11 +19,11 @@ export interface BandNote {
    * finding chords read this; what sounds are `start` and `duration`.
    */
   readonly at: number;
-  readonly length: number;
-  readonly start: number;
-  readonly duration: number;
-  readonly pitch: number;
-  readonly velocity: number;
+  readonly length: Ticks;
+  readonly start: Ticks;
+  readonly duration: Ticks;
+  readonly pitch: MidiNote;
+  readonly velocity: Velocity;
   /** What it is: root, third, approach to the next root, passing tone, ghost… */
   readonly noteFunction: string;
   /** The chord it belongs to, by its id within the section; null for none. */

@@ -2,10 +2,11 @@
 import { placeAfter, type BarMoves } from '../song/barMoves';
 import type { TickMove } from '../time/tickMoves';
 import type { BandBar } from './index';
+import type { BarIndex } from '../units/units';
 
 type PlacedBar = Pick<BandBar, 'occurrenceKey' | 'sectionId' | 'index' | 'start' | 'length'>;
 
-const placeKey = (section: string, bar: number): string => `${section}/${bar}`;
+const placeKey = (section: string, bar: BarIndex): string => `${section}/${bar}`;
 const exactKey = (playing: string, place: string): string => `${playing} ${place}`;
 
 /** Bars of a song that was changed, by what they are and by where they begin. */

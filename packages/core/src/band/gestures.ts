@@ -1,6 +1,7 @@
 /** Gestures of windows and playings as those of a part through the song. */
 import { AT_REST, type Gesture, type Moved } from '../groove/gestures';
 import { PPQ } from '../time/ticks';
+import type { Ticks } from '../units/units';
 
 /** Gestures in the song's time, and what they take up from those before and leave to those after. */
 export interface Gestures {
@@ -14,7 +15,7 @@ export interface Gestures {
   readonly lasts: readonly Gesture[];
   /** Ticks of the first and of the last. */
   readonly from: number;
-  readonly until: number;
+  readonly until: Ticks;
 }
 
 const NONE: Gestures = { lists: [], firsts: [], lasts: [], from: Infinity, until: -Infinity };
@@ -128,7 +129,7 @@ const GLIDES = PPQ / 2;
 const GLIDE_STEPS = 8;
 
 /** Expression in even steps from one value to where it stands at the end of a glide. */
-function glide(from: number, moves: readonly Gesture[], until: number): Gesture[] {
+function glide(from: number, moves: readonly Gesture[], until: Ticks): Gesture[] {
   const { start } = moves[0]!;
   const to = moves[moves.length - 1]!.value;
   return Array.from({ length: GLIDE_STEPS }, (_, step) => ({
@@ -143,7 +144,7 @@ function glide(from: number, moves: readonly Gesture[], until: number): Gesture[
  * A part is silent before its first gesture, which may stand anywhere.
  * @param end ticks: nothing glides on behind it.
  */
-export function gliding(gestures: readonly Gesture[], end: number): readonly Gesture[] {
+export function gliding(gestures: readonly Gesture[], end: Ticks): readonly Gesture[] {
   let before: number | null = null;
   const isJump = ({ moves, value }: Gesture): boolean => {
     if (moves !== 'expression') return false;

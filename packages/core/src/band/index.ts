@@ -24,6 +24,7 @@ import { keptFor } from './kept';
 import { mixGestures, withMix } from './mixing';
 import { mixSpans, type MixSpan } from '../timeline/mixing';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
+import type { Bpm, Ticks } from '../units/units';
 
 /** What one part of the song plays: its notes and gestures through the whole song. */
 export interface BandPart {
@@ -37,7 +38,7 @@ export interface BandPart {
   /** General MIDI program at the start, 0-based. */
   readonly program: number;
   /** Later programs, where a section has another instrument. */
-  readonly programs: readonly { readonly tick: number; readonly program: number }[];
+  readonly programs: readonly { readonly tick: Ticks; readonly program: number }[];
   readonly mix: Part['mix'];
   /** Why it is silent in places where it should play, as a sentence; null where all is well. */
   readonly trouble: string | null;
@@ -53,10 +54,10 @@ export interface BandChord {
   readonly symbol: string | null;
   /** What the symbol says; null for none. */
   readonly chord: Chord | null;
-  readonly start: number;
-  readonly duration: number;
+  readonly start: Ticks;
+  readonly duration: Ticks;
   /** Ticks before its start at which it is felt. */
-  readonly push: number;
+  readonly push: Ticks;
   readonly section: string;
   readonly sectionId: string;
   readonly chordId: string;
@@ -69,15 +70,15 @@ export interface BandChord {
 export interface BandBar {
   /** The place of the form and its repeat: the same playing whatever comes before it. */
   readonly occurrenceKey: string;
-  readonly start: number;
-  readonly length: number;
+  readonly start: Ticks;
+  readonly length: Ticks;
   readonly metre: Metre;
   /** Where its beats begin, ticks from its start. */
   readonly beats: readonly number[];
   readonly key: Key;
   /** Quarter notes a minute where it begins, and where it ends. */
-  readonly tempo: number;
-  readonly tempoTo: number;
+  readonly tempo: Bpm;
+  readonly tempoTo: Bpm;
   readonly section: string;
   readonly sectionId: string;
   readonly timesPlayed: number;
@@ -87,7 +88,7 @@ export interface BandBar {
 
 /** A song as notes: bars, chords and parts in the song's time. All times are ticks. */
 export interface Band {
-  readonly length: number;
+  readonly length: Ticks;
   readonly bars: readonly BandBar[];
   readonly chords: readonly BandChord[];
   readonly parts: readonly BandPart[];
@@ -101,7 +102,7 @@ export interface Band {
 
 /** Where a part's instrument changes, and to which, in the song's time. */
 const instrumentsOf = (occurrences: readonly Placing[], regions: readonly Region[]) => {
-  const changes: { tick: number; program: number }[] = [];
+  const changes: { tick: Ticks; program: number }[] = [];
   occurrences.forEach((occurrence, i) => {
     for (const { start, settings } of regions[i]!.settingsSpans) {
       if (changes[changes.length - 1]?.program === settings.instrument) continue;

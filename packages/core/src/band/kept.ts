@@ -2,19 +2,20 @@
 import type { KeptPlaying } from '../song/schema';
 import type { Occurrence } from '../timeline/occurrences';
 import type { BandNote } from './bandNote';
+import type { Ticks } from '../units/units';
 
 /** What of a bar has to be known: the playing it belongs to, and where that begins. */
 interface OccurrenceBar {
   readonly occurrenceKey: string;
   readonly sectionId: string;
-  readonly start: number;
+  readonly start: Ticks;
 }
 
 type NoteToKeep = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | 'occurrenceKey'>;
 
 /** What a part of a band plays through its bars, to be kept. */
 export function keptOf(bars: readonly OccurrenceBar[], played: readonly NoteToKeep[]): KeptPlaying[] {
-  const occurrences = new Map<string, { start: number; section: string; notes: KeptPlaying['notes'] }>();
+  const occurrences = new Map<string, { start: Ticks; section: string; notes: KeptPlaying['notes'] }>();
   for (const bar of bars) {
     if (!occurrences.has(bar.occurrenceKey))
       occurrences.set(bar.occurrenceKey, { start: bar.start, section: bar.sectionId, notes: [] });

@@ -4,6 +4,7 @@ import { MIX_OFFSETS } from '../song/choices';
 import type { Occurrence } from '../timeline/occurrences';
 import type { ChordSpan } from '../timeline/chordSpans';
 import { NO_OFFSETS, type MixOffsets, type MixSpan } from '../timeline/mixing';
+import type { Ticks } from '../units/units';
 
 /** A playing of a part: where it begins, the chords it hears, and how it is mixed. */
 interface OccurrenceMix {
@@ -13,7 +14,7 @@ interface OccurrenceMix {
 }
 
 /** A chord on which the mix turns may be felt early, and the mix turns with it. */
-const pushAt = (spans: readonly ChordSpan[], tick: number): number =>
+const pushAt = (spans: readonly ChordSpan[], tick: Ticks): number =>
   spans.find((span) => span.start === tick)?.push ?? 0;
 
 /** What of the mix is moved and where, in order of time, ticks from the song's start; nothing that stays as it was. */

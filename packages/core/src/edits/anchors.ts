@@ -3,12 +3,13 @@ import type { Draft } from 'immer';
 import type { Change, Cue, Section, Song } from '../song/schema';
 import { sayBars } from '../song/barMoves';
 import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
+import type { BarIndex, Ticks } from '../units/units';
 
 /** Where each old bar has gone, 0-based; null for one that is no more. */
-export type BarMap = (bar: number) => number | null;
+export type BarMap = (bar: BarIndex) => number | null;
 
 /** Where each old tick has gone. */
-export type TickMap = (tick: number) => number;
+export type TickMap = (tick: Ticks) => number;
 
 /** Changes in order of their bars, those of one bar as one, none beyond the section. */
 function tidyChanges(changes: readonly Change[], bars: number): Change[] {
@@ -20,7 +21,7 @@ function tidyChanges(changes: readonly Change[], bars: number): Change[] {
 }
 
 /** The bar that takes over what held from one: itself, or the next that is still there. */
-function heir(barOf: BarMap, bar: number, count: number): number | null {
+function heir(barOf: BarMap, bar: BarIndex, count: number): number | null {
   for (let i = bar; i < count; i++) {
     const now = barOf(i);
     if (now !== null) return now;

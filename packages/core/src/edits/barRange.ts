@@ -5,6 +5,7 @@ import { metreOf } from '../time/metre';
 import { sectionBars } from '../time/bars';
 import { chordsInUse } from '../song/inUse';
 import { startsWithin } from './within';
+import type { BarIndex } from '../units/units';
 
 /** A piece of bars within one section, both ends included. */
 export interface BarsOfSection {
@@ -32,7 +33,7 @@ export function barRangeBetween(song: Song, one: BarPlace, other: BarPlace): Bar
   }));
 }
 
-export const isInBarRange = (run: BarRange, section: string, bar: number): boolean =>
+export const isInBarRange = (run: BarRange, section: string, bar: BarIndex): boolean =>
   run.some((s) => s.section === section && bar >= s.from && bar <= s.to);
 
 /** Ticks of a piece within its section. */

@@ -25,6 +25,7 @@ import {
   chordsNow,
   putChords,
 } from './within';
+import type { Semitones, Ticks } from '../units/units';
 
 /** How bars are put in: over others or between them, in which key, with which lengths. */
 export interface Paste {
@@ -113,7 +114,7 @@ function put(song: Draft<Song>, section: Draft<Section>, at: number, clip: Clip,
   putChords(draft, holdUntilNext(all, barsLength(bars)));
 }
 
-function barAtTick<T extends { readonly start: number }>(bars: readonly T[], tick: number): T {
+function barAtTick<T extends { readonly start: number }>(bars: readonly T[], tick: Ticks): T {
   let found = bars[0]!;
   for (const bar of bars) if (bar.start <= tick) found = bar;
   return found;
@@ -173,7 +174,7 @@ function eachChord(
 }
 
 /** Moves the chords of a run up or down in semitones, spelled for the key they stand in. */
-export const transposeBars = (run: BarRange, semitones: number): Edit =>
+export const transposeBars = (run: BarRange, semitones: Semitones): Edit =>
   edit('transpose', (song) =>
     eachChord(song, run, (chord, key) => {
       if (chord.symbol === null) return;

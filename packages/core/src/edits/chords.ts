@@ -6,6 +6,7 @@ import { parseChord } from '../theory/chordGrammar';
 import type { ScaleName } from '../theory/scale';
 import { edit, type Edit } from './apply';
 import { draftIn, sectionIn, sectionLength, chordsNow, putChords } from './within';
+import type { Ticks } from '../units/units';
 
 /** The shortest a chord can be made by moving a boundary: a thirty-second note. */
 export const SHORTEST = 60;
@@ -23,7 +24,7 @@ export interface Detail {
  */
 export const setChordAt = (
   sectionId: string,
-  tick: number,
+  tick: Ticks,
   symbol: string | null,
   { voicing }: Detail = {},
 ): Edit =>
@@ -66,7 +67,7 @@ export function boundaryRoom(chords: readonly ChordEvent[], index: number): read
 }
 
 /** Moves the boundary before a chord; both neighbours together stay as long as they were. */
-export const moveBoundary = (sectionId: string, chordId: string, tick: number): Edit =>
+export const moveBoundary = (sectionId: string, chordId: string, tick: Ticks): Edit =>
   edit(
     'move a boundary',
     (song) => {
@@ -94,7 +95,7 @@ const change = (name: string, sectionId: string, chordId: string, to: (chord: Ch
   });
 
 /** How early a chord is played, ticks up to a half note; 0 on its place. */
-export const setPush = (sectionId: string, chordId: string, ticks: number): Edit =>
+export const setPush = (sectionId: string, chordId: string, ticks: Ticks): Edit =>
   change('push a chord', sectionId, chordId, (chord) => {
     if (ticks > 0) chord.push = Math.min(960, Math.round(ticks));
     else delete chord.push;

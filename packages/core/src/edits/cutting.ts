@@ -8,6 +8,7 @@ import { EditRefused, edit, type Edit } from './apply';
 import { sayMoves } from '../song/barMoves';
 import { freeSectionId, namesBut } from './form';
 import { copyOf, cutToLength, takeBars } from './within';
+import type { BarIndex } from '../units/units';
 
 /** Gives entries of a form ids of their own, but the first of each that is split up. */
 export function withIds(entries: readonly FormEntry[]): FormEntry[] {
@@ -40,7 +41,7 @@ export function occurrenceAlone(entry: FormEntry, pass: number): FormEntry {
  * Cuts a section in two before a bar (0-based): what stood behind it becomes a section of its own, played right
  * after the first wherever that is played. It sounds as before, but for phrases that end at the cut.
  */
-export const splitSection = (id: string, bar: number): Edit =>
+export const splitSection = (id: string, bar: BarIndex): Edit =>
   edit('split a section', (song) => {
     const at = song.sections.findIndex((s) => s.id === id);
     const section = song.sections[at];

@@ -5,6 +5,7 @@ import { isPlayable } from '../voicing/guitar/shapes';
 import { FRETS_ON_NECK } from '../voicing/guitar/check';
 import { edit, type Edit } from './apply';
 import { draftIn, sectionIn } from './within';
+import type { Semitones } from '../units/units';
 
 const sorted = (pitches: readonly number[]): number[] => [...new Set(pitches)].sort((a, b) => a - b);
 
@@ -43,18 +44,18 @@ export const backToAuto = (sectionId: string, chordId: string, part: string | nu
 export const isByHand = (chord: ChordEvent): boolean =>
   chord.voicing !== undefined || chord.byHand !== undefined;
 
-const shifted = (pitches: readonly number[], semitones: number): number[] =>
+const shifted = (pitches: readonly number[], semitones: Semitones): number[] =>
   pitches.map((p) => Math.max(0, Math.min(127, p + semitones)));
 
 /** A shape moved along the neck, its open strings under a barre; null where no hand holds it there. */
-function slid(frets: readonly (number | null)[], semitones: number): (number | null)[] | null {
+function slid(frets: readonly (number | null)[], semitones: Semitones): (number | null)[] | null {
   const moved = frets.map((f) => (f === null ? null : f + semitones));
   const inside = moved.every((f) => f === null || (f >= 0 && f <= FRETS_ON_NECK));
   return inside && isPlayable(moved) ? moved : null;
 }
 
 /** Takes what was set by hand along when its chord is transposed; a shape no hand could hold there goes back to auto. */
-export function moveHands(chord: Draft<ChordEvent>, semitones: number): void {
+export function moveHands(chord: Draft<ChordEvent>, semitones: Semitones): void {
   if (chord.voicing) chord.voicing = shifted(chord.voicing, semitones);
   for (const [part, hand] of Object.entries(chord.byHand ?? {})) {
     if ('pitches' in hand) {

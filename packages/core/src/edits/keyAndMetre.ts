@@ -15,11 +15,12 @@ import { sayBars } from '../song/barMoves';
 import { moveHands } from './hand';
 import { edit, type Edit } from './apply';
 import { chordLists, squeezed, chordsNow, putChords } from './within';
+import type { BarIndex, Ticks } from '../units/units';
 
 /** Where a key or metre holds from: the whole song, a section, or a bar (0-based) of a section. */
 export interface KeyAndMetreScope {
   readonly section?: string;
-  readonly bar?: number;
+  readonly bar?: BarIndex;
 }
 
 /** What a key change does to the chords after it: take them along, or keep their sound and spell them anew. */
@@ -126,7 +127,7 @@ function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Ba
     });
     putChords(list, holdUntilNext(placed, barsLength(now)));
   }
-  const to = (tick: number): number => {
+  const to = (tick: Ticks): number => {
     if (tick >= barsLength(old)) return barsLength(now);
     const i = barIndexAt(old, tick);
     return now[i]!.start + placedIn([tick - old[i]!.start], old[i]!, now[i]!)[0]!;
@@ -136,7 +137,7 @@ function keepBars(section: Draft<Section>, old: readonly Bar[], now: readonly Ba
 
 /** A change at the tick it stood at. */
 interface AtTick {
-  readonly tick: number;
+  readonly tick: Ticks;
   readonly change: Change;
 }
 
@@ -182,7 +183,7 @@ function beatLength(metre: Metre): number | null {
  * Where ticks go that keep their beats: a section that goes from plain beats to dotted ones, or back, all of it, has
  * its beats made longer or shorter. Uneven metres share their eighths with all others.
  */
-function beatMap(old: readonly Bar[], metre: Metre): (tick: number) => number {
+function beatMap(old: readonly Bar[], metre: Metre): (tick: Ticks) => number {
   const from = old.every((bar) => bar.metre === old[0]!.metre) ? beatLength(metreOf(old[0]!.metre)) : null;
   const to = beatLength(metre);
   if (from === null || to === null || from === to) return (tick) => tick;
@@ -197,7 +198,7 @@ function beatMap(old: readonly Bar[], metre: Metre): (tick: number) => number {
 function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar[]): void {
   const first = metreOf(section.changes.find((c) => c.bar === 0)?.metre ?? song.metre);
   const isWhole = section.changes.every((c) => c.bar === 0 || c.metre === undefined);
-  const to = isWhole ? beatMap(old, first) : (tick: number): number => tick;
+  const to = isWhole ? beatMap(old, first) : (tick: Ticks): number => tick;
   const placed = section.changes.map((change) => ({
     tick: to(old[change.bar]!.start),
     change: { ...change },
@@ -212,7 +213,7 @@ function keepBeats(section: Draft<Section>, song: Draft<Song>, old: readonly Bar
   section.bars = counted.bars;
   const now = sectionBars(section, song);
   const end = barsLength(now);
-  const barOf = (bar: number): number => barIndexAt(now, to(old[bar]!.start));
+  const barOf = (bar: BarIndex): number => barIndexAt(now, to(old[bar]!.start));
   sayBars(song, section.id, old.length, now.length, barOf);
   moveAlong(section, old, now, to, barOf);
   for (const list of chordLists(section)) {
@@ -240,7 +241,7 @@ export const setTempoAt = (
   );
 
 /** Gives a bar a length of its own, in ticks shorter than its metre; null makes it whole again. What does not fit any more is squeezed. */
-export const setBarLength = (sectionId: string, bar: number, length: number | null): Edit =>
+export const setBarLength = (sectionId: string, bar: BarIndex, length: number | null): Edit =>
   edit('change the length of a bar', (song) => {
     const section = song.sections.find((s) => s.id === sectionId);
     const old = section && sectionBars(section, song);

@@ -3,6 +3,7 @@ import { USUAL_GUIDE, USUAL_MASTER } from '../song/create';
 import type { Groove, Guide, MasterMix, Mix } from '../song/schema';
 import { tidyName } from '../song/text';
 import { edit, type Edit } from './apply';
+import type { Bpm } from '../units/units';
 
 /** Another title, on one line and short enough; an empty one changes nothing. */
 export const setTitle = (title: string): Edit =>
@@ -14,7 +15,7 @@ export const setTitle = (title: string): Edit =>
     'title',
   );
 
-export const setTempo = (tempo: number): Edit =>
+export const setTempo = (tempo: Bpm): Edit =>
   edit('change the tempo', (s) => void (s.tempo = tempo), 'tempo');
 
 /** Another style: tempo and parts stay, patterns the style does not know fall back to its own. */

@@ -12,6 +12,7 @@ import {
 } from '../song/schema';
 import { barsLength, sectionBars } from '../time/bars';
 import { moveAlong, rebar, tickMap, type TickMap } from './anchors';
+import type { Ticks } from '../units/units';
 
 /** A copy that shares nothing with what it was made from, also of what is being edited. */
 export const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
@@ -74,7 +75,7 @@ export function putChords(draft: ChordList, chords: readonly ChordEvent[]): void
 /** The chord that sounds at a tick, and its place in the list; pushes are not counted. */
 export function chordAt(
   chords: readonly ChordEvent[],
-  tick: number,
+  tick: Ticks,
 ): { chord: ChordEvent; index: number } | null {
   for (let index = chords.length - 1; index >= 0; index--) {
     const chord = chords[index]!;

@@ -9,6 +9,7 @@ import { chordsInUse } from '../song/inUse';
 import type { Occurrence } from '../timeline/occurrences';
 import { liftOf } from './roles';
 import type { Points } from './terms';
+import type { Ticks } from '../units/units';
 
 /** A sentence for each point that can be switched off. */
 export type AgreementInWords = { readonly [point in keyof Points]: string };
@@ -28,7 +29,7 @@ const named = <T>(items: readonly T[], name: (item: T) => string): string =>
     ? listed(items.map(name))
     : `${items.slice(0, NAMED).map(name).join(', ')} and ${items.length - NAMED} more`;
 
-const barOf = (occurrence: Occurrence, tick: number): number => barIndexAt(occurrence.bars, tick) + 1;
+const barOf = (occurrence: Occurrence, tick: Ticks): number => barIndexAt(occurrence.bars, tick) + 1;
 
 function earlyInWords(occurrence: Occurrence): string {
   const pushed = chordsInUse(occurrence.section).filter((c) => c.push !== undefined);

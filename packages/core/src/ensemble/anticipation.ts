@@ -6,6 +6,7 @@ import type { Style } from '../style/schema';
 import { chordsInUse } from '../song/inUse';
 import { gapBefore, type Occurrence } from '../timeline/occurrences';
 import { EIGHTH, PPQ } from '../time/ticks';
+import type { Ticks } from '../units/units';
 
 /** A chord has to last this long on both sides of an early change, ticks. */
 const LEAST = 2 * PPQ;
@@ -35,7 +36,7 @@ function agreedAnticipation(
 const copies = new WeakMap<ChordEvent, ChordEvent>();
 
 /** A chord with a push, the same one for the same chord. */
-function anticipated(chord: ChordEvent, push: number): ChordEvent {
+function anticipated(chord: ChordEvent, push: Ticks): ChordEvent {
   const found = copies.get(chord);
   if (found?.push === push) return found;
   const copy = { ...chord, push };
@@ -73,11 +74,11 @@ export function withAnticipations(occurrence: Occurrence, seed: number, style: S
 /** Chords pushed by one value, as they were made last. */
 const pushedLists = new WeakMap<
   readonly ChordEvent[],
-  { readonly push: number; readonly chords: readonly ChordEvent[] }
+  { readonly push: Ticks; readonly chords: readonly ChordEvent[] }
 >();
 
 /** A playing whose chords are all taken early by one value; those with a push of their own, even of none, keep it. */
-export function withPush(occurrence: Occurrence, push: number): Occurrence {
+export function withPush(occurrence: Occurrence, push: Ticks): Occurrence {
   const found = pushedLists.get(occurrence.chords);
   if (found?.push === push) return withChords(occurrence, found.chords);
   const own = new Set(chordsInUse(occurrence.section).flatMap((c) => (c.push === undefined ? [] : [c.id])));

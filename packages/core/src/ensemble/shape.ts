@@ -3,6 +3,7 @@ import type { Song } from '../song/schema';
 import type { BarTerms, Into } from '../timeline/agreement';
 import type { Occurrence } from '../timeline/occurrences';
 import { liftOf } from './roles';
+import type { BarIndex } from '../units/units';
 
 /** Velocity between a section that stands at 0 and one at 1. */
 const LIFT = 11;
@@ -14,7 +15,7 @@ const MOST_AGAIN = 6;
 /** Phrases of four bars turn a little, of eight more. */
 const PHRASE = 4;
 
-const turnOf = (bar: number, bars: number): BarTerms['turn'] => {
+const turnOf = (bar: BarIndex, bars: number): BarTerms['turn'] => {
   if (bar === bars - 1 || (bar + 1) % (2 * PHRASE) === 0) return bars > 1 ? 'large' : 'none';
   return (bar + 1) % PHRASE === 0 ? 'small' : 'none';
 };

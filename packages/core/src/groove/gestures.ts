@@ -8,6 +8,7 @@ import type { MixOffsetName, Swell } from '../song/choices';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ } from '../time/ticks';
 import type { GroovedNote } from './groove';
+import type { Ticks } from '../units/units';
 
 /**
  * `bend` in hundredths of a semitone, −200 to 200; the others 0 to 127 as controllers of General MIDI are; and what
@@ -18,7 +19,7 @@ export type Moved = 'bend' | 'expression' | 'pedal' | 'brightness' | MixOffsetNa
 /** A controller that moves beside the notes: what it moves, to which value, at which tick. */
 export interface Gesture {
   /** Ticks from the region's start. */
-  readonly start: number;
+  readonly start: Ticks;
   readonly moves: Moved;
   readonly value: number;
 }
@@ -74,7 +75,7 @@ function slidesInto({ start, duration, touch }: GroovedNote): Gesture[] {
 /** Ticks for which a chord is left to sound dry before the foot goes down: it goes down after the stroke. */
 const PEDAL_AFTER = PPQ / 8;
 
-function pedals(span: ChordSpan, from: number, until: number): Gesture[] {
+function pedals(span: ChordSpan, from: Ticks, until: Ticks): Gesture[] {
   if (span.symbol === null || until - from <= 2 * PEDAL_AFTER) return [];
   return [
     { start: from + PEDAL_AFTER, moves: 'pedal', value: 127 },
@@ -100,7 +101,7 @@ const MOST_AT_ONCE = 4;
 const HEIGHT = 0.62;
 
 /** Expression that grows from its rest to its height and falls back. */
-function arc([rest, height]: readonly [number, number], from: number, until: number): Gesture[] {
+function arc([rest, height]: readonly [number, number], from: Ticks, until: Ticks): Gesture[] {
   const turn = from + (until - from) * HEIGHT;
   const gestures: Gesture[] = [];
   const steepest = (height - rest) / (until - turn);
@@ -116,7 +117,7 @@ function arc([rest, height]: readonly [number, number], from: number, until: num
   return [...gestures, { start: until, moves: 'expression', value: rest }];
 }
 
-function swells(swell: Swell, from: number, until: number): Gesture[] {
+function swells(swell: Swell, from: Ticks, until: Ticks): Gesture[] {
   const heights = SWELLS[swell];
   return heights && until - from >= LEAST_SWELLED ? arc(heights, from, until) : [];
 }
@@ -136,8 +137,8 @@ const LEAST_PHRASE = PPQ;
 const PHRASE = [100, 122] as const;
 
 /** The phrases of a line, each from its first note to where its last one ends. */
-function phrasesOf(notes: readonly GroovedNote[]): { from: number; until: number }[] {
-  const phrases: { from: number; until: number }[] = [];
+function phrasesOf(notes: readonly GroovedNote[]): { from: Ticks; until: Ticks }[] {
+  const phrases: { from: Ticks; until: Ticks }[] = [];
   for (const { start, duration } of notes) {
     const last = phrases[phrases.length - 1];
     if (last && start - last.until < BREATH) last.until = Math.max(last.until, start + duration);

@@ -4,6 +4,7 @@ import { barIndexAt, tempoIn, type Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { PPQ, msToTicks } from '../time/ticks';
+import type { Bpm, MidiNote, Ticks, Velocity } from '../units/units';
 
 type SwingFeel = Pick<Resolved, 'swing' | 'unit'>;
 
@@ -13,7 +14,7 @@ type SwingFeel = Pick<Resolved, 'swing' | 'unit'>;
  * Ticks are counted from a bar line.
  * @example swung(240, { unit: 'eighth', swing: 66.7 }) // 320
  */
-export function swung(tick: number, { swing, unit }: SwingFeel): number {
+export function swung(tick: Ticks, { swing, unit }: SwingFeel): number {
   if (swing === 50) return tick;
   const pair = unit === 'eighth' ? PPQ : PPQ / 2;
   const half = pair / 2;
@@ -28,7 +29,7 @@ export function swung(tick: number, { swing, unit }: SwingFeel): number {
  * Swing within a bar. Where beats are made of three eighths, or of two and three, eighths stand as
  * they are and only sixteenths swing. In a pick-up pairs are counted from where its whole bar began.
  */
-function swingIn(bar: Bar, feel: SwingFeel): (tick: number) => number {
+function swingIn(bar: Bar, feel: SwingFeel): (tick: Ticks) => number {
   if (feel.unit === 'eighth' && bar.groups.some((g) => g.beats.some((beat) => beat !== PPQ))) {
     return (tick) => tick;
   }
@@ -43,7 +44,7 @@ const SWING_NARROWS = [180, 300] as const;
  * Swing as it is played at a tempo: the faster, the nearer to even. Source: Friberg & Sundström, *Music
  * Perception* 19(3), 2002 (the long-short ratio of players falls towards 1:1 as the tempo nears 300; from memory).
  */
-export function swingAt(swing: number, tempo: number): number {
+export function swingAt(swing: number, tempo: Bpm): number {
   const [from, even] = SWING_NARROWS;
   return 50 + (swing - 50) * Math.max(0, Math.min(1, (even - tempo) / (even - from)));
 }
@@ -68,11 +69,11 @@ function leanIn({ kind, firstBar }: Region, seed: number, index: number): number
 export interface GroovedNote {
   /** Where it is written and how long, ticks: before swing, lean, strum and roll, and before the hand lets it go. */
   readonly at: number;
-  readonly length: number;
-  readonly start: number;
-  readonly duration: number;
-  readonly pitch: number;
-  readonly velocity: number;
+  readonly length: Ticks;
+  readonly start: Ticks;
+  readonly duration: Ticks;
+  readonly pitch: MidiNote;
+  readonly velocity: Velocity;
   readonly noteFunction: string;
   readonly span: number;
   readonly touch: Touch | null;
@@ -155,7 +156,7 @@ function writtenOf(region: Region, { start, duration }: Note): Pick<GroovedNote,
   const settings = settingsAt(region.settingsSpans, start);
   const tempo = tempoIn(bar, Math.max(bar.start, start));
   const warp = swingIn(bar, { unit: settings.unit, swing: swingAt(settings.swing, tempo) });
-  const nearest = (tick: number): number => {
+  const nearest = (tick: Ticks): number => {
     // Swung off-beats lie where triplets do: they are eighths.
     const steps = settings.swing === 50 ? GRID : GRID.slice(0, 1);
     const places = steps.flatMap((step) => {
@@ -205,11 +206,11 @@ function regionEnd(region: Region): number {
 
 interface NoteTimes {
   readonly at: number;
-  readonly length: number;
-  readonly start: number;
-  readonly duration: number;
-  readonly pitch: number;
-  readonly velocity: number;
+  readonly length: Ticks;
+  readonly start: Ticks;
+  readonly duration: Ticks;
+  readonly pitch: MidiNote;
+  readonly velocity: Velocity;
 }
 
 /** Ticks within which two strikes of a pitch are one: a hand strikes a key once, however its chords were put together. */

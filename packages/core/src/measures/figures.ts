@@ -9,6 +9,7 @@ import { barIndexAt } from '../time/bars';
 import { firstFrom } from '../time/search';
 import { EIGHTH, PPQ } from '../time/ticks';
 import { TOGETHER, notesByBar, occurrencesPlayed, soundsAlike, type BarNotes } from './bars';
+import type { Ticks } from '../units/units';
 
 /** A share: how many of how many. */
 export interface Share {
@@ -93,7 +94,7 @@ function changesOf(band: Band): ChordChange[] {
 /** The playing in which a tick of the song lies. */
 const playingOf =
   (band: Band) =>
-  (tick: number): string =>
+  (tick: Ticks): string =>
     band.bars[barIndexAt(band.bars, tick)]?.occurrenceKey ?? '';
 
 /**
@@ -114,9 +115,9 @@ function feltTogether(band: Band, chord: BandChord, playing: string): number | n
 /** Places where a part takes a chord up before it is felt, or holds the one before into it. */
 export function changesMissed(
   band: Band,
-): { readonly part: string; readonly tick: number; readonly chord: string }[] {
+): { readonly part: string; readonly tick: Ticks; readonly chord: string }[] {
   const playing = playingOf(band);
-  const missed: { part: string; tick: number; chord: string }[] = [];
+  const missed: { part: string; tick: Ticks; chord: string }[] = [];
   // Swing moves an early chord from its place on the grid: it is felt where most begin it.
   const changes = changesOf(band).map((change) => {
     const together = change.to.push ? feltTogether(band, change.to, playing(change.to.start)) : null;
@@ -151,7 +152,7 @@ export function changesMissed(
 const MARKS = new Set([35, 36, 38, 40, 46, 49, 55, 57, 52, 53]);
 const KICKS = new Set([35, 36]);
 
-const strikesNear = (notes: readonly BandNote[], tick: number, keys: ReadonlySet<number>): boolean =>
+const strikesNear = (notes: readonly BandNote[], tick: Ticks, keys: ReadonlySet<number>): boolean =>
   notes.some((n) => keys.has(n.pitch) && Math.abs(n.start - tick) <= TOGETHER);
 
 /** Of pushed chords: how many the drums mark where they are felt, leaving the beat they come from without a kick. */
@@ -211,7 +212,7 @@ export function semitoneClashes(band: Band, own = false): number {
     .flatMap((p, part) => (!p.pitched ? [] : p.notes.map((n) => ({ ...n, part }))))
     .sort((a, b) => a.start - b.start);
   const tones = new Map<Chord, ReadonlySet<number>>();
-  const tonesAt = (tick: number): ReadonlySet<number> => {
+  const tonesAt = (tick: Ticks): ReadonlySet<number> => {
     const chord = chordAt(band.chords, tick);
     if (!chord?.chord) return new Set();
     let found = tones.get(chord.chord);
@@ -237,7 +238,7 @@ export function semitoneClashes(band: Band, own = false): number {
   return count;
 }
 
-function chordAt(chords: readonly BandChord[], tick: number): BandChord | null {
+function chordAt(chords: readonly BandChord[], tick: Ticks): BandChord | null {
   let low = 0;
   let high = chords.length - 1;
   while (low < high) {
@@ -343,9 +344,9 @@ function isOctaveOfAnother(notes: readonly BandNote[], index: number): boolean {
 export function guideTonesLost(
   band: Band,
   { kinds }: Repertoire,
-): { part: string; chord: string; tick: number }[] {
+): { part: string; chord: string; tick: Ticks }[] {
   const playing = playingOf(band);
-  const lost: { part: string; chord: string; tick: number }[] = [];
+  const lost: { part: string; chord: string; tick: Ticks }[] = [];
   for (const part of band.parts) {
     const kind = kinds.get(part.kind);
     if (!kind || !soundsChords(kind)) continue;

@@ -5,6 +5,7 @@ import { barIndexAt } from '../time/bars';
 import type { Scattered } from '../timeline/patternCells';
 import type { Region } from '../timeline/region';
 import type { SettingsSpan } from '../timeline/settings';
+import type { BarIndex, Ticks } from '../units/units';
 
 /** The share of bars that are told otherwise. */
 const SHARE = { exactly: 0, 'a little': 0.2, freely: 0.6 } as const;
@@ -21,7 +22,7 @@ export type BarVariation = 'as written' | (typeof VARIATIONS)[number];
 const NEVER = 99;
 
 /** How a part tells each bar of a region, by the bar's place in it. Independent of density. */
-export function barVariations(region: Region, { settings }: SettingsSpan): (bar: number) => BarVariation {
+export function barVariations(region: Region, { settings }: SettingsSpan): (bar: BarIndex) => BarVariation {
   const share = SHARE[settings.telling];
   if (share === 0) return () => 'as written';
   const seed = hash(`${region.seed}/telling/${settings.variation}`);
@@ -37,8 +38,8 @@ export function barVariations(region: Region, { settings }: SettingsSpan): (bar:
 /** How an event is told: as its bar is, but a chord that was set by hand stays as it was set. */
 export function eventVariation(
   region: Region,
-  { start, span }: { readonly start: number; readonly span: number },
-  way: (bar: number) => BarVariation,
+  { start, span }: { readonly start: Ticks; readonly span: number },
+  way: (bar: BarIndex) => BarVariation,
 ): BarVariation {
   return region.spans[span]?.voicing ? 'as written' : way(barIndexAt(region.bars, start));
 }

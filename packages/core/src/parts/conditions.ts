@@ -5,9 +5,10 @@ import { barIndexAt } from '../time/bars';
 import type { Scattered } from '../timeline/patternCells';
 import type { Region } from '../timeline/region';
 import type { SettingsSpan } from '../timeline/settings';
+import type { BarIndex, Ticks } from '../units/units';
 
 /** Whether a condition holds for an event of a bar. */
-function holds(region: Region, condition: Condition, bar: number, start: number): boolean {
+function holds(region: Region, condition: Condition, bar: BarIndex, start: Ticks): boolean {
   switch (condition) {
     case 'turn':
       return (region.terms.bars[bar]?.turn ?? 'none') !== 'none';

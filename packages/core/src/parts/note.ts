@@ -4,6 +4,7 @@ import { degreeWord } from '../theory/degree';
 import { mod } from '../theory/pitch';
 import type { Resolved } from '../timeline/settings';
 import { bassPc } from '../voicing/tones';
+import type { MidiNote, PitchClass, Ticks, Velocity } from '../units/units';
 
 /**
  * Slid into from a step below or above, a string bent up to it from the tone before, hammered on without a stroke of its
@@ -13,14 +14,14 @@ export type Touch = 'slide up' | 'slide down' | 'bend' | 'hammer' | 'palm' | 'de
 
 /** A note as a generator writes it: ticks from the region's start, before groove. */
 export interface Note {
-  readonly start: number;
-  readonly duration: number;
+  readonly start: Ticks;
+  readonly duration: Ticks;
   /** How long it is written, ticks, where the hand lets it go earlier. */
   readonly written?: number;
   /** MIDI number; for drums a General MIDI percussion key. */
-  readonly pitch: number;
+  readonly pitch: MidiNote;
   /** 1–127. */
-  readonly velocity: number;
+  readonly velocity: Velocity;
   /** What the note is: root, third, approach, passing tone, ghost, kick… */
   readonly noteFunction: string;
   /** The chord it belongs to, as an index into the region's spans; −1 for none. */
@@ -51,14 +52,14 @@ export const velocityOf = (settings: Resolved, accent: number): number =>
   Math.max(1, Math.min(127, Math.round(DYNAMIC_VELOCITY[settings.dynamics] * accent)));
 
 /** What a pitch is in its chord: a degree's name, the bass, or a passing tone. */
-export function noteFunctionOf(chord: Chord, pitch: number): string {
+export function noteFunctionOf(chord: Chord, pitch: MidiNote): string {
   const degree = degreeAt(chord, pitch);
   if (degree) return degreeWord(degree);
   return mod(pitch, 12) === bassPc(chord) ? 'slash bass' : 'passing tone';
 }
 
 /** Brings a pitch into a range by octaves. */
-export function intoRange(pitch: number, [low, high]: readonly [number, number]): number {
+export function intoRange(pitch: MidiNote, [low, high]: readonly [number, number]): number {
   let p = pitch;
   while (p < low) p += 12;
   while (p > high) p -= 12;
@@ -66,7 +67,7 @@ export function intoRange(pitch: number, [low, high]: readonly [number, number])
 }
 
 /** The lowest pitch of a class at or above a floor. */
-export const atOrAbove = (pc: number, floor: number): number => floor + mod(pc - floor, 12);
+export const atOrAbove = (pc: PitchClass, floor: number): number => floor + mod(pc - floor, 12);
 
 /** Milliseconds between the voices of a chord that one player strikes or bows: never quite together. */
 const ROLL = 3;
@@ -77,7 +78,7 @@ export const rolledBy = (voice: number, { timing }: Resolved): number =>
   timing > 0 ? ROLL * Math.min(voice, MOST_ROLLED) : 0;
 
 /** The top of a chord is brought out, what lies inside it stands back (common practice). */
-export function rolledVelocity(velocity: number, voice: number, voices: number): number {
+export function rolledVelocity(velocity: Velocity, voice: number, voices: number): number {
   if (voices < 3) return velocity;
   const by = voice === voices - 1 ? 4 : voice === 0 ? 0 : -3;
   return Math.max(1, Math.min(127, velocity + by));

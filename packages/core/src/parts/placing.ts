@@ -6,11 +6,12 @@ import { EIGHTH } from '../time/ticks';
 import { carriedCells, restartedCells, scatter, type Scattered } from '../timeline/patternCells';
 import { drawn } from './conditions';
 import { varied } from './barVariation';
+import type { Ticks } from '../units/units';
 
 /** An event of a pattern at its place: ticks from the region's start, on the chord it belongs to. */
 export interface PlacedEvent<E> {
-  readonly start: number;
-  readonly end: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
   readonly event: E;
   /** The chord the event belongs to, as an index into the region's spans; −1 for none. */
   readonly span: number;
@@ -95,7 +96,7 @@ export function placeOnChords<E extends TimedEvent>(
 }
 
 /** The span a raw event belongs to, or −1 where it falls in silence or under a pushed chord. */
-function ownerOf(region: Region, at: number, raw: { readonly start: number }): number {
+function ownerOf(region: Region, at: number, raw: { readonly start: Ticks }): number {
   const span = region.spans[at];
   if (!span || raw.start < span.start || raw.start >= span.end) return -1;
   return raw.start < soundsUntil(region, at) ? at : -1;

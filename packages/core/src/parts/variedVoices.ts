@@ -2,6 +2,7 @@
 import { degreeAt, type Chord } from '../theory/chord';
 import { PPQ } from '../time/ticks';
 import type { BarVariation } from './barVariation';
+import type { MidiNote, Ticks } from '../units/units';
 
 /** A chord without one of its inner tones that it can do without: a fifth, or a root. */
 export function thinned(pitches: readonly number[], chord: Chord, way: BarVariation): readonly number[] {
@@ -18,7 +19,7 @@ export function thinned(pitches: readonly number[], chord: Chord, way: BarVariat
 const LEAST = 1.5 * PPQ;
 
 /** Where the top voice is struck again within a held chord, or null. A whole beat from its start. */
-function struckAgain(start: number, end: number, way: BarVariation): number | null {
+function struckAgain(start: Ticks, end: Ticks, way: BarVariation): number | null {
   if ((way !== 'more' && way !== 'other') || end - start < LEAST) return null;
   return start + Math.max(PPQ, Math.round((end - start) / 2 / PPQ) * PPQ);
 }
@@ -29,10 +30,10 @@ function struckAgain(start: number, end: number, way: BarVariation): number | nu
  */
 export function variedVoices<T>(
   voices: readonly number[],
-  { start, end }: { readonly start: number; readonly end: number },
+  { start, end }: { readonly start: Ticks; readonly end: Ticks },
   way: BarVariation,
   least: number,
-  make: (pitch: number, voice: number, start: number, end: number) => T,
+  make: (pitch: MidiNote, voice: number, start: Ticks, end: Ticks) => T,
 ): T[] {
   const again = voices.length >= least ? struckAgain(start, end, way) : null;
   return voices.flatMap((pitch, i) =>

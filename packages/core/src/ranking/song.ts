@@ -8,12 +8,13 @@ import { metreOf } from '../time/metre';
 import { PPQ } from '../time/ticks';
 import { chordsInUse } from '../song/inUse';
 import { genresOf } from './genres';
+import type { Bpm } from '../units/units';
 
 /** What a song asks of patterns and styles: metre, tempo, feel, how often its chords change. */
 export interface SongFacts {
   readonly feel: PatternFeel;
   /** Beats of the song's own metre a minute. */
-  readonly tempo: number;
+  readonly tempo: Bpm;
   readonly metre: string;
   /** Beats of its first group, and whether they are dotted. */
   readonly beats: number;

@@ -2,11 +2,12 @@
  * Where bars have gone in an edit: the one account of it, for whatever stands at a bar outside the song too (what is
  * selected, the playhead, takes). Each edit of bars says it of itself, step by step.
  */
+import type { BarIndex } from '../units/units';
 
 /** One bar of the chart: a section and a 0-based bar. */
 export interface BarPlace {
   readonly section: string;
-  readonly bar: number;
+  readonly bar: BarIndex;
 }
 
 /** All that one change of bars does at once: by section its old bars' new places, null for one that is gone. */
@@ -77,7 +78,7 @@ export const sayBars = (
   section: string,
   before: number,
   now: number,
-  barOf: (bar: number) => number | null,
+  barOf: (bar: BarIndex) => number | null,
 ): void =>
   sayMoves(song, {
     to: {

@@ -11,6 +11,7 @@ import { freeIds, freeName } from './names';
 import { orderTrouble } from './order';
 import { SONG_VERSION, readSong } from './read';
 import { songShape, type ChordEvent, type Section, type Song } from './schema';
+import type { BarIndex } from '../units/units';
 
 /** A document read as far as it goes, with what is wrong in it and where. */
 export interface Mended {
@@ -120,7 +121,7 @@ function withOwnIds<T extends { readonly id: string }>(things: readonly T[], pre
   });
 }
 
-const inBarOrder = <T extends { readonly bar: number }>(things: readonly T[], bars: number): T[] =>
+const inBarOrder = <T extends { readonly bar: BarIndex }>(things: readonly T[], bars: number): T[] =>
   [...new Map(things.filter(({ bar }) => bar < bars).map((thing) => [thing.bar, thing])).values()].sort(
     (a, b) => a.bar - b.bar,
   );

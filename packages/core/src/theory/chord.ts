@@ -1,5 +1,6 @@
 import { degreeInterval, degreeNumber, degreePc, type Degree } from './degree';
 import { mod, noteName, pitchClass, transpose, type Spelled } from './pitch';
+import type { PitchClass } from '../units/units';
 
 /**
  * A chord as its name says it. `degrees` are in ascending order of number (1 b3 5 b7 9);
@@ -111,7 +112,7 @@ export const degreePcOf = (chord: Chord, degree: Degree): number =>
   mod(pitchClass(chord.root) + degreePc(degree), 12);
 
 /** The degree a pitch class has in the chord, or null when it is no chord tone. */
-export const degreeAt = (chord: Chord, pc: number): Degree | null => known(chord).degrees[mod(pc, 12)]!;
+export const degreeAt = (chord: Chord, pc: PitchClass): Degree | null => known(chord).degrees[mod(pc, 12)]!;
 
 /** True where the slash bass is not among the chord's tones. */
 export const hasForeignBass = (chord: Chord): boolean => degreeAt(chord, pitchClass(chord.bass)) === null;

@@ -1,4 +1,5 @@
 /** Spelled pitch classes: a letter and an accidental, never a bare pitch class. */
+import type { PitchClass, Semitones } from '../units/units';
 
 /** Letter 0–6 for C D E F G A B; `alter` in semitones, negative for flats. */
 export interface Spelled {
@@ -9,7 +10,7 @@ export interface Spelled {
 /** A distance in letter steps and semitones, so that spelling survives arithmetic. */
 export interface Interval {
   readonly steps: number;
-  readonly semitones: number;
+  readonly semitones: Semitones;
 }
 
 export const LETTERS = 'CDEFGAB';
@@ -18,7 +19,7 @@ const LETTER_SEMITONES = [0, 2, 4, 5, 7, 9, 11] as const;
 export const mod = (n: number, m: number): number => ((n % m) + m) % m;
 
 /** The pitch of a class nearest to a pitch, MIDI numbers; the lower one where two are equally near. */
-export function nearestOf(pc: number, to: number): number {
+export function nearestOf(pc: PitchClass, to: number): number {
   const up = mod(pc - to, 12);
   return up < 6 ? to + up : to + up - 12;
 }
@@ -90,7 +91,7 @@ export function noteName(note: Spelled): string {
 const USUAL_NAMES = ['C', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'G', 'Ab', 'A', 'Bb', 'B'];
 
 /** The usual name of a pitch class when no key says otherwise. */
-export function usualSpelling(pc: number): Spelled {
+export function usualSpelling(pc: PitchClass): Spelled {
   return parseNote(USUAL_NAMES[mod(pc, 12)]!)!;
 }
 

@@ -2,6 +2,7 @@ import type { Chord } from './chord';
 import { degreePc, type Degree } from './degree';
 import { mod, pitchClass } from './pitch';
 import { scaleStep, type Key } from './key';
+import type { PitchClass } from '../units/units';
 
 /** Chord-scales by name, as degrees above their root. */
 export const SCALES = {
@@ -121,5 +122,5 @@ export function defaultScale(chord: Chord, key: Key | null): ScaleName {
 }
 
 /** Pitch classes of a scale on a root, ascending from the root's own. */
-export const scalePitchClasses = (rootPc: number, scale: ScaleName): number[] =>
+export const scalePitchClasses = (rootPc: PitchClass, scale: ScaleName): number[] =>
   SCALES[scale].map((d) => mod(rootPc + degreePc(d), 12));

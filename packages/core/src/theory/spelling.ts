@@ -5,6 +5,7 @@ import type { Key } from './key';
 import { mod, noteName, pitchClass, transpose, usualSpelling, type Spelled } from './pitch';
 import { SCALES, type ScaleName } from './scale';
 import { spellFor } from './transposition';
+import type { MidiNote } from '../units/units';
 
 /** Where a note sounds. Without a chord the key decides, without either the usual name. */
 export interface SpellingContext {
@@ -13,7 +14,7 @@ export interface SpellingContext {
 }
 
 /** A pitch (or pitch class) as it is written where it sounds: G♯ in E major's chord, C♯ in the key of D. */
-export function spell(pitch: number, { chord = null, key = null }: SpellingContext): Spelled {
+export function spell(pitch: MidiNote, { chord = null, key = null }: SpellingContext): Spelled {
   const pc = mod(pitch, 12);
   const own = chord && !chord.exact ? [...chordTones(chord), chord.bass] : [];
   const tone = own.find((note) => pitchClass(note) === pc);
@@ -21,7 +22,7 @@ export function spell(pitch: number, { chord = null, key = null }: SpellingConte
 }
 
 /** Name with octave in scientific pitch: 59 in A♭ minor's chord is `"Cb4"`. */
-export function nameIn(pitch: number, where: SpellingContext): string {
+export function nameIn(pitch: MidiNote, where: SpellingContext): string {
   const note = spell(pitch, where);
   return noteName(note) + String(Math.floor((pitch - note.alter) / 12) - 1);
 }

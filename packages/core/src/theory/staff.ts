@@ -2,9 +2,10 @@
 import { chordTones, type Chord } from './chord';
 import { keyNotes, type Key } from './key';
 import { mod, pitchClass, type Spelled } from './pitch';
+import type { MidiNote } from '../units/units';
 
 /** Step of a spelled pitch on the staff: middle C is 28. */
-export const stepOf = (pitch: number, { letter, alter }: Spelled): number =>
+export const stepOf = (pitch: MidiNote, { letter, alter }: Spelled): number =>
   7 * (Math.floor((pitch - alter) / 12) - 1) + letter;
 
 /** What stands on a step: the chord's own tone of that letter, or the key's. MIDI number. */

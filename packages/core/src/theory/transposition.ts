@@ -5,6 +5,7 @@ import { keyNotes, scaleStep, type Key } from './key';
 import { diatonicQuality } from './diatonic';
 import { intervalBetween, mod, noteName, pitchClass, transpose, usualSpelling } from './pitch';
 import type { Interval, Spelled } from './pitch';
+import type { PitchClass, Semitones } from '../units/units';
 
 /**
  * Notes outside the key, by semitones above its tonic: chord roots take the flat side save for
@@ -28,7 +29,7 @@ const LEADING: Record<number, Interval> = {
 };
 
 /** A pitch class as a key spells it. `leading` chooses the sharp side for notes outside the key. */
-export function spellFor(pc: number, key: Key, leading = false): Spelled {
+export function spellFor(pc: PitchClass, key: Key, leading = false): Spelled {
   const own = keyNotes(key).find((note) => pitchClass(note) === mod(pc, 12));
   if (own) return own;
   const above = mod(pc - pitchClass(key.tonic), 12);
@@ -45,9 +46,9 @@ const written = (root: Spelled, quality: string, bass: Spelled | null): string =
   noteName(root) + quality + (bass && noteName(bass) !== noteName(root) ? `/${noteName(bass)}` : '');
 
 /** Semitones of an interval taken the nearer way: −5 to 6. */
-export const nearerWay = (semitones: number): number => mod(semitones + 5, 12) - 5;
+export const nearerWay = (semitones: Semitones): number => mod(semitones + 5, 12) - 5;
 
-const moved = (chord: Chord, semitones: number): string =>
+const moved = (chord: Chord, semitones: Semitones): string =>
   clusterSymbol(chord.exact!.map((p) => Math.max(0, Math.min(127, p + semitones))));
 
 /** A chord an interval higher, its letters kept right: E♭m7♭5 up a fifth is B♭m7♭5. */
@@ -72,7 +73,7 @@ export function respell(symbol: string, key: Key): string {
 }
 
 /** A chord some semitones higher, spelled for the key it stands in. */
-export function shiftSymbol(symbol: string, semitones: number, key: Key): string {
+export function shiftSymbol(symbol: string, semitones: Semitones, key: Key): string {
   const chord = parseChord(symbol);
   if (chord.exact) return moved(chord, semitones);
   const up: Interval = { steps: 0, semitones: mod(semitones, 12) };

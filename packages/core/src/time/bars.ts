@@ -1,5 +1,6 @@
 /** The bars of a section: where each begins, how long it is, and what holds in it. */
 import { inQuarters, metreOf, type Metre } from './metre';
+import type { BarIndex, Bpm, Ticks } from '../units/units';
 
 /** Beats through which one bar of a pattern goes. */
 export interface BeatGroup {
@@ -11,21 +12,21 @@ export interface BeatGroup {
 
 /** One bar of a section: ticks from the section's start, with what holds in it. */
 export interface Bar {
-  readonly start: number;
-  readonly length: number;
+  readonly start: Ticks;
+  readonly length: Ticks;
   readonly metre: string;
   readonly groups: readonly BeatGroup[];
   readonly key: string;
   /** Quarter notes a minute where the bar begins, and where it ends. */
-  readonly tempo: number;
-  readonly tempoTo: number;
+  readonly tempo: Bpm;
+  readonly tempoTo: Bpm;
 }
 
 /** What a song has for all of its bars; a tempo counts the metre's beat. */
 interface Defaults {
   readonly key: string;
   readonly metre: string;
-  readonly tempo: number;
+  readonly tempo: Bpm;
 }
 
 /** What a section says of its bars, in order of them. */
@@ -33,13 +34,13 @@ interface SectionTime {
   /** How many there are. */
   readonly bars: number;
   readonly changes: readonly {
-    readonly bar: number;
+    readonly bar: BarIndex;
     readonly key?: string;
     readonly metre?: string;
-    readonly tempo?: number;
+    readonly tempo?: Bpm;
     readonly over?: number;
   }[];
-  readonly ownLengths: readonly { readonly bar: number; readonly length: number }[];
+  readonly ownLengths: readonly { readonly bar: BarIndex; readonly length: Ticks }[];
 }
 
 const sum = (numbers: readonly number[]): number => numbers.reduce((all, n) => all + n, 0);
@@ -62,7 +63,7 @@ function groupsOf(metre: Metre): readonly BeatGroup[] {
 }
 
 /** The groups of a bar that is shorter than its metre: a pick-up holds the end of it, any other the beginning. */
-function shortGroups(metre: Metre, length: number, isPickUp: boolean): readonly BeatGroup[] {
+function shortGroups(metre: Metre, length: Ticks, isPickUp: boolean): readonly BeatGroup[] {
   const missing = isPickUp ? metre.length - length : 0;
   return groupsOf(metre)
     .map(({ at, beats }) => ({ at: at - missing, beats }))
@@ -109,13 +110,13 @@ function frames(section: SectionTime, song: Defaults): Frame[] {
 
 /** A tempo on its way from one value to another between two ticks. */
 interface TempoRamp {
-  readonly from: number;
-  readonly to: number;
-  readonly start: number;
-  readonly end: number;
+  readonly from: Bpm;
+  readonly to: Bpm;
+  readonly start: Ticks;
+  readonly end: Ticks;
 }
 
-const rampAt = ({ from, to, start, end }: TempoRamp, tick: number): number =>
+const rampAt = ({ from, to, start, end }: TempoRamp, tick: Ticks): number =>
   tick >= end ? to : from + ((to - from) * (tick - start)) / (end - start);
 
 /** Bars as they were made last: a section whose time did not change has the very same ones. */
@@ -166,7 +167,7 @@ export function barsLength(bars: readonly Pick<Bar, 'start' | 'length'>[]): numb
 }
 
 /** Index of the bar in which a tick lies; ticks before or after the run give its first or last. */
-export function barIndexAt(bars: readonly { readonly start: number }[], tick: number): number {
+export function barIndexAt(bars: readonly { readonly start: Ticks }[], tick: Ticks): number {
   let low = 0;
   let high = bars.length - 1;
   while (low < high) {
@@ -178,11 +179,11 @@ export function barIndexAt(bars: readonly { readonly start: number }[], tick: nu
 }
 
 /** The bar in which a tick lies. */
-export const barAt = <B extends { readonly start: number }>(bars: readonly B[], tick: number): B =>
+export const barAt = <B extends { readonly start: Ticks }>(bars: readonly B[], tick: Ticks): B =>
   bars[barIndexAt(bars, tick)]!;
 
 /** Quarter notes a minute at a tick of a bar. */
-export const tempoIn = (bar: Pick<Bar, 'start' | 'length' | 'tempo' | 'tempoTo'>, tick: number): number =>
+export const tempoIn = (bar: Pick<Bar, 'start' | 'length' | 'tempo' | 'tempoTo'>, tick: Ticks): number =>
   bar.tempo === bar.tempoTo
     ? bar.tempo
     : bar.tempo + ((bar.tempoTo - bar.tempo) * (tick - bar.start)) / bar.length;
@@ -191,5 +192,5 @@ export const tempoIn = (bar: Pick<Bar, 'start' | 'length' | 'tempo' | 'tempoTo'>
 export const wholeBar = (metre: string, key: string): Frame => shortBar(metre, key, Infinity, false);
 
 /** A bar that stands alone, cut to a length; where it is the first of its section it is a pick-up. */
-export const shortBar = (metre: string, key: string, length: number, isFirst: boolean): Frame =>
+export const shortBar = (metre: string, key: string, length: Ticks, isFirst: boolean): Frame =>
   frameOf(metreOf(metre), length, isFirst, key);

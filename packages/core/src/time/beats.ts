@@ -1,12 +1,13 @@
 /** Beats of bars, whatever their lengths, and places between them. */
 import { PPQ } from './ticks';
 import { barIndexAt, type Bar } from './bars';
+import type { Ticks } from '../units/units';
 
 /** A beat of a bar: start and length in ticks. */
 export interface Beat {
   /** Ticks, counted as the bars are. */
-  readonly start: number;
-  readonly length: number;
+  readonly start: Ticks;
+  readonly length: Ticks;
 }
 
 /** A bar as far as its beats go. */
@@ -43,7 +44,7 @@ export function slotsOf(bar: BarGroups): number[] {
 }
 
 /** Where in its bar a tick lies, in beats: 1.5 is half-way through the second. */
-export function beatPosition(bar: BarGroups, tick: number): number {
+export function beatPosition(bar: BarGroups, tick: Ticks): number {
   let passed = 0;
   for (const group of bar.groups) {
     let at = bar.start + group.at;
@@ -57,7 +58,7 @@ export function beatPosition(bar: BarGroups, tick: number): number {
 }
 
 /** A run of beats from a tick to another: what begins off the beat is filled up to the next one. */
-export function beatsBetween(bars: readonly BarGroups[], from: number, until: number): Beat[] {
+export function beatsBetween(bars: readonly BarGroups[], from: Ticks, until: Ticks): Beat[] {
   const starts = [from];
   for (let i = barIndexAt(bars, from); i < bars.length && bars[i]!.start < until; i++) {
     for (const { start } of beatsOf(bars[i]!)) if (start > from && start < until) starts.push(start);
@@ -69,11 +70,11 @@ export function beatsBetween(bars: readonly BarGroups[], from: number, until: nu
 export const offBeat = (beat: number): number => (beat % 720 === 0 ? (beat * 2) / 3 : beat / 2);
 
 /** Beats of a bar from one tick of it to another. */
-export const beatsIn = (bar: BarGroups, from: number, to: number): number =>
+export const beatsIn = (bar: BarGroups, from: Ticks, to: Ticks): number =>
   beatPosition(bar, to) - beatPosition(bar, from);
 
 /** Beats from one tick to another, through whatever bars lie between. */
-export function beatsAcross(bars: readonly BarGroups[], from: number, to: number): number {
+export function beatsAcross(bars: readonly BarGroups[], from: Ticks, to: Ticks): number {
   let beats = 0;
   for (let i = barIndexAt(bars, from); i < bars.length && bars[i]!.start < to; i++) {
     const bar = bars[i]!;

@@ -4,6 +4,7 @@
  * through which patterns go.
  */
 import { PPQ } from './ticks';
+import type { Bpm, Ticks } from '../units/units';
 
 /** A metre: its groups of beats and the note value they are counted in. */
 export interface Metre {
@@ -16,7 +17,7 @@ export interface Metre {
   /** Ticks of the note value that a tempo counts. */
   readonly counted: number;
   /** Ticks in a whole bar. */
-  readonly length: number;
+  readonly length: Ticks;
 }
 
 /** Usual groupings (common practice), in quarters or in eighths as the metre is. */
@@ -120,9 +121,9 @@ export const COUNTED_NAMES: Readonly<Record<number, string>> = {
 };
 
 /** The tempo of a metre's beat as quarter notes a minute, to millionths, so that there and back is the same. */
-export const inQuarters = (tempo: number, metre: Pick<Metre, 'counted'>): number =>
+export const inQuarters = (tempo: Bpm, metre: Pick<Metre, 'counted'>): number =>
   Math.round(((tempo * metre.counted) / PPQ) * 1e6) / 1e6;
 
 /** Quarter notes a minute as the tempo of a metre's beat, unrounded. */
-export const inBeats = (quartersAMinute: number, metre: Pick<Metre, 'counted'>): number =>
+export const inBeats = (quartersAMinute: Bpm, metre: Pick<Metre, 'counted'>): number =>
   (quartersAMinute * PPQ) / metre.counted;

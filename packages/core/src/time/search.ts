@@ -1,3 +1,5 @@
+import type { Ticks } from '../units/units';
+
 /** Index of the first of so many in order that is no longer before; as many as there are where all are. */
 function firstWhere(count: number, isBefore: (index: number) => boolean): number {
   let low = 0;
@@ -11,11 +13,11 @@ function firstWhere(count: number, isBefore: (index: number) => boolean): number
 }
 
 /** Index of the first of what is in order of time that starts at or after a tick; as many as there are where none does. */
-export const firstFrom = (items: readonly { readonly start: number }[], tick: number): number =>
+export const firstFrom = (items: readonly { readonly start: Ticks }[], tick: Ticks): number =>
   firstWhere(items.length, (i) => items[i]!.start < tick);
 
 /** Those of some ticks in order that lie from one tick to before another. */
-export const ticksWithin = (ticks: readonly number[], from: number, until: number): readonly number[] =>
+export const ticksWithin = (ticks: readonly number[], from: Ticks, until: Ticks): readonly number[] =>
   ticks.slice(
     firstWhere(ticks.length, (i) => ticks[i]! < from),
     firstWhere(ticks.length, (i) => ticks[i]! < until),

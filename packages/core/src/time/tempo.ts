@@ -4,17 +4,18 @@
  * step slower than the one before.
  */
 import { PPQ } from './ticks';
+import type { Bpm, Seconds, Ticks } from '../units/units';
 
 /** From a tick on: a tempo in quarter notes a minute, and that to which it moves by the next point. */
 export interface TempoPoint {
-  readonly tick: number;
-  readonly tempo: number;
+  readonly tick: Ticks;
+  readonly tempo: Bpm;
   /** Left out where the tempo is steady. */
   readonly to?: number;
 }
 
 interface TempoSegment {
-  readonly tick: number;
+  readonly tick: Ticks;
   readonly second: number;
   /** Ticks a second at its start, and how much more at each tick after. */
   readonly speed: number;
@@ -24,22 +25,22 @@ interface TempoSegment {
 /** Slopes so small that the logarithm would lose digits are steady. */
 const STEADY = 1e-12;
 
-const ticksASecond = (tempo: number): number => (tempo * PPQ) / 60;
+const ticksASecond = (tempo: Bpm): number => (tempo * PPQ) / 60;
 
-const secondsAcross = ({ speed, slope }: TempoSegment, ticks: number): number =>
+const secondsAcross = ({ speed, slope }: TempoSegment, ticks: Ticks): number =>
   Math.abs(slope) < STEADY ? ticks / speed : Math.log1p((slope * ticks) / speed) / slope;
 
-const ticksAcross = ({ speed, slope }: TempoSegment, seconds: number): number =>
+const ticksAcross = ({ speed, slope }: TempoSegment, seconds: Seconds): number =>
   Math.abs(slope) < STEADY ? seconds * speed : (speed * Math.expm1(slope * seconds)) / slope;
 
 /** Ticks to seconds and back through all tempos of a song. */
 export interface TempoMap {
   /** Seconds from tick 0 to a tick. Ticks need not be whole; before 0 the first tempo holds. */
-  secondsAt(tick: number): number;
+  secondsAt(tick: Ticks): number;
   /** The tick at a time in seconds. */
-  tickAt(seconds: number): number;
+  tickAt(seconds: Seconds): number;
   /** Quarter notes a minute at a tick. */
-  tempoAt(tick: number): number;
+  tempoAt(tick: Ticks): number;
 }
 
 /** The last piece that begins at or before a value. */

@@ -6,6 +6,7 @@ import { carriesBass, type KindFacts } from '../style/kind';
 import { ticksWithin } from '../time/search';
 import type { Occurrence } from './occurrences';
 import type { PartVoice } from './unisonParts';
+import type { Ticks } from '../units/units';
 
 /** What holds in one bar. */
 export interface BarTerms {
@@ -31,7 +32,7 @@ export interface Agreement {
   readonly kicks: readonly number[] | null;
   readonly marks: readonly Mark[];
   /** From where to where nobody plays: there is no chord. */
-  readonly silences: readonly { readonly from: number; readonly to: number }[];
+  readonly silences: readonly { readonly from: Ticks; readonly to: Ticks }[];
   /** Whether the drums fill where phrases turn. */
   readonly fills: boolean;
   readonly into: Into | null;
@@ -86,8 +87,8 @@ export function termsWithin(
   terms: Agreement,
   firstBar: number,
   bars: number,
-  start: number,
-  end: number,
+  start: Ticks,
+  end: Ticks,
   isLast: boolean,
 ): Agreement {
   // What is felt before the first of them belongs to them: the chord is theirs.

@@ -12,6 +12,7 @@ import type { Bar } from '../time/bars';
 import { gapBefore, type Occurrence } from './occurrences';
 import { settingsAt, type SettingsSpan } from './settings';
 import type { PartVoice } from './unisonParts';
+import type { Ticks } from '../units/units';
 
 /**
  * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
@@ -19,9 +20,9 @@ import type { PartVoice } from './unisonParts';
  */
 export interface ChordSpan {
   readonly id: string;
-  readonly start: number;
-  readonly end: number;
-  readonly push: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
+  readonly push: Ticks;
   readonly symbol: string | null;
   readonly chord: Chord | null;
   readonly key: Key;
@@ -66,7 +67,7 @@ function spanOf(chord: ChordEvent, around: Around): ChordSpan {
  */
 export function occurrenceSpans(
   occurrence: Occurrence,
-  bassAt: (tick: number) => boolean = () => false,
+  bassAt: (tick: Ticks) => boolean = () => false,
 ): ChordSpan[] {
   let bar = 0;
   return occurrence.chords.map((chord, i) => {
@@ -83,7 +84,7 @@ export function occurrenceSpans(
 }
 
 /** Whether any player that carries the bass plays at a tick: one that rests leaves the bass to others. */
-function bassIn(players: readonly (PartVoice | null)[]): (tick: number) => boolean {
+function bassIn(players: readonly (PartVoice | null)[]): (tick: Ticks) => boolean {
   const basses = players.filter((p) => p && carriesBass(p.kind));
   return (tick) => basses.some((p) => settingsAt(p!.settingsSpans, tick).on);
 }

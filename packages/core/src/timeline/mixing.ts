@@ -5,6 +5,7 @@ import type { Part, Settings } from '../song/schema';
 import type { KindFacts, KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { Occurrence } from './occurrences';
+import type { Ticks } from '../units/units';
 
 /** `trim` and `tint` in dB, `side` and `depth` of 127: how otherwise than its strip is set. */
 export type MixOffsets = Readonly<Record<MixOffsetName, number>>;
@@ -13,7 +14,7 @@ export const NO_OFFSETS: MixOffsets = { trim: 0, side: 0, depth: 0, tint: 0 };
 
 /** From a tick of a playing on. */
 export interface MixSpan {
-  readonly start: number;
+  readonly start: Ticks;
   readonly offsets: MixOffsets;
 }
 

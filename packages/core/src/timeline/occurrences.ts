@@ -6,6 +6,7 @@ import { barsLength, sectionBars, type Bar } from '../time/bars';
 import { occurrenceKeyOf } from './occurrenceKey';
 import { barsPlayed, excerptOf, type Excerpt } from './playedBars';
 import { slowed } from './slowing';
+import type { Ticks } from '../units/units';
 
 /** One playing of a section: where it starts in the song and what comes before and after it. */
 export interface Occurrence {
@@ -21,10 +22,10 @@ export interface Occurrence {
   readonly settings: Readonly<Record<string, Settings>>;
   /** How far it stands above what is set, or below; null where nothing is said of that. */
   readonly lift: Lift | null;
-  readonly start: number;
+  readonly start: Ticks;
   /** Ticks before its start into which its first chord may be pushed. */
   readonly lead: number;
-  readonly length: number;
+  readonly length: Ticks;
   readonly bars: readonly Bar[];
   /** Which bar of its section each of them is, from 0. */
   readonly positions: readonly number[];
@@ -39,7 +40,7 @@ export interface Occurrence {
 /** Ticks a chord keeps, however early the next one is pushed: a sixteenth, or half of a shorter one. */
 const SHORTEST_LEFT = PPQ / 4;
 
-export const gapBefore = (length: number): number => Math.max(length - SHORTEST_LEFT, Math.floor(length / 2));
+export const gapBefore = (length: Ticks): number => Math.max(length - SHORTEST_LEFT, Math.floor(length / 2));
 
 interface OccurrenceExcerpt {
   readonly entry: FormEntry;

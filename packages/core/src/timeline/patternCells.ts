@@ -6,6 +6,7 @@ import { beatsOf } from '../time/beats';
 import type { Region } from './region';
 import type { Resolved } from './settings';
 import { PPQ } from '../time/ticks';
+import type { BarIndex, Ticks } from '../units/units';
 
 /** A run of beats that takes one bar of a pattern, ticks from the region's start. */
 export interface PatternCell {
@@ -14,10 +15,10 @@ export interface PatternCell {
   readonly beats: readonly number[];
   /** Beats the pattern is chosen for; there may be more of them, through which it goes on. */
   readonly size: number;
-  readonly start: number;
-  readonly end: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
   /** Which bar of the pattern it is. */
-  readonly bar: number;
+  readonly bar: BarIndex;
 }
 
 /** Bars of a pattern gone through in one bar of the song. */
@@ -86,7 +87,7 @@ export function carriedCells(
 }
 
 /** From inside a bar to its end, by the pattern of the bar's first group. */
-function restOfBar(bar: Bar, start: number, end: number): PatternCell {
+function restOfBar(bar: Bar, start: Ticks, end: Ticks): PatternCell {
   const left = beatsOf(bar).filter((b) => b.start >= start);
   const first = bar.groups[0]!.beats;
   const usual = first[first.length - 1]!;
@@ -137,8 +138,8 @@ export function ticksInto(beats: readonly number[], place: number, fromDotted: b
 
 /** An event of a pattern at its ticks, without regard to chords. */
 export interface Scattered<E> {
-  readonly start: number;
-  readonly end: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
   readonly event: E;
 }
 

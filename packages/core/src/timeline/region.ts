@@ -12,13 +12,14 @@ import { apart, type PartVoice } from './unisonParts';
 import { chordsFor, heardSpans, ownSpans, spansOf, takenEarly, type ChordSpan } from './chordSpans';
 import type { Occurrence } from './occurrences';
 import type { SettingsSpan } from './settings';
+import type { Ticks } from '../units/units';
 
 /** All a region may know of what follows it. */
 export interface Next {
   readonly chord: Chord | null;
   /** Null where it is not heard. */
   readonly key: Key | null;
-  readonly push: number;
+  readonly push: Ticks;
   readonly newSection: boolean;
   readonly leadIn: LeadIn | null;
 }
@@ -40,7 +41,7 @@ export interface Region<P extends Pattern = Pattern> {
   /** The seed of the section, whichever of its playings this is. */
   readonly sectionSeed: string;
   /** Where it ends, ticks from the start of its playing. */
-  readonly length: number;
+  readonly length: Ticks;
   readonly bars: readonly Bar[];
   /** Which bar of its section the first of them is, from 0. */
   readonly firstBar: number;

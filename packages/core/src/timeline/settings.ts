@@ -5,6 +5,7 @@ import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
 import type { Occurrence } from './occurrences';
+import type { Ticks } from '../units/units';
 
 /** Musical settings with every value decided, as a generator needs them; how it is mixed is no matter of notes. */
 type Musical = { readonly [K in Exclude<SettingName, 'groove' | MixOffsetName>]: Decided<K> };
@@ -102,8 +103,8 @@ export function resolveSettings(
 
 /** A run of ticks of a pass over which one part's settings do not change, with the pattern it plays by. */
 export interface SettingsSpan<P extends Pattern = Pattern> {
-  readonly start: number;
-  readonly end: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
   readonly settings: Resolved;
   readonly pattern: P;
   /** What the writer has set for the part: its register anywhere, its density in this section or for less. */
@@ -151,7 +152,7 @@ interface Held {
   readonly until?: number | undefined;
 }
 
-const holdsAt = (held: Held, tick: number): boolean => held.at <= tick && (held.until ?? Infinity) > tick;
+const holdsAt = (held: Held, tick: Ticks): boolean => held.at <= tick && (held.until ?? Infinity) > tick;
 
 /** Settings of a part through a pass, cut at its cues and chords. A cue holds until its end or the end of the pass. */
 export function settingsSpansOf(
@@ -204,7 +205,7 @@ export function settingsSpansOf(
 /** The stretch that holds at a tick of the pass. */
 export function settingsSpanAt<P extends Pattern>(
   stretches: readonly SettingsSpan<P>[],
-  tick: number,
+  tick: Ticks,
 ): SettingsSpan<P> {
   let found = stretches[0]!;
   for (const stretch of stretches) if (stretch.start <= tick) found = stretch;
@@ -212,5 +213,5 @@ export function settingsSpanAt<P extends Pattern>(
 }
 
 /** The settings that hold at a tick of the pass. */
-export const settingsAt = (stretches: readonly SettingsSpan[], tick: number): Resolved =>
+export const settingsAt = (stretches: readonly SettingsSpan[], tick: Ticks): Resolved =>
   settingsSpanAt(stretches, tick).settings;

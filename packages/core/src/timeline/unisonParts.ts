@@ -2,6 +2,7 @@
 import { derived } from '../memo/derived';
 import type { KindFacts } from '../style/kind';
 import { settingsAt, type Resolved, type SettingsSpan } from './settings';
+import type { Ticks } from '../units/units';
 
 /** A part's kind and what it plays through a pass. */
 export interface PartVoice {
@@ -26,7 +27,7 @@ const playsAlike = (a: Resolved, b: Resolved): boolean =>
   a.on && b.on && WHERE.every((name) => a[name] === b[name]);
 
 /** How many of those before it play as a player does at a tick. */
-function nthOf(player: PartVoice, before: readonly PartVoice[], tick: number): number {
+function nthOf(player: PartVoice, before: readonly PartVoice[], tick: Ticks): number {
   const settings = settingsAt(player.settingsSpans, tick);
   return before.filter((p) => playsAlike(settingsAt(p.settingsSpans, tick), settings)).length;
 }

@@ -10,6 +10,7 @@ import type { ChordSpan } from './chordSpans';
 import type { Next, Region } from './region';
 import { termsWithin, type Agreement } from './agreement';
 import type { SettingsSpan } from './settings';
+import type { BarIndex, Ticks } from '../units/units';
 
 /** Bars of a window of those who do not think in longer phrases; the last one of a region has up to twice as many. */
 const WINDOW = 4;
@@ -19,8 +20,8 @@ export interface WindowSpan {
   readonly firstBar: number;
   readonly bars: readonly Bar[];
   readonly spans: readonly ChordSpan[];
-  readonly start: number;
-  readonly end: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
 }
 
 /** A playing cut into pieces, and the bars at which they begin. */
@@ -31,7 +32,7 @@ interface WindowSpans {
 
 /** A bar and the chord that begins with it, by their places. */
 interface WindowStart {
-  readonly bar: number;
+  readonly bar: BarIndex;
   readonly span: number;
 }
 
@@ -118,7 +119,7 @@ function leadsInto({ spans, bars }: WindowSpan): Next {
 }
 
 /** The part of each stretch that lies in a window. */
-function within(stretches: readonly SettingsSpan[], start: number, end: number): readonly SettingsSpan[] {
+function within(stretches: readonly SettingsSpan[], start: Ticks, end: Ticks): readonly SettingsSpan[] {
   return stretches
     .filter((stretch) => stretch.start < end && stretch.end > start)
     .map((stretch) => ({
@@ -132,8 +133,8 @@ interface TermsAsked {
   readonly terms: Agreement;
   readonly firstBar: number;
   readonly count: number;
-  readonly start: number;
-  readonly end: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
   readonly isLast: boolean;
 }
 
@@ -194,7 +195,7 @@ export function cutOf({ bars, spans, terms, kind }: Region): Cut {
 }
 
 /** What follows, as one hears it who leans on no chord of it: when it is felt. */
-const withoutChord = (next: Next, push: number): Next => ({
+const withoutChord = (next: Next, push: Ticks): Next => ({
   ...next,
   chord: null,
   key: null,

@@ -8,6 +8,7 @@ import { voicesIn } from './voicingType';
 import type { VoicingType } from '../song/choices';
 import { semitoneClashCount, semitonePitches } from './semitonePitches';
 import { bassPc } from './tones';
+import type { MidiNote, PitchClass } from '../units/units';
 
 /** What a part asks of its voicings. */
 export interface Aim {
@@ -121,7 +122,7 @@ export function candidates(chord: Chord, aim: Aim): Candidate[] {
 const byCost = (a: Candidate, b: Candidate): number =>
   a.cost - b.cost || (a.pitches.join() < b.pitches.join() ? -1 : 1);
 
-const under = (pc: number, pitch: number): number => pitch - 1 - mod(pitch - 1 - pc, 12);
+const under = (pc: PitchClass, pitch: MidiNote): number => pitch - 1 - mod(pitch - 1 - pc, 12);
 
 /** Where nothing fits the range, the close stack moved into it as far as it goes. */
 function clamped(chord: Chord, aim: Aim): Candidate {

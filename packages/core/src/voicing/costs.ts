@@ -2,6 +2,7 @@ import { type Chord, degreeAt } from '../theory/chord';
 import { degreeNumber } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
 import type { VoicingType } from '../song/choices';
+import type { Semitones } from '../units/units';
 
 /** Costs of a voicing and of going from one to the next. The unit is one semitone of movement in one voice. */
 export const COST = {
@@ -123,7 +124,7 @@ export function transitionCost(a: readonly number[], b: readonly number[]): numb
   return cost + (top > 2 ? COST.topLeap * (top - 2) : 0);
 }
 
-const isPerfect = (semitones: number): boolean => [0, 7].includes(mod(semitones, 12));
+const isPerfect = (semitones: Semitones): boolean => [0, 7].includes(mod(semitones, 12));
 
 /** Pairs of voices that both move from one perfect fifth, octave or unison to another of the same kind. */
 export function parallels(a: readonly number[], b: readonly number[]): number {

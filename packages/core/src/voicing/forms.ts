@@ -4,6 +4,7 @@ import { degreeNumber } from '../theory/degree';
 import { mod, pitchClass } from '../theory/pitch';
 import type { VoicingType } from '../song/choices';
 import { bassPc, type ToneSet } from './tones';
+import type { PitchClass } from '../units/units';
 
 /** Tones stacked upward as closely as they go, the lowest at or above a floor. */
 export function stack(order: readonly number[], floor: number): number[] {
@@ -81,7 +82,7 @@ export const ordersOf = (manner: VoicingType, set: ToneSet): number[][] =>
 function colours(chord: Chord): Set<number> {
   const own = new Set(chord.degrees.map((d) => degreePcOf(chord, d)));
   const root = pitchClass(chord.root);
-  const clash = (pc: number): boolean => own.has(mod(pc - 1, 12)) || own.has(mod(pc + 1, 12));
+  const clash = (pc: PitchClass): boolean => own.has(mod(pc - 1, 12)) || own.has(mod(pc + 1, 12));
   for (const above of [2, 5, 9]) if (!clash(root + above)) own.add(mod(root + above, 12));
   return own;
 }

@@ -5,6 +5,7 @@ import type { Key } from '../theory/key';
 import { noteName } from '../theory/pitch';
 import { nameIn, noteGlyphs, type SpellingContext } from '../theory/spelling';
 import { bassPc } from './tones';
+import type { MidiNote } from '../units/units';
 
 /** New pitches, ascending; or a sentence why not. */
 export type HandEdit = { readonly pitches: readonly number[] } | { readonly why: string };
@@ -17,7 +18,7 @@ export const MOST_TONES = 10;
 
 const sorted = (pitches: Iterable<number>): number[] => [...new Set(pitches)].sort((a, b) => a - b);
 
-const spoken = (pitch: number, where: SpellingContext = {}): string => noteGlyphs(nameIn(pitch, where));
+const spoken = (pitch: MidiNote, where: SpellingContext = {}): string => noteGlyphs(nameIn(pitch, where));
 
 function within(pitches: readonly number[], [low, high, where]: Range): HandEdit {
   const outside = pitches.find((p) => p < low || p > high);
@@ -56,7 +57,7 @@ export function onBass(pitches: readonly number[], bass: number, range: Range): 
 }
 
 /** One tone put in or taken out; the last one stays. */
-export function toggled(pitches: readonly number[], pitch: number, range: Range): HandEdit {
+export function toggled(pitches: readonly number[], pitch: MidiNote, range: Range): HandEdit {
   if (!pitches.includes(pitch)) {
     if (pitches.length >= MOST_TONES) return { why: `A chord by hand has at most ${MOST_TONES} tones.` };
     return within([...pitches, pitch], range);
@@ -66,7 +67,7 @@ export function toggled(pitches: readonly number[], pitch: number, range: Range)
 }
 
 /** The nearest tone above the bass goes to a pitch; as many sound as before. On a tone that sounds already it changes nothing. */
-export function movedTo(pitches: readonly number[], pitch: number, range: Range): HandEdit {
+export function movedTo(pitches: readonly number[], pitch: MidiNote, range: Range): HandEdit {
   if (pitches.includes(pitch)) return { pitches };
   const [bass, ...upper] = pitches;
   if (bass === undefined) return within([pitch], range);
@@ -76,7 +77,7 @@ export function movedTo(pitches: readonly number[], pitch: number, range: Range)
 }
 
 /** A tone doubled in the nearest octave that is free, above it first. */
-export function doubled(pitches: readonly number[], pitch: number, range: Range): HandEdit {
+export function doubled(pitches: readonly number[], pitch: MidiNote, range: Range): HandEdit {
   if (pitches.length >= MOST_TONES) return { why: `A chord by hand has at most ${MOST_TONES} tones.` };
   const free = [pitch + 12, pitch - 12, pitch + 24, pitch - 24].find(
     (p) => !pitches.includes(p) && p >= range[0] && p <= range[1],

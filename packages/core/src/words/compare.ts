@@ -9,6 +9,7 @@ import { patternOf } from '../timeline/settings';
 import { liftInWords } from './lifted';
 import { counted } from '../song/listed';
 import { tensionBetween, type TensionInput, type Tension } from './tension';
+import type { Ticks } from '../units/units';
 
 /** One of two playings, as it stands and as it is heard. */
 export interface Side {
@@ -45,7 +46,7 @@ function sideOf(song: Song, band: Compared, playing: OccurrenceId): Side | null 
   const [first, last] = [bars[0], bars[bars.length - 1]];
   if (!first || !last) return null;
   const [from, until] = [first.start, last.start + last.length];
-  const inIt = (tick: number): boolean => tick >= from && tick < until;
+  const inIt = (tick: Ticks): boolean => tick >= from && tick < until;
   return {
     name: playingName(song, band.bars, playing),
     bars: bars.length,

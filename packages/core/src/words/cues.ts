@@ -5,9 +5,10 @@ import { barIndexAt, barsLength, sectionBars, type Bar } from '../time/bars';
 import { beatPosition } from '../time/beats';
 import { listed } from '../song/listed';
 import { settingsInWords } from './set';
+import type { Ticks } from '../units/units';
 
 /** "bar 3" or "bar 3, beat 2". */
-export function placeInWords(bars: readonly Bar[], tick: number): string {
+export function placeInWords(bars: readonly Bar[], tick: Ticks): string {
   const index = barIndexAt(bars, tick);
   const bar = bars[index]!;
   const beat = beatPosition(bar, tick) + 1;

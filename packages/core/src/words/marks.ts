@@ -1,5 +1,6 @@
 /** What stands over the bars of a section beside its chords: its endings and its cues, in as few words as will do. */
 import type { Cue, Part, Section } from '../song/schema';
+import type { BarIndex } from '../units/units';
 
 /** "Keys in", "stop", "Bass, Drums otherwise". */
 export function cueMark(
@@ -19,7 +20,7 @@ export function cueMark(
 }
 
 /** The number of the ending that begins with a bar (0-based); null where none does. */
-export function endingAt({ bars, endings }: Pick<Section, 'bars' | 'endings'>, bar: number): number | null {
+export function endingAt({ bars, endings }: Pick<Section, 'bars' | 'endings'>, bar: BarIndex): number | null {
   if (!endings) return null;
   let from = bars - endings.reduce((sum, n) => sum + n, 0);
   for (const [i, length] of endings.entries()) {
@@ -33,7 +34,7 @@ export function endingAt({ bars, endings }: Pick<Section, 'bars' | 'endings'>, b
 export function barMarks(
   section: Pick<Section, 'bars' | 'endings' | 'cues'>,
   parts: readonly Pick<Part, 'id' | 'name'>[],
-  bar: number,
+  bar: BarIndex,
   from: number,
   to: number,
 ): string {

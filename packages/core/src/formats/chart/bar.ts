@@ -9,6 +9,7 @@ import { slotsOf } from '../../time/beats';
 import { PPQ } from '../../time/ticks';
 import { ChartError } from './error';
 import { wordsOf, type Word } from './line';
+import type { Ticks } from '../../units/units';
 
 /** What a bar's words are read against. */
 export type BarFrame = Pick<Bar, 'start' | 'length' | 'groups' | 'key'>;
@@ -19,7 +20,7 @@ export interface BarChord {
   readonly length: number;
   /** Canonical symbol, or null for no chord. */
   readonly symbol: string | null;
-  readonly push: number;
+  readonly push: Ticks;
   /** How the bass leads into it, where that is written. */
   readonly leadIn?: LeadIn;
 }
@@ -32,7 +33,7 @@ const isHold = (name: string): boolean => /^[/.\-–—]$/u.test(name);
 interface Token {
   /** Canonical symbol, null for no chord, or HOLD. */
   readonly symbol: string | null;
-  readonly push: number;
+  readonly push: Ticks;
   readonly leadIn?: LeadIn;
   /** Length written out, ticks, or null for a fair share. */
   readonly span: number | null;
@@ -139,7 +140,7 @@ function readToken(word: Word, key: string): Token {
 }
 
 /** How long the beat is in which a tick lies. */
-function slotLength(slots: readonly number[], tick: number, end: number): number {
+function slotLength(slots: readonly number[], tick: Ticks, end: number): number {
   const next = slots.findIndex((slot) => slot > tick);
   const at = next < 0 ? slots.length - 1 : next - 1;
   return (slots[at + 1] ?? end) - slots[at]!;
@@ -277,7 +278,7 @@ export function readBar(words: readonly Word[], bar: BarFrame): BarChord[] {
   return named.some((w) => isHold(w.text.split('{')[0]!)) ? readBeats(named, bar) : readShares(named, bar);
 }
 
-export const fraction = (ticks: number): string => {
+export const fraction = (ticks: Ticks): string => {
   const denominator = DENOMINATORS.find((d) => Number.isInteger((ticks * d) / WHOLE))!;
   return `${(ticks * denominator) / WHOLE}/${denominator}`;
 };

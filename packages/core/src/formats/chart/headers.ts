@@ -4,6 +4,7 @@ import { LIMITS } from '../../song/limits';
 import { keyText, parseKey } from '../../theory/key';
 import { COUNTED_NAMES, METRE_NAMES, findMetre } from '../../time/metre';
 import { ChartError } from './error';
+import type { Bpm } from '../../units/units';
 
 export function readKey(value: string, line: number, column: number): string {
   const key = parseKey(value);
@@ -32,7 +33,7 @@ export function readMetre(value: string, line: number, column: number): string {
 /** A tempo as it is written. */
 export interface WrittenTempo {
   /** Beats a minute of what is counted. */
-  readonly tempo: number;
+  readonly tempo: Bpm;
   /** Ticks of the note value written in front of it; null counts the metre's beat. */
   readonly counted: number | null;
   /** Bars over which it is reached, or null for at once. */
@@ -82,7 +83,7 @@ export function readTempo(value: string, line: number, column: number, isSongs: 
 }
 
 /** Decimals with which a number of beats a minute is still written plainly. */
-const isPlain = (tempo: number): boolean => Math.abs(tempo * 1000 - Math.round(tempo * 1000)) < 1e-9;
+const isPlain = (tempo: Bpm): boolean => Math.abs(tempo * 1000 - Math.round(tempo * 1000)) < 1e-9;
 
 /**
  * Writes a tempo given in quarter notes a minute the way {@link readTempo} reads it back exactly: in

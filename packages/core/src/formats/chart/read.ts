@@ -12,6 +12,7 @@ import { ChartError, type ChartErrorCode } from './error';
 import { readKey, readMetre, readTempo, type WrittenTempo } from './headers';
 import { readLine, type Word } from './line';
 import { checkText } from './text';
+import type { Bpm } from '../../units/units';
 
 /** What a chart without a line for it takes over from the song it is put into. */
 export type ChartBase = Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style'>;
@@ -21,7 +22,7 @@ interface ReadingState {
   key: string;
   metre: string;
   /** Quarter notes a minute. */
-  tempo: number;
+  tempo: Bpm;
   /** A tempo written since the last bar: it counts the beat of the metre at the next one. */
   written: WrittenTempo | null;
 }

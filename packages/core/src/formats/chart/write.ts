@@ -5,13 +5,14 @@ import { inBeats, inQuarters, metreOf } from '../../time/metre';
 import type { Section, Song } from '../../song/schema';
 import { fraction, writeBar, type BarChord } from './bar';
 import { tempoText } from './headers';
+import type { Bpm } from '../../units/units';
 
 const BARS_A_LINE = 4;
 
 interface WritingState {
   key: string;
   metre: string;
-  tempo: number;
+  tempo: Bpm;
 }
 
 /** A gradual change of tempo: over how many bars, and to how many quarters a minute. */

@@ -2,6 +2,7 @@
 import type { Mix } from '../../song/schema';
 import type { Moved } from '../../groove/gestures';
 import type { MixOffsetName } from '../../song/choices';
+import type { Cents, Decibels } from '../../units/units';
 
 export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | MixOffsetName>, number>> = {
   expression: 11,
@@ -36,12 +37,12 @@ const TINT = 4;
 export const brightnessValue = (played: number, tint: number): number => within(played + TINT * tint);
 
 /** Volume that is so many dB over or under another: 40 dB to a tenth. Source: General MIDI 2, 3.3.2. */
-const trimmedLevel = (level: number, decibels: number): number => within(level * 10 ** (decibels / 40));
+const trimmedLevel = (level: number, decibels: Decibels): number => within(level * 10 ** (decibels / 40));
 
 /** Farthest a bend reaches unless a file says otherwise, hundredths of a semitone (General MIDI: two semitones). */
 const BEND_RANGE = 200;
 const MIDDLE = 8192;
 
 /** A bend in hundredths of a semitone as MIDI's 14 bits, 0 to 16383. */
-export const bendValue = (cents: number): number =>
+export const bendValue = (cents: Cents): number =>
   Math.max(0, Math.min(2 * MIDDLE - 1, Math.round(MIDDLE + (cents / BEND_RANGE) * MIDDLE)));

@@ -12,10 +12,11 @@ import { CONTROLLER, MIX_CONTROLLER, bendValue, brightnessValue, mixValue } from
 import { notesBySeat, seatsOf, type Seat } from './channels';
 import { GM_PROGRAMS } from '../../song/generalMidi';
 import { tempoSteps } from './tempos';
+import type { Ticks } from '../../units/units';
 
 /** An event at an absolute tick; `rank` orders events of one tick: offs, then settings, then ons. */
 interface RankedEvent {
-  readonly tick: number;
+  readonly tick: Ticks;
   readonly rank: number;
   readonly event: MidiEventBody;
 }
@@ -63,7 +64,7 @@ function signatureOf({ metre, length }: BandBar) {
 /** Title, tempo map, metres, keys, section markers and chord names. */
 function conductor(song: Song, band: Band): RankedEvent[] {
   const events: RankedEvent[] = [];
-  const add = (tick: number, event: MidiEventBody) => events.push({ tick, rank: SETTING, event });
+  const add = (tick: Ticks, event: MidiEventBody) => events.push({ tick, rank: SETTING, event });
   add(0, { type: 'trackName', meta: true, text: utf8(song.title) });
   for (const { tick, microseconds } of tempoSteps(band.bars)) {
     add(tick, { type: 'setTempo', meta: true, microsecondsPerBeat: microseconds });
@@ -108,7 +109,7 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Ran
   const { channel } = seat;
   const { level, pan, room } = part.mix;
   const events: RankedEvent[] = [];
-  const add = (tick: number, rank: number, event: MidiEventBody) => events.push({ tick, rank, event });
+  const add = (tick: Ticks, rank: number, event: MidiEventBody) => events.push({ tick, rank, event });
   const control = (controllerType: number, value: number) =>
     add(0, SETTING, { type: 'controller', channel, controllerType, value });
   add(0, SETTING, { type: 'trackName', meta: true, text: utf8(part.name) });

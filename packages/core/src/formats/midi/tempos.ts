@@ -3,10 +3,11 @@ import type { Band } from '../../band';
 import { tempoMap } from '../../time/tempo';
 import { EIGHTH, PPQ } from '../../time/ticks';
 import { tempoPoints } from '../../time/tempos';
+import type { Ticks } from '../../units/units';
 
 /** Microseconds a quarter note from a tick on. */
 export interface TempoStep {
-  readonly tick: number;
+  readonly tick: Ticks;
   readonly microseconds: number;
 }
 

@@ -11,6 +11,7 @@ import { endOnHit, lastHit, lastLength, placeOnChords, restarts, soundsFrom, sou
 import { barVariations } from '../barVariation';
 import type { SpanVoicing } from '../voicings';
 import { accentOf, barBeat, stepTicks, stepsAsSet } from './steps';
+import type { Ticks } from '../../units/units';
 
 export const ARP_RANGE = [36, 96] as const;
 
@@ -42,7 +43,7 @@ export function cycle(order: ArpPattern['order'], tones: readonly number[], octa
 }
 
 /** Density level of a step by its place in the beat: the beat first, then its halves, then the rest. */
-function stepLevel(bar: Bar, tick: number): number {
+function stepLevel(bar: Bar, tick: Ticks): number {
   const place = beatPosition(bar, tick);
   const into = (parts: number): boolean => Math.abs(place * parts - Math.round(place * parts)) < 1e-6;
   if (into(0.5)) return 1;
@@ -75,8 +76,8 @@ const withinRoom = (tones: readonly number[], top: number): readonly number[] =>
 
 /** A step: when it is struck and until when, how many came before it, from which density on, how strongly. */
 interface ArpStep {
-  readonly tick: number;
-  readonly end: number;
+  readonly tick: Ticks;
+  readonly end: Ticks;
   readonly count: number;
   readonly level: number;
   readonly accent: number;
@@ -121,7 +122,7 @@ function enriched(
   note: Note,
   rate: number,
   accented: boolean,
-  until: number,
+  until: Ticks,
   adds: (what: (typeof MORE)[number]) => boolean,
 ): Note[] {
   const half = Math.round(rate / 2);
@@ -148,7 +149,7 @@ function boundsOf(region: Region, stretch: SettingsSpan<ArpPattern>, index: numb
   const hit = lastHit(region);
   const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
   const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
-  const isOn = (start: number, end: number): boolean => hit !== null && hit >= start && hit < end;
+  const isOn = (start: Ticks, end: Ticks): boolean => hit !== null && hit >= start && hit < end;
   const ends = isOn(span.start, span.end) && isOn(stretch.start, stretch.end) ? hit : null;
   return { from, until, ends };
 }

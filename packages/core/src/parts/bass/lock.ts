@@ -6,6 +6,7 @@ import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
 import { soundsFrom, soundsUntil, type PlacedEvent } from '../placing';
 import type { BassEvent } from './pattern';
+import type { Ticks } from '../../units/units';
 
 /** Ticks within which two strikes are one. */
 const TOGETHER = 30;
@@ -34,7 +35,7 @@ export function withKicks(
 ): PlacedEvent<BassEvent>[] {
   const { kicks } = region.terms;
   if (!kicks?.length) return [...placed];
-  const near = (tick: number): boolean => kicks.some((kick) => Math.abs(kick - tick) <= TOGETHER);
+  const near = (tick: Ticks): boolean => kicks.some((kick) => Math.abs(kick - tick) <= TOGETHER);
   const onsets = region.spans.map(soundsFrom);
   const kept = placed
     .filter((p, i) => near(p.start) || onsets.includes(p.start) || !standsAlone(region, placed, i))

@@ -12,6 +12,7 @@ import { withPickups } from './pickups';
 import { inReach, type Levelled } from './octaves';
 import { bassPitch, chordAfter } from './place';
 import { placeWalk } from './walking';
+import type { MidiNote } from '../../units/units';
 
 /** The bass: one voice, the chord's bass on its first beat. */
 export function bassNotes(region: Region<BassPattern>): Note[] {
@@ -77,7 +78,7 @@ function tonePitch(
   stretch: SettingsSpan,
   placed: PlacedEvent<BassEvent>,
   chord: Chord,
-): { pitch: number; why: string } {
+): { pitch: MidiNote; why: string } {
   const root = bassPitch(chord, stretch);
   const plain = { pitch: root, why: isSlash(chord) ? 'slash bass' : 'root' };
   const tone = placed.event.tone;

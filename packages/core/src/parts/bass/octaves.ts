@@ -1,6 +1,7 @@
 /** The octaves of a bass line: no leap is wider than one, at whatever density it is played. */
 import type { Note } from '../note';
 import { BASS_RANGE } from './range';
+import type { MidiNote } from '../../units/units';
 
 /** A note with the density level from which it plays. */
 export interface Levelled {
@@ -11,7 +12,7 @@ export interface Levelled {
 const OCTAVE = 12;
 
 /** A pitch moved by octaves into reach of two others, as little as it needs. */
-function within(pitch: number, before: number | null, after: number | null): number {
+function within(pitch: MidiNote, before: number | null, after: number | null): number {
   const near = [before, after].filter((p) => p !== null);
   const reaches = (p: number): boolean =>
     p >= BASS_RANGE[0] && p <= BASS_RANGE[1] && near.every((other) => Math.abs(p - other) <= OCTAVE);

@@ -15,6 +15,7 @@ import { bassPitch, chordAfter } from './place';
 import { velocityOf, noteFunctionOf } from '../note';
 import { lastHit, lastLength, soundsUntil } from '../placing';
 import { barVariations } from '../barVariation';
+import type { MidiNote, Ticks } from '../../units/units';
 
 /**
  * Walking lines: a note a beat, the chord's bass on its first beat, a half step, scale step or
@@ -52,9 +53,9 @@ export function placeWalk(region: Region, stretch: SettingsSpan): Levelled[] {
 }
 
 interface WalkingNote {
-  start: number;
-  end: number;
-  pitch: number;
+  start: Ticks;
+  end: Ticks;
+  pitch: MidiNote;
   why: string;
   accent: number;
   level: number;
@@ -78,7 +79,7 @@ function walkSpan(
   index: number,
   chord: Chord,
   from: number,
-  until: number,
+  until: Ticks,
 ): Levelled[] {
   const steps = walkedSteps(region, stretch, from, until);
   if (!steps.length) return [];
@@ -121,7 +122,7 @@ function walkSpan(
 }
 
 /** A step a beat; every other beat in half time, two to a beat in double time. */
-function walkedSteps(region: Region, { settings }: SettingsSpan, from: number, until: number): Beat[] {
+function walkedSteps(region: Region, { settings }: SettingsSpan, from: number, until: Ticks): Beat[] {
   if (until <= from) return [];
   const beats = beatsBetween(region.bars, from, until);
   const pace = PACE[settings.feel];
@@ -139,7 +140,7 @@ function walkedSteps(region: Region, { settings }: SettingsSpan, from: number, u
   return starts.map((start, i) => ({ start, length: (starts[i + 1] ?? until) - start }));
 }
 
-const isTone = (chord: Chord, pitch: number): boolean => degreeAt(chord, pitch) !== null;
+const isTone = (chord: Chord, pitch: MidiNote): boolean => degreeAt(chord, pitch) !== null;
 
 interface Walk {
   readonly chord: Chord;
@@ -171,7 +172,7 @@ const swell = (beats: number, beat: number, seed: number, at: number): number =>
   return height * Math.sin((Math.PI * beat) / (beats - 1));
 };
 
-const inside = (pitch: number): boolean => pitch >= BASS_RANGE[0] && pitch <= BASS_RANGE[1];
+const inside = (pitch: MidiNote): boolean => pitch >= BASS_RANGE[0] && pitch <= BASS_RANGE[1];
 
 /** The tone on the last beat: a half step below or above, a scale step, or the fifth of the target. */
 function approachOf({ root, target, scale, seed, at, beats }: Walk): number {

@@ -5,6 +5,7 @@ import { atOrAbove, intoRange, velocityOf, noteFunctionOf, type Note } from '../
 import { lastHit, lastLength, placeFree, soundsFrom, soundsUntil, type PlacedEvent } from '../placing';
 import type { DroneEvent, DronePattern } from './pattern';
 import { droneTone } from './tones';
+import type { MidiNote, Ticks } from '../../units/units';
 
 /** From a double bass's low E to the middle of a choir; MIDI numbers (common practice). */
 export const DRONE_RANGE = [28, 72] as const;
@@ -12,7 +13,7 @@ export const DRONE_RANGE = [28, 72] as const;
 const LAST: DroneEvent = { at: 0, for: 4, level: 1, accent: 1, tone: 'tonic' };
 
 /** What its tone is in the chord, where it is one of the chord's; else the ground it stays on. */
-const chordWord = (chord: Chord, pitch: number): string =>
+const chordWord = (chord: Chord, pitch: MidiNote): string =>
   degreeAt(chord, pitch) ? noteFunctionOf(chord, pitch) : 'ground';
 
 /** A drone: the key's tonic and fifth, held through the chords that bear them. */
@@ -43,7 +44,7 @@ function held(
   { event, ...grid }: PlacedEvent<DroneEvent>,
 ): Note[] {
   // What begins or ends with a chord does so where that is felt.
-  const felt = (tick: number): number => tick - (region.spans.find((s) => s.start === tick)?.push ?? 0);
+  const felt = (tick: Ticks): number => tick - (region.spans.find((s) => s.start === tick)?.push ?? 0);
   const [start, end] = [felt(grid.start), felt(grid.end)];
   const notes: Note[] = [];
   region.spans.forEach((span, i) => {

@@ -3,11 +3,12 @@ import { chordPitchClasses, type Chord } from '../../theory/chord';
 import type { Key } from '../../theory/key';
 import { mod, pitchClass } from '../../theory/pitch';
 import type { DroneEvent } from './pattern';
+import type { PitchClass } from '../../units/units';
 
 const FIFTH = 7;
 
 /** Whether a tone lies a semitone beside a tone of a chord, and beats with it. */
-const clashes = (pc: number, tones: readonly number[]): boolean =>
+const clashes = (pc: PitchClass, tones: readonly number[]): boolean =>
   !tones.includes(pc) && tones.some((tone) => [1, 11].includes(mod(tone - pc, 12)));
 
 /** Semitones from one pitch class to another, the shorter way. */

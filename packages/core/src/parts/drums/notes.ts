@@ -14,6 +14,7 @@ import { figuresOf, type FillUse } from './fills';
 import { DRUMS, PERCUSSION } from './percussionMap';
 import { onChosen } from './kit';
 import type { DrumsEvent, DrumsPattern, PercussionPattern } from './pattern';
+import type { Ticks } from '../../units/units';
 
 /** Drums: the groove on the agreed kicks, what marks pushed chords, fills where phrases turn, a hit to end on. */
 export function drumsNotes(region: Region<DrumsPattern>): Note[] {
@@ -36,8 +37,8 @@ function stretchNotes(region: Region<DrumsPattern>, stretch: SettingsSpan<DrumsP
   const { terms } = region;
   const fills = fillsOf(region, stretch, hit);
   const until = Math.min(hit ?? Infinity, stretch.end);
-  const inFill = (tick: number): boolean => fills.some(({ from, to }) => tick >= from && tick < to);
-  const inStretch = (tick: number): boolean => tick < until && (tick >= stretch.start || stretch.start === 0);
+  const inFill = (tick: Ticks): boolean => fills.some(({ from, to }) => tick >= from && tick < to);
+  const inStretch = (tick: Ticks): boolean => tick < until && (tick >= stretch.start || stretch.start === 0);
   const strike = strikerOf(stretch);
   const cleared = terms.marks.filter(({ at }) => at !== hit);
   const marked = cleared.filter(({ at }) => inStretch(at));
@@ -92,7 +93,7 @@ function grooveEvents(
 }
 
 /** Cymbals and hats that give way to a mark, and kicks on the beat that it leaves. */
-const clearedFor = (marks: Region['terms']['marks'], tick: number, { drum }: DrumsEvent): boolean =>
+const clearedFor = (marks: Region['terms']['marks'], tick: Ticks, { drum }: DrumsEvent): boolean =>
   marks.some(
     ({ at, beat }) =>
       (Math.abs(tick - at) < CLEAR && (drum.endsWith('hat') || drum === 'kick')) ||
@@ -204,7 +205,7 @@ function fillBefore(
 function fillNotes(
   stretch: SettingsSpan,
   { from, to, beats, figure }: FillPlace,
-  length: number,
+  length: Ticks,
   marks: Region['terms']['marks'],
 ): (Note | null)[] {
   const strike = strikerOf(stretch);
@@ -222,7 +223,7 @@ const KEYS = { ...DRUMS, ...PERCUSSION };
 
 const strikerOf =
   (stretch: SettingsSpan) =>
-  (tick: number, event: DrumStroke, why: string): Note | null =>
+  (tick: Ticks, event: DrumStroke, why: string): Note | null =>
     event.level > stretch.settings.density
       ? null
       : {

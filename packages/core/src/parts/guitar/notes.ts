@@ -11,6 +11,7 @@ import { riffPitches } from './riffs';
 import { intoRange, isSoft, velocityOf, noteFunctionOf, type Note } from '../note';
 import { endOnHit, lastHit, placeOnChords, soundsUntil, type PlacedEvent } from '../placing';
 import type { SpanVoicing } from '../voicings';
+import type { Bpm, Ticks } from '../../units/units';
 
 /** From a low string let down to D2 to the highest fret; MIDI numbers. */
 export const GUITAR_RANGE = [38, 88] as const;
@@ -127,7 +128,7 @@ const USUAL_TEMPO = 120;
 const UPWARD = 0.8;
 const BY_STRENGTH = 0.5;
 
-const strumShare = ({ stroke, accent }: GuitarEvent, tempo: number): number =>
+const strumShare = ({ stroke, accent }: GuitarEvent, tempo: Bpm): number =>
   Math.min(1.2, Math.sqrt(USUAL_TEMPO / tempo)) *
   (stroke === 'up' ? UPWARD : 1) *
   Math.max(0.7, Math.min(1.3, 1 - BY_STRENGTH * (accent - 1)));
@@ -137,7 +138,7 @@ function strokeNotes(
   stretch: SettingsSpan,
   placed: PlacedEvent<GuitarEvent>,
   voicing: readonly number[],
-  until: number,
+  until: Ticks,
 ): Note[] {
   const chord = region.spans[placed.span]!.chord!;
   const strings = struckStrings(touchedLightly(placed.event, stretch), voicing, chord);

@@ -7,6 +7,7 @@ import { defaultScale, scalePitchClasses } from '../../theory/scale';
 import type { ChordSpan } from '../../timeline/chordSpans';
 import type { Region } from '../../timeline/region';
 import { soundsFrom, soundsUntil } from '../placing';
+import type { MidiNote, Ticks } from '../../units/units';
 
 /** What a note may draw on at its place. */
 export interface Harmony {
@@ -48,7 +49,7 @@ function harmonyOf(span: ChordSpan, chord: Chord, index: number, tones: Tones): 
 }
 
 /** Walks through a region's chords in time; ask for ticks in ascending order. */
-export function harmonyReader(region: Region, tones: Tones): (start: number) => Harmony | null {
+export function harmonyReader(region: Region, tones: Tones): (start: Ticks) => Harmony | null {
   const { spans } = region;
   let at = 0;
   const read = (span: ChordSpan, index: number): Harmony | null =>
@@ -62,7 +63,7 @@ export function harmonyReader(region: Region, tones: Tones): (start: number) => 
 }
 
 /** How welcome a chord tone is on a strong beat; smaller is better. Thirds and sevenths lead. */
-export function toneCost(chord: Chord, pitch: number): number {
+export function toneCost(chord: Chord, pitch: MidiNote): number {
   const degree = degreeAt(chord, pitch);
   if (!degree) return 6;
   const number = degreeNumber(degree);
@@ -71,5 +72,5 @@ export function toneCost(chord: Chord, pitch: number): number {
 }
 
 /** A scale tone a half step above a chord tone: it rubs when it is held. */
-export const isSemitoneClash = (harmony: Harmony, pitch: number): boolean =>
+export const isSemitoneClash = (harmony: Harmony, pitch: MidiNote): boolean =>
   !harmony.tones.includes(mod(pitch, 12)) && harmony.tones.includes(mod(pitch - 1, 12));

@@ -1,4 +1,5 @@
 /** Leaps in a line: a wide one turns back by a step or a third, or is made smaller (common practice). */
+import type { MidiNote } from '../../units/units';
 
 /** A leap wider than a fourth wants to turn back. Semitones. */
 const WIDE = 5;
@@ -6,7 +7,7 @@ const WIDE = 5;
 const TURN = 4;
 
 /** Which tones may stand at a place of the line. */
-export type Allowed = (index: number, pitch: number) => boolean;
+export type Allowed = (index: number, pitch: MidiNote) => boolean;
 
 const isWide = (from: number, to: number): boolean => Math.abs(to - from) > WIDE;
 

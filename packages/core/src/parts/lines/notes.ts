@@ -15,6 +15,7 @@ import { barVariations } from '../barVariation';
 import { harmonyReader, isSemitoneClash, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
 import { CONTOURS, planPhrases, planTune, type Onset, type Phrase } from './phrases';
+import type { MidiNote, Ticks } from '../../units/units';
 
 /**
  * A single line: planned in phrases, then given a rhythm, then pitches between chord tones on strong beats. It is
@@ -134,7 +135,7 @@ function spotsOf(
   phrase: Phrase,
   reach: Reach,
   readHarmony: ReturnType<typeof harmonyReader>,
-  until: number,
+  until: Ticks,
 ): Spot[] {
   const spots: Spot[] = [];
   const last = phrase.notes[phrase.notes.length - 1]!;
@@ -171,10 +172,10 @@ const allowedIn =
     return inScale(harmony, pitch) && !(isSemitoneClash(harmony, pitch) && length > EIGHTH);
   };
 
-const inScale = (harmony: Harmony, pitch: number): boolean => harmony.scale.includes(mod(pitch, 12));
-const inChord = (harmony: Harmony, pitch: number): boolean => harmony.tones.includes(mod(pitch, 12));
+const inScale = (harmony: Harmony, pitch: MidiNote): boolean => harmony.scale.includes(mod(pitch, 12));
+const inChord = (harmony: Harmony, pitch: MidiNote): boolean => harmony.tones.includes(mod(pitch, 12));
 
-function pitchesIn(reach: Reach, test: (pitch: number) => boolean): number[] {
+function pitchesIn(reach: Reach, test: (pitch: MidiNote) => boolean): number[] {
   const found: number[] = [];
   for (let p = reach.low; p <= reach.high; p++) if (test(p)) found.push(p);
   return found;
@@ -305,7 +306,7 @@ function fill(
 
 function fillCost(
   spot: Spot,
-  pitch: number,
+  pitch: MidiNote,
   index: number,
   count: number,
   from: number,

@@ -3,6 +3,7 @@ import type { Bar } from '../../time/bars';
 import { beatsOf, offBeat } from '../../time/beats';
 import { ticksInto } from '../../timeline/patternCells';
 import type { LinePattern } from './pattern';
+import type { Ticks } from '../../units/units';
 
 /** The line a phrase follows, as a height from 0 to 1 along its length. */
 export const CONTOURS = {
@@ -18,16 +19,16 @@ export type Contour = keyof typeof CONTOURS;
 
 /** A rhythm note before it has a pitch: ticks from the region's start. */
 export interface Onset {
-  readonly start: number;
-  readonly length: number;
+  readonly start: Ticks;
+  readonly length: Ticks;
   /** Position among the notes of the motif where they are the motif's, or −1. */
   readonly motif: number;
 }
 
 /** A phrase before it has pitches: its onsets and its contour. */
 export interface Phrase {
-  readonly start: number;
-  readonly end: number;
+  readonly start: Ticks;
+  readonly end: Ticks;
   readonly shape: Contour;
   /** True where its motif is one that was heard before: an answer, a close. */
   readonly takesUp: boolean;

@@ -9,6 +9,7 @@ import { endOnHit, placeOnChords, soundsFrom, type PlacedEvent } from '../placin
 import { thinned, variedVoices } from '../variedVoices';
 import { barVariations, eventVariation, type BarVariation } from '../barVariation';
 import type { SpanVoicing } from '../voicings';
+import type { MidiNote, Ticks } from '../../units/units';
 
 const ONSET: StringsEvent = { at: 0, for: 4, level: 1, accent: 1, voices: 'outer', legato: true };
 /** The last chord is bowed anew by all, whatever was held before it. */
@@ -68,7 +69,7 @@ function atDesks(
 ): readonly number[] {
   if (!without.length) return pitches;
   const [lowest, highest] = [voicing[0]!, voicing[voicing.length - 1]!];
-  const deskOf = (pitch: number): SectionVoice =>
+  const deskOf = (pitch: MidiNote): SectionVoice =>
     pitch === highest ? 'high' : pitch === lowest ? 'low' : 'middle';
   return pitches.filter((pitch) => !without.includes(deskOf(pitch)));
 }
@@ -112,7 +113,7 @@ function takesNewBow({ bars, firstBar }: Region, index: number): boolean {
 }
 
 /** A piece of a note, over the chord that it sounds in: a tone held through a change is another one there. */
-function bowFrom({ spans }: Region, note: Note, start: number, end: number): Note {
+function bowFrom({ spans }: Region, note: Note, start: Ticks, end: Ticks): Note {
   let { span } = note;
   while (span + 1 < spans.length && soundsFrom(spans[span + 1]!) <= start) span++;
   const { chord } = spans[span]!;

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { DYNAMICS, PACES, REPEAT_VARIATIONS, type RepeatVariation } from '../choices';
 import { id, slugSchema } from '../fields';
 import { BY_ITS_PAGE, asNamed, numbers, setting, type SettingChoice } from './specification';
+import type { Ticks } from '../../units/units';
 
 /** Ticks: a half note. */
 export const LONGEST_PUSH = 960;
@@ -15,7 +16,7 @@ const TICKS = new Map([
 ]);
 
 /** @param ticks how early a chord is taken: "an eighth early". */
-export const pushInWords = (ticks: number): string =>
+export const pushInWords = (ticks: Ticks): string =>
   ticks === 0 ? 'on the beat' : `${TICKS.get(ticks) ?? `${ticks / 480} quarters`} early`;
 
 /** How early chords are taken, ticks: on the beat, a sixteenth, an eighth. */

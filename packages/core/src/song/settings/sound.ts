@@ -3,8 +3,9 @@ import { z } from 'zod';
 import type { MixOffsetName } from '../choices';
 import { GM_PROGRAMS } from '../generalMidi';
 import { BY_ITS_PAGE, setting, type SettingSpecification } from './specification';
+import type { Decibels } from '../../units/units';
 
-const signed = (decibels: number): string =>
+const signed = (decibels: Decibels): string =>
   `${decibels > 0 ? '+' : decibels < 0 ? '−' : ''}${Math.abs(decibels).toFixed(1)} dB`;
 
 /** As places are told: the whole way from the middle to a side is a hundred percent. */

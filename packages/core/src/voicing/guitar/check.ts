@@ -16,6 +16,7 @@ import {
   type Frets,
   type NeckShape,
 } from './shapes';
+import type { MidiNote } from '../../units/units';
 
 /** Highest fret of the neck. */
 export const FRETS_ON_NECK = 22;
@@ -33,7 +34,7 @@ export function troubleWith(
   open: readonly number[],
   key: Key | null = null,
 ): string[] {
-  const noteOf = (pitch: number): string => noteGlyphs(noteName(spell(pitch, { chord, key })));
+  const noteOf = (pitch: MidiNote): string => noteGlyphs(noteName(spell(pitch, { chord, key })));
   const said: string[] = [];
   const pressed = fretted(frets);
   const sounding = shapeOf(frets, open).pitches;

@@ -4,6 +4,7 @@ import { mod } from '../../theory/pitch';
 import { muddyPairs } from '../costs';
 import { bassPc } from '../tones';
 import { STANDARD_TUNING } from './tunings';
+import type { MidiNote } from '../../units/units';
 
 /** A fret for each string from the lowest, counted from the nut or the capo; 0 open, null muted. */
 export type Frets = readonly (number | null)[];
@@ -121,8 +122,8 @@ function choices(open: number, low: number, wanted: number): (number | null)[] {
 }
 
 /** Pitch classes as bits of a number, so that the search compares sets at once. */
-const bit = (pitch: number): number => 1 << mod(pitch, 12);
-const has = (set: number, pitch: number): boolean => (set & bit(pitch)) !== 0;
+const bit = (pitch: MidiNote): number => 1 << mod(pitch, 12);
+const has = (set: number, pitch: MidiNote): boolean => (set & bit(pitch)) !== 0;
 const bits = (pcs: Iterable<number>): number => [...pcs].reduce((set, pc) => set | bit(pc), 0);
 
 const HIGHEST_WITH_OPEN = 5;
