@@ -8,7 +8,6 @@ import '../state/history';
 import { useFonts } from 'expo-font';
 import { Stack } from 'expo-router';
 import { useEffect } from 'react';
-import { useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { SWRConfig } from 'swr';
 import { Boundary } from '../components/Boundary';
@@ -16,7 +15,7 @@ import { quietly } from '../components/later';
 import type { IconName } from '../components/PartBadge';
 import { darkTheme, lightTheme } from '../theme/paper';
 import { FONT } from '../theme/tokens';
-import { usePalette } from '../theme/usePalette';
+import { useIsDark, usePalette } from '../theme/usePalette';
 
 /** The page behind the app in the app's own colours, and a focus that can be seen. */
 function usePageColours(): void {
@@ -66,7 +65,7 @@ function useVisibleHeight(): void {
 const NewVersion = quietly(() => import('../components/NewVersion').then((m) => m.NewVersion));
 
 export default function RootLayout() {
-  const dark = useColorScheme() === 'dark';
+  const dark = useIsDark();
   const palette = usePalette();
   const [ready, failed] = useFonts({
     [FONT.text]: AtkinsonHyperlegibleNext_400Regular,
