@@ -18,8 +18,10 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import ts from 'typescript';
 import { stream } from '@backline/core/random/stream';
+import { testsThatRead } from './testsThatRead';
 
 /** A fault: what stands in the place of some characters of a file. */
 export interface Mutant {
@@ -88,14 +90,13 @@ const sourcesIn = (path: string): string[] =>
       ? [path]
       : [];
 
-/** The tests that read a file, run in the copy: true where one of them fails. */
-function isNoticed(copy: string, file: string): boolean {
-  const args = ['--findRelatedTests', file, '--bail', '--silent', '--passWithNoTests=false'];
-  const { status } = spawnSync('node_modules/.bin/jest', args, { cwd: copy, stdio: 'ignore' });
-  return status !== 0;
+/** Runs tests in the copy: true where one of them fails. */
+function isNoticed(copy: string, tests: readonly string[]): boolean {
+  const args = ['--bail', '--silent', '--runTestsByPath', ...tests];
+  return spawnSync('node_modules/.bin/jest', args, { cwd: copy, stdio: 'ignore' }).status !== 0;
 }
 
-function main(root: string, given: readonly string[]): void {
+async function main(root: string, given: readonly string[]): Promise<void> {
   const option = (name: string, usual: number): number => {
     const at = given.indexOf(`--${name}`);
     return at < 0 ? usual : Number(given[at + 1]);
@@ -118,11 +119,19 @@ function main(root: string, given: readonly string[]): void {
     const clone = join(copy, 'clone');
     for (const modules of ['node_modules', 'apps/web/node_modules'])
       symlinkSync(join(root, modules), join(clone, modules));
+    const testsOf = await testsThatRead(clone);
+    const sound = new Set<string>();
     let survived = 0;
     for (const { one } of drawn.slice(0, count)) {
       const target = join(clone, one.file);
+      const tests = testsOf(one.file);
+      // What fails without a fault notices nothing.
+      if (tests.length && !sound.has(one.file) && isNoticed(clone, tests)) {
+        throw new Error(`The tests that read ${one.file} fail as they are.`);
+      }
+      sound.add(one.file);
       writeFileSync(target, withMutant(one.source, one.mutant));
-      const noticed = isNoticed(clone, one.file);
+      const noticed = tests.length > 0 && isNoticed(clone, tests);
       writeFileSync(target, one.source);
       if (!noticed) survived += 1;
       console.log(`${noticed ? 'noticed ' : 'SURVIVED'} ${one.file} ${one.mutant.says}`);
@@ -139,4 +148,9 @@ function main(root: string, given: readonly string[]): void {
   }
 }
 
-if (process.argv[1]?.endsWith('mutants.ts')) main(resolve(__dirname, '..'), process.argv.slice(2));
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
+  main(fileURLToPath(new URL('..', import.meta.url)), process.argv.slice(2)).catch((error: unknown) => {
+    console.error(error instanceof Error ? error.message : error);
+    process.exitCode = 1;
+  });
+}

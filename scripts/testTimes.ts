@@ -8,8 +8,9 @@
  */
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { fileURLToPath } from 'node:url';
 
-const ROOT = join(__dirname, '..');
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const KEPT = join(ROOT, 'scripts/test-times.json');
 
 /** Seconds by name of a step or suite. */
@@ -109,7 +110,7 @@ export function report(steps: Times, suites: Times, before: Times): string {
 const read = <T>(path: string): T | null =>
   existsSync(path) ? (JSON.parse(readFileSync(path, 'utf8')) as T) : null;
 
-if (process.argv[1]?.endsWith('testTimes.ts')) {
+if (process.argv[1] === fileURLToPath(import.meta.url)) {
   const dir = process.argv[2]!;
   const jest = read<JestResults>(join(dir, 'jest.json'));
   const browser = read<BrowserSuite>(join(dir, 'browser.json'));

@@ -1,4 +1,6 @@
+import { join } from 'node:path';
 import { mutantsOf, withMutant } from '../mutants';
+import { testsThatRead } from '../testsThatRead';
 
 const SOURCE = `import { x } from './x';
 interface Size { readonly width: 3 }
@@ -31,4 +33,14 @@ it('draws faults into what runs, and none into types or imports', () => {
 
 it('a fault says what it is', () => {
   expect(mutantsOf('const a = b - 1;').map(({ says }) => says)).toEqual(['b - 1: - → +', 'b - 1: 1 → 2']);
+});
+
+it('finds the tests that read a file, from its own to those that read it through others', async () => {
+  const testsOf = await testsThatRead(join(__dirname, '../..'));
+  expect(testsOf('packages/sound/src/master/glue.ts')[0]).toBe('packages/sound/test/master/glue.test.ts');
+  expect(testsOf('apps/web/src/features/mix/MeterBar.tsx')).toContain(
+    'apps/web/src/features/mix/__tests__/meterBar.dom.test.tsx',
+  );
+  expect(testsOf('packages/core/src/time/bars.ts').length).toBeGreaterThan(40);
+  expect(testsOf('packages/core/src/no/such/file.ts')).toEqual([]);
 });

@@ -1,3 +1,7 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { grown, ofBrowser, ofJest, ofSteps, report } from '../testTimes';
 
 it('times are read from the results of Jest, of the browser and of the command', () => {
@@ -26,4 +30,22 @@ it('a slow machine is no growth; a suite that takes more of the whole is, and a 
     { name: 'd', seconds: 20, was: 12.5 },
   ]);
   expect(report({ Jest: 50 }, { d: 20 }, {})).toContain('20.0 s  d (new)');
+});
+
+it('prints as the test command has it printed, also where the browser has not run', () => {
+  const dir = mkdtempSync(join(tmpdir(), 'times-'));
+  const root = join(__dirname, '../..');
+  try {
+    writeFileSync(join(dir, 'steps'), '10 Jest\n70 Everything passed\n');
+    const result = { name: join(root, 'made/up.test.ts'), startTime: 0, endTime: 12_000 };
+    writeFileSync(join(dir, 'jest.json'), JSON.stringify({ testResults: [result] }));
+    const printed = execFileSync('node_modules/.bin/tsx', ['scripts/testTimes.ts', dir], {
+      cwd: root,
+      encoding: 'utf8',
+    });
+    expect(printed).toContain('60.0 s  Jest');
+    expect(printed).toContain('12.0 s  made/up.test.ts (new)');
+  } finally {
+    rmSync(dir, { recursive: true });
+  }
 });

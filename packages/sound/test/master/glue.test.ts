@@ -72,3 +72,9 @@ it('looks at both channels alike', () => {
   }
   expect(a).toBe(b);
 });
+
+it('begins with all as it is', () => {
+  const compressor = new Glue(RATE);
+  // Nobody has looked yet at what comes, however loud.
+  for (let i = 0; i < 16; i++) expect(compressor.next(1, 1, 1)).toBe(1);
+});
