@@ -45,9 +45,9 @@ const jobs: Record<string, () => void> = {
   },
   'a guitar shape not seen before (bound 5 ms)': shape,
   ...Object.fromEntries(
-    VOICING_TYPES.filter((m) => m !== 'free' && m !== 'guitar').map((manner) => [
-      `64 chords, ${manner}`,
-      () => fresh({ manner }),
+    VOICING_TYPES.filter((m) => m !== 'free' && m !== 'guitar').map((voicingType) => [
+      `64 chords, ${voicingType}`,
+      () => fresh({ voicingType }),
     ]),
   ),
 };

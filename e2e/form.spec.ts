@@ -6,7 +6,7 @@ import type { StoredSong } from '@backline/core/song/wire';
 import { OURS } from '@backline/core/styles/index';
 import { findings } from './support/axe';
 import { heardFor, listen, takeHeard } from './support/hearing';
-import { chordNames, newChart, openSongbook, saved, takeMidi } from './support/songs';
+import { chordNames, newChart, openDemo, openSongbook, saved, takeMidi } from './support/songs';
 import { smallTargets } from './support/targets';
 import { notesOf, type ReadFile } from '../packages/core/test/formats/strictMidi';
 import { test } from './support/test';
@@ -77,8 +77,10 @@ test('from an eight-bar loop to a whole song, by touch on a phone', async ({ pag
   await button(page, 'About Verse 2').tap();
   await page.getByLabel('Name of the section').fill('Chorus');
   await page.getByLabel('It is').selectOption('chorus');
-  await expect(page.getByText('Lifted by 2', { exact: true })).toBeVisible();
   await button(page, /^Close About/).tap();
+  await button(page, 'Lift Chorus').tap();
+  await button(page, 'Lift Chorus').tap();
+  await expect(page.getByText('Lifted by 2', { exact: true })).toBeVisible();
   await expect(page.getByRole('group', { name: 'What the lift moves' })).toBeVisible();
 
   // A bridge, in which the strings follow chords of their own.
@@ -149,6 +151,13 @@ test('from an eight-bar loop to a whole song, by touch on a phone', async ({ pag
   await look('several');
   await button(page, 'Close Several cells').tap();
   expect(troubles).toEqual({});
+
+  // All of it was set by hand: the band is not to build it up as well.
+  await page.getByRole('link', { name: 'Band', exact: true }).tap();
+  await button(page, 'Together').tap();
+  await part(page, 'Arc of the song').tap();
+  await expect(part(page, 'Arc of the song')).not.toBeChecked();
+  await page.getByRole('link', { name: 'Form', exact: true }).tap();
 
   await saved(page);
   const file = await takeMidi(page);
@@ -387,4 +396,17 @@ test('odd songs: the form stands, and every sheet of it', async ({ page }) => {
     await expect(page.getByRole('alert'), name).toHaveCount(0);
     await saved(page);
   }
+});
+
+test('where the charts do not come, the form says the same in words, and is gone through by key', async ({
+  page,
+}) => {
+  await page.route('**/charts-*.js', (route) => route.abort());
+  await openDemo(page, 'Last Ferry Out', 'form');
+  const glance = page.getByRole('slider', { name: 'The song at a glance' });
+  await expect(page.getByText(/^How much goes on, from \d+ % to \d+ %, most in /)).toBeVisible();
+  await glance.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(glance).toHaveAttribute('aria-valuenow', '2');
+  await expect(page.getByRole('button', { name: /^Keys in / }).first()).toBeVisible();
 });

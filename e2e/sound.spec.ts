@@ -125,7 +125,7 @@ test('what the audio thread makes has touch, width, bends and levels', async ({ 
     programs: [{ tick: 0, program: 25 }],
     level: 110,
     pan: 64,
-    room: 0,
+    reverbSend: 0,
     tone: { low: 0, middle: 0, high: 0 },
     drive: 0,
     spread: 0.35,

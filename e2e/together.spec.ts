@@ -75,7 +75,7 @@ test('a cue of the mix leaves the MIDI file of a song as it is, but for controll
     id: 'mixed',
     at: 960,
     parts: song.parts.map((p) => p.id),
-    settings: { trim: -6, side: 10, depth: 20, tint: -4 },
+    settings: { gainOffset: -6, panOffset: 10, sendOffset: 20, shelfOffset: -4 },
   };
   const patches = [
     {

@@ -24,7 +24,7 @@ if [ ! -f "$wanted/index.html" ]; then
     echo "Preparing the sounds"
     node_modules/.bin/tsx scripts/build-sound.ts
     node_modules/.bin/tsx scripts/build-icons.ts
-    echo "Building the web app (about two minutes the first time)"
+    echo "Building the web app (a minute or two the first time)"
     # A build of an earlier form of this folder, or one that was broken off.
     rm -rf "$builds"/_expo "$builds"/index.html "$builds"/new
     (

@@ -12,7 +12,8 @@ const ROOMS = ['packages/core/src', 'packages/sound/src', 'packages/cli/src', 'a
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 
-const isExported = (node: ts.Statement): boolean =>
+/** Whether a statement is for readers of other files. */
+export const isExported = (node: ts.Statement): boolean =>
   ts.canHaveModifiers(node) &&
   (ts.getModifiers(node) ?? []).some((modifier) => modifier.kind === ts.SyntaxKind.ExportKeyword);
 

@@ -1,6 +1,7 @@
 /** The page of error codes: made of the tables that the code itself is checked by. */
 import { CHART_ERRORS } from '@backline/core/formats/chart/error';
 import { EDIT_ERRORS, READ_ERRORS } from '@backline/core/song/errorCodes';
+import { USAGE_ERRORS } from '../packages/cli/src/usage';
 import { PROBLEMS } from '../apps/server/src/http/problemCodes';
 
 const FAMILIES: readonly (readonly [
@@ -15,6 +16,11 @@ const FAMILIES: readonly (readonly [
     READ_ERRORS,
   ],
   ['Edits', '`EditRefused.code` of `edits/apply`', EDIT_ERRORS],
+  [
+    'Command line',
+    'In brackets behind the sentence; charts and documents have the codes above',
+    USAGE_ERRORS,
+  ],
   ['Server', '`code` of its problem details (RFC 9457), and the end of their `type`', PROBLEMS],
 ];
 

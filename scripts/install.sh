@@ -1,6 +1,7 @@
 #!/usr/bin/env bash
-# Installs the npm packages where the lockfile has changed, and the Debian packages named as arguments
-# (each as COMMAND=PACKAGE: installed only where the command is not found).
+# Installs the npm packages where the lockfile has changed: what the app and its build need or, with --tests first,
+# what the tests need as well; and the Debian packages named as arguments (each as COMMAND=PACKAGE: installed only
+# where the command is not found).
 set -euo pipefail
 root=$(cd "$(dirname "$0")/.." && pwd)
 cd "$root"
@@ -9,14 +10,30 @@ mkdir -p .data
 exec 8>.data/prepare.lock
 flock 8
 
+tests=no
+if [ "${1:-}" = --tests ]; then tests=yes; shift; fi
+
 major=$(node -p 'process.versions.node.split(".")[0]')
 if [ "$major" != 20 ]; then echo "This project needs Node 20; this is $(node -v)." >&2; exit 1; fi
 
-stamp=node_modules/.installed-lock
-if ! cmp -s package-lock.json "$stamp"; then
+for_app=node_modules/.installed-for-app
+for_tests=node_modules/.installed-for-tests
+current() { cmp -s package-lock.json "$1"; }
+if [ "$tests" = yes ] && ! current "$for_tests"; then
+  if current "$for_app"; then
+    # The app may be running on what is there: the rest comes beside it.
+    echo "Installing the npm packages that only tests need"
+    npm install --no-save --include=dev --loglevel=error
+  else
+    echo "Installing the npm packages (about two minutes)"
+    npm ci --include=dev --loglevel=error
+    cp package-lock.json "$for_app"
+  fi
+  cp package-lock.json "$for_tests"
+elif ! current "$for_app"; then
   echo "Installing the npm packages (about a minute)"
-  npm ci --no-audit --no-fund --loglevel=error
-  cp package-lock.json "$stamp"
+  npm ci --omit=dev --loglevel=error
+  cp package-lock.json "$for_app"
 fi
 
 missing=()

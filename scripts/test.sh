@@ -17,7 +17,7 @@ step() {
 }
 
 step "Installing what is missing"
-bash scripts/install.sh /usr/bin/chromium=chromium lilypond=lilypond midi2abc=abcmidi \
+bash scripts/install.sh --tests /usr/bin/chromium=chromium lilypond=lilypond midi2abc=abcmidi \
   /usr/lib/python3/dist-packages/mido=python3-mido /usr/share/perl5/MIDI.pm=libmidi-perl ffmpeg=ffmpeg
 bash scripts/solfege.sh
 

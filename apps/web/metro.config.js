@@ -4,6 +4,7 @@ const { getDefaultConfig } = require('expo/metro-config');
 const { FileStore } = require('@expo/metro/metro-cache');
 
 const config = getDefaultConfig(__dirname);
+config.transformer.minifierPath = require.resolve('./minifier.js');
 config.maxWorkers = os.availableParallelism();
 config.cacheStores = [new FileStore({ root: path.join(__dirname, '../../.cache/metro') })];
 
@@ -20,6 +21,12 @@ const STAND_INS = [
   [
     /zod[\\/]v4[\\/]\w+[\\/](json-schema-processors|to-json-schema|from-json-schema)\.c?js$/,
     standIn('zodJsonSchema.js'),
+  ],
+  [/zod[\\/]v4[\\/]core[\\/]compile\.c?js$/, standIn('zodCompile.js')],
+  [/react-native-svg[\\/]lib[\\/]module[\\/]xml\.js$/, standIn('svgText.js')],
+  [
+    /react-native-paper[\\/]lib[\\/]module[\\/]styles[\\/]themes[\\/]v2[\\/]colors\.js$/,
+    standIn('paperColours.js'),
   ],
   ...[
     /react-navigation[\\/]bottom-tabs[\\/]index\.js$/,

@@ -13,7 +13,7 @@ function readText(file: string): string {
   } catch (error) {
     const code = (error as NodeJS.ErrnoException).code;
     const why = code === 'ENOENT' ? 'There is no such file' : 'It cannot be read';
-    throw new UsageError(`${file}: ${why}.`);
+    throw new UsageError(`${file}: ${why}.`, 'file-unreadable');
   }
 }
 
@@ -30,11 +30,11 @@ export function loadChart(
   } catch (error) {
     if (!(error instanceof ChartError)) throw error;
     const name = file === '-' ? 'standard input' : file;
-    throw new UsageError(`${name}:${error.line}:${error.column}: ${error.reason}`);
+    throw new UsageError(`${name}:${error.line}:${error.column}: ${error.reason}`, error.code);
   }
   if (options.style !== undefined && !findStyle(OURS.styles, options.style)) {
     const known = OURS.styles.all.map((s) => s.id).join(', ');
-    throw new UsageError(`There is no style "${options.style}". Use one of ${known}.`);
+    throw new UsageError(`There is no style "${options.style}". Use one of ${known}.`, 'style-unknown');
   }
   const seed = wholeNumber('seed', options.seed, 0, 2_147_483_647);
   const style = options.style ?? song.style;

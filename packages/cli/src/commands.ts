@@ -36,7 +36,7 @@ function reading<T>(what: () => T): T {
   try {
     return what();
   } catch (error) {
-    if (error instanceof ChordError) throw new UsageError(error.message);
+    if (error instanceof ChordError) throw new UsageError(error.message, 'chord-unreadable');
     throw error;
   }
 }
@@ -103,13 +103,13 @@ interface VoicedChordLine {
 
 function inManner(
   symbols: readonly string[],
-  manner: VoicingType,
+  voicingType: VoicingType,
   options: Given['options'],
 ): VoicedChordLine[] {
   const voices = wholeNumber('voices', options.voices, 3, 8) ?? 4;
   const register = wholeNumber('register', options.register, 24, 84) ?? 55;
   const spread = wholeNumber('spread', options.spread, 2, 12) ?? 4;
-  const aim = { voices, register, spread, low: 21, high: 108, bassPlays: false, manner };
+  const aim = { voices, register, spread, low: 21, high: 108, bassPlays: false, voicingType };
   return voice(symbols.map((symbol) => ({ chord: parseChord(symbol), aim }))).map((pitches) => ({ pitches }));
 }
 
@@ -118,9 +118,11 @@ function voiceChart({ operands, options, warn }: Given): unknown {
   const manner = oneOf('manner', options.manner, VOICING_TYPES) ?? 'free';
   const richness = oneOf('richness', options.richness, RICHNESS) ?? 'as written';
   const { chords } = renderBand({ ...song, parts: [] }, OURS);
-  const { home } = styleOf(song, OURS);
+  const { tonicExtension } = styleOf(song, OURS);
   const sounding = chords.flatMap((c) =>
-    c.symbol === null ? [] : [{ ...c, symbol: withExtensions(c.symbol, richness, keyText(c.key), home) }],
+    c.symbol === null
+      ? []
+      : [{ ...c, symbol: withExtensions(c.symbol, richness, keyText(c.key), tonicExtension) }],
   );
   const symbols = sounding.map((c) => c.symbol);
   const voiced = manner === 'guitar' ? onGuitar(symbols, options) : inManner(symbols, manner, options);
@@ -246,7 +248,7 @@ export const COMMANDS: Record<string, Command> = {
   chord: { run: chord, options: [] },
   recognise: { run: recogniseNotes, options: [] },
   settings: { run: () => listedSettings(KINDS), options: [] },
-  styles: { run: styles, options: ['fit'], flags: ['details'] },
+  styles: { run: styles, options: ['fit', 'asked'], flags: ['details'] },
   patterns: { run: patterns, options: ['fit'] },
   'style-check': { run: styleCheck, options: [] },
   voice: {

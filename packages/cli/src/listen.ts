@@ -1,9 +1,14 @@
 /** `backline listen`: a band heard by numbers. */
 import { renderBand } from '@backline/core/band/index';
+import { growthOf, playingsHeard } from '@backline/core/measures/arc';
+import { changesMissed } from '@backline/core/measures/changes';
 import * as heard from '@backline/core/measures/figures';
+import { idiomHeard } from '@backline/core/measures/idiom';
+import { voiceLeading } from '@backline/core/measures/voiceLeading';
 import type { Share } from '@backline/core/measures/figures';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
+import { idiomOf } from '@backline/core/styles/idioms';
 
 const percent = ({ of, are }: Share): number | null => (of ? Math.round((1000 * are) / of) / 10 : null);
 const byPart = (shares: ReadonlyMap<string, Share>) =>
@@ -15,13 +20,14 @@ export function listenTo(song: Song): unknown {
   const band = renderBand(song, OURS);
   const other = renderBand({ ...song, seed: song.seed + 1 }, OURS);
   const bars = Math.max(1, band.bars.length);
+  const playings = playingsHeard(band);
   return {
     title: song.title,
     style: song.style,
     bars: band.bars.length,
     repeatsThatDiffer: byPart(heard.repeatsThatDiffer(band)),
     barsOtherWithAnotherSeed: byPart(heard.barsThatDiffer(band, other)),
-    chordChangesMissed: heard.changesMissed(band).length,
+    chordChangesMissed: changesMissed(band).length,
     pushesMarkedByDrums: percent(heard.pushesMarked(band, OURS)),
     kicksWithBass: percent(heard.kicksWithBass(band, OURS)),
     leadAboveAccompaniment: percent(heard.leadAbove(band, OURS)),
@@ -32,10 +38,31 @@ export function listenTo(song: Song): unknown {
     distinctDrumBarsIn32: heard.distinctDrumBars(band, OURS),
     seamsWithFill: percent(heard.fillsAtJoins(band, OURS)),
     thirdsAndSeventhsLost: heard.guideTonesLost(band, OURS).length,
-    sections: heard.sectionsHeard(band).map(({ section, strength, level }) => ({
-      section,
+    idiom: idiomHeard(band, idiomOf(song.style)).map(({ figure, value, holds }) => ({
+      says: figure.says,
+      source: figure.source,
+      kind: figure.kind,
+      measure: figure.measure,
+      value: value === null ? null : rounded(value),
+      least: figure.least ?? null,
+      most: figure.most ?? null,
+      holds,
+    })),
+    sections: playings.map(({ strength, level, notesABar, ...playing }) => ({
+      ...playing,
       strength: rounded(strength),
       level: rounded(level),
+      notesABar: rounded(notesABar),
+    })),
+    growth: growthOf(playings).map(({ section, strength, notes }) => ({
+      section,
+      strength: rounded(strength),
+      notes: rounded(notes),
+    })),
+    voices: voiceLeading(song, OURS).map(({ part, inside, seams }) => ({
+      part,
+      semitonesInside: inside === null ? null : rounded(inside),
+      semitonesAtSeams: seams === null ? null : rounded(seams),
     })),
     together: band.agreed.map(({ section, points }) => ({
       section: song.sections.find((s) => s.id === section)?.name ?? section,

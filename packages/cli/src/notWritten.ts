@@ -16,5 +16,5 @@ const WHY: ReadonlyMap<string, string> = new Map([
 export function notWritten(file: string, error: unknown): unknown {
   const { code } = (error ?? {}) as NodeJS.ErrnoException;
   const why = code === undefined ? undefined : WHY.get(code);
-  return why ? new UsageError(`${file} cannot be written: ${why}.`) : error;
+  return why ? new UsageError(`${file} cannot be written: ${why}.`, 'file-unwritable') : error;
 }

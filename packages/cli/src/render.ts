@@ -73,7 +73,7 @@ function openFolder(folder: string): void {
   try {
     mkdirSync(folder, { recursive: true });
   } catch {
-    throw new UsageError(`${folder} cannot be made.`);
+    throw new UsageError(`${folder} cannot be made.`, 'file-unwritable');
   }
 }
 

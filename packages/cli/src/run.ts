@@ -51,7 +51,8 @@ function complaint(error: unknown): Outcome {
       .split('\n')
       .map((line) => line.trim())
       .join(' ');
-  if (error instanceof UsageError) return { out: '', err: `${oneLine(error.message)}\n`, status: 2 };
+  if (error instanceof UsageError)
+    return { out: '', err: `${oneLine(error.message)} [${error.code}]\n`, status: 2 };
   const why = error instanceof Error ? error.message : String(error);
   const err = `This could not be worked out, which is a mistake in the program (${oneLine(why)}).\n`;
   return { out: '', err, status: 1 };

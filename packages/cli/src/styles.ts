@@ -24,7 +24,7 @@ const detailsOf = (style: Style) => ({
   about: style.about,
   usualTempo: style.usualTempo,
   groove: style.groove,
-  manner: style.manner ?? null,
+  traits: style.traits ?? null,
   band: style.band,
   genres: genresOf(style),
   parts: Object.fromEntries(
@@ -35,9 +35,18 @@ const detailsOf = (style: Style) => ({
 export function styles({ options, warn }: Given): unknown {
   const plain = ({ id, name, feel, metres, tempo }: Style) => ({ id, name, feel, metres, tempo });
   const shown = (style: Style) => ({ ...plain(style), ...(options.details ? detailsOf(style) : {}) });
-  if (options.fit === undefined) return OURS.styles.all.map(shown);
+  if (options.fit === undefined) {
+    if (options.asked !== undefined) {
+      throw new UsageError('Styles are found by words for a chart: name it with --fit CHART.');
+    }
+    return OURS.styles.all.map(shown);
+  }
   const facts = songFacts(loadChart(options.fit, {}, warn), OURS);
-  return rankStyles(OURS.styles.all, facts).map(({ item, ...fit }) => ({ ...shown(item), ...rounded(fit) }));
+  return rankStyles(OURS.styles.all, facts, options.asked ?? '').map(({ item, because, ...fit }) => ({
+    ...shown(item),
+    ...rounded(fit),
+    because,
+  }));
 }
 
 /** Groups of beats that a pattern goes through, in words of metres: 4/4, 12/8. */
@@ -48,7 +57,10 @@ export function patterns({ operands, options, warn }: Given): unknown {
   const [styleId, kindId] = operands;
   const style = OURS.styles.all.find((s) => s.id === styleId);
   if (!style)
-    throw new UsageError(`There is no style "${styleId ?? ''}". Name one that backline styles lists.`);
+    throw new UsageError(
+      `There is no style "${styleId ?? ''}". Name one that backline styles lists.`,
+      'style-unknown',
+    );
   const kind = kindOf({ kind: kindId ?? '' }, OURS);
   if (!kind) {
     throw new UsageError(
@@ -80,21 +92,22 @@ export function styleCheck({ operands }: Given): unknown {
     document = JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {
     const why = error instanceof SyntaxError ? `is no JSON: ${error.message}` : 'cannot be read.';
-    throw new UsageError(`${file} ${why}`);
+    throw new UsageError(`${file} ${why}`, 'file-unreadable');
   }
   const format = (document as { format?: unknown } | null)?.format;
   if (format === PLAYER_FORMAT) {
-    const { player, trouble } = readPlayer(document, KINDS, LIBRARY);
-    if (!player) throw new UsageError(`${file}: ${trouble}`);
-    const { id, name, kind, settings } = player;
+    const read = readPlayer(document, KINDS, LIBRARY);
+    if (read.trouble !== null) throw new UsageError(`${file}: ${read.trouble}`, read.code);
+    const { id, name, kind, settings } = read.player;
     return { id, name, kind, pattern: settings.pattern };
   }
   if (format === PATTERNS_FORMAT) {
     const family = readFamily(document, KINDS);
-    if (family.trouble !== null) throw new UsageError(`${file}: ${family.trouble}`);
+    if (family.trouble !== null) throw new UsageError(`${file}: ${family.trouble}`, family.code);
     return { kind: family.kind, patterns: family.patterns.map(({ id, name }) => ({ id, name })) };
   }
-  const { style, trouble } = readStyle(document, KINDS, LIBRARY);
-  if (!style) throw new UsageError(`${file}: ${trouble}`);
+  const read = readStyle(document, KINDS, LIBRARY);
+  if (read.trouble !== null) throw new UsageError(`${file}: ${read.trouble}`, read.code);
+  const { style } = read;
   return { id: style.id, name: style.name, feel: style.feel, metres: style.metres, ...detailsOf(style) };
 }

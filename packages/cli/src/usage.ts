@@ -1,17 +1,39 @@
+import type { ChartErrorCode } from '@backline/core/formats/chart/error';
+import type { ReadError } from '@backline/core/song/errorCodes';
 import { RICHNESS } from '@backline/core/theory/extensions';
 import { TUNING_NAMES, VOICING_TYPES } from '@backline/core/song/choices';
 
-/** A mistake in how the command was called or in what it was given: one sentence, exit status 2. */
-export class UsageError extends Error {}
+/** Why a command line is not done, beside what a chart or a document is refused for. */
+export const USAGE_ERRORS = {
+  usage: 'the command is called as it cannot be: an unknown word, an option out of range, something left out',
+  'file-unreadable': 'a file is not there, cannot be read, or is no JSON',
+  'file-unwritable': 'a file or a folder cannot be written',
+  'style-unknown': 'there is no style by that id',
+  'chord-unreadable': 'a chord symbol cannot be read',
+} as const;
+
+/** The code of why a command line is not done. */
+export type UsageErrorCode = keyof typeof USAGE_ERRORS | ChartErrorCode | ReadError;
+
+/** A mistake in how the command was called or in what it was given: one sentence and its code, exit status 2. */
+export class UsageError extends Error {
+  constructor(
+    message: string,
+    readonly code: UsageErrorCode = 'usage',
+  ) {
+    super(message);
+  }
+}
 
 export const HELP: Record<string, string> = {
   chord: `backline chord SYMBOL
   Reads a chord symbol. Prints {symbol, root, bass, tones, degrees, pitchClasses, scale}.`,
   recognise: `backline recognise NOTE...
   Names sounding notes (60 or C4 for middle C), the lowest as the bass. Prints {names, tones}.`,
-  styles: `backline styles [--details] [--fit CHART]
+  styles: `backline styles [--details] [--fit CHART [--asked "WORDS"]]
   Lists the styles. Prints [{id, name, feel, metres, tempo: [low, high]}]; with --details also what each is made
-  of, with --fit how well each fits a chart (0 to 1, best first) and what does not: {fit, reasons}.`,
+  of, with --fit how well each fits a chart by its metre, tempo and chords (0 to 1, best first), what does not and
+  what speaks for it: {fit, reasons, because}. With --asked those first that answer a request, like "slow soul".`,
   patterns: `backline patterns STYLE KIND [--fit CHART]
   Lists what a kind of part can play: the style's own patterns first, then the rest of the library. Prints
   [{id, name, inStyle, metres, feel, genres, energy, tempo, leaves}], with --fit also {fit, reasons}.`,
@@ -39,7 +61,8 @@ export const HELP: Record<string, string> = {
   set, like --part bass.pattern=walking --part bass.density=2.`,
   listen: `backline listen CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]...
   Hears the band by numbers: whether its players agree, vary, leave room to each other and build. Prints shares
-  in percent, counts, and in words what is agreed in each section.`,
+  in percent, counts, whether its style's own figures hold, who plays in each playing, how the song grows, how far
+  voices go, and in words what is agreed in each section.`,
   band: `backline band CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE.mid
   Generates the band and writes it as a MIDI file.`,
   render: `backline render CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE [--bits 16|24]
@@ -53,7 +76,8 @@ export const OVERVIEW = `backline: chords in, a band out
 
 ${Object.values(HELP).join('\n\n')}
 
-CHART is a text file of chords, or - for standard input. Errors exit with status 2.`;
+CHART is a text file of chords, or - for standard input. Errors exit with status 2: a sentence, and in brackets a code that
+stays the same (docs/errors.md).`;
 
 /** An option's value as a whole number in a range, or undefined where it is not given. */
 export function wholeNumber(

@@ -165,6 +165,10 @@ describe('bin/backline', () => {
 
   it('listen', async () => {
     const heard = (await json('listen', CHART, '--style', 'copperline')) as Record<string, unknown>;
+    const idiom = heard.idiom as { says: string; source: string; value: number | null; holds: boolean }[];
+    expect(idiom.length).toBeGreaterThanOrEqual(3);
+    for (const { says, source, holds } of idiom)
+      expect([says, source !== '', holds]).toEqual([says, true, true]);
     expect(heard).toMatchObject({
       style: 'copperline',
       chordChangesMissed: 0,
@@ -173,6 +177,18 @@ describe('bin/backline', () => {
     });
     expect(heard.leadAboveAccompaniment).toBeGreaterThanOrEqual(80);
     expect(JSON.stringify(heard.together)).toMatch(/All take|Every chord is taken/);
+    // Verse twice and a chorus: it begins with few, and has all at the end.
+    const playings = heard.sections as { section: string; timesPlayed: number; parts: string[] }[];
+    expect(playings.map(({ section, timesPlayed }) => `${section} ${timesPlayed}`)).toEqual([
+      'Verse 1',
+      'Verse 2',
+      'Chorus 1',
+    ]);
+    expect(playings[2]!.parts.length).toBeGreaterThan(playings[0]!.parts.length);
+    const [verse] = heard.growth as { section: string; notes: number }[];
+    expect(verse).toMatchObject({ section: 'Verse', notes: expect.closeTo(1, 0) });
+    const voices = heard.voices as { semitonesAtSeams: number }[];
+    for (const { semitonesAtSeams } of voices) expect(semitonesAtSeams).toBeLessThan(3);
   });
 
   it('styles', async () => {
@@ -200,13 +216,19 @@ describe('bin/backline', () => {
       id: string;
       fit: number;
       reasons: string[];
+      because: string[];
     }[];
     const fits = fitting.map((s) => s.fit);
     expect(fits).toEqual([...fits].sort((a, b) => b - a));
     expect(fitting[0]!.reasons).toEqual([]);
-    const swung = fitting.find((s) => s.id === 'lamplight')!;
-    expect(swung.reasons).toContain('swung, your song is straight');
+    expect(fitting[0]!.because.length).toBeGreaterThan(0);
+    const waltz = fitting.find((s) => s.id === 'turnabout')!;
+    expect(waltz.reasons.join()).toMatch(/made for 3\/4/);
     expect((await run('styles', '--fit', 'nowhere.txt')).status).toBe(2);
+    const asked = (await json('styles', '--fit', CHART, '--asked', 'slow soul in 12/8')) as typeof fitting;
+    expect(asked[0]).toMatchObject({ id: 'slowtide' });
+    expect(asked[0]!.because[0]).toBe('you asked for slow, soul and 12/8');
+    expect((await run('styles', '--asked', 'soul')).err).toContain('--fit CHART');
   });
 
   it('patterns of a kind: the style’s own first, each with what it is for', async () => {
@@ -215,7 +237,7 @@ describe('bin/backline', () => {
     expect(bass[0]).toMatchObject({
       id: 'son-tumbao',
       inStyle: true,
-      metres: ['4/4'],
+      metres: ['4/4', '2/4', '3/4'],
       genres: ['son', 'salsa', 'latin'],
     });
     expect(bass.find((p) => p.id === 'triplet-walk')).toMatchObject({ inStyle: false, feel: 'twelve-eight' });
@@ -238,6 +260,13 @@ describe('bin/backline', () => {
     });
     expect((await run('style-check', join(ROOT, 'package.json'))).err).toContain('This is no style');
     expect((await run('style-check', join(ROOT, 'README.md'))).err).toContain('is no JSON');
+    // Each with a code that stays while its sentence may get better.
+    expect((await run('style-check', join(ROOT, 'package.json'))).err).toMatch(/\[format-unknown\]\n$/);
+    expect((await run('style-check', join(ROOT, 'README.md'))).err).toMatch(/\[file-unreadable\]\n$/);
+    expect((await run('chord', 'Hq')).err).toMatch(/\[chord-unreadable\]\n$/);
+    expect((await run('band', CHART, '--out', '/nowhere/a.mid')).err).toMatch(/\[file-unwritable\]\n$/);
+    expect((await run('notes', CHART, '--style', 'none')).err).toMatch(/\[style-unknown\]\n$/);
+    expect((await run('sing')).err).toMatch(/\[usage\]\n$/);
     expect((await run('style-check')).err).toContain('Name one file');
     const broken = join(newFolder(), 'broken.json');
     const style = JSON.parse(readFileSync(join(folder, 'styles/terrazzo.json'), 'utf8')) as {

@@ -6,7 +6,6 @@ import type { Edit } from '@backline/core/edits/apply';
 import { setBar } from '@backline/core/edits/bars';
 import { addSecondEnding, setClose, setEnding } from '@backline/core/edits/closing';
 import { addCue } from '@backline/core/edits/cues';
-import { setCurve, setLift, setPlayingLift } from '@backline/core/edits/lift';
 import { setSectionAnnotation } from '@backline/core/edits/annotations';
 import { pedalPartChords, thinPartChords } from '@backline/core/edits/partChords';
 import { setForChords } from '@backline/core/edits/perChord';
@@ -90,23 +89,23 @@ style: quayside
 | Cmaj7 | Cm6 | G | G |
 `,
   sections: {
-    Intro: { bass: off, drums: off, solo: off, guitar: { pattern: 'fingers' }, keys: { density: 1 } },
-    Verse: { strings: off, solo: off, arp: off, guitar: { pattern: 'fingers' }, drums: { density: 2 } },
+    Intro: { guitar: { on: true, pattern: 'fingers' }, keys: { density: 1 } },
+    Verse: { guitar: { on: true, pattern: 'fingers' }, drums: { density: 2 } },
     Chorus: {
       bass: { pattern: 'eighths' },
       keys: { pattern: 'pulse', register: 58 },
       guitar: { pattern: 'strum', density: 4 },
-      drums: { density: 4, dynamics: 'f' },
-      arp: off,
+      drums: { dynamics: 'f' },
     },
-    Bridge: { guitar: { pattern: 'backbeat' }, drums: { pattern: 'half-time' }, keys: { pattern: 'broken' } },
-    Coda: { solo: off, arp: off, drums: { density: 2 }, guitar: { pattern: 'fingers' } },
+    Bridge: {
+      strings: { on: true },
+      guitar: { pattern: 'backbeat' },
+      drums: { pattern: 'half-time' },
+      keys: { pattern: 'broken' },
+    },
+    Coda: { drums: { density: 2 }, guitar: { pattern: 'fingers' } },
   },
   told: [
-    (song) => setSettings('keys', timeOf(song, 'Verse', 1), { on: false }),
-    (song) => setSettings('arp', timeOf(song, 'Verse', 3), { on: true, density: 2 }),
-    (song) => setPlayingLift(timeOf(song, 'Chorus', 3), { by: 1 }),
-    (song) => setLift(idOf(song, 'Bridge'), { by: -1, without: ['parts'] }),
     (song) => pedalPartChords(idOf(song, 'Bridge'), 'strings', 'Eb'),
     stopIn('Bridge', 8),
     () => setClose({ slow: { bars: 3, to: 66 } }),
@@ -135,19 +134,17 @@ style: lamplight
 [Last]
 | Gm7 | Gbmaj7 | F6/9 | F6/9 |
 `,
-  parts: { strings: off, arp: off },
+  parts: { strings: off },
   sections: {
     Middle: {
       bass: { pattern: 'two-feel' },
       drums: { pattern: 'hush' },
-      arp: { on: true },
       keys: { pattern: 'held' },
     },
-    Last: { solo: off, guitar: { pattern: 'answers' } },
+    Last: { guitar: { pattern: 'answers' } },
   },
   told: [
     (song) => setSettings('bass', timeOf(song, 'Head', 1), { pattern: 'two-feel' }),
-    (song) => setSettings('guitar', timeOf(song, 'Head', 1), { on: false }),
     () => setClose({ tag: { bars: 2, times: 1 } }),
     () => setEnding('hit'),
   ],
@@ -172,7 +169,7 @@ style: turnabout
 `,
   parts: { melody: { instrument: 71, register: 62 } },
   sections: {
-    Verse: { drums: { density: 1 }, strings: off, guitar: { pattern: 'waltz-picking' } },
+    Verse: { drums: { density: 1 }, guitar: { pattern: 'waltz-picking' } },
     Chorus: { keys: { pattern: 'waltz-keys' }, strings: { density: 4 }, guitar: { pattern: 'waltz-strum' } },
   },
   told: [
@@ -208,7 +205,7 @@ key: D
 | Em7 | A7 | D | D |
 `,
   sections: {
-    Verse: { horns: off, drums: { density: 2 }, guitar: { pattern: 'skank-double' } },
+    Verse: { drums: { density: 2 }, guitar: { pattern: 'skank-double' } },
     Lift: {
       bass: { pattern: 'steppers-bass' },
       keys: { pattern: 'off-beat-keys', register: 60 },
@@ -216,18 +213,7 @@ key: D
     },
     'Last chorus': { drums: { pattern: 'steppers-kit', density: 4 }, horns: { density: 4 } },
   },
-  told: [
-    (song) =>
-      setCurve([
-        { ...timeOf(song, 'Verse', 1), by: -1 },
-        { ...timeOf(song, 'Chorus', 1), by: -1 },
-        { ...timeOf(song, 'Chorus', 2), by: 0 },
-        { ...timeOf(song, 'Lift', 1), by: -1 },
-        { ...timeOf(song, 'Last chorus', 1), by: 1 },
-      ]),
-    () => setEnding('fade'),
-    () => setClose({ fade: 6 }),
-  ],
+  told: [() => setEnding('fade'), () => setClose({ fade: 6 })],
 };
 
 const lanternsOnTheSlip: DemoSong = {
@@ -251,12 +237,11 @@ style: slowtide
 `,
   parts: { guitar: { pattern: 'picked' } },
   sections: {
-    Verse: { strings: off, keys: { pattern: 'broken' }, drums: { pattern: 'soft' } },
+    Verse: { keys: { pattern: 'broken' }, drums: { pattern: 'soft' } },
     Chorus: { strings: { density: 4 } },
   },
   told: [
     (song) => thinPartChords(idOf(song, 'Chorus'), 'strings', 2),
-    (song) => setPlayingLift(timeOf(song, 'Chorus', 3), { by: 1 }),
     () => setClose({ slow: { bars: 2, to: 70 } }),
   ],
 };
@@ -282,8 +267,7 @@ style: copperline
 [Groove]
 `,
   sections: {
-    Groove: { solo: off, horns: off },
-    Verse: { horns: { density: 1 }, keys: { pattern: 'chops' }, solo: off },
+    Verse: { horns: { density: 1 }, keys: { pattern: 'chops' } },
     Chorus: { horns: { pattern: 'swells' }, drums: { pattern: 'open' } },
   },
   told: [
@@ -292,7 +276,7 @@ style: copperline
         atChange: 'restart',
         pattern: 'held',
       }),
-    (song) => setTogether(idOf(song, 'Chorus'), { push: 120 }),
+    (song) => setTogether(idOf(song, 'Chorus'), { anticipation: 120 }),
     stopIn('Verse', 8),
     () => setEnding('hit'),
   ],

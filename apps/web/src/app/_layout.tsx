@@ -15,7 +15,8 @@ import { quietly } from '../components/later';
 import type { IconName } from '../components/PartBadge';
 import { darkTheme, lightTheme } from '../theme/paper';
 import { FONT } from '../theme/tokens';
-import { useIsDark, usePalette } from '../theme/usePalette';
+import { useScheme } from '../theme/scheme';
+import { usePalette } from '../theme/usePalette';
 
 /** The page behind the app in the app's own colours, and a focus that can be seen. */
 function usePageColours(): void {
@@ -65,7 +66,7 @@ function useVisibleHeight(): void {
 const NewVersion = quietly(() => import('../components/NewVersion').then((m) => m.NewVersion));
 
 export default function RootLayout() {
-  const dark = useIsDark();
+  const dark = useScheme((s) => s.isDark);
   const palette = usePalette();
   const [ready, failed] = useFonts({
     [FONT.text]: AtkinsonHyperlegibleNext_400Regular,

@@ -50,9 +50,13 @@ function isOlder(answer: unknown, kept: unknown): boolean {
   return typeof one === 'number' && typeof other === 'number' && one < other;
 }
 
-/** Keeps an answer; where the device has no room for it, what it kept before stays. */
+/** Keeps an answer that is shown; where the device has no room for it, what it kept before stays. */
 export async function keepAnswer(shelf: Shelf, path: string, answer: unknown): Promise<void> {
   show(path, false);
+  await keep(shelf, path, answer);
+}
+
+async function keep(shelf: Shelf, path: string, answer: unknown): Promise<void> {
   const db = await opening;
   if (!db) return;
   try {
@@ -89,7 +93,8 @@ export async function keptAnswer(path: string): Promise<unknown> {
 const pause = (ms: number): Promise<null> => new Promise((done) => setTimeout(() => done(null), ms));
 
 /**
- * Asks the server, and gives what this device keeps where it is away, or says nothing for two seconds.
+ * Asks the server, and gives what this device keeps where it is away, or says nothing for two seconds. An answer that
+ * comes after that is kept for whoever asks next: nobody has seen it, so the path goes on being shown as kept.
  * @param read makes what is kept into an answer again.
  * @throws ApiError what the server refuses, and that it is away where nothing is kept.
  */
@@ -101,9 +106,13 @@ export async function askedOrKept<T>(
 ): Promise<T> {
   const asking = ask(path);
   const answered = asking.then((answer) => {
-    void keepAnswer(shelf, path, answer);
+    void keep(shelf, path, answer);
     return answer;
   });
+  const given = (answer: T): T => {
+    show(path, false);
+    return answer;
+  };
   answered.catch(() => undefined);
   const fallBack = async (): Promise<T | null> => {
     const kept = await keptAnswer(path);
@@ -113,8 +122,8 @@ export async function askedOrKept<T>(
   };
   try {
     const soon = await Promise.race([answered.then((answer) => ({ answer })), pause(PATIENCE)]);
-    if (soon) return soon.answer;
-    return (await fallBack()) ?? (await answered);
+    if (soon) return given(soon.answer);
+    return (await fallBack()) ?? given(await answered);
   } catch (error) {
     if (error instanceof ApiError && (error.status === 404 || error.status === 410)) void forgetAnswer(path);
     const kept = error instanceof ApiError && error.kind === 'away' ? await fallBack() : null;

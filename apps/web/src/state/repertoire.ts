@@ -5,8 +5,8 @@ import type { Kind } from '@backline/core/parts/kind';
 import type { Part, Song } from '@backline/core/song/schema';
 import type { Style } from '@backline/core/style/schema';
 import { styleInWords } from '@backline/core/style/set';
-import { settingsPlayed } from '@backline/core/ensemble/lift';
-import type { Scope } from '@backline/core/timeline/scopes';
+import { settingsPlayed } from '@backline/core/ensemble/settingsPlayed';
+import { liftInScope, resolvedInScope, type Scope } from '@backline/core/timeline/scopes';
 import { patternOf, type Resolved } from '@backline/core/timeline/settings';
 import { fetchOwn } from './api';
 import type * as RepertoireTools from './repertoireTools';
@@ -113,12 +113,16 @@ export const partKind = (part: Pick<Part, 'kind'>): Kind | null => kindHere(part
 
 /** Settings of a part in a place before its cues, as it plays by them. */
 export const settingsIn = (song: Song, kind: Kind, part: Part, where: Scope): Resolved =>
-  settingsPlayed(kind, songStyle(song), song, part, where);
+  settingsPlayed({ part, kind }, repertoire().kinds, songStyle(song), song, where);
 
 /** What a part plays in a place, for lists and pictures; a part of an unknown kind rests. */
 export function playsIn(song: Song, part: Part, where: Scope) {
   const kind = partKind(part);
-  if (!kind) return { on: false, pattern: 'unknown', density: 0, dynamics: 'mf' } as const;
+  if (!kind) return { on: false, waits: false, pattern: 'unknown', density: 0, dynamics: 'mf' } as const;
+  const style = songStyle(song);
   const { on, pattern, density, dynamics } = settingsIn(song, kind, part, where);
-  return { on, pattern: patternOf(kind, songStyle(song), pattern).name, density, dynamics };
+  const lift = where === null ? null : liftInScope(song, where);
+  // It would play, but as the song is told it is not yet its turn.
+  const waits = !on && !lift?.by && resolvedInScope(kind, style, song, part, where).on;
+  return { on, waits, pattern: patternOf(kind, style, pattern).name, density, dynamics };
 }

@@ -60,7 +60,7 @@ function troubleOf(id: string, error: unknown): SaveTrouble {
   return api.status === 0 || api.status >= 500 ? { kind: 'away', message } : { kind: 'refused', message };
 }
 
-async function sendAll(id: string): Promise<void> {
+async function sendAll(id: string): Promise<SaveTrouble | null> {
   // Edits whose song is gone wait for the writer to say what becomes of them.
   for (let kept = ownEdits(id); kept && !kept.gone; kept = ownEdits(id)) {
     watch?.sending(id);
@@ -83,7 +83,7 @@ async function sendAll(id: string): Promise<void> {
       const trouble = troubleOf(id, error);
       if (trouble.kind === 'gone') markGone(id, true);
       watch?.trouble(id, trouble);
-      return;
+      return trouble;
     }
     unreadable.delete(id);
     settle(id, sent, saved);
@@ -91,12 +91,13 @@ async function sendAll(id: string): Promise<void> {
     void keepAnswer('songs', songPath(id), current ?? { id, revision, updatedAt, song: sent.song });
     watch?.saved(id, saved);
   }
+  return null;
 }
 
-const running = new Map<string, Promise<void>>();
+const running = new Map<string, Promise<SaveTrouble | null>>();
 
-/** Sends what this tab keeps of a song until nothing is left or something is in the way. */
-export function flush(id: string): Promise<void> {
+/** Sends what this tab keeps of a song until nothing is left or something is in the way; what that is, or null. */
+export function flush(id: string): Promise<SaveTrouble | null> {
   const known = running.get(id);
   if (known) return known;
   const work = sendAll(id).finally(() => running.delete(id));
@@ -105,4 +106,4 @@ export function flush(id: string): Promise<void> {
 }
 
 /** Resolves once no edit of the song is on its way. */
-export const settled = (id: string): Promise<void> => running.get(id) ?? Promise.resolve();
+export const settled = async (id: string): Promise<void> => void (await running.get(id));

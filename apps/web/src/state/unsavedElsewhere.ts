@@ -44,12 +44,16 @@ function lookForHomeless(): void {
   useUnsavedElsewhere.setState({ edits });
 }
 
-/** Sends what tabs that are gone, and this one, left unsaved. Call it while no song is open. */
-export async function sendUnsaved(): Promise<void> {
+/**
+ * Sends what tabs that are gone, and this one, left unsaved. Call it while no song is open.
+ * @returns whether the server was away for any of it: what it refuses, and what is asked about, is not sent again.
+ */
+export async function sendUnsaved(): Promise<boolean> {
   for (const id of await songsWithOrphans()) await adoptOrphan(id);
   const sendable = songsWithOwnEdits().filter((id) => !ownEdits(id)?.gone);
-  await Promise.all([...sendable.map(flush), lookForUnread()]);
+  const [troubles] = await Promise.all([Promise.all(sendable.map(flush)), lookForUnread()]);
   lookForHomeless();
+  return troubles.some((trouble) => trouble?.kind === 'away');
 }
 
 const ids = new Map<string, string>();

@@ -15,6 +15,7 @@ import { chartSpans, regionsOf, type Region } from '../timeline/region';
 import type { BandNote } from './bandNote';
 import { playKept } from './frozen';
 import { guideNotes } from './guide';
+import { leadOf } from './voicedInForm';
 import { forgetful, type RegionMemory } from './windowCache';
 import type { RegionEvents } from './playRegion';
 import type { Gesture } from '../groove/gestures';
@@ -161,7 +162,7 @@ function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed 
     try {
       const kept = part.frozen ? keptFor(occurrence, part.frozen) : null;
       const region = regions[i]!;
-      const made = kept ? [playKept(kind, region, kept)] : memory.made(kind, region);
+      const made = kept ? [playKept(kind, region, kept)] : memory.made(kind, region, leadOf(regions, i));
       placed.push(...placedGroups(occurrence.start, occurrence.occurrenceKey, made));
     } catch {
       failed.add(occurrence.section.name);

@@ -47,6 +47,10 @@ const stopSources = (kind: Kind, region: Region, voicings: readonly SpanVoicing[
     return [{ notes: struck, from: start, to: end - early }];
   });
 
+/** Where all stop before what follows a part has nothing. */
+const breathSources = ({ terms: { breath } }: Region): Source[] =>
+  breath === null ? [] : [{ notes: [], from: breath, to: Infinity }];
+
 /**
  * What is played in one region. The same region is played the same.
  * @param voicings of its spans, where its kind sounds chords.
@@ -60,7 +64,12 @@ export const playRegion = (
 ): RegionEvents =>
   playChosen(
     region,
-    chosenNotes([patternSource(kind, region, voicings), ...others, ...stopSources(kind, region, voicings)]),
+    chosenNotes([
+      patternSource(kind, region, voicings),
+      ...others,
+      ...stopSources(kind, region, voicings),
+      ...breathSources(region),
+    ]),
   );
 
 /** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */

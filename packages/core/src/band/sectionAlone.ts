@@ -1,8 +1,6 @@
 import type { Song } from '../song/schema';
-import { agree } from '../ensemble';
-import { expandForm } from '../timeline/occurrences';
-import { regionsOf } from '../timeline/region';
-import { styleOf, type Repertoire } from './repertoire';
+import { partInForm } from './partInForm';
+import type { Repertoire } from './repertoire';
 
 /** A section as one part has it, before settings of single passes; null where there is no such part. */
 export function sectionAlone(song: Song, repertoire: Repertoire, sectionId: string, partId: string) {
@@ -10,11 +8,8 @@ export function sectionAlone(song: Song, repertoire: Repertoire, sectionId: stri
     ...song,
     form: [{ id: 'alone', section: sectionId, repeats: 1 }],
   };
-  const style = styleOf(song, repertoire);
-  const agreed = agree(alone, repertoire.kinds, style, expandForm(alone));
-  const [occurrence] = agreed.occurrences;
-  const index = alone.parts.findIndex((p) => p.id === partId);
-  const region = regionsOf(alone, repertoire.kinds, style, agreed)[index]?.[0];
+  const { regions, occurrences } = partInForm(alone, repertoire, partId);
+  const [region, occurrence] = [regions[0], occurrences[0]];
   return occurrence && region ? { occurrence, region } : null;
 }
 

@@ -1,12 +1,10 @@
 /** The voicings of one part in one section, as the band plays them: what the screens show and the writer takes over. */
 import type { ChordEvent, Hand, Song } from '../song/schema';
-import { lastVoiced, voicingsOf, type SpanVoicing } from '../parts/voicings';
 import { chordsFor } from '../timeline/chordSpans';
-import { type Region } from '../timeline/region';
-import { windowsOf } from '../timeline/windows';
 import type { Frets } from '../voicing/guitar/shapes';
 import type { Repertoire } from './repertoire';
 import { sectionAlone } from './sectionAlone';
+import { leadInto, voicedRegion } from './voicedInForm';
 
 /** How a part voices one chord of a section. */
 export interface ChordVoicing {
@@ -23,18 +21,7 @@ export interface ChordVoicing {
   readonly bassPlays: boolean;
 }
 
-/** Voicings window by window, as the band makes them. */
-function inWindows(region: Region): SpanVoicing[] {
-  let { before } = region;
-  return windowsOf(region).flatMap((window) => {
-    const led = { ...window, before };
-    const voicings = voicingsOf(led);
-    before = lastVoiced(led, voicings);
-    return voicings;
-  });
-}
-
-/** Voicings of every chord of a section's draft in use; empty where there is no such part. */
+/** Voicings of every chord of a section's draft in use, as it is played first; empty where there is no such part. */
 export function sectionVoicings(
   song: Song,
   repertoire: Repertoire,
@@ -43,15 +30,16 @@ export function sectionVoicings(
 ): ChordVoicing[] {
   const found = sectionAlone(song, repertoire, sectionId, partId);
   if (!found) return [];
-  const voiced = inWindows(found.region);
+  const lead = leadInto(song, repertoire, partId, sectionId);
+  const { voicings } = voicedRegion(found.region, lead);
   return found.region.spans.map((span, i) => {
     const chord = chordsFor(found.occurrence, partId)[i]!;
     const hand = chord.byHand?.[partId] ?? null;
     return {
       chordId: span.id,
       symbol: span.symbol,
-      pitches: voiced[i]!.pitches,
-      frets: voiced[i]!.frets,
+      pitches: voicings[i]!.pitches,
+      frets: voicings[i]!.frets,
       hand,
       fixed: hand !== null || chord.voicing !== undefined,
       bassPlays: span.bassPlays,

@@ -12,7 +12,10 @@ export function targetLoudnessOf(song: Song, repertoire: Repertoire): Map<string
     const kind = kindOf(part, repertoire);
     if (!kind) continue;
     const alike = heard.filter((p) => p.kind === part.kind).length;
-    loudness.set(part.id, (style.parts[kind.id]?.place ?? kind.targetLoudness) - 10 * Math.log10(alike));
+    loudness.set(
+      part.id,
+      (style.parts[kind.id]?.targetLoudness ?? kind.targetLoudness) - 10 * Math.log10(alike),
+    );
   }
   return loudness;
 }

@@ -18,8 +18,11 @@ export interface PlayedWindow extends RegionEvents {
 
 /** Remembers what was made of regions, window by window. */
 export interface RegionMemory {
-  /** A region's notes, window by window. */
-  made(kind: Kind, region: Region): readonly PlayedWindow[];
+  /**
+   * A region's notes, window by window.
+   * @param before the last chord of the playing before it as it was voiced; null where its voices begin anew.
+   */
+  made(kind: Kind, region: Region, before: VoicedChord | null): readonly PlayedWindow[];
   /** Windows computed since the memory was made. */
   readonly computed: number;
 }
@@ -123,15 +126,16 @@ function differing(a: readonly unknown[], b: readonly unknown[]): readonly [firs
 function inTurn(
   region: Region,
   cut: Cut,
+  lead: VoicedChord | null,
   was: RememberedRegion | null,
   madeOf: (window: Region) => PlayedWindow,
 ): Pick<RememberedRegion, 'from' | 'made'> {
-  const same = was && was.cut.terms === cut.terms && equal(was.from[0]!, region.before) ? was : null;
+  const same = was && was.cut.terms === cut.terms && equal(was.from[0]!, lead) ? was : null;
   const [first, last] = same ? differing(same.cut.windows, cut.windows) : [0, cut.windows.length];
   // The one before a change hears it.
   const head = Math.max(0, first - 1);
   const made = same ? same.made.slice(0, head) : [];
-  const from = same ? same.from.slice(0, head + 1) : [region.before];
+  const from = same ? same.from.slice(0, head + 1) : [lead];
   for (let i = head; i < cut.windows.length; i++) {
     const before = from[i]!;
     if (same && i > last && equal(same.from[i]!, before)) {
@@ -149,7 +153,7 @@ function inTurn(
 export function regionMemory(size = 6_000): RegionMemory {
   const known = lastUsed<PlayedWindow>(size / 2);
   /** What was made of a region: one that is asked for again is the same. */
-  const whole = new WeakMap<Region, { readonly kind: Kind; readonly made: readonly PlayedWindow[] }>();
+  const whole = new WeakMap<Region, RememberedRegion>();
   /** What was asked for last, by seed: most of it stays through an edit. */
   const latest = new Map<string, RememberedRegion>();
   let computed = 0;
@@ -163,16 +167,17 @@ export function regionMemory(size = 6_000): RegionMemory {
     return made;
   }
   return {
-    made(kind, region) {
+    made(kind, region, lead) {
       const asked = whole.get(region);
-      if (asked?.kind === kind) return asked.made;
+      if (asked?.kind === kind && equal(asked.from[0]!, lead)) return asked.made;
       const cut = cutOf(region);
       const last = latest.get(region.seed);
       const before = last?.kind === kind && sameFrame(last.region, region) ? last : null;
-      const now = inTurn(region, cut, before, (window) => remembered(kind, window));
+      const now = inTurn(region, cut, lead, before, (window) => remembered(kind, window));
+      const all = { kind, region, cut, ...now };
       if (latest.size > size) latest.clear();
-      latest.set(region.seed, { kind, region, cut, ...now });
-      whole.set(region, { kind, made: now.made });
+      latest.set(region.seed, all);
+      whole.set(region, all);
       return now.made;
     },
     get computed() {
@@ -183,8 +188,8 @@ export function regionMemory(size = 6_000): RegionMemory {
 
 /** Remembers nothing. */
 export const forgetful: RegionMemory = {
-  made(kind, region) {
-    return inTurn(region, cutOf(region), null, (window) => make(kind, window)).made;
+  made(kind, region, lead) {
+    return inTurn(region, cutOf(region), lead, null, (window) => make(kind, window)).made;
   },
   computed: 0,
 };

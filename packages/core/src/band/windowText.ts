@@ -42,12 +42,14 @@ const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';
 
 const spanText = once<ChordSpan>(
   (s) =>
-    `${s.id},${s.start},${s.end},${s.push},${s.symbol},${keyText(s.key)},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')}`,
+    `${s.id},${s.start},${s.end},${s.push},${s.symbol},${keyText(s.key)},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')},${s.isChange},${s.sinceBar}`,
 );
 const spansText = once<readonly ChordSpan[]>((spans) => nameOf(spans.map(spanText).join(';')));
 
+/** A name for what the players agree on in a region: the same name, the same terms. */
 export const termsText = once<Region['terms']>((terms) => nameOf(JSON.stringify(terms)));
 
+/** A name for resolved settings: the same name, the same settings. */
 export const settingsText = once<SettingsSpan['settings']>((settings) => nameOf(JSON.stringify(settings)));
 const stretchText = ({ start, end, settings, pattern, hit }: SettingsSpan): string =>
   `${start},${end},${hit},${identity(pattern)},${settingsText(settings)}`;
@@ -70,7 +72,7 @@ export function windowText(kind: Kind, window: Region): string {
   } = window;
   const led = before ? `${before.chord.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
   const follows = next
-    ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.push},${next.newSection},${next.leadIn}`
+    ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.push},${next.newSection},${next.leadIn},${next.isChange}`
     : '';
   const place = `${seed}|${sectionSeed}|${length}|${firstBar}|${first}|${entersNew}|${again}|${ending}`;
   const told = `${identity(kind)}|${registerRange[0]}-${registerRange[1]}|${termsText(terms)}|${follows}|${led}`;

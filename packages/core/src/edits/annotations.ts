@@ -21,8 +21,8 @@ export const setSongAnnotation = (text: string): Edit =>
     'note down',
     (song) => {
       const note = tidyNote(text);
-      if (note) song.note = note;
-      else delete song.note;
+      if (note) song.annotation = note;
+      else delete song.annotation;
     },
     'note',
   );
@@ -35,8 +35,8 @@ export const setSectionAnnotation = (sectionId: string, text: string): Edit =>
       const section = sectionIn(song, sectionId);
       if (!section) return;
       const note = tidyNote(text);
-      if (note) section.note = note;
-      else delete section.note;
+      if (note) section.annotation = note;
+      else delete section.annotation;
     },
     `note/${sectionId}`,
   );
@@ -51,6 +51,7 @@ export function tagsOf(words: readonly string[]): string[] {
   return tags.slice(0, LIMITS.tags);
 }
 
+/** The words a song is found by, each once, cut to what a tag can hold; empty ones go. */
 export const setTags = (words: readonly string[]): Edit =>
   edit('tag the song', (song) => {
     const tags = tagsOf(words);

@@ -25,6 +25,11 @@ export interface EditStep {
   readonly back: readonly SongPatch[];
 }
 
+/**
+ * An edit of a song.
+ * @param name what it is called where it is undone.
+ * @param joins edits in a row that share it are one step of undo; null for an edit that stands by itself.
+ */
 export const edit = (name: string, change: Edit['change'], joins: string | null = null): Edit => ({
   name,
   joins,
@@ -59,7 +64,15 @@ export function applyEdit(song: Song, { name, joins, change }: Edit): { song: So
   return { song: next, step: { name, joins, moves, forward, back: songChanges(next, song) } };
 }
 
+/**
+ * The song before a step.
+ * @throws PatchesDoNotFit where the song is not the one the step was made on.
+ */
 export const undoStep = (song: Song, step: EditStep): Song => withPatches(song, step.back);
+/**
+ * The song after a step that was undone.
+ * @throws PatchesDoNotFit where the song is not the one the step was made on.
+ */
 export const redoStep = (song: Song, step: EditStep): Song => withPatches(song, step.forward);
 
 /** Two steps as one: undoing it undoes both. */

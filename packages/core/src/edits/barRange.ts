@@ -33,6 +33,7 @@ export function barRangeBetween(song: Song, one: BarPlace, other: BarPlace): Bar
   }));
 }
 
+/** Whether a bar (0-based) of a section lies in a range of bars. */
 export const isInBarRange = (run: BarRange, section: string, bar: BarIndex): boolean =>
   run.some((s) => s.section === section && bar >= s.from && bar <= s.to);
 
@@ -74,8 +75,8 @@ export function clipOf(song: Song, run: BarRange): Clip {
       const start = Math.max(from, chord.start);
       const end = Math.min(to, chord.start + chord.length);
       if (start >= end) continue;
-      const { push, ...rest } = chord;
-      const kept = push && chord.start >= from ? { ...rest, push } : rest;
+      const { anticipation, ...rest } = chord;
+      const kept = anticipation && chord.start >= from ? { ...rest, anticipation } : rest;
       chords.push({ ...kept, start: at + start - from, length: end - start });
     }
     at += to - from;

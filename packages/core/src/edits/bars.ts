@@ -34,7 +34,7 @@ export function barText(song: Song, section: Section, index: number): string {
   const end = bar.start + bar.length;
   const inBar = chordsInUse(section)
     .filter((c) => startsIn(c, bar))
-    .map(({ start, length, symbol, push = 0, leadIn }) => ({
+    .map(({ start, length, symbol, anticipation: push = 0, leadIn }) => ({
       start: start - bar.start,
       length: Math.min(length, end - start),
       symbol,
@@ -160,7 +160,7 @@ function writeInto(
         start: at,
         length,
         symbol,
-        push: push || undefined,
+        anticipation: push || undefined,
         leadIn,
       };
     }),
@@ -242,6 +242,6 @@ export const splitBar = (sectionId: string, index: number): Edit =>
     const at = beats.find((b) => b.start >= middle)?.start ?? beats[beats.length - 1]?.start ?? middle;
     const held = chordAt(draft.chords, longest.from)?.chord;
     if (!held || at >= longest.from + longest.length || !Number.isInteger(at)) return;
-    const half: ChordEvent = { ...held, id: freeChordId(draft.chords), start: at, push: undefined };
+    const half: ChordEvent = { ...held, id: freeChordId(draft.chords), start: at, anticipation: undefined };
     putChords(draft, holdUntilNext([...chordsNow(draft), half], barsLength(sectionBars(section, song))));
   });

@@ -18,9 +18,15 @@ function chordsTaken(written: readonly ChordEvent[], before: readonly ChordEvent
   return written.map((chord) => {
     const same = places.get(`${chord.start}/${chord.symbol}`);
     const id = same?.id ?? nextId();
-    const { push: _push, leadIn: _lead, ...kept } = same ?? chord;
-    const { push, leadIn } = chord;
-    return { ...kept, id, length: chord.length, ...(push ? { push } : {}), ...(leadIn && { leadIn }) };
+    const { anticipation: _push, leadIn: _lead, ...kept } = same ?? chord;
+    const { anticipation, leadIn } = chord;
+    return {
+      ...kept,
+      id,
+      length: chord.length,
+      ...(anticipation ? { anticipation } : {}),
+      ...(leadIn && { leadIn }),
+    };
   });
 }
 
@@ -158,7 +164,7 @@ export const takeChart = (written: Song): Edit =>
         id,
         section,
         repeats,
-        ...(old?.passes && { passes: old.passes }),
+        ...(old?.occurrences && { occurrences: old.occurrences }),
         ...(old?.lifts && { lifts: old.lifts }),
       };
     });

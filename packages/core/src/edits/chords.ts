@@ -39,7 +39,7 @@ export const setChordAt = (
       start: tick,
       length: 1,
       symbol: symbol === null ? null : parseChord(symbol).symbol,
-      ...(there?.push ? { push: there.push } : {}),
+      ...(there?.anticipation ? { anticipation: there.anticipation } : {}),
       ...(voicing?.length ? { voicing: [...voicing].sort((a, b) => a - b) } : {}),
     };
     putChords(draft, holdUntilNext([...chordsNow(draft).filter((c) => c.start !== tick), fresh], end));
@@ -97,8 +97,8 @@ const change = (name: string, sectionId: string, chordId: string, to: (chord: Ch
 /** How early a chord is played, ticks up to a half note; 0 on its place. */
 export const setPush = (sectionId: string, chordId: string, ticks: Ticks): Edit =>
   change('push a chord', sectionId, chordId, (chord) => {
-    if (ticks > 0) chord.push = Math.min(960, Math.round(ticks));
-    else delete chord.push;
+    if (ticks > 0) chord.anticipation = Math.min(960, Math.round(ticks));
+    else delete chord.anticipation;
   });
 
 /** How the bass leads into chords; null leaves it to its pattern. */

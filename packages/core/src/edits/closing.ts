@@ -50,6 +50,7 @@ export const setClose = (close: Partial<{ [part in keyof Close]: Close[part] | u
 /**
  * First, second and further endings of a section: its last bars, one behind the other, by their lengths in bars;
  * null plays it through. The bars stay what they are.
+ * @throws EditRefused, when it is applied, where the section is shorter than its endings.
  */
 export const setEndings = (sectionId: string, endings: readonly number[] | null): Edit =>
   edit('change the endings of a section', (song) => {
@@ -69,7 +70,10 @@ export const setEndings = (sectionId: string, endings: readonly number[] | null)
     section.endings = [...endings];
   });
 
-/** Adds a second ending to a section that is played through: a copy of its last bars, to be changed. */
+/**
+ * Adds a second ending to a section that is played through: a copy of its last bars, to be changed.
+ * @throws EditRefused, when it is applied, where there are too few bars for it, or endings already.
+ */
 export const addSecondEnding = (sectionId: string, bars: number): Edit =>
   edit('add a second ending', (song) => {
     const section = sectionIn(song, sectionId);

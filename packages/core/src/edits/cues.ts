@@ -44,7 +44,10 @@ export const addCue = (sectionId: string, cue: Omit<Cue, 'id'>): Edit =>
     section.cues = inOrder([...section.cues, made]);
   });
 
-/** Moves, stretches or changes a cue. */
+/**
+ * Moves, stretches or changes a cue.
+ * @throws EditRefused, when it is applied, where no part of it is there, or it would end before it begins.
+ */
 export const changeCue = (sectionId: string, id: string, next: Partial<Omit<Cue, 'id'>>): Edit =>
   edit(
     'change a cue',
@@ -61,6 +64,7 @@ export const changeCue = (sectionId: string, id: string, next: Partial<Omit<Cue,
     `cue/${sectionId}/${id}/${Object.keys(next).join()}`,
   );
 
+/** Takes a cue away; does nothing where it is not there. */
 export const removeCue = (sectionId: string, id: string): Edit =>
   edit('remove a cue', (song) => {
     const section = sectionIn(song, sectionId);

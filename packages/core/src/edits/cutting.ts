@@ -27,12 +27,12 @@ export function withIds(entries: readonly FormEntry[]): FormEntry[] {
 
 /** One pass of an entry as an entry of its own. */
 export function occurrenceAlone(entry: FormEntry, pass: number): FormEntry {
-  const { id, section, passes, lifts } = entry;
+  const { id, section, occurrences, lifts } = entry;
   return {
     id,
     section,
     repeats: 1,
-    ...(passes?.[pass] && { passes: { 0: copyOf(passes[pass]) } }),
+    ...(occurrences?.[pass] && { occurrences: { 0: copyOf(occurrences[pass]) } }),
     ...(lifts?.[pass] && { lifts: { 0: copyOf(lifts[pass]) } }),
   };
 }
@@ -40,6 +40,7 @@ export function occurrenceAlone(entry: FormEntry, pass: number): FormEntry {
 /**
  * Cuts a section in two before a bar (0-based): what stood behind it becomes a section of its own, played right
  * after the first wherever that is played. It sounds as before, but for phrases that end at the cut.
+ * @throws EditRefused, when it is applied, where the bar is none to cut before.
  */
 export const splitSection = (id: string, bar: BarIndex): Edit =>
   edit('split a section', (song) => {

@@ -25,12 +25,14 @@ export const addDraft = (sectionId: string, from: string | null): Edit =>
     section.draft = id;
   });
 
+/** Puts another draft of a section in use; does nothing where it is not there. */
 export const useDraft = (sectionId: string, draftId: string): Edit =>
   edit('use another draft', (song) => {
     const section = sectionIn(song, sectionId);
     if (section?.drafts.some((d) => d.id === draftId)) section.draft = draftId;
   });
 
+/** Another name for a draft; does nothing where it is not there. */
 export const renameDraft = (sectionId: string, draftId: string, name: string): Edit =>
   edit(
     'rename a draft',

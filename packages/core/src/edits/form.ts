@@ -77,19 +77,21 @@ export const moveEntry = (index: number, by: number): Edit =>
     song.form.splice(to, 0, entry!);
   });
 
+/** How often a place of the form (0-based) is played; what was set for repeats beyond them goes. */
 export const setRepeats = (index: number, repeats: number): Edit =>
   edit('change the repeats', (song) => {
     const entry = song.form[index];
     if (!entry) return;
     entry.repeats = Math.max(1, Math.min(LIMITS.repeats, Math.round(repeats)));
     // What was set for repeats that are no more is let go with them; undo brings both back.
-    for (const of of ['passes', 'lifts'] as const) {
+    for (const of of ['occurrences', 'lifts'] as const) {
       for (const pass of Object.keys(entry[of] ?? {}))
         if (Number(pass) >= entry.repeats) delete entry[of]![pass];
       if (entry[of] && Object.keys(entry[of]).length === 0) delete entry[of];
     }
   });
 
+/** Takes a place (0-based) out of the form; its section stays in the song. */
 export const removeEntry = (index: number): Edit =>
   edit('change the form', (song) => {
     if (song.form.length > 1) song.form.splice(index, 1);

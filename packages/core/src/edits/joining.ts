@@ -24,7 +24,7 @@ interface Half {
 const alike = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
 const setFor = ({ section, entry }: Half, part: string): Settings =>
-  overlay([section.settings[part], entry.passes?.['0']?.[part]]);
+  overlay([section.settings[part], entry.occurrences?.['0']?.[part]]);
 
 const liftOf = ({ section, entry }: Half) => entry.lifts?.['0'] ?? section.lift;
 
@@ -116,7 +116,7 @@ function joined(song: Song, first: Half, second: Half, id: string, name: string)
   );
   const seam = atTheSeam(a, b, song);
   const unread = [...(a.unread ?? []), ...(b.unread ?? []).map((u) => ({ ...u, at: u.at + by }))];
-  const note = [a.note, b.note].filter(Boolean).join('\n');
+  const note = [a.annotation, b.annotation].filter(Boolean).join('\n');
   return {
     ...a,
     id,
@@ -141,11 +141,14 @@ function joined(song: Song, first: Half, second: Half, id: string, name: string)
     ],
     ...(own.length && { partChords: Object.fromEntries(own) }),
     ...(unread.length && { unread }),
-    ...(note && { note: cutText(note, LIMITS.noteLength) }),
+    ...(note && { annotation: cutText(note, LIMITS.noteLength) }),
   };
 }
 
-/** Makes one section of an entry of the form and the one behind it; what else plays them stays as it is. */
+/**
+ * Makes one section of an entry of the form and the one behind it; what else plays them stays as it is.
+ * @throws EditRefused, when it is applied, where the two do not go together, with the reason.
+ */
 export const joinSections = (index: number): Edit =>
   edit('join two sections', (song) => {
     const [a, b] = [song.form[index], song.form[index + 1]];

@@ -49,9 +49,9 @@ function write(song: Draft<Song>, { section: id, bar = 0 }: KeyAndMetreScope, va
 }
 
 /** A chord taken from one key into another. */
-function carried(chord: Draft<ChordEvent>, from: string, to: string, manner: KeyChangeMode): void {
+function carried(chord: Draft<ChordEvent>, from: string, to: string, mode: KeyChangeMode): void {
   if (from === to || chord.symbol === null) return;
-  if (manner === 'keep') {
+  if (mode === 'keep') {
     chord.symbol = respell(chord.symbol, keyOf(to));
     return;
   }
@@ -61,7 +61,7 @@ function carried(chord: Draft<ChordEvent>, from: string, to: string, manner: Key
 }
 
 /** Sets a key (null takes a section's or bar's own away) and carries the chords it now holds for. */
-export const setKey = (place: KeyAndMetreScope, key: string | null, manner: KeyChangeMode): Edit =>
+export const setKey = (place: KeyAndMetreScope, key: string | null, mode: KeyChangeMode): Edit =>
   edit(place.section === undefined ? 'change the key' : 'change a key', (song) => {
     if (key === null && place.section === undefined) return;
     const before = new Map(song.sections.map((s) => [s.id, sectionBars(s, song)]));
@@ -73,14 +73,14 @@ export const setKey = (place: KeyAndMetreScope, key: string | null, manner: KeyC
       for (const list of chordLists(section)) {
         for (const chord of list.chords) {
           const bar = barIndexAt(old, chord.start);
-          carried(chord, old[bar]!.key, now[bar]!.key, manner);
+          carried(chord, old[bar]!.key, now[bar]!.key, mode);
         }
       }
     }
   });
 
 /** Sets a metre (null takes a section's or bar's own away); the chords stay in their bars or keep their beats. */
-export const setMetre = (place: KeyAndMetreScope, metre: string | null, manner: MetreChangeMode): Edit =>
+export const setMetre = (place: KeyAndMetreScope, metre: string | null, mode: MetreChangeMode): Edit =>
   edit('change the metre', (song) => {
     if (metre === null && place.section === undefined) return;
     const before = new Map(song.sections.map((s) => [s.id, sectionBars(s, song)]));
@@ -90,7 +90,7 @@ export const setMetre = (place: KeyAndMetreScope, metre: string | null, manner: 
       const old = before.get(section.id)!;
       const now = sectionBars(section, song);
       if (old.every((bar, i) => bar.metre === now[i]!.metre)) continue;
-      if (manner === 'bars') keepBars(section, old, now);
+      if (mode === 'bars') keepBars(section, old, now);
       else keepBeats(section, song, old);
     }
   });

@@ -15,13 +15,13 @@ import { readBarsText, placesFrom } from './bars';
 import { sectionIn, sectionLength } from './within';
 
 /** What is hung on a chord for other parts stays with the chart. */
-function plain({ id, start, length, symbol, push, scale, voicing }: ChordEvent): ChordEvent {
+function plain({ id, start, length, symbol, anticipation: push, scale, voicing }: ChordEvent): ChordEvent {
   return {
     id,
     start,
     length,
     symbol,
-    ...(push !== undefined && { push }),
+    ...(push !== undefined && { anticipation: push }),
     ...(scale && { scale }),
     ...(voicing && { voicing: [...voicing] }),
   };
@@ -57,7 +57,7 @@ export const thinPartChords = (sectionId: string, part: string, every: number): 
     return bars.flatMap((bar, i) => {
       if (i % every !== 0) return [];
       const sounding = chords.findLast((c) => c.start <= bar.start);
-      return sounding ? [{ ...sounding, id: `p${i}`, start: bar.start, push: undefined }] : [];
+      return sounding ? [{ ...sounding, id: `p${i}`, start: bar.start, anticipation: undefined }] : [];
     });
   });
 
@@ -108,7 +108,10 @@ function ledOver(chords: readonly ChordEvent[], bars: readonly Bar[]): ChordEven
   });
 }
 
-/** Other chords in the place of a part's own. */
+/**
+ * Other chords in the place of a part's own.
+ * @throws EditRefused, when it is applied, where nothing of that way is found.
+ */
 export const reharmonisePartChords = (sectionId: string, part: string, way: Reharmony): Edit =>
   change('reharmonise the chords of a part', sectionId, part, (chords, section, song) => {
     const bars = sectionBars(section, song);
@@ -143,7 +146,7 @@ export const writePartChords = (sectionId: string, part: string, text: string): 
         start: places[i]!.start + start,
         length,
         symbol,
-        ...(push && { push }),
+        ...(push && { anticipation: push }),
       })),
     );
   });
@@ -158,7 +161,11 @@ export const letPartChordsGo = (sectionId: string, part: string): Edit =>
     else delete section.partChords;
   });
 
-/** Makes a part's chords the chart's: as a draft of their own, which is then in use, so that the chart's are not lost. */
+/**
+ * Makes a part's chords the chart's: as a draft of their own, which is then in use, so that the chart's are not
+ * lost.
+ * @throws EditRefused, when it is applied, where there is no room for a draft more.
+ */
 export const makePartChordsTheChart = (sectionId: string, part: string, name: string): Edit =>
   edit("make a part's chords the chart's", (song) => {
     const section = sectionIn(song, sectionId);

@@ -43,7 +43,7 @@ export const playAs = (id: string, { kind, level, settings }: Player): Edit =>
 function recordsByPart(song: Draft<Song>): SettingsByPart[] {
   return [
     ...song.sections.map((s) => s.settings),
-    ...song.form.flatMap((entry) => Object.values(entry.passes ?? {})),
+    ...song.form.flatMap((entry) => Object.values(entry.occurrences ?? {})),
   ];
 }
 

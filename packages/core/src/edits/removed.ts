@@ -14,8 +14,8 @@ export function takeOut(song: Draft<Song>, id: string): void {
   const section = song.sections[at];
   if (!section) return;
   const { key, metre } = song;
-  const places = song.form.flatMap((entry, place) => (entry.section === id ? [{ at: place, entry }] : []));
-  const removed = copyOf({ section, at, key, metre, places }) as Draft<Removed>;
+  const positions = song.form.flatMap((entry, place) => (entry.section === id ? [{ at: place, entry }] : []));
+  const removed = copyOf({ section, at, key, metre, positions }) as Draft<Removed>;
   song.removed = [...(song.removed ?? []), removed].slice(-LIMITS.removed);
   song.sections = song.sections.filter((s) => s.id !== id);
   song.form = song.form.filter((e) => e.section !== id);
@@ -54,22 +54,23 @@ export const bringBack = (index: number): Edit =>
     if (song.sections.some((s) => s.id === section.id)) section.id = freeSectionId(song);
     section.name = freeName(namesBut(song, null), section.name);
     song.sections.splice(Math.min(removed.at, song.sections.length), 0, section);
-    for (const { at, entry } of removed.places) {
+    for (const { at, entry } of removed.positions) {
       const place = { ...entry, section: section.id };
       if (song.form.some((e) => e.id === place.id)) place.id = entryFor(song, section.id).id;
-      for (const records of Object.values(place.passes ?? {})) for (const part of gone) delete records[part];
+      for (const records of Object.values(place.occurrences ?? {}))
+        for (const part of gone) delete records[part];
       song.form.splice(Math.min(at, song.form.length), 0, place);
     }
-    if (!removed.places.length) song.form.push(entryFor(song, section.id));
+    if (!removed.positions.length) song.form.push(entryFor(song, section.id));
   });
 
 /** Parts for which something is set in a section or its places. */
-function partsOf({ section, places }: Removed): string[] {
+function partsOf({ section, positions: places }: Removed): string[] {
   const chords = [...section.drafts.map((d) => d.chords), ...Object.values(section.partChords ?? {})].flat();
   const records = [
     section.settings,
     section.partChords ?? {},
-    ...places.flatMap(({ entry }) => Object.values(entry.passes ?? {})),
+    ...places.flatMap(({ entry }) => Object.values(entry.occurrences ?? {})),
     ...chords.flatMap((chord) => [chord.byHand ?? {}, chord.settings ?? {}]),
   ];
   return [...new Set([...records.flatMap(Object.keys), ...section.cues.flatMap((cue) => cue.parts)])];

@@ -22,19 +22,19 @@ function recordsAt(song: Draft<Song>, scope: Exclude<Scope, null>): SettingsByPa
   if (!isOccurrenceScope(scope)) return song.sections.find((s) => s.id === scope)?.settings ?? null;
   const entry = entryIn(song, scope.entry);
   if (!entry || scope.repeat < 0 || scope.repeat >= entry.repeats) return null;
-  entry.passes ??= {};
-  return (entry.passes[scope.repeat] ??= {});
+  entry.occurrences ??= {};
+  return (entry.occurrences[scope.repeat] ??= {});
 }
 
 /** Takes away records of playings in which nothing is set. */
 function tidyPlaying(song: Draft<Song>, scope: Scope): void {
   if (!isOccurrenceScope(scope)) return;
   const entry = entryIn(song, scope.entry);
-  if (!entry?.passes) return;
-  for (const [pass, records] of Object.entries(entry.passes)) {
-    if (Object.keys(records).length === 0) delete entry.passes[pass];
+  if (!entry?.occurrences) return;
+  for (const [pass, records] of Object.entries(entry.occurrences)) {
+    if (Object.keys(records).length === 0) delete entry.occurrences[pass];
   }
-  if (Object.keys(entry.passes).length === 0) delete entry.passes;
+  if (Object.keys(entry.occurrences).length === 0) delete entry.occurrences;
 }
 
 /** What is heard of a frozen part all the same: whether it plays, on which instrument, under which bow or foot, how mixed. */
@@ -43,6 +43,7 @@ const HEARD_FROZEN: ReadonlySet<string> = new Set<keyof Settings>([
   ...SETTING_NAMES.filter((name) => ['sound', 'mix'].includes(settingOf(name).moves)),
 ]);
 
+/** Whether a setting is heard of a part that is frozen: how it sounds is, what it plays is not. */
 export const isHeardFrozen = (name: string): boolean => HEARD_FROZEN.has(name);
 
 /** Settings of a part without what nobody would hear, because it is frozen. Letting go is always heard of. */

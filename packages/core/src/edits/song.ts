@@ -15,12 +15,14 @@ export const setTitle = (title: string): Edit =>
     'title',
   );
 
+/** The tempo of the song, beats of its metre a minute, held to what can be played. */
 export const setTempo = (tempo: Bpm): Edit =>
   edit('change the tempo', (s) => void (s.tempo = tempo), 'tempo');
 
 /** Another style: tempo and parts stay, patterns the style does not know fall back to its own. */
 export const setStyle = (style: string): Edit => edit('change the style', (s) => void (s.style = style));
 
+/** What of the song's groove is other than its style's. */
 export const setGroove = (groove: Groove): Edit =>
   edit('change the groove', (s) => void Object.assign(s.groove, groove), 'groove');
 
@@ -35,6 +37,7 @@ export const setGuide = (guide: Partial<Guide>): Edit =>
 /** Another seed gives other fills, lines and accents for the same song. */
 export const setSeed = (seed: number): Edit => edit('vary the whole band', (s) => void (s.seed = seed));
 
+/** Changes some of a part's mix; does nothing where the part is not there. */
 export const setMix = (partId: string, mix: Partial<Mix>): Edit =>
   edit(
     'change the mix',

@@ -17,12 +17,13 @@ import type { Ticks } from '../units/units';
 /** A copy that shares nothing with what it was made from, also of what is being edited. */
 export const copyOf = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
 
+/** A section by its id; undefined where it is not there. */
 export const sectionIn = (song: Draft<Song>, id: string): Draft<Section> | undefined =>
   song.sections.find((s) => s.id === id);
 
 /**
  * A place of the form by its id. It is looked for in what stood before the edit: whatever is read of a draft becomes
- * one, and a form has thousands of places.
+ * one, and a form has thousands of places. Undefined where it is not there.
  */
 export function entryIn({ form }: Draft<Song>, id: string): Draft<FormEntry> | undefined {
   const stood = isDraft(form) ? original(form) : form;
@@ -43,6 +44,7 @@ export const chordLists = (section: Draft<Section>): ChordList[] => [
   ...Object.values(section.partChords ?? {}).map((chords) => ({ chords })),
 ];
 
+/** Length of a section, ticks. */
 export const sectionLength = (section: Section, song: Song): number => barsLength(sectionBars(section, song));
 
 /** Read from the schema: a field that is new is compared as well. */
@@ -72,7 +74,7 @@ export function putChords(draft: ChordList, chords: readonly ChordEvent[]): void
   draft.chords.splice(head, before.length - head - tail, ...fresh);
 }
 
-/** The chord that sounds at a tick, and its place in the list; pushes are not counted. */
+/** The chord that sounds at a tick, and its place in the list; pushes are not counted. Null where none does. */
 export function chordAt(
   chords: readonly ChordEvent[],
   tick: Ticks,
@@ -96,7 +98,7 @@ export function clearedBetween(chords: readonly ChordEvent[], from: number, to: 
   const held = chordAt(chords, to - 1)?.chord;
   const rest = chords.filter((c) => !startsWithin(c, from, to));
   const goesOn = held && held.start + held.length > to && !rest.some((c) => c.start === to);
-  return goesOn ? [...rest, { ...held, id: freeChordId(chords), start: to, push: undefined }] : rest;
+  return goesOn ? [...rest, { ...held, id: freeChordId(chords), start: to, anticipation: undefined }] : rest;
 }
 
 /** Chords of every draft at their new ticks, each held until the next one. */

@@ -3,11 +3,12 @@ import { listed } from '../song/listed';
 import type { Part } from '../song/schema';
 import { barIndexAt } from '../time/bars';
 import { isInFront } from '../style/kind';
-import type { Agreed, Agreement, RegisterRange } from '../timeline/agreement';
+import type { Agreed, Agreement, ArcPlan, RegisterRange } from '../timeline/agreement';
 import type { PartVoice } from '../timeline/unisonParts';
 import { chordsInUse } from '../song/inUse';
 import type { Occurrence } from '../timeline/occurrences';
 import { liftOf } from './roles';
+import { arcInWords } from './arc/inWords';
 import type { Points } from './terms';
 import type { Ticks } from '../units/units';
 
@@ -32,9 +33,9 @@ const named = <T>(items: readonly T[], name: (item: T) => string): string =>
 const barOf = (occurrence: Occurrence, tick: Ticks): number => barIndexAt(occurrence.bars, tick) + 1;
 
 function earlyInWords(occurrence: Occurrence): string {
-  const pushed = chordsInUse(occurrence.section).filter((c) => c.push !== undefined);
+  const pushed = chordsInUse(occurrence.section).filter((c) => c.anticipation !== undefined);
   const written = new Set(pushed.map((c) => c.id));
-  const early = occurrence.chords.filter((c) => c.push && !written.has(c.id));
+  const early = occurrence.chords.filter((c) => c.anticipation && !written.has(c.id));
   if (!early.length) return 'Every chord is taken where it stands.';
   return `All take ${named(early, (c) => `${c.symbol} in bar ${barOf(occurrence, c.start)}`)} an eighth early.`;
 }
@@ -105,21 +106,36 @@ function fillsInWords({ bars, into }: Agreement): string {
   return said.length ? `The drums play ${listed(said)}.` : 'There is nothing to fill into.';
 }
 
+/** The arc of a section's playings, in order: who is set to play all the same does not rest. */
+const plansOf = ({ occurrences, arcs, players }: Agreed, section: string): (ArcPlan | null)[] =>
+  arcs.flatMap((plan, i) => {
+    if (occurrences[i]!.section.id !== section) return [];
+    const isSilent = (p: number): boolean => !players[i]![p]?.settingsSpans.some((s) => s.settings.on);
+    return [
+      plan && {
+        ...plan,
+        parts: plan.parts.map((part, p) => ({ ...part, rests: part.rests && isSilent(p) })),
+      },
+    ];
+  });
+
 /** Each section of the form, as its first playing has it. */
 export function agreementInWords(agreed: Agreed, parts: readonly Pick<Part, 'name'>[]): SectionInWords[] {
   const said = new Map<string, SectionInWords>();
+  const names = parts.map((p) => p.name);
   agreed.occurrences.forEach((occurrence, i) => {
     if (said.has(occurrence.section.id)) return;
     const agreement = agreed.agreements[i]!;
     said.set(occurrence.section.id, {
       section: occurrence.section.id,
       points: {
-        early: earlyInWords(occurrence),
+        anticipations: earlyInWords(occurrence),
         marks: marksInWords(occurrence, agreement),
         lock: lockInWords(occurrence, agreement, agreed.players[i]!),
-        room: roomInWords(agreed.players[i]!, agreed.rooms[i]!, parts),
+        registers: roomInWords(agreed.players[i]!, agreed.rooms[i]!, parts),
         shape: shapeInWords(occurrence),
         fills: fillsInWords(agreement),
+        arc: arcInWords(plansOf(agreed, occurrence.section.id), names),
       },
     });
   });

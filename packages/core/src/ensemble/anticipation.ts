@@ -27,8 +27,10 @@ function agreedAnticipation(
   chord: ChordEvent,
   before: ChordEvent | undefined,
 ): number {
-  if (!before || chord.push !== undefined || chord.symbol === null || before.symbol === null) return 0;
-  if (before.start + before.length !== chord.start) return 0;
+  if (!before || chord.anticipation !== undefined || chord.symbol === null || before.symbol === null)
+    return 0;
+  // A chord that is only written again is no change that could be felt.
+  if (before.symbol === chord.symbol || before.start + before.length !== chord.start) return 0;
   if (before.length < LEAST || chord.length < LEAST || gapBefore(before.length) < EIGHTH) return 0;
   return noise(draws, chord.start, chord.length) < share ? EIGHTH : 0;
 }
@@ -38,8 +40,8 @@ const copies = new WeakMap<ChordEvent, ChordEvent>();
 /** A chord with a push, the same one for the same chord. */
 function anticipated(chord: ChordEvent, push: Ticks): ChordEvent {
   const found = copies.get(chord);
-  if (found?.push === push) return found;
-  const copy = { ...chord, push };
+  if (found?.anticipation === push) return found;
+  const copy = { ...chord, anticipation: push };
   copies.set(chord, copy);
   return copy;
 }
@@ -57,7 +59,7 @@ const withChords = (occurrence: Occurrence, chords: Occurrence['chords']): Occur
 
 /** A playing whose chords carry the pushes that were agreed. */
 export function withAnticipations(occurrence: Occurrence, seed: number, style: Style): Occurrence {
-  const { share } = style.early;
+  const { share } = style.anticipation;
   if (share === 0) return occurrence;
   const key = `${seed}/${occurrence.section.id}/${share}`;
   const found = known.get(occurrence.chords);
@@ -81,7 +83,9 @@ const pushedLists = new WeakMap<
 export function withPush(occurrence: Occurrence, push: Ticks): Occurrence {
   const found = pushedLists.get(occurrence.chords);
   if (found?.push === push) return withChords(occurrence, found.chords);
-  const own = new Set(chordsInUse(occurrence.section).flatMap((c) => (c.push === undefined ? [] : [c.id])));
+  const own = new Set(
+    chordsInUse(occurrence.section).flatMap((c) => (c.anticipation === undefined ? [] : [c.id])),
+  );
   const chords = occurrence.chords.map((chord) =>
     own.has(chord.id) || chord.symbol === null ? chord : anticipated(chord, push),
   );

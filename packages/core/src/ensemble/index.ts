@@ -1,23 +1,27 @@
 /**
  * The players before they play: what they agree on for each playing of a section. It depends on the section, its
- * settings and what follows it, and on nothing that is played elsewhere.
+ * settings, its place in the form and what follows it, and on nothing that is played elsewhere.
  */
 import equal from 'fast-deep-equal';
 import { derived } from '../memo/derived';
 import type { Song } from '../song/schema';
 import type { KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
-import type { Agreed, Agreement } from '../timeline/agreement';
+import type { Agreed, Agreement, ArcPlan } from '../timeline/agreement';
 import type { PartVoice } from '../timeline/unisonParts';
 import type { Occurrence } from '../timeline/occurrences';
 import { partVoicesIn } from '../timeline/partVoices';
+import { joinedSpans } from '../timeline/settings';
+import { arcOf } from './arc';
+import { arced } from './arc/apply';
 import { withAnticipations, withPush } from './anticipation';
 import { liftedBy } from './lift';
 import { registerRangesOf } from './registerRanges';
 import { barTerms, densityLift, intoOf } from './shape';
-import { marksOf, silencesOf } from './silence';
+import { breathIn, marksOf, silencesOf } from './silence';
 import { kickPatternOf } from './kickPattern';
 import { pointsOf, type Points } from './terms';
+import type { Velocity } from '../units/units';
 
 const fuller = derived(({ player, by }: { player: PartVoice; by: number }): PartVoice => ({
   ...player,
@@ -39,12 +43,25 @@ const allLifted = derived(
     own.map((player) => liftedBy(lifted(player, by), lift)),
 );
 
+const joined = derived(({ player }: { player: PartVoice }): PartVoice => {
+  const settingsSpans = joinedSpans(player.settingsSpans);
+  return settingsSpans === player.settingsSpans ? player : { ...player, settingsSpans };
+});
+
+const allArced = derived(({ all, arc }: { all: VoicedForm; arc: ArcPlan | null }): VoicedForm =>
+  all.map((voice, i) => {
+    const player = voice && arc ? arced(voice, arc.parts[i]!) : voice;
+    return player && joined(player, 'joined', { player });
+  }),
+);
+
 const rooms = derived(({ players, agreed }: { players: VoicedForm; agreed: boolean }) =>
   registerRangesOf(players, agreed),
 );
 
 const termsOfBars = derived(
-  ({ occurrence, builds }: { occurrence: Occurrence; builds: number }) => barTerms(occurrence, builds),
+  ({ occurrence, builds, more }: { occurrence: Occurrence; builds: number; more: Velocity }) =>
+    barTerms(occurrence, builds, more),
   {
     occurrence: 2,
   },
@@ -57,18 +74,21 @@ interface AgreementInputs {
   readonly points: Points;
   readonly style: Style;
   readonly ending: Song['ending'];
+  readonly arc: ArcPlan | null;
 }
 
 /** What was agreed stays the very same where the players agree on the same again. */
 const agreementOf = derived(
-  ({ occurrence, next, players, points, style: { manner }, ending }: AgreementInputs): Agreement => {
+  ({ occurrence, next, players, points, style: { traits }, ending, arc }: AgreementInputs): Agreement => {
     const marks = points.marks ? marksOf(occurrence) : [];
-    const builds = points.shape ? (manner?.builds ?? 1) : 0;
+    const builds = points.shape ? (traits?.builds ?? 1) : 0;
+    const more = arc?.strength ?? 0;
     return {
-      bars: termsOfBars(occurrence.bars, occurrence.occurrenceKey, { occurrence, builds }),
-      kicks: points.lock && manner?.locked !== false ? kickPatternOf(occurrence, players, marks) : null,
+      bars: termsOfBars(occurrence.bars, occurrence.occurrenceKey, { occurrence, builds, more }),
+      kicks: points.lock && traits?.locked !== false ? kickPatternOf(occurrence, players, marks) : null,
       marks,
       silences: points.marks ? silencesOf(occurrence) : [],
+      breath: arc?.breath ? breathIn(occurrence) : null,
       fills: points.fills,
       into: intoOf(occurrence, next, ending),
     };
@@ -97,26 +117,29 @@ interface AgreedOccurrenceInputs {
   readonly style: Style;
   readonly played: Occurrence;
   readonly next: Occurrence | undefined;
+  readonly arc: ArcPlan | null;
 }
 
 const toldIn = derived(
-  ({ song, kinds, style, played, next }: AgreedOccurrenceInputs): AgreedOccurrence => {
+  ({ song, kinds, style, played, next, arc }: AgreedOccurrenceInputs): AgreedOccurrence => {
     const points = pointsOf(song, played.section);
-    const push = played.section.together?.push ?? song.together?.push ?? 0;
-    const early = points.early ? withAnticipations(played, song.seed, style) : played;
+    const push = played.section.together?.anticipation ?? song.together?.anticipation ?? 0;
+    const early = points.anticipations ? withAnticipations(played, song.seed, style) : played;
     const occurrence = push ? withPush(early, push) : early;
     const own = partVoicesIn(song, kinds, style, occurrence);
     const by = points.shape ? densityLift(occurrence) : 0;
-    const players = allLifted(occurrence, 'lifted', { own, by, lift: occurrence.lift });
+    const all = allLifted(occurrence, 'lifted', { own, by, lift: occurrence.lift });
+    const players = allArced(occurrence, 'arced', { all, arc });
     // Where a chord changes it is another section, of the same bars.
-    const asked = { occurrence, next, players, points, style, ending: song.ending };
+    const asked = { occurrence, next, players, points, style, ending: song.ending, arc };
     const agreement = agreementOf(occurrence.bars, occurrence.occurrenceKey, asked);
     return {
       occurrence,
       players,
       agreement,
       withoutKicks: withoutKicks(agreement, 'without kicks', { agreement }),
-      rooms: rooms(occurrence, 'rooms', { players, agreed: points.room }),
+      // Who waits for his turn has his place all the same: nobody moves as he comes and goes.
+      rooms: rooms(occurrence, 'rooms', { players: all, agreed: points.registers }),
     };
   },
   { song: 1, next: 1 },
@@ -124,8 +147,9 @@ const toldIn = derived(
 
 /** What is agreed through the form of a song. */
 export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Occurrence[]): Agreed {
+  const arcs = arcOf(song, kinds, style, form);
   const told = form.map((played, i) =>
-    toldIn(played, 'told', { song, kinds, style, played, next: form[i + 1] }),
+    toldIn(played, 'told', { song, kinds, style, played, next: form[i + 1], arc: arcs[i]! }),
   );
   return {
     occurrences: told.map(({ occurrence }) => occurrence),
@@ -133,5 +157,6 @@ export function agree(song: Song, kinds: KindSet, style: Style, form: readonly O
     agreements: told.map(({ agreement }) => agreement),
     withoutKicks: told.map(({ withoutKicks }) => withoutKicks),
     rooms: told.map(({ rooms }) => rooms),
+    arcs,
   };
 }

@@ -19,16 +19,16 @@ function kicksOf(
   { start, end, settings }: SettingsSpan,
   bars: readonly Bar[],
 ): readonly number[] {
-  const { feel, density } = settings;
-  const key = `${start}/${end}/${feel}/${density}/${bars.length}`;
+  const { pace, density } = settings;
+  const key = `${start}/${end}/${pace}/${density}/${bars.length}`;
   let of = known.get(grids);
   if (!of) known.set(grids, (of = new Map()));
   const found = of.get(key);
   if (found?.bars === bars) return found.ticks;
   const cells = carriedCells({ bars, firstBar: 0 }, start, end);
-  const struck = scatter(grids, cells, feel, start)
+  const struck = scatter(grids, cells, pace, start)
     // What is not struck every time is nothing to agree on.
-    .filter(({ event }) => event.level <= density && !isConditional(event))
+    .filter(({ event }) => event.minDensity <= density && !isConditional(event))
     .map((e) => e.start);
   const ticks = inOrder(struck);
   if (of.size > 50) of.clear();
@@ -50,7 +50,7 @@ function marked(ticks: readonly number[], marks: readonly Mark[]): readonly numb
 
 const inOrder = (ticks: readonly number[]): number[] => [...new Set(ticks)].sort((a, b) => a - b);
 
-/** Null where nobody plays a beat, or nobody listens to it. */
+/** Where bass and kick strike together, ticks from the start of an occurrence, in order; null where nobody plays a beat, or nobody listens to it. */
 export function kickPatternOf(
   occurrence: Occurrence,
   players: readonly (PartVoice | null)[],

@@ -1,12 +1,10 @@
 /** What a lift does to a player: how full, how strong, how high and how wide it plays, and whether it plays at all. */
 import { derived } from '../memo/derived';
 import { DYNAMICS, type Lifted } from '../song/choices';
-import type { Lift, Part, Song } from '../song/schema';
+import type { Lift } from '../song/schema';
 import type { KindFacts } from '../style/kind';
-import type { Style } from '../style/schema';
 import type { PartVoice } from '../timeline/unisonParts';
-import { liftInScope, resolvedInScope, settingsForScope, type Scope } from '../timeline/scopes';
-import { exactOf, type Resolved } from '../timeline/settings';
+import type { Resolved } from '../timeline/settings';
 
 /** Steps of density and dynamics at a lift of 1, 2 and 3. */
 const STEPS = [0, 1, 1, 2] as const;
@@ -21,7 +19,15 @@ const FILLS = 2;
 
 /** Steps of density and dynamics that a lift moves by. */
 export const stepsOf = (by: number): number => Math.sign(by) * (STEPS[Math.abs(by)] ?? 0) || 0;
+/**
+ * How much higher a lifted section is played, semitones; below 0 where it is calmed.
+ * @param by steps of lift, −3 to 3.
+ */
 export const semitonesOf = (by: number): number => HIGHER * by;
+/**
+ * How much wider its chords are laid out, semitones between neighbours.
+ * @param by steps of lift, −3 to 3.
+ */
 export const spreadOffset = (by: number): number => WIDER * by;
 
 const within = (value: number, low: number, high: number): number => Math.max(low, Math.min(high, value));
@@ -54,20 +60,6 @@ export function liftedSettings(
   };
 }
 
-/** A part's settings in a place as it plays by them: those that hold, lifted as the place is. Cues come on top. */
-export function settingsPlayed(
-  kind: KindFacts,
-  style: Style,
-  song: Song,
-  part: Part,
-  scope: Scope,
-): Resolved {
-  const settings = resolvedInScope(kind, style, song, part, scope);
-  const lift = scope === null ? null : liftInScope(song, scope);
-  if (!lift || lift.by === 0) return settings;
-  return liftedSettings(kind, settings, exactOf([settingsForScope(song, { part: part.id, scope })]), lift);
-}
-
 const playerLifted = derived(
   ({ player: { kind, settingsSpans }, lift }: { player: PartVoice; lift: Lift }): PartVoice => ({
     kind,
@@ -78,7 +70,7 @@ const playerLifted = derived(
   }),
 );
 
-/** A player in a section that is lifted; what the writer has set there stays as it is set. */
+/** A player in a section that is lifted; what the writer has set there stays as it is set. Null stays null. */
 export function liftedBy(player: PartVoice | null, lift: Lift | null): PartVoice | null {
   if (!player || !lift || lift.by === 0) return player;
   return playerLifted(player, 'lifted', { player, lift });

@@ -3,7 +3,7 @@ import type { Song } from '../song/schema';
 import type { BarTerms, Into } from '../timeline/agreement';
 import type { Occurrence } from '../timeline/occurrences';
 import { liftOf } from './roles';
-import type { BarIndex } from '../units/units';
+import type { BarIndex, Velocity } from '../units/units';
 
 /** Velocity between a section that stands at 0 and one at 1. */
 const LIFT = 11;
@@ -23,17 +23,18 @@ const turnOf = (bar: BarIndex, bars: number): BarTerms['turn'] => {
 /**
  * Strength of each bar.
  * @param builds how far sections rise and fall, 1 as usual; at 0 phrases turn, and all bars are equally strong.
+ * @param more velocity by which the song's arc has it stronger.
  */
-export function barTerms(occurrence: Occurrence, builds: number): BarTerms[] {
+export function barTerms(occurrence: Occurrence, builds: number, more: Velocity): BarTerms[] {
   const count = occurrence.bars.length;
   const base = LIFT * liftOf(occurrence.section) + Math.min(MOST_AGAIN, AGAIN * occurrence.repeat);
   return occurrence.bars.map((_, i) => ({
-    strength: Math.round(builds * (base + GROWTH * (count > 1 ? i / (count - 1) - 0.5 : 0))) || 0,
+    strength: Math.round(builds * (base + GROWTH * (count > 1 ? i / (count - 1) - 0.5 : 0)) + more) || 0,
     turn: turnOf(i, count),
   }));
 }
 
-/** What a playing leads into. */
+/** What a playing leads into; null where the song ends without an end. */
 export function intoOf(
   occurrence: Occurrence,
   next: Occurrence | undefined,

@@ -1,4 +1,5 @@
 /** Where there is no chord, and so nobody plays. */
+import { beatsOf } from '../time/beats';
 import type { Agreement, Mark } from '../timeline/agreement';
 import { gapBefore, type Occurrence } from '../timeline/occurrences';
 
@@ -10,7 +11,7 @@ export function silencesOf({ chords, length }: Occurrence): Agreement['silences'
     if (symbol !== null) return;
     const next = chords[i + 1];
     const to = Math.min(start + lasts, length);
-    silences.push({ from: start, to: next ? Math.min(to, next.start - (next.push ?? 0)) : to });
+    silences.push({ from: start, to: next ? Math.min(to, next.start - (next.anticipation ?? 0)) : to });
   });
   return silences;
 }
@@ -18,11 +19,18 @@ export function silencesOf({ chords, length }: Occurrence): Agreement['silences'
 /** Chords that are felt early, with the beats they leave. */
 export function marksOf({ chords, lead }: Occurrence): Mark[] {
   const marks: Mark[] = [];
-  chords.forEach(({ symbol, start, push }, i) => {
+  chords.forEach(({ symbol, start, anticipation: push }, i) => {
     if (!push || symbol === null) return;
     const before = chords[i - 1];
     const early = Math.min(push, before ? gapBefore(start - before.start) : lead);
     if (early > 0) marks.push({ at: start - early, beat: start });
   });
   return marks;
+}
+
+/** Where the last beat of a playing begins, in which nobody plays; null where its last bar has no more than that. */
+export function breathIn({ bars }: Occurrence): Agreement['breath'] {
+  const last = bars[bars.length - 1];
+  const beat = last && beatsOf(last).at(-1);
+  return beat && beat.start > last.start ? beat.start : null;
 }

@@ -2,10 +2,19 @@
 import type { Section, Song, Together } from '../song/schema';
 
 /** Which points the players of a section agree on. */
-export type Points = Readonly<Required<Omit<Together, 'telling' | 'push'>>>;
+export type Points = Readonly<Required<Omit<Together, 'repeatVariation' | 'anticipation'>>>;
 
-export const POINTS: Points = { early: true, marks: true, lock: true, room: true, shape: true, fills: true };
+export const POINTS: Points = {
+  anticipations: true,
+  marks: true,
+  lock: true,
+  registers: true,
+  shape: true,
+  fills: true,
+  arc: true,
+};
 
+/** Which points the players of a section agree on: by its own word, else the song’s, else all of them. */
 export function pointsOf(song: Pick<Song, 'together'>, section: Pick<Section, 'together'>): Points {
   if (!song.together && !section.together) return POINTS;
   const said = { ...song.together, ...section.together };

@@ -30,10 +30,10 @@ export const AT_REST: Readonly<Record<Moved, number>> = {
   expression: 127,
   pedal: 0,
   brightness: 64,
-  trim: 0,
-  side: 0,
-  depth: 0,
-  tint: 0,
+  gainOffset: 0,
+  panOffset: 0,
+  sendOffset: 0,
+  shelfOffset: 0,
 };
 
 /** A slide begins a whole step off (as far as a bend reaches in General MIDI) and takes a sixteenth at most. */
@@ -188,6 +188,8 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
     const until = Math.min(
       next ? next.start - next.push : span.end,
       region.length - (region.next?.push ?? 0),
+      // Who stops takes the foot off as well.
+      region.terms.breath ?? Infinity,
     );
     const settings = settingsAt(settingsSpans, span.start);
     if (!settings.on) return;

@@ -1,9 +1,10 @@
 import { hash, noise } from '../random/stream';
+import { DRUMS, PERCUSSION } from '../parts/drums/percussionMap';
 import type { Note, Touch } from '../parts/note';
 import { barIndexAt, tempoIn, type Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
-import { settingsAt, type Resolved } from '../timeline/settings';
-import { PPQ, msToTicks } from '../time/ticks';
+import { settingsSpanAt, type Resolved, type SettingsSpan } from '../timeline/settings';
+import { EIGHTH, PPQ, msToTicks } from '../time/ticks';
 import type { Bpm, MidiNote, Ticks, Velocity } from '../units/units';
 
 type SwingFeel = Pick<Resolved, 'swing' | 'unit'>;
@@ -56,6 +57,13 @@ const DRIFT = 0.2;
 /** Bars over which a player drifts from one lean to another. */
 const DRIFTS_OVER = 4;
 
+/** What strikes the backbeat. */
+const BACKBEAT: ReadonlySet<MidiNote> = new Set([DRUMS.snare, DRUMS['side stick'], PERCUSSION.clap]);
+
+/** How late a pattern has a note struck at 120 and slower, ms; undefined where the kind's usual lean holds. */
+const leanOf = ({ pattern }: SettingsSpan, { pitch }: Note, isPitched: boolean): number | undefined =>
+  !isPitched && BACKBEAT.has(pitch) ? (pattern.backbeatLean ?? pattern.lean) : pattern.lean;
+
 /** A player's lean in a bar: its own, drifting slowly. It is less at fast tempos. */
 function leanIn({ kind, firstBar }: Region, seed: number, index: number): number {
   const place = (firstBar + index) / DRIFTS_OVER;
@@ -92,18 +100,23 @@ export function groove(region: Region, notes: readonly Note[]): readonly Grooved
       grooved.push(asPlayed(note, writtenOf(region, note)));
       continue;
     }
-    const settings = settingsAt(region.settingsSpans, note.start);
+    const span = settingsSpanAt(region.settingsSpans, note.start);
+    const { settings } = span;
     const index = barIndexAt(region.bars, note.start);
     const bar = region.bars[index]!;
     const tempo = tempoIn(bar, Math.max(bar.start, note.start));
     const warp = swingIn(bar, { unit: settings.unit, swing: swingAt(settings.swing, tempo) });
     // Notes struck together are moved together, late and never early, so that none sounds over the
     // chord before its own; only the strings of a stroke are spread.
-    const end = Math.min(until, warp(note.start + note.duration));
+    const over = note.rings && region.next?.newSection === false ? EIGHTH : 0;
+    const end = Math.min(until + over, warp(note.start + note.duration));
     const room = Math.max(0, end - warp(note.start));
     // However short a note is at its tempo, lateness and strum leave it some time to sound.
+    const lean = leanOf(span, note, region.kind.pitched) ?? settings.lateness * leans[index]!;
     const late =
-      settings.timing * (SCATTER * noise(seed, note.start, 11) + leans[index]! * Math.min(1, 120 / tempo));
+      settings.lateness === 0
+        ? 0
+        : settings.lateness * SCATTER * noise(seed, note.start, 11) + lean * Math.min(1, 120 / tempo);
     const spread = Math.min(msToTicks(late, tempo), room / 5);
     const strum = Math.min(msToTicks(note.delay ?? 0, tempo), room * 0.4);
     const first = earliest(low, region, note);
@@ -113,7 +126,7 @@ export function groove(region: Region, notes: readonly Note[]): readonly Grooved
     if (end <= start) continue;
     grooved.push({
       at: Math.max(first, note.start),
-      length: Math.max(1, Math.min(note.written ?? note.duration, written - note.start)),
+      length: Math.max(1, Math.min(note.written ?? note.duration, written + over - note.start)),
       start,
       duration: end - start,
       pitch: note.pitch,
@@ -153,7 +166,7 @@ const EARLIER = 0.35;
 function writtenOf(region: Region, { start, duration }: Note): Pick<GroovedNote, 'at' | 'length'> {
   const index = barIndexAt(region.bars, start);
   const bar = region.bars[index]!;
-  const settings = settingsAt(region.settingsSpans, start);
+  const { settings } = settingsSpanAt(region.settingsSpans, start);
   const tempo = tempoIn(bar, Math.max(bar.start, start));
   const warp = swingIn(bar, { unit: settings.unit, swing: swingAt(settings.swing, tempo) });
   const nearest = (tick: Ticks): number => {

@@ -27,7 +27,10 @@ export function doubleStrikes(part: BandPart): BandNote[] {
   });
 }
 
-/** Of the chords that are new, the share whose first bass note is their bass tone, in whatever octave. */
+/**
+ * Of the chords that are new, the share whose first bass note is their bass tone, in whatever octave: what sounds where
+ * they are felt (a tumbao has struck it before), else the first that is struck in them.
+ */
 export function bassUnderChanges(band: Band, repertoire: Repertoire): Share {
   let [of, are] = [0, 0];
   for (const bass of rolesOf(band, repertoire).basses) {
@@ -37,7 +40,11 @@ export function bassUnderChanges(band: Band, repertoire: Repertoire): Share {
       if (chord.chord === null || before?.symbol === chord.symbol) return;
       const end = chord.start + chord.duration;
       while (at < bass.notes.length && bass.notes[at]!.start < chord.start - chord.push - TWICE) at++;
-      const first = bass.notes.slice(at, at + 64).find((n) => n.chord === chord.chordId && n.start < end);
+      const felt = chord.start - chord.push;
+      const near = bass.notes.slice(Math.max(0, at - 4), at + 64);
+      const first =
+        near.findLast((n) => n.at <= felt && n.at + n.length > felt) ??
+        near.find((n) => n.chord === chord.chordId && n.start < end);
       if (!first) return;
       of++;
       if (mod(first.pitch, 12) === pitchClass(chord.chord.bass)) are++;

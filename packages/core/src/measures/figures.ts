@@ -5,9 +5,9 @@ import type { Repertoire } from '../band/repertoire';
 import { carriesBass, isInFront, soundsChords, type KindFacts } from '../style/kind';
 import { chordPitchClasses, degreePcOf, type Chord } from '../theory/chord';
 import { mod } from '../theory/pitch';
-import { barIndexAt } from '../time/bars';
 import { firstFrom } from '../time/search';
 import { EIGHTH, PPQ } from '../time/ticks';
+import { felt, feltTogether, playingOf } from './changes';
 import { TOGETHER, notesByBar, occurrencesPlayed, soundsAlike, type BarNotes } from './bars';
 import type { Ticks } from '../units/units';
 
@@ -28,6 +28,7 @@ interface Roles {
   readonly accompaniment: readonly BandPart[];
 }
 
+/** Which parts of a band are bass, drums, leads and chords, by what their kinds say of them. */
 export function rolesOf(band: Band, { kinds }: Repertoire): Roles {
   const of = (test: (part: BandPart) => boolean) => band.parts.filter((p) => p.notes.length && test(p));
   const is = (test: (kind: KindFacts) => boolean) =>
@@ -43,7 +44,7 @@ export function rolesOf(band: Band, { kinds }: Repertoire): Roles {
   };
 }
 
-/** By part: of the bars of each repeat of a section, how many are other than in the playing before. */
+/** By part: of the bars of each repeat of a section in which it plays, how many are other than in the playing before. */
 export function repeatsThatDiffer(band: Band): Map<string, Share> {
   return new Map(
     band.parts.map((part) => {
@@ -52,7 +53,7 @@ export function repeatsThatDiffer(band: Band): Map<string, Share> {
         occurrences.slice(1).forEach((playing, i) => {
           playing.forEach((bar, n) => {
             const before = occurrences[i]![n];
-            if (before && (bar.notes.length || before.notes.length)) differ.push(!soundsAlike(before, bar));
+            if (before?.notes.length && bar.notes.length) differ.push(!soundsAlike(before, bar));
           });
         });
       }
@@ -61,91 +62,17 @@ export function repeatsThatDiffer(band: Band): Map<string, Share> {
   );
 }
 
-/** By part: of the bars of a song, how many are other in another band of the same song. */
+/** By part: of the bars of a song in which it plays, how many are other in another band of the same song. */
 export function barsThatDiffer(band: Band, other: Band): Map<string, Share> {
   return new Map(
     band.parts.map((part, p) => {
       const [a, b] = [notesByBar(band, part), notesByBar(other, other.parts[p]!)];
-      return [part.id, share(a.map((bar, i) => !soundsAlike(bar, b[i]!)))];
+      const played = a.flatMap((bar, i) =>
+        bar.notes.length || b[i]!.notes.length ? [[bar, b[i]!] as const] : [],
+      );
+      return [part.id, share(played.map(([bar, its]) => !soundsAlike(bar, its)))];
     }),
   );
-}
-
-const felt = (chord: BandChord): number => chord.start - chord.push;
-
-/** A change from one chord to another, as the band should feel it. */
-interface ChordChange {
-  readonly at: number;
-  readonly from: BandChord;
-  readonly to: BandChord;
-}
-
-function changesOf(band: Band): ChordChange[] {
-  const changes: ChordChange[] = [];
-  band.chords.forEach((to, i) => {
-    const from = band.chords[i - 1];
-    if (!from || from.symbol === null || to.symbol === null) return;
-    if (from.start + from.duration !== to.start) return;
-    changes.push({ at: felt(to), from, to });
-  });
-  return changes;
-}
-
-/** The playing in which a tick of the song lies. */
-const playingOf =
-  (band: Band) =>
-  (tick: Ticks): string =>
-    band.bars[barIndexAt(band.bars, tick)]?.occurrenceKey ?? '';
-
-/**
- * When a pushed chord is felt: where most of those begin who strike it early; swing moves it from its place on the
- * grid. Who holds its tones from before strikes later, and says nothing of it.
- */
-function feltTogether(band: Band, chord: BandChord, playing: string): number | null {
-  const firsts = band.parts.flatMap((part) => {
-    const first = part.notes.find((n) => n.chord === chord.chordId && n.occurrenceKey === playing);
-    return first ? [first.start] : [];
-  });
-  firsts.sort((a, b) => a - b);
-  const early = firsts.filter((start) => start < chord.start - TOGETHER);
-  const asked = early.length > 1 ? early : firsts;
-  return asked[Math.floor(asked.length / 2)] ?? null;
-}
-
-/** Places where a part takes a chord up before it is felt, or holds the one before into it. */
-export function changesMissed(
-  band: Band,
-): { readonly part: string; readonly tick: Ticks; readonly chord: string }[] {
-  const playing = playingOf(band);
-  const missed: { part: string; tick: Ticks; chord: string }[] = [];
-  // Swing moves an early chord from its place on the grid: it is felt where most begin it.
-  const changes = changesOf(band).map((change) => {
-    const together = change.to.push ? feltTogether(band, change.to, playing(change.to.start)) : null;
-    return { ...change, at: together ?? change.at };
-  });
-  for (const part of band.parts) {
-    // A ground stays through the changes: that is what it is for.
-    if (!part.pitched || part.role === 'ground') continue;
-    const byChord = new Map<string, BandNote[]>();
-    for (const note of part.notes) {
-      const key = `${note.occurrenceKey}/${note.chord}`;
-      const list = byChord.get(key);
-      if (list) list.push(note);
-      else byChord.set(key, [note]);
-    }
-    for (const { at, from, to } of changes) {
-      const own = byChord.get(`${playing(to.start)}/${to.chordId}`) ?? [];
-      const early = own.some((n) => n.start < at - TOGETHER);
-      const before = byChord.get(`${playing(from.start)}/${from.chordId}`) ?? [];
-      const late = before.some((n) => n.start >= at + TOGETHER && n.start < to.start + to.duration);
-      const tones = chordPitchClasses(to.chord!);
-      const held = before.some(
-        (n) => n.start < at && n.start + n.duration > at + TOGETHER && !tones.includes(mod(n.pitch, 12)),
-      );
-      if (early || late || held) missed.push({ part: part.id, tick: at, chord: to.symbol! });
-    }
-  }
-  return missed;
 }
 
 /** Keys of a kit that mark something: kicks, snares, cymbals, an open hat. */
@@ -164,7 +91,7 @@ export function pushesMarked(band: Band, repertoire: Repertoire): Share {
   return share(
     pushed.flatMap((c) => {
       const at = feltTogether(band, c, playing(c.start));
-      return at === null ? [] : [strikesNear(notes, at, MARKS) && !strikesNear(notes, c.start, KICKS)];
+      return [strikesNear(notes, at, MARKS) && !strikesNear(notes, c.start, KICKS)];
     }),
   );
 }
@@ -314,17 +241,18 @@ export function distinctDrumBars(band: Band, repertoire: Repertoire): number {
   return distinct.length;
 }
 
-/** Seams of the form (a section, or a playing of it, follows another) in front of which the drums fill. */
+/** Seams of the form (a section, or a playing of it, follows another) up to which the drums play, and in front of which they fill. */
 export function fillsAtJoins(band: Band, repertoire: Repertoire): Share {
   const { drums } = rolesOf(band, repertoire);
   if (!drums.length) return share([]);
   const seams = band.bars.filter((bar, i) => i > 1 && bar.occurrenceKey !== band.bars[i - 1]!.occurrenceKey);
+  const strikes = drums.flatMap((p) => p.notes);
   return share(
-    seams.map(({ start }) => {
+    seams.flatMap(({ start }) => {
+      // Where they rest, or all stop, there is nothing to fill.
+      if (!strikes.some((n) => n.start >= start - PPQ - TOGETHER && n.start < start - TOGETHER)) return [];
       const from = start - 2 * PPQ - TOGETHER;
-      return drums.some((p) =>
-        p.notes.some((n) => n.noteFunction === 'fill' && n.start >= from && n.start < start),
-      );
+      return [strikes.some((n) => n.noteFunction === 'fill' && n.start >= from && n.start < start)];
     }),
   );
 }
@@ -373,27 +301,4 @@ export function guideTonesLost(
     }
   }
   return lost;
-}
-
-/** Decibels between two sums of power. */
-const decibels = (power: number): number => 10 * Math.log10(Math.max(1e-9, power));
-
-/** Mean strength (velocity) and level (decibels, by velocity and how much is struck) of each section's playings. */
-export function sectionsHeard(
-  band: Band,
-): { readonly section: string; readonly strength: number; readonly level: number }[] {
-  const notes = band.parts.flatMap((p) => (p.mix.mute ? [] : p.notes));
-  const occurrences: { section: string; start: number; end: number }[] = [];
-  for (const bar of band.bars) {
-    const last = occurrences[occurrences.length - 1];
-    const end = bar.start + bar.length;
-    if (last && bar.index > 0) occurrences[occurrences.length - 1] = { ...last, end };
-    else occurrences.push({ section: bar.section, start: bar.start, end });
-  }
-  return occurrences.map(({ section, start, end }) => {
-    const own = notes.filter((n) => n.start >= start && n.start < end);
-    const strength = own.reduce((sum, n) => sum + n.velocity, 0) / Math.max(1, own.length);
-    const power = own.reduce((sum, n) => sum + (n.velocity / 127) ** 4, 0) / ((end - start) / PPQ);
-    return { section, strength, level: decibels(power) };
-  });
 }

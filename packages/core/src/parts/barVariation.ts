@@ -5,6 +5,7 @@ import { barIndexAt } from '../time/bars';
 import type { Scattered } from '../timeline/patternCells';
 import type { Region } from '../timeline/region';
 import type { SettingsSpan } from '../timeline/settings';
+import { lastHit } from './ending';
 import type { BarIndex, Ticks } from '../units/units';
 
 /** The share of bars that are told otherwise. */
@@ -23,7 +24,7 @@ const NEVER = 99;
 
 /** How a part tells each bar of a region, by the bar's place in it. Independent of density. */
 export function barVariations(region: Region, { settings }: SettingsSpan): (bar: BarIndex) => BarVariation {
-  const share = SHARE[settings.telling];
+  const share = SHARE[settings.repeatVariation];
   if (share === 0) return () => 'as written';
   const seed = hash(`${region.seed}/telling/${settings.variation}`);
   return (bar) => {
@@ -35,13 +36,14 @@ export function barVariations(region: Region, { settings }: SettingsSpan): (bar:
   };
 }
 
-/** How an event is told: as its bar is, but a chord that was set by hand stays as it was set. */
+/** How an event is told: as its bar is, but a chord that was set by hand and the song's last one stay as they are. */
 export function eventVariation(
   region: Region,
   { start, span }: { readonly start: Ticks; readonly span: number },
   way: (bar: BarIndex) => BarVariation,
 ): BarVariation {
-  return region.spans[span]?.voicing ? 'as written' : way(barIndexAt(region.bars, start));
+  const isLast = start >= (lastHit(region) ?? Infinity);
+  return isLast || region.spans[span]?.voicing ? 'as written' : way(barIndexAt(region.bars, start));
 }
 
 /** The event a bar does without: one of those between its frame and its ornaments, not on the first beat. */
@@ -53,9 +55,9 @@ function leftOut<E extends TimedEvent>(
   let found: Scattered<E> | null = null;
   let most = -1;
   for (const one of bar) {
-    if (one.event.level < 2 || one.start <= begins) continue;
+    if (one.event.minDensity < 2 || one.start <= begins) continue;
     // Ornaments are missed only where there is nothing else.
-    const draw = noise(seed, one.start, 33) + (one.event.level > 3 ? 0 : 1);
+    const draw = noise(seed, one.start, 33) + (one.event.minDensity > 3 ? 0 : 1);
     if (draw > most) [found, most] = [one, draw];
   }
   return found;
@@ -70,7 +72,7 @@ export function varied<E extends TimedEvent>(
   stretch: SettingsSpan,
   events: readonly Scattered<E>[],
 ): readonly Scattered<E>[] {
-  if (stretch.settings.telling === 'exactly') return events;
+  if (stretch.settings.repeatVariation === 'exactly') return events;
   const way = barVariations(region, stretch);
   const seed = hash(`${region.seed}/left out/${stretch.settings.variation}`);
   const byBar = new Map<number, Scattered<E>[]>();
@@ -85,9 +87,11 @@ export function varied<E extends TimedEvent>(
     if (how === 'as written') return own;
     const out = how === 'more' ? null : leftOut(own, region.bars[bar]!.start, seed);
     return own.map((one) => {
-      if (one === out) return { ...one, event: { ...one.event, level: NEVER } };
-      const { level } = one.event;
-      return how !== 'less' && level > 3 ? { ...one, event: { ...one.event, level: level - 1 } } : one;
+      if (one === out) return { ...one, event: { ...one.event, minDensity: NEVER } };
+      const { minDensity } = one.event;
+      return how !== 'less' && minDensity > 3
+        ? { ...one, event: { ...one.event, minDensity: minDensity - 1 } }
+        : one;
     });
   });
 }

@@ -14,7 +14,7 @@ export interface Kind extends KindFacts {
   /** General MIDI programs offered first, 0-based; none for percussion. */
   readonly instruments: readonly number[];
   /** 0–127 each, as in General MIDI: volume, pan (64 middle), send to the room. */
-  readonly mix: { readonly level: number; readonly pan: number; readonly room: number };
+  readonly mix: { readonly level: number; readonly pan: number; readonly reverbSend: number };
   /** Where it stands in the mix: loudness against the whole band's, LU (common practice: drums, bass and lead carry). */
   readonly targetLoudness: number;
   readonly pattern: z.ZodType<Pattern>;

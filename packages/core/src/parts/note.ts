@@ -30,6 +30,8 @@ export interface Note {
   readonly delay?: number;
   /** How it is touched, where that is more than struck. */
   readonly touch?: Touch;
+  /** True for a note that may ring an eighth past its region into the next playing of the same. */
+  readonly rings?: true;
   /** True for a note that somebody played: its time and strength are its own, no groove moves it. */
   readonly played?: true;
 }
@@ -74,7 +76,7 @@ const ROLL = 3;
 const MOST_ROLLED = 4;
 
 /** How late a voice of a chord comes, counted from its lowest; milliseconds. Where timing is exact nothing is rolled. */
-export const rolledBy = (voice: number, { timing }: Resolved): number =>
+export const rolledBy = (voice: number, { lateness: timing }: Resolved): number =>
   timing > 0 ? ROLL * Math.min(voice, MOST_ROLLED) : 0;
 
 /** The top of a chord is brought out, what lies inside it stands back (common practice). */

@@ -31,7 +31,7 @@ export function voicingsOf(region: Region): readonly SpanVoicing[] {
   return region.spans.map((span) => (sounds(span) ? voiced[at++]! : SILENT));
 }
 
-/** The last chord of a region as it was voiced, for the one that goes on from it. */
+/** The last chord of a region as it was voiced, for the one that goes on from it. Null where none sounds. */
 export function lastVoiced({ spans, before }: Region, voicings: readonly SpanVoicing[]): VoicedChord | null {
   const last = spans.findLastIndex(sounds);
   return last < 0 ? before : { chord: spans[last]!.chord!, ...voicings[last]! };
@@ -59,9 +59,9 @@ const shapes = remembered<ToFinger>((asked) =>
 const voices = remembered<ToVoice>((asked) => voice(asked).map((pitches) => ({ pitches, frets: null })));
 
 function onNeck({ settingsSpans, before }: Region, spans: readonly SoundingSpan[]): readonly SpanVoicing[] {
-  const asked = spans.map(({ start, chord, voicing, frets }) => {
-    const { register, voices, neck, tuning, capo, manner } = settingsAt(settingsSpans, start);
-    const aim = { register, strings: Math.min(6, voices), neck, tuning, capo, manner };
+  const asked = spans.map(({ start, chord, voicing, frets, bassPlays }) => {
+    const { register, voices, neck, tuning, capo, voicingType } = settingsAt(settingsSpans, start);
+    const aim = { register, strings: Math.min(6, voices), neck, tuning, capo, voicingType, bassPlays };
     return { chord, aim, fixed: voicing, frets };
   });
   const [first] = asked;
@@ -76,10 +76,10 @@ function inVoices(
   const [low, high] = registerRange;
   const agreed = high < kind.range[1];
   const asked = spans.map(({ start, chord, voicing, bassPlays }) => {
-    const { voices, spread, manner, register: wanted } = settingsAt(settingsSpans, start);
+    const { voices, spread, voicingType, register: wanted } = settingsAt(settingsSpans, start);
     // What does not fit under the ceiling begins lower.
     const register = Math.max(low, Math.min(wanted, high - Math.round((voices - 1) * spread)));
-    const aim = { register, voices, spread, low, high, bassPlays, manner, strict: kind.strict, agreed };
+    const aim = { register, voices, spread, low, high, bassPlays, voicingType, strict: kind.strict, agreed };
     return { chord, aim, fixed: voicing };
   });
   const [first] = asked;

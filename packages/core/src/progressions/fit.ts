@@ -27,7 +27,7 @@ export function fitProgression(progression: Progression, keyName: string): Clip 
       start: i * length + start,
       length: size,
       symbol: symbol === null ? null : respell(symbol, key),
-      ...(push ? { push } : {}),
+      ...(push ? { anticipation: push } : {}),
     })),
   );
   return {
@@ -123,6 +123,7 @@ export interface Search {
   readonly metre: string | null;
 }
 
+/** How many bars a progression has. */
 export const barCount = (progression: Progression): number => progression.bars.split('|').length;
 
 function lengthFits(count: number, wanted: Search['bars']): boolean {

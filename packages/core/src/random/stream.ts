@@ -27,6 +27,7 @@ export const noise = (seed: number, a: number, b = 0): number =>
 /** A stream of values in [0, 1) (mulberry32). */
 export type Stream = () => number;
 
+/** Numbers from 0 to under 1 that look drawn and are the same for the same key, on every machine. */
 export function stream(key: string): Stream {
   let state = hash(key);
   return () => {

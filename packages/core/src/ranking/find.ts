@@ -1,19 +1,9 @@
 /** Finding among patterns and styles: by words, by what they are, by how near they lie to one in hand; and by chance. */
 import { noise } from '../random/stream';
-import type { Pattern, PatternFeel } from '../style/pattern';
-import type { Style } from '../style/schema';
-import { genresOf } from './genres';
+import type { Pattern } from '../style/pattern';
+import type { SearchCriteria } from './criteria';
 import { factsOf, type Fitting } from './rank';
 import { apartness } from './strokes';
-
-/** What is asked for; what is left out is not asked. */
-export interface SearchCriteria {
-  readonly words?: string;
-  readonly feel?: PatternFeel;
-  readonly genre?: string;
-  /** 1 to 5. */
-  readonly energy?: number;
-}
 
 const matches = (words: string | undefined, ...texts: readonly string[]): boolean => {
   const all = texts.join(' ').toLowerCase().replace(/-/g, ' ');
@@ -21,6 +11,7 @@ const matches = (words: string | undefined, ...texts: readonly string[]): boolea
   return wanted.every((word) => all.includes(word));
 };
 
+/** Whether a pattern is among what is looked for. */
 export function isPatternAsked(pattern: Pattern, { words, feel, genre, energy }: SearchCriteria): boolean {
   const facts = factsOf(pattern);
   return (
@@ -30,11 +21,6 @@ export function isPatternAsked(pattern: Pattern, { words, feel, genre, energy }:
     matches(words, pattern.name, facts.leaves, facts.feel, ...facts.genres)
   );
 }
-
-export const isStyleAsked = (style: Style, { words, feel, genre }: Omit<SearchCriteria, 'energy'>): boolean =>
-  (feel === undefined || style.feel === feel) &&
-  (genre === undefined || genresOf(style).includes(genre)) &&
-  matches(words, style.name, style.about, style.feel, ...genresOf(style));
 
 const byDistance = <P extends Pattern>(from: Pattern, patterns: readonly P[], sign: 1 | -1): P[] => {
   const far = (p: P): number =>
@@ -58,7 +44,8 @@ export const opposites = <P extends Pattern>(from: Pattern, patterns: readonly P
 const AS_GOOD = 0.8;
 
 /**
- * Another one that fits, by a fair dice: each that fits well is as likely as any other, and never the one in hand.
+ * Another one that fits, by a fair dice: each that fits well is as likely as any other, and never the one in hand. Null where
+ * no other fits.
  * @param throwOf which throw it is: another number, another choice.
  */
 export function anotherOf<T extends { readonly id: string }>(

@@ -5,6 +5,7 @@ const known = new WeakMap<Style, readonly string[]>();
 /** A genre that only one pattern in so many names says nothing of the style. */
 const LEAST_SHARE = 0.2;
 
+/** The genres of a style’s patterns, those of the most patterns first. */
 export function genresOf(style: Style): readonly string[] {
   let genres = known.get(style);
   if (!genres) {

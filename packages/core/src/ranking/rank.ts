@@ -1,8 +1,14 @@
 /** How well patterns and styles fit a song, with reasons in words where they do not. */
 import { BEAT_LENGTH, type Grid, type Pattern, type PatternFacts, type PatternFeel } from '../style/pattern';
 import type { Style } from '../style/schema';
+import type { Suits } from '../style/suits';
+import { suitsOf } from '../styles/suits';
+import { listed } from '../song/listed';
+import type { SearchCriteria } from './criteria';
 import { genresOf } from './genres';
-import type { SongFacts } from './song';
+import type { HarmonyFacts } from './harmony';
+import { SWUNG, type SongFacts } from './song';
+import { answersTo } from './request';
 
 /** From 0, nothing fits, to 1, all does; and what does not, as phrases. */
 export interface Fit {
@@ -98,6 +104,7 @@ const UNKNOWN: PatternFacts = {
 /** What a pattern says of itself; one that says nothing fits anywhere. */
 export const factsOf = (pattern: Pattern): PatternFacts => pattern.facts ?? UNKNOWN;
 
+/** How well a pattern suits a song: 1 as if made for it, towards 0 where reasons speak against it. */
 export function patternFit(pattern: Pattern & { readonly grids?: readonly Grid[] }, song: SongFacts): Fit {
   const { tempo, genres, feel } = pattern.facts ?? { ...UNKNOWN, feel: song.feel };
   return judged([
@@ -109,28 +116,154 @@ export function patternFit(pattern: Pattern & { readonly grids?: readonly Grid[]
   ]);
 }
 
-export function styleFit(style: Style, song: SongFacts): Fit {
-  const metre: Cost | null = style.metres.includes(song.metre)
-    ? null
-    : [METRE, `made for ${style.metres.slice(0, 3).join(', ')}, your song is in ${song.metre}`];
-  return judged([
-    feelCost(style.feel, song),
-    metre,
-    tempoCost(style.tempo, song),
-    genreCost(genresOf(style), song),
-  ]);
+/** A style with how well it suits a song, why not better, and what speaks for it. */
+export interface StyleFit extends Fit {
+  /** What speaks for it, as phrases. */
+  readonly because: readonly string[];
+}
+
+/** What a mismatch of chords costs. */
+const PACE_OF_CHORDS = 0.12;
+const SEVENTHS = 0.3;
+const CHROMATIC = 0.15;
+const DOMINANTS = 0.2;
+const MODE = 0.1;
+const VAMP = 0.06;
+const PUSHES = 0.04;
+/** Off by half of all chords is as far off as can be. */
+const FAR_OFF = 0.5;
+
+const outside = ([low, high]: readonly [number, number], value: number): number =>
+  Math.min(1, Math.max(0, low - value, value - high) / FAR_OFF);
+
+const costOf = (cost: number, off: number, reason: string): Cost | null =>
+  off > 0 ? [cost * off, off >= 0.5 ? reason : null] : null;
+
+/** What a song’s chords speak against, of a style that says which it suits. */
+function harmonyCosts(suits: Suits, song: HarmonyFacts): (Cost | null)[] {
+  const { sevenths, chromatic, dominants, chordsABar } = suits;
+  const few = song.sevenths < sevenths[0];
+  return [
+    costOf(
+      SEVENTHS,
+      outside(sevenths, song.sevenths),
+      few ? 'made for sevenths, yours are triads' : 'made for triads, yours are sevenths',
+    ),
+    costOf(CHROMATIC, outside(chromatic, song.chromatic), 'your roots wander further from the key'),
+    dominants
+      ? costOf(DOMINANTS, outside(dominants, song.dominants), 'made for dominant sevenths all through')
+      : // A blues is a blues: other styles know its chords as passing ones.
+        costOf(DOMINANTS, Math.max(0, song.dominants - 0.6) / 0.4, 'your chords are a blues’s'),
+    costOf(PACE_OF_CHORDS, outside(chordsABar, song.chordsABar), 'made for another pace of chords'),
+    suits.mode && suits.mode !== song.mode ? [MODE, `made for ${suits.mode} keys`] : null,
+    suits.vamp && !song.vamp ? [VAMP, null] : null,
+    suits.pushes && !song.pushes ? [PUSHES, null] : null,
+  ];
+}
+
+function becauseOf(style: Style, song: SongFacts, suits: Suits | null): string[] {
+  const { harmony, tempo, metre } = song;
+  const inTempo = tempo >= style.tempo[0] && tempo <= style.tempo[1];
+  const chords = suits && harmony && outside(suits.sevenths, harmony.sevenths) === 0;
+  return [
+    ...(style.metres[0] === metre && metre !== '4/4' ? [`made for ${metre}`] : []),
+    ...(inTempo ? ['your tempo is its own'] : []),
+    ...(chords ? [harmony.sevenths > 0.5 ? 'at home in sevenths' : 'at home in plain chords'] : []),
+    ...(suits?.dominants && harmony && outside(suits.dominants, harmony.dominants) === 0
+      ? ['a blues’s chords']
+      : []),
+    ...(suits?.vamp && harmony?.vamp ? ['goes round a few chords'] : []),
+    ...(suits?.mode && suits.mode === harmony?.mode ? [`at home in ${suits.mode}`] : []),
+  ];
+}
+
+/** A metre that a style can play, and is not made for first. */
+const SECOND_METRE = 0.12;
+
+function metreOfStyle(style: Style, { metre }: SongFacts): Cost | null {
+  const at = style.metres.indexOf(metre);
+  if (at < 0) return [METRE, `made for ${style.metres.slice(0, 3).join(', ')}, your song is in ${metre}`];
+  return at > 0 ? [SECOND_METRE, null] : null;
+}
+
+/** Of a style that does not say what it suits nothing is known for it. */
+const UNSAID = 0.15;
+
+/**
+ * How well a style suits a song by its metre, tempo and chords, whatever style it is in: 1 as if made for it, towards 0
+ * where reasons speak against it.
+ */
+export function styleFit(style: Style, song: SongFacts): StyleFit {
+  const suits = suitsOf(style.id);
+  return {
+    ...judged([
+      metreOfStyle(style, song),
+      tempoCost(style.tempo, song),
+      song.swung === null || song.swung === style.groove.swing >= SWUNG ? null : [NEAR_FEEL, null],
+      ...(!suits ? [[UNSAID, null] as const] : song.harmony ? harmonyCosts(suits, song.harmony) : []),
+    ]),
+    because: becauseOf(style, song, suits),
+  };
 }
 
 /** Everything that was judged, best first; what fits alike stays in its own order. */
-function ranked<T>(items: readonly T[], fit: (item: T) => Fit): Fitting<T>[] {
+function ranked<T, F extends Fit>(items: readonly T[], fit: (item: T) => F): (F & { readonly item: T })[] {
   return items
-    .map((item, place) => ({ item, place, ...fit(item) }))
-    .sort((a, b) => b.score - a.score || a.place - b.place)
-    .map(({ item, score, reasons }) => ({ item, score, reasons }));
+    .map((item, place) => ({ item, place, fit: fit(item) }))
+    .sort((a, b) => b.fit.score - a.fit.score || a.place - b.place)
+    .map(({ item, fit: own }) => ({ ...own, item }));
 }
 
+/** Patterns by how well they suit a song, the best first; as they came where two suit alike. */
 export const rankPatterns = <P extends Pattern>(patterns: readonly P[], song: SongFacts): Fitting<P>[] =>
   ranked(patterns, (pattern) => patternFit(pattern, song));
 
-export const rankStyles = (styles: readonly Style[], song: SongFacts): Fitting<Style>[] =>
-  ranked(styles, (style) => styleFit(style, song));
+/** A style in its place among the others. */
+export type FittingStyle = StyleFit & { readonly item: Style };
+
+/** What is asked in words counts first, how well it fits the song second. */
+const BY_WORDS = 0.7;
+
+type Answers = ReturnType<typeof answersTo>;
+
+/** Styles by how well they suit a song and, before that, answer a request; the best first. */
+const byAnswer = (styles: readonly Style[], song: SongFacts, answer: Answers): FittingStyle[] =>
+  ranked(styles, (style) => {
+    const fit = styleFit(style, song);
+    if (!answer) return fit;
+    const { score, met } = answer(style);
+    return {
+      ...fit,
+      score: Math.min(1, BY_WORDS * score + (1 - BY_WORDS) * fit.score),
+      because: [...(met.length ? [`you asked for ${listed(met)}`] : []), ...fit.because],
+    };
+  });
+
+/**
+ * Styles by how well they suit a song, the best first; as they came where two suit alike.
+ * @param asked a request in words: styles that answer more of it come first.
+ */
+export const rankStyles = (styles: readonly Style[], song: SongFacts, asked = ''): FittingStyle[] =>
+  byAnswer(styles, song, answersTo(styles, asked));
+
+/** What is asked of styles. */
+export type StyleCriteria = Pick<SearchCriteria, 'words' | 'feel' | 'genre'>;
+
+/** The styles that are asked for, the best first: those that answer the words, or none where nobody knows them. */
+export function stylesAsked(
+  styles: readonly Style[],
+  song: SongFacts,
+  { words = '', feel, genre }: StyleCriteria,
+): FittingStyle[] {
+  const among = styles.filter(
+    (style) =>
+      (feel === undefined || style.feel === feel) && (genre === undefined || genresOf(style).includes(genre)),
+  );
+  const answer = answersTo(among, words);
+  if (!answer) return words.trim() ? [] : byAnswer(among, song, null);
+  return byAnswer(
+    among.filter((style) => answer(style).score > 0),
+    song,
+    answer,
+  );
+}

@@ -3,11 +3,10 @@ import { styleOf, type Repertoire } from '../band/repertoire';
 import type { Song } from '../song/schema';
 import type { PatternFeel } from '../style/pattern';
 import type { Style } from '../style/schema';
-import { parseChord } from '../theory/chordGrammar';
 import { metreOf } from '../time/metre';
 import { PPQ } from '../time/ticks';
-import { chordsInUse } from '../song/inUse';
 import { genresOf } from './genres';
+import { harmonyFacts, type HarmonyFacts } from './harmony';
 import type { Bpm } from '../units/units';
 
 /** What a song asks of patterns and styles: metre, tempo, feel, how often its chords change. */
@@ -21,14 +20,16 @@ export interface SongFacts {
   readonly isDotted: boolean;
   /** Chords a bar, 0 where there are none. */
   readonly pace: number;
-  /** Share of its chords that hold more than three tones. */
-  readonly richness: number;
+  /** What its chords say; null where it has none. */
+  readonly harmony: HarmonyFacts | null;
+  /** Whether the writer has set it swung or straight; null where nothing is said. */
+  readonly swung: boolean | null;
   /** What its style is made of, the most common first. */
   readonly genres: readonly string[];
 }
 
 /** From so much swing on eighths are heard as long and short, percent. */
-const SWUNG = 56;
+export const SWUNG = 56;
 
 function feelOf(song: Song, style: Style, isDotted: boolean): PatternFeel {
   const { swing, unit } = { ...style.groove, ...song.groove };
@@ -37,21 +38,21 @@ function feelOf(song: Song, style: Style, isDotted: boolean): PatternFeel {
   return unit === 'sixteenth' || style.feel === 'sixteenths' ? 'sixteenths' : 'straight';
 }
 
+/** What of a song decides what suits it. */
 export function songFacts(song: Song, repertoire: Repertoire): SongFacts {
   const style = styleOf(song, repertoire);
   const [group] = metreOf(song.metre).groups;
   const isDotted = group!.every((beat) => beat > PPQ);
-  const chords = song.sections.flatMap(chordsInUse).filter((c) => c.symbol !== null);
-  const bars = song.sections.reduce((sum, s) => sum + s.bars, 0);
-  const rich = chords.filter((c) => parseChord(c.symbol!).degrees.length > 3);
+  const harmony = harmonyFacts(song);
   return {
     feel: feelOf(song, style, isDotted),
     tempo: song.tempo,
     metre: song.metre,
     beats: group!.length,
     isDotted,
-    pace: bars ? chords.length / bars : 0,
-    richness: chords.length ? rich.length / chords.length : 0,
+    pace: harmony?.chordsABar ?? 0,
+    harmony,
+    swung: song.groove.swing === undefined ? null : song.groove.swing >= SWUNG,
     genres: genresOf(style),
   };
 }

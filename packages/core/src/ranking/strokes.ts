@@ -40,7 +40,7 @@ function gridStrokes(grid: Grid): string[] {
   const length = grid.beats * BEAT_LENGTH[grid.of] * grid.bars;
   const again = Array.from({ length: Math.max(1, Math.round(WINDOW / length)) }, (_, i) => i * length);
   return grid.events
-    .filter((event) => event.level < ORNAMENT && isAlwaysThere(event))
+    .filter((event) => event.minDensity < ORNAMENT && isAlwaysThere(event))
     .flatMap((event) => again.map((from) => key(from + event.at, voiceOf(event))));
 }
 

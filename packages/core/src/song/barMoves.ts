@@ -47,7 +47,10 @@ function stepBack({ to, bars }: BarStep): BarStep {
 /** The same the other way: where bars are once it is undone. */
 export const movesBack = (moves: BarMoves): BarMoves => [...moves].reverse().map(stepBack);
 
-/** The bar that takes a bar's place: itself, else the one before it that is still there, else the first behind it. */
+/**
+ * The bar that takes a bar's place: itself, else the one before it that is still there, else the first behind it.
+ * Null where none is left.
+ */
 export function nearestAfter(place: BarPlace, bars: number, moves: BarMoves): BarPlace | null {
   // Behind the last bar, where the next one is about to be, there is none that could go anywhere.
   if (place.bar >= bars) return place;

@@ -18,7 +18,7 @@ const FIELDS = new Map(
     removed: 'the sections',
     guide: 'the guide sound',
     together: 'how the band plays together',
-    note: 'the note',
+    annotation: 'the note',
     tags: 'the tags',
   }),
 );
@@ -30,7 +30,7 @@ const IN_SECTION = new Map(
     together: 'how the band plays',
     cues: 'cues of',
     changes: 'key, metre or tempo of',
-    note: 'the note on',
+    annotation: 'the note on',
   }),
 );
 

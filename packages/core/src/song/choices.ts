@@ -141,9 +141,10 @@ export const USUAL_FADE = 4;
  * right of its place and `depth` so much further back in the room, −127 to 127 each; `tint` in dB of treble over or
  * under its tone, −12 to 12.
  */
-export const MIX_OFFSETS = ['trim', 'side', 'depth', 'tint'] as const;
+export const MIX_OFFSETS = ['gainOffset', 'panOffset', 'sendOffset', 'shelfOffset'] as const;
 /** What of the mix a section or cue can have otherwise. */
 export type MixOffsetName = (typeof MIX_OFFSETS)[number];
 
+/** Whether what a setting moves belongs to the mix. */
 export const isMixOffset = (moves: string): moves is MixOffsetName =>
   (MIX_OFFSETS as readonly string[]).includes(moves);

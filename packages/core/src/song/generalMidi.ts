@@ -153,6 +153,10 @@ export const GM_FAMILIES = [
 /** Programs of a family. */
 const IN_A_FAMILY = 8;
 
+/**
+ * The family of a General MIDI program (0-based, eight to a family), 0 to 15. Source: General MIDI 1, MIDI
+ * Association.
+ */
 export const familyOf = (program: number): number => Math.floor(program / IN_A_FAMILY);
 
 /** Programs whose name or family has every word of a text, each at the beginning of a word; all where it has none. */

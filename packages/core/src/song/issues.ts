@@ -62,10 +62,10 @@ type Issue = z.core.$ZodIssue;
 
 /** Words for the fields whose names alone say too little. */
 const FIELDS: Readonly<Record<string, string>> = {
-  trim: 'level',
-  side: 'place',
-  depth: 'depth in the room',
-  tint: 'brightness',
+  gainOffset: 'level',
+  panOffset: 'place',
+  sendOffset: 'depth in the room',
+  shelfOffset: 'brightness',
   repeats: 'number of repeats',
   bars: 'number of bars',
   ownLengths: 'length of a bar',

@@ -2,14 +2,14 @@
  * A document that is no song, opened as far as it goes: what does not fit is brought within its bounds or left out,
  * thing by thing, and told with its place. What was stored stays as it is: this makes another song of it.
  */
-import type { z } from 'zod';
+import { z } from 'zod';
 import { barsLength, sectionBars } from '../time/bars';
 import { boundsTrouble } from './bounds';
 import { createSong, emptySection } from './create';
 import { holdUntilNext } from './hold';
 import { freeIds, freeName } from './names';
 import { orderTrouble } from './order';
-import { SONG_VERSION, readSong } from './read';
+import { SONG_VERSION, readSong, upToDate } from './read';
 import { songShape, type ChordEvent, type Section, type Song } from './schema';
 import type { BarIndex } from '../units/units';
 
@@ -41,7 +41,7 @@ const { id: _id, ...WITHOUT_ID } = emptySection('s1', 'Unnamed', 4);
 const STAND_INS: Readonly<Partial<Record<string, unknown>>> = {
   ...WITHOUT_ID,
   repeats: 1,
-  mix: { level: 96, pan: 64, room: 32, mute: false, solo: false },
+  mix: { level: 96, pan: 64, reverbSend: 32, mute: false, solo: false },
 };
 
 const holderOf = (document: unknown, place: MendPath): unknown =>
@@ -180,6 +180,17 @@ function together(song: Song): Song {
   };
 }
 
+/** The fields of a document in words of this version; of one that cannot be brought up to it as they are. */
+function fieldsOf(document: object): UncheckedFields {
+  const copy: unknown = JSON.parse(JSON.stringify(document));
+  try {
+    return upToDate(copy) as UncheckedFields;
+  } catch (error) {
+    if (!(error instanceof z.ZodError)) throw error;
+    return copy as UncheckedFields;
+  }
+}
+
 /**
  * As much of a document as makes a song, with what was wrong; null where it holds nothing of one, or is of a version
  * that is not known here. A song that reads as it stands is given back with nothing told.
@@ -189,7 +200,7 @@ export function mendSong(document: unknown): Mended | null {
   if (read.song) return { song: read.song, remarks: [] };
   if (typeof document !== 'object' || document === null || Array.isArray(document)) return null;
   if (boundsTrouble(document) !== null) return null;
-  const fields = JSON.parse(JSON.stringify(document)) as UncheckedFields;
+  const fields = fieldsOf(document);
   if (fields.version !== SONG_VERSION || !Array.isArray(fields.sections)) return null;
   const told: string[] = [];
   const tell = (what: string): void =>

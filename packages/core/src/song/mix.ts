@@ -13,7 +13,7 @@ export const mixSchema = z.strictObject({
   level: z.number().int().min(0).max(127),
   /** 0 left, 64 middle, 127 right. */
   pan: z.number().int().min(0).max(127),
-  room: z.number().int().min(0).max(127),
+  reverbSend: z.number().int().min(0).max(127),
   mute: z.boolean(),
   solo: z.boolean(),
   /** Left out where it is flat. */

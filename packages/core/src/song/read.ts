@@ -7,12 +7,14 @@ import { boundsTrouble } from './bounds';
 import { songSchema } from './check';
 import { fromVersion1, version1Schema } from './migrations/version1';
 import { fromVersion2, version2Schema } from './migrations/version2';
+import { fromVersion3 } from './migrations/version3';
+import { fromVersion4 } from './migrations/version4';
 import type { ReadError } from './errorCodes';
 import { firstIssue } from './issues';
 import { type Song } from './schema';
 
 /** The version that is written now. */
-export const SONG_VERSION = 3;
+export const SONG_VERSION = 5;
 
 /** Said of a song that a later version of the app has written: it stays as it is. */
 export const MADE_BY_NEWER = 'The song was made by a newer version. Reload the page to get it.';
@@ -21,6 +23,8 @@ export const MADE_BY_NEWER = 'The song was made by a newer version. Reload the p
 const STEPS = new Map<number, (document: unknown) => unknown>([
   [1, (document) => fromVersion1(version1Schema.parse(document))],
   [2, (document) => fromVersion2(version2Schema.parse(document))],
+  [3, (document) => fromVersion3(document as object)],
+  [4, (document) => fromVersion4(document as object)],
 ]);
 
 /** A song that was read, or why it could not be. */
@@ -31,6 +35,16 @@ export type ReadSong =
 
 const versionOf = (document: unknown): unknown => (document as { version?: unknown } | null)?.version;
 
+/**
+ * A document of an earlier version as it is in this one, unchecked.
+ * @throws ZodError where it is none of its own version.
+ */
+export function upToDate(document: unknown): unknown {
+  let current = document;
+  for (let step; (step = STEPS.get(versionOf(current) as number));) current = step(current);
+  return current;
+}
+
 /** A song of any version, brought up to this one and checked. */
 export function readSong(document: unknown): ReadSong {
   const tooMuch = boundsTrouble(document);
@@ -40,9 +54,7 @@ export function readSong(document: unknown): ReadSong {
     return { song: null, trouble: MADE_BY_NEWER, code: 'version-newer' };
   }
   try {
-    let current = document;
-    for (let step; (step = STEPS.get(versionOf(current) as number));) current = step(current);
-    return { song: songSchema.parse(current), trouble: null };
+    return { song: songSchema.parse(upToDate(document)), trouble: null };
   } catch (error) {
     if (!(error instanceof z.ZodError)) throw error;
     return { song: null, trouble: firstIssue(error), code: 'document-unfit' };

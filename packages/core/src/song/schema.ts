@@ -29,20 +29,22 @@ import { LONGEST_PUSH, grooveSchema } from './settings/playing';
 /** What the players agree on among themselves, each point to be switched off; and how freely repeats are told. */
 export const togetherSchema = z.strictObject({
   /** Some chords are felt early by all. */
-  early: z.boolean().optional(),
+  anticipations: z.boolean().optional(),
   /** Pushed chords are marked by the drums; where there is no chord they are silent too. */
   marks: z.boolean().optional(),
   /** Bass and kick strike together. */
   lock: z.boolean().optional(),
   /** Each part has its own place, the lead on top. */
-  room: z.boolean().optional(),
+  registers: z.boolean().optional(),
   /** Sections differ in strength, and build. */
   shape: z.boolean().optional(),
   /** The drums lead into what comes. */
   fills: z.boolean().optional(),
+  /** Who plays, how full and how strong, by a playing's place in the form. */
+  arc: z.boolean().optional(),
   /** How early all of them take up each chord, ticks; a chord with a push of its own keeps it. */
-  push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
-  telling: z.enum(REPEAT_VARIATIONS).optional(),
+  anticipation: z.number().int().min(0).max(LONGEST_PUSH).optional(),
+  repeatVariation: z.enum(REPEAT_VARIATIONS).optional(),
 });
 
 const bySettings = z.record(id, settingsSchema);
@@ -70,7 +72,7 @@ export const chordEventSchema = z.strictObject({
     .nullable(),
   scale: z.enum(SCALE_NAMES).optional(),
   /** How early the chord is played, ticks before its start. */
-  push: z.number().int().min(0).max(LONGEST_PUSH).optional(),
+  anticipation: z.number().int().min(0).max(LONGEST_PUSH).optional(),
   /** How the bass leads into it; left out where its pattern says. */
   leadIn: z.enum(LEAD_INS).optional(),
   /** Exact tones set by hand for every part that uses voicings, MIDI numbers, ascending. */
@@ -163,7 +165,7 @@ export const sectionSchema = z.strictObject({
   partChords: z.record(id, z.array(chordEventSchema).min(1).max(LIMITS.chordsPerDraft)).optional(),
   unread: z.array(unreadSchema).max(LIMITS.barsPerSection).optional(),
   /** Why it is as it is, for whoever comes back to it. */
-  note: annotationSchema.optional(),
+  annotation: annotationSchema.optional(),
 });
 
 /** Which pass of an entry, 0-based. */
@@ -176,7 +178,7 @@ export const formEntrySchema = z.strictObject({
   section: id,
   repeats: z.number().int().min(1).max(LIMITS.repeats),
   /** Settings for one pass (0-based) of this entry only. */
-  passes: z.record(passNumber, bySettings).optional(),
+  occurrences: z.record(passNumber, bySettings).optional(),
   /** How far one pass is lifted, in place of what its section says. */
   lifts: z.record(passNumber, liftSchema).optional(),
 });
@@ -188,7 +190,7 @@ export const removedSchema = z.strictObject({
   at: z.number().int().min(0).max(LIMITS.sections),
   key: keySchema,
   metre: metreSchema,
-  places: z
+  positions: z
     .array(z.strictObject({ at: z.number().int().min(0).max(LIMITS.formEntries), entry: formEntrySchema }))
     .max(LIMITS.formEntries),
 });
@@ -251,7 +253,7 @@ export const partSchema = z.strictObject({
 /** The song's own shape; `songSchema` in check.ts adds what must hold between its pieces. */
 export const songShape = z.strictObject({
   format: z.literal('vivid-backline-song'),
-  version: z.literal(3),
+  version: z.literal(5),
   title: nameSchema,
   key: keySchema,
   metre: metreSchema,
@@ -271,7 +273,7 @@ export const songShape = z.strictObject({
   /** Left out where the writer has changed nothing about it. */
   master: masterSchema.optional(),
   together: togetherSchema.optional(),
-  note: annotationSchema.optional(),
+  annotation: annotationSchema.optional(),
   /** Words it is found by in the songbook. */
   tags: z.array(nameSchema.max(LIMITS.tagLength)).max(LIMITS.tags).optional(),
 });

@@ -46,6 +46,7 @@ export interface KindFacts {
 /** Kinds by their id. */
 export type KindSet<K extends KindFacts = KindFacts> = ReadonlyMap<string, K>;
 
+/** Kinds of part to be looked up by their ids. */
 export const kindSet = <K extends KindFacts>(kinds: readonly K[]): KindSet<K> =>
   new Map(kinds.map((kind) => [kind.id, kind]));
 

@@ -27,6 +27,14 @@ export const patternFactsSchema = z.strictObject({
 /** What a pattern is for, by which it is found and ranked. */
 export type PatternFacts = z.infer<typeof patternFactsSchema>;
 
+/**
+ * How a pattern takes up a change of chord where it has no stroke itself: it strikes and lets ring, it strikes as
+ * short as its own strokes, or it waits for its next stroke.
+ */
+export const CHANGE_STROKES = ['ring', 'short', 'wait'] as const;
+/** How a pattern takes up a change of chord where it has no stroke itself. */
+export type ChangeStroke = (typeof CHANGE_STROKES)[number];
+
 /** Every pattern begins with these. */
 export const patternHead = {
   id: slugSchema,
@@ -34,6 +42,12 @@ export const patternHead = {
   facts: patternFactsSchema.optional(),
   /** What the pattern does at a chord change unless the writer says otherwise. */
   atChange: z.enum(['restart', 'carry on']),
+  /** Left out where it strikes and lets ring. */
+  changeStroke: z.enum(CHANGE_STROKES).optional(),
+  /** How far its player lies behind the beat at 120 and slower, ms; left out where the kind's usual lean holds. */
+  lean: z.number().min(0).max(40).optional(),
+  /** The same for the snare and the clap of a kit alone. */
+  backbeatLean: z.number().min(0).max(40).optional(),
 };
 
 /** A pattern as far as everything but its own kind knows it. */
@@ -93,7 +107,7 @@ export const lengthSchema = timeSchema(0.02, 64, exactLength);
 export const timed = {
   at: placeSchema,
   for: lengthSchema,
-  level: z.number().int().min(1).max(5),
+  minDensity: z.number().int().min(1).max(5),
   accent: z.number().min(0.2).max(1.4),
   /** Played only there, or everywhere but there. */
   when: z.enum(CONDITIONS).optional(),
@@ -156,7 +170,7 @@ function gridSchema<E extends TimedEvent>(event: z.ZodType<E>) {
         const message = `This event is at ${e.at}, behind the pattern's end at ${length}: it would never sound.`;
         ctx.addIssue({ code: 'custom', message, path: ['events', i, 'at'] });
       });
-      if (!grid.events.some((e) => e.level <= 3)) {
+      if (!grid.events.some((e) => e.minDensity <= 3)) {
         ctx.addIssue({
           code: 'custom',
           message: 'Nothing plays at the usual density, 3. Give some events a lower level.',

@@ -5,9 +5,10 @@ import type { ReadError } from '../song/errorCodes';
 import { allIssues } from '../song/issues';
 import type { Pattern, PatternFacts } from './pattern';
 import type { PatternKind } from './schema';
+import { familyOfNow } from './version1';
 
 export const PATTERNS_FORMAT = 'vivid-backline-patterns';
-export const PATTERNS_VERSION = 1;
+export const PATTERNS_VERSION = 2;
 
 /** A pattern that says what it is for. */
 export type LibraryPattern = Pattern & { readonly facts: PatternFacts };
@@ -72,8 +73,9 @@ export function readFamily(document: unknown, kinds: readonly PatternKind[]): Re
   }
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = familySchemaFor(kinds)));
-  const read = schema.safeParse(document);
-  if (!read.success) return refused('document-unfit', allIssues(read.error, document));
+  const current = familyOfNow(document);
+  const read = schema.safeParse(current);
+  if (!read.success) return refused('document-unfit', allIssues(read.error, current));
   return { kind: read.data.kind, patterns: read.data.patterns as LibraryPattern[], trouble: null };
 }
 
@@ -97,5 +99,6 @@ export function libraryOf(families: readonly ReadFamily[]): Library {
   return library;
 }
 
+/** A pattern of the library by its kind and id; null where there is none. */
 export const patternIn = (library: Library, kind: string, id: string): LibraryPattern | null =>
   library.get(kind)?.find((p) => p.id === id) ?? null;

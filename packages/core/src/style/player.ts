@@ -6,9 +6,10 @@ import { allIssues } from '../song/issues';
 import { settingsSchema } from '../song/settings/index';
 import { patternIn, withFacts, type Library, type LibraryPattern } from './patternFamily';
 import type { PatternKind, Player } from './schema';
+import { playerOfNow } from './version1';
 
 export const PLAYER_FORMAT = 'vivid-backline-player';
-export const PLAYER_VERSION = 1;
+export const PLAYER_VERSION = 2;
 
 const headSchema = {
   format: z.literal(PLAYER_FORMAT),
@@ -84,8 +85,9 @@ export function readPlayer(document: unknown, kinds: readonly PatternKind[], lib
   }
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = playerSchemaFor(kinds)));
-  const read = schema.safeParse(document);
-  if (!read.success) return refused('document-unfit', allIssues(read.error, document));
+  const current = playerOfNow(document);
+  const read = schema.safeParse(current);
+  if (!read.success) return refused('document-unfit', allIssues(read.error, current));
   const player = read.data as PlayerFile;
   const { pattern: id } = player.settings;
   if (!player.pattern && !patternIn(library, player.kind, id!)) {

@@ -11,6 +11,7 @@ import {
   type Style,
   type StyleFile,
 } from './schema';
+import { styleOfNow } from './version1';
 
 /** A style's file that was read, or what is wrong in it. */
 export type ReadStyle =
@@ -57,7 +58,8 @@ export function readStyle(
   }
   let schema = schemas.get(kinds);
   if (!schema) schemas.set(kinds, (schema = styleSchemaFor(kinds)));
-  const read = schema.safeParse(document);
-  if (!read.success) return refused('document-unfit', allIssues(read.error, document));
+  const current = styleOfNow(document);
+  const read = schema.safeParse(current);
+  if (!read.success) return refused('document-unfit', allIssues(read.error, current));
   return withPatterns(read.data, library);
 }

@@ -9,7 +9,7 @@ import { kindsOfBand } from './bandKinds';
 import { FEELS, type Pattern } from './pattern';
 
 export const STYLE_FORMAT = 'vivid-backline-style';
-export const STYLE_VERSION = 1;
+export const STYLE_VERSION = 2;
 
 /** What a style has for a kind of part; the schema of its patterns is the kind's own. */
 const voiceSchema = <P extends Pattern>(pattern: z.ZodType<P>) =>
@@ -18,13 +18,13 @@ const voiceSchema = <P extends Pattern>(pattern: z.ZodType<P>) =>
       /** Level at which its part stands where its kind should in the mix, measured; left out where the kind's usual one does. */
       level: z.number().int().min(0).max(127).optional(),
       /** Where it stands in this style's mix: loudness against the whole band's, LU; left out where its kind usually does. */
-      place: z.number().min(-30).max(0).optional(),
+      targetLoudness: z.number().min(-30).max(0).optional(),
       settings: settingsSchema,
       /** Patterns of the library, by their ids; the style's own follow them. */
       use: z.array(slugSchema).max(64).optional(),
       patterns: z.array(pattern).max(64).optional(),
       /** What patterns were called before: what a song has by an old id plays by the new one. */
-      called: z.record(slugSchema, slugSchema).optional(),
+      formerIds: z.record(slugSchema, slugSchema).optional(),
     })
     .superRefine(({ settings, use = [], patterns = [] }, ctx) => {
       const ids = [...use, ...patterns.map((p) => p.id)];
@@ -57,6 +57,24 @@ const playerSchema = z.strictObject({
 /** A member of a style's band: a kind of part, its settings and its level. */
 export type Player = z.infer<typeof playerSchema>;
 
+/** How a song is built up: by kinds of the band. */
+const arcSchema = z.strictObject({
+  /** Who plays from the first verse on: bass, beat and the first to play chords, where left out. */
+  core: z.array(slugSchema).min(1).max(16).optional(),
+  /** In what order the others come in, one or more for each chorus. */
+  order: z.array(slugSchema).min(1).max(16).optional(),
+  /** How a bridge is told otherwise; one of them, by the song's seed. */
+  bridge: z
+    .array(z.enum(['half time', 'lays out']))
+    .min(1)
+    .max(2)
+    .optional(),
+  /** False where nobody stops before the last chorus. */
+  breath: z.boolean().optional(),
+  /** True where everyone plays from the first bar on. */
+  all: z.boolean().optional(),
+});
+
 /** An intro: bars, and the kinds that play in it while the others wait. */
 const introSchema = z.strictObject({
   bars: z.number().int().min(1).max(8),
@@ -87,9 +105,9 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
       usualTempo: tempoSchema,
       groove: grooveSchema.required(),
       /** The share of changes within a section that its players feel an eighth early together. */
-      early: z.strictObject({ share: z.number().min(0).max(0.8) }),
+      anticipation: z.strictObject({ share: z.number().min(0).max(0.8) }),
       /** How its players keep together: kick and bass as one or apart, how far sections rise and fall. */
-      manner: z
+      traits: z
         .strictObject({
           locked: z.boolean(),
           builds: z.number().min(0).max(2),
@@ -97,10 +115,12 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
         .optional(),
       /** How songs in it usually begin: an intro of so many bars, played by some kinds of its band. */
       intro: introSchema.optional(),
+      /** How the band comes in through a song, where that is not as usual. */
+      arc: arcSchema.optional(),
       /** How they usually end: the last chord, and what is made of the bars before it. */
       ends: endsSchema.optional(),
       /** What its players put on the chord they come home to, where chords are dressed. */
-      home: z.enum(TONIC_EXTENSIONS),
+      tonicExtension: z.enum(TONIC_EXTENSIONS),
       /** The parts a new song has in this style, in order, by kind or as players; each of a kind it has patterns for. */
       band: z
         .array(z.union([slugSchema, playerSchema]))
@@ -120,6 +140,12 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
         if (!kindsOfBand(style).includes(kind))
           say(`The intro is played by "${kind}", which the band has not.`, ['intro', 'kinds', i]);
       });
+      (['core', 'order'] as const).forEach((list) =>
+        style.arc?.[list]?.forEach((kind, i) => {
+          if (!kindsOfBand(style).includes(kind))
+            say(`The arc names "${kind}", which the band has not.`, ['arc', list, i]);
+        }),
+      );
       const [slowest, fastest] = style.tempo;
       if (slowest > fastest) say('The slowest tempo comes first, then the fastest.', ['tempo']);
       if (style.usualTempo < slowest || style.usualTempo > fastest) {
@@ -143,10 +169,10 @@ export function styleSchemaFor(kinds: readonly PatternKind[]) {
 /** What a style has for a kind of part, once its patterns are at hand. */
 export interface KindInStyle {
   readonly level?: number | undefined;
-  readonly place?: number | undefined;
+  readonly targetLoudness?: number | undefined;
   readonly settings: z.infer<typeof settingsSchema>;
   readonly patterns: readonly Pattern[];
-  readonly called?: Readonly<Record<string, string>> | undefined;
+  readonly formerIds?: Readonly<Record<string, string>> | undefined;
 }
 
 /** A style as its file has it. */

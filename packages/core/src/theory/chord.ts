@@ -117,6 +117,7 @@ export const degreeAt = (chord: Chord, pc: PitchClass): Degree | null => known(c
 /** True where the slash bass is not among the chord's tones. */
 export const hasForeignBass = (chord: Chord): boolean => degreeAt(chord, pitchClass(chord.bass)) === null;
 
+/** Whether a chord stands on another bass than its root. */
 export const isSlash = (chord: Chord): boolean => noteName(chord.bass) !== noteName(chord.root);
 
 /** A symbol without its slash bass; a 6/9 keeps its own slash. */

@@ -13,6 +13,7 @@ export function clusterSymbol(pitches: readonly number[]): string {
   return `<${sorted.slice(0, CLUSTER_TONES.most).map(midiName).join(',')}>`;
 }
 
+/** Whether a text is meant as a cluster of exact tones, `<C4,Db4>`. */
 export const looksLikeCluster = (text: string): boolean => text.startsWith('<');
 
 /**

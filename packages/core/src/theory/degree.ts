@@ -7,7 +7,10 @@ const MAJOR_SCALE = [0, 2, 4, 5, 7, 9, 11] as const;
 
 const cache = new Map<Degree, Interval>();
 
-/** The interval a degree names above its root; ninths and beyond keep their octave. */
+/**
+ * The interval a degree names above its root; ninths and beyond keep their octave.
+ * @throws Error where the text names no degree.
+ */
 export function degreeInterval(degree: Degree): Interval {
   const known = cache.get(degree);
   if (known) return known;

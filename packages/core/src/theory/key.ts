@@ -44,7 +44,10 @@ export const isSameKey = (a: Key, b: Key): boolean =>
 const known = new Map<string, Key>();
 const MOST_KNOWN = 200;
 
-/** The key of a text that is known to be one (the song schema has checked it). */
+/**
+ * The key of a text that is known to be one (the song schema has checked it).
+ * @throws Error where it is none.
+ */
 export function keyOf(text: string): Key {
   const found = known.get(text);
   if (found) return found;

@@ -16,6 +16,7 @@ export interface Interval {
 export const LETTERS = 'CDEFGAB';
 const LETTER_SEMITONES = [0, 2, 4, 5, 7, 9, 11] as const;
 
+/** The remainder that is never negative: 0 to under m. */
 export const mod = (n: number, m: number): number => ((n % m) + m) % m;
 
 /** The pitch of a class nearest to a pitch, MIDI numbers; the lower one where two are equally near. */

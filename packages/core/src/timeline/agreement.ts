@@ -6,7 +6,7 @@ import { carriesBass, type KindFacts } from '../style/kind';
 import { ticksWithin } from '../time/search';
 import type { Occurrence } from './occurrences';
 import type { PartVoice } from './unisonParts';
-import type { Ticks } from '../units/units';
+import type { Ticks, Velocity } from '../units/units';
 
 /** What holds in one bar. */
 export interface BarTerms {
@@ -25,6 +25,24 @@ export interface Mark {
 /** What the drums lead into at the end: the same again, another section, one that is softer, the last hit. */
 export type Into = 'repeat' | 'section' | 'drop' | 'ending';
 
+/** What the arc asks of one part in one playing. */
+export interface PartArc {
+  readonly rests: boolean;
+  /** Levels of density more or fewer. */
+  readonly density: number;
+  readonly halfTime: boolean;
+}
+
+/** The arc of one playing. */
+export interface ArcPlan {
+  /** By part, in the order of the song. */
+  readonly parts: readonly PartArc[];
+  /** Added to the strength of all. */
+  readonly strength: Velocity;
+  /** Whether all stop for its last beat. */
+  readonly breath: boolean;
+}
+
 /** What the players of one occurrence agree on: anticipations, marks, kicks, silences, strength. */
 export interface Agreement {
   readonly bars: readonly BarTerms[];
@@ -33,6 +51,8 @@ export interface Agreement {
   readonly marks: readonly Mark[];
   /** From where to where nobody plays: there is no chord. */
   readonly silences: readonly { readonly from: Ticks; readonly to: Ticks }[];
+  /** From where on all stop, whatever they play, until what follows; null where nobody does. */
+  readonly breath: Ticks | null;
   /** Whether the drums fill where phrases turn. */
   readonly fills: boolean;
   readonly into: Into | null;
@@ -65,6 +85,8 @@ export interface Agreed {
   readonly withoutKicks: readonly Agreement[];
   /** By playing and part. */
   readonly rooms: readonly (readonly (RegisterRange | null)[])[];
+  /** By playing how it is told for its place in the form; null where nothing is agreed of that. */
+  readonly arcs: readonly (ArcPlan | null)[];
 }
 
 const PLAIN: BarTerms = { strength: 0, turn: 'none' };
@@ -76,7 +98,7 @@ export function unheard(bars: number): Agreement {
   let terms = nothingHeard.get(bars);
   if (!terms) {
     const plain = Array.from({ length: bars }, () => PLAIN);
-    terms = { bars: plain, kicks: null, marks: [], silences: [], fills: true, into: null };
+    terms = { bars: plain, kicks: null, marks: [], silences: [], breath: null, fills: true, into: null };
     nothingHeard.set(bars, terms);
   }
   return terms;
@@ -100,6 +122,7 @@ export function termsWithin(
     // One that is felt before them leaves its beat empty among them.
     marks: terms.marks.filter(({ at, beat }) => (at >= from || beat >= from) && at < end),
     silences: terms.silences.filter((silence) => silence.from < end && silence.to > start),
+    breath: isLast ? terms.breath : null,
     into: isLast ? terms.into : null,
   };
 }

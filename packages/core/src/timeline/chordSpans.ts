@@ -12,7 +12,7 @@ import type { Bar } from '../time/bars';
 import { gapBefore, type Occurrence } from './occurrences';
 import { settingsAt, type SettingsSpan } from './settings';
 import type { PartVoice } from './unisonParts';
-import type { Ticks } from '../units/units';
+import type { BarIndex, Ticks } from '../units/units';
 
 /**
  * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
@@ -34,11 +34,15 @@ export interface ChordSpan {
   readonly bassPlays: boolean;
   /** A guitar's shape set by hand. */
   readonly frets: readonly (number | null)[] | null;
+  /** False where the chord before is only written again: nobody takes up anything new. */
+  readonly isChange: boolean;
+  /** In which bar of the section (0-based) the chord came in that is only written again here. */
+  readonly sinceBar: BarIndex;
 }
 
 const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null : parseChord(symbol));
 
-type Around = Pick<ChordSpan, 'end' | 'push' | 'key' | 'bassPlays'>;
+type Around = Pick<ChordSpan, 'end' | 'push' | 'key' | 'bassPlays' | 'isChange' | 'sinceBar'>;
 
 /**
  * Spans as they were made last, over a bass and without: a chord that stays, among others that stay, is the very
@@ -52,14 +56,36 @@ const spansKnown = {
 function spanOf(chord: ChordEvent, around: Around): ChordSpan {
   const known = around.bassPlays ? spansKnown.over : spansKnown.without;
   const found = known.get(chord);
-  if (found && found.end === around.end && found.push === around.push && found.key === around.key) {
-    return found;
-  }
+  const stays =
+    found?.end === around.end &&
+    found.push === around.push &&
+    found.key === around.key &&
+    found.isChange === around.isChange &&
+    found.sinceBar === around.sinceBar;
+  if (stays) return found;
   const { id, start, symbol, scale = null, voicing = null, leadIn = null } = chord;
   const span = { id, start, symbol, chord: chordOf(symbol), scale, voicing, leadIn, frets: null, ...around };
   known.set(chord, span);
   return span;
 }
+
+/**
+ * Whether a chord is the one before it, only written again. One that is pushed, led into, voiced or played in a way of
+ * its own is taken up anew.
+ */
+const isWrittenAgain = (before: ChordEvent | undefined, chord: ChordEvent): boolean =>
+  before !== undefined &&
+  before.symbol === chord.symbol &&
+  before.scale === chord.scale &&
+  before.start + before.length === chord.start &&
+  !chord.anticipation &&
+  chord.leadIn === undefined &&
+  chord.voicing === undefined &&
+  chord.byHand === undefined &&
+  chord.settings === undefined &&
+  before.voicing === undefined &&
+  before.byHand === undefined &&
+  before.settings === undefined;
 
 /**
  * The chord spans of a pass; a chord's push leaves something of the chord before it.
@@ -70,15 +96,20 @@ export function occurrenceSpans(
   bassAt: (tick: Ticks) => boolean = () => false,
 ): ChordSpan[] {
   let bar = 0;
+  let sinceBar = 0;
   return occurrence.chords.map((chord, i) => {
     while (bar + 1 < occurrence.bars.length && occurrence.bars[bar + 1]!.start <= chord.start) bar++;
     const before = occurrence.chords[i - 1];
     const room = before ? gapBefore(chord.start - before.start) : occurrence.lead;
+    const isChange = !isWrittenAgain(before, chord);
+    if (isChange) sinceBar = bar;
     return spanOf(chord, {
       end: Math.min(chord.start + chord.length, occurrence.length),
-      push: Math.min(chord.push ?? 0, room),
+      push: Math.min(chord.anticipation ?? 0, room),
       key: keyOf(occurrence.bars[bar]!.key),
       bassPlays: bassAt(chord.start),
+      isChange,
+      sinceBar,
     });
   });
 }
@@ -102,6 +133,7 @@ const bassText = (players: readonly (PartVoice | null)[]): string =>
     .map((p) => p!.settingsSpans.map((s) => `${s.start} ${s.settings.on}`).join())
     .join(';');
 
+/** The chords of a part in an occurrence, one after another without holes, ticks from its start. */
 export function spansOf(
   occurrence: Occurrence,
   players: readonly (PartVoice | null)[],
@@ -137,9 +169,9 @@ export function takenEarly(
   stretches: readonly SettingsSpan[],
   lead: number,
 ): readonly ChordSpan[] {
-  if (stretches.every((s) => s.settings.push === 0)) return spans;
+  if (stretches.every((s) => s.settings.anticipation === 0)) return spans;
   return spans.map((span, i) => {
-    const { push } = settingsAt(stretches, span.start);
+    const { anticipation: push } = settingsAt(stretches, span.start);
     const before = spans[i - 1];
     const room = before ? gapBefore(span.start - before.start) : lead;
     const early = Math.min(push, room);
@@ -174,7 +206,7 @@ const dressedSpan = (
   span: ChordSpan,
   symbol: string,
   richness: ExtensionStyle,
-  home: Style['home'],
+  home: Style['tonicExtension'],
 ): ChordSpan =>
   variant(span, `${richness} ${home}`, () => {
     const dressed = withExtensions(symbol, richness, keyText(span.key), home);
@@ -196,7 +228,7 @@ export function ownSpans(
     if (hand) return handSpan(span, hand);
     const { richness } = settingsAt(stretches, span.start);
     if (span.symbol === null || span.voicing || richness === 'as written') return span;
-    return dressedSpan(span, span.symbol, richness, style.home);
+    return dressedSpan(span, span.symbol, richness, style.tonicExtension);
   });
   return own.every((span, i) => span === spans[i]) ? spans : own;
 }

@@ -7,10 +7,10 @@ import type { Style } from '../style/schema';
 import type { Occurrence } from './occurrences';
 import type { Ticks } from '../units/units';
 
-/** `trim` and `tint` in dB, `side` and `depth` of 127: how otherwise than its strip is set. */
+/** `gainOffset` and `shelfOffset` in dB, `panOffset` and `sendOffset` of 127: how otherwise than its strip is set. */
 export type MixOffsets = Readonly<Record<MixOffsetName, number>>;
 
-export const NO_OFFSETS: MixOffsets = { trim: 0, side: 0, depth: 0, tint: 0 };
+export const NO_OFFSETS: MixOffsets = { gainOffset: 0, panOffset: 0, sendOffset: 0, shelfOffset: 0 };
 
 /** From a tick of a playing on. */
 export interface MixSpan {

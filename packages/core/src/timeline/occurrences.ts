@@ -40,6 +40,7 @@ export interface Occurrence {
 /** Ticks a chord keeps, however early the next one is pushed: a sixteenth, or half of a shorter one. */
 const SHORTEST_LEFT = PPQ / 4;
 
+/** How early a chord can be taken, ticks, when the one before it is so long. */
 export const gapBefore = (length: Ticks): number => Math.max(length - SHORTEST_LEFT, Math.floor(length / 2));
 
 interface OccurrenceExcerpt {
@@ -154,7 +155,7 @@ export function expandForm(song: Song): readonly Occurrence[] {
     const length = barsLength(excerpt.bars);
     // A tag is told as the playing it repeats.
     const set = Math.min(repeat, entry.repeats - 1);
-    const settings = entry.passes?.[set] ?? NOTHING_SET;
+    const settings = entry.occurrences?.[set] ?? NOTHING_SET;
     const lift = entry.lifts?.[set] ?? section.lift ?? null;
     const lead = before ? leadOf(occurrences[occurrences.length - 1]!) : 0;
     const entersNew = section.id !== before;

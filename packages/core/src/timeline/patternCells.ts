@@ -3,6 +3,7 @@ import { BEAT_LENGTH, type Grid, type TimedEvent } from '../style/pattern';
 import { barIndexAt, type Bar } from '../time/bars';
 import { adaptedShare } from '../time/beatMap';
 import { beatsOf } from '../time/beats';
+import type { ChordSpan } from './chordSpans';
 import type { Region } from './region';
 import type { Resolved } from './settings';
 import { PPQ } from '../time/ticks';
@@ -22,7 +23,7 @@ export interface PatternCell {
 }
 
 /** Bars of a pattern gone through in one bar of the song. */
-export const PACE: Readonly<Record<Resolved['feel'], number>> = {
+export const PACE: Readonly<Record<Resolved['pace'], number>> = {
   'half time': 0.5,
   'as written': 1,
   'double time': 2,
@@ -103,22 +104,40 @@ function restOfBar(bar: Bar, start: Ticks, end: Ticks): PatternCell {
   };
 }
 
-/** Restart: each chord begins the pattern again, up to the next bar line and then bar by bar. */
+/** From a change of chord to the next one; the first may have come in before. */
+type ChordRun = Pick<ChordSpan, 'start' | 'end' | 'sinceBar'>;
+
+/** Spans with those that are only written again drawn together. */
+function chordRuns(spans: readonly ChordSpan[]): ChordRun[] {
+  const runs: ChordRun[] = [];
+  for (const span of spans) {
+    const last = runs.at(-1);
+    if (last && !span.isChange) runs[runs.length - 1] = { ...last, end: span.end };
+    else runs.push(span);
+  }
+  return runs;
+}
+
+/**
+ * Restart: each change of chord begins the pattern again, up to the next bar line and then bar by bar. A chord that is
+ * only written again goes on with it.
+ */
 export function restartedCells(
-  region: Pick<Region, 'bars' | 'spans'>,
+  region: Pick<Region, 'bars' | 'spans' | 'firstBar'>,
   from: number,
   to: number,
 ): PatternCell[] {
-  const { bars, spans } = region;
+  const { bars, spans, firstBar: before } = region;
   const cells: PatternCell[] = [];
-  for (const span of spans) {
+  for (const span of chordRuns(spans)) {
     const start = Math.max(span.start, from);
     const end = Math.min(span.end, to);
     if (start >= end) continue;
     const firstBar = barIndexAt(bars, start);
     for (let i = firstBar; i < bars.length && bars[i]!.start < end; i++) {
       const bar = bars[i]!;
-      if (i > firstBar || bar.start === start) cells.push(...barCells(bar, i - firstBar, start, end));
+      const since = span.start < from ? i - firstBar : before + i - span.sinceBar;
+      if (i > firstBar || bar.start === start) cells.push(...barCells(bar, since, start, end));
       else cells.push(restOfBar(bar, start, end));
     }
   }
@@ -173,11 +192,10 @@ function cellEvents<E extends TimedEvent>(
 export function scatter<E extends TimedEvent>(
   grids: readonly Grid<E>[],
   cells: readonly PatternCell[],
-  feel: Resolved['feel'],
+  pace: Resolved['pace'],
   from: number,
 ): Scattered<E>[] {
-  const pace = PACE[feel];
   return cells
-    .flatMap((cell) => cellEvents(gridFor(grids, cell.beats, cell.size), cell, pace, from))
+    .flatMap((cell) => cellEvents(gridFor(grids, cell.beats, cell.size), cell, PACE[pace], from))
     .sort((a, b) => a.start - b.start);
 }

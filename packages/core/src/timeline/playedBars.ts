@@ -80,7 +80,7 @@ function chordsIn(chords: readonly ChordEvent[], pieces: readonly TickSegment[])
       const cut = { ...chord, start: start + by, length: end - start };
       if (start === chord.start) return [cut];
       // Taken up in the middle it is not early.
-      const { push: _early, ...held } = cut;
+      const { anticipation: _early, ...held } = cut;
       return [i === 0 ? held : { ...held, id: `${chord.id}-${i}` }];
     }),
   );

@@ -22,6 +22,8 @@ export interface Next {
   readonly push: Ticks;
   readonly newSection: boolean;
   readonly leadIn: LeadIn | null;
+  /** False where the chord before is only written again. */
+  readonly isChange: boolean;
 }
 
 /** A chord as it was voiced: pitches ascending, and on a neck its frets from the lowest string. */
@@ -52,8 +54,10 @@ export interface Region<P extends Pattern = Pattern> {
   /** True where the same section was just played, and is told differently. */
   readonly again: boolean;
   readonly next: Next | null;
-  /** The last chord as it was voiced before it in the same playing; null where voices begin anew. */
+  /** The last chord before it as it was voiced; null where voices begin anew. */
   readonly before: VoicedChord | null;
+  /** True where every playing of its section is told exactly alike: its voices begin anew, whatever comes before it. */
+  readonly beginsAnew: boolean;
   readonly ending: Song['ending'];
   /** Where all of it is one stroke, as at a stop: the tick of the stroke. Null where it is played through. */
   readonly hit: number | null;
@@ -111,7 +115,7 @@ const regionOf = derived(
     ...asked
   }: RegionInputs): Region => {
     const home = [seed, part, occurrence.section.id].join('/');
-    const exact = settingsSpans.every((s) => s.settings.telling === 'exactly');
+    const exact = settingsSpans.every((s) => s.settings.repeatVariation === 'exactly');
     const listens = settingsSpans.every((s) => s.settings.listens);
     const onBar = firstNext?.start === 0 ? firstNext : null;
     return {
@@ -123,6 +127,7 @@ const regionOf = derived(
       bars: occurrence.bars,
       firstBar: 0,
       before: null,
+      beginsAnew: exact,
       spans: own,
       settingsSpans,
       first: asked.isFirst,
@@ -136,6 +141,7 @@ const regionOf = derived(
             push: onBar?.push ?? 0,
             newSection: asked.nextEntersNew,
             leadIn: onBar?.leadIn ?? null,
+            isChange: true,
           },
       ending: asked.ending,
       hit: null,

@@ -28,12 +28,12 @@ const MERE_STROKE = 0.2;
 /** Times at which a pattern strikes, each once: from the lowest density at which it does, as strong as its strongest. */
 function strokesOf({ events, beats, of, bars }: Grid): TimedEvent[] {
   const strokes = new Map<number, TimedEvent>();
-  for (const { at, for: lasts, level, accent } of events) {
+  for (const { at, for: lasts, minDensity: level, accent } of events) {
     const known = strokes.get(at);
     strokes.set(at, {
       at,
       for: Math.max(lasts, known?.for ?? 0),
-      level: Math.min(level, known?.level ?? level),
+      minDensity: Math.min(level, known?.minDensity ?? level),
       accent: Math.max(accent, known?.accent ?? accent),
     });
   }

@@ -14,6 +14,7 @@ export interface GridCell {
   readonly scope: Scope;
 }
 
+/** Whether a scope is one occurrence of a section. */
 export const isOccurrenceScope = (scope: Scope): scope is OccurrenceId =>
   typeof scope === 'object' && scope !== null;
 
@@ -24,7 +25,7 @@ const entryOf = (song: Song, { entry }: OccurrenceId): FormEntry | undefined =>
 export function settingsInScope(song: Song, { part, scope }: GridCell): Settings {
   if (scope === null) return song.parts.find((p) => p.id === part)?.settings ?? {};
   if (!isOccurrenceScope(scope)) return song.sections.find((s) => s.id === scope)?.settings[part] ?? {};
-  return entryOf(song, scope)?.passes?.[scope.repeat]?.[part] ?? {};
+  return entryOf(song, scope)?.occurrences?.[scope.repeat]?.[part] ?? {};
 }
 
 /** The section a place is of; null for the whole song, and for what is not there any more. */
@@ -60,7 +61,7 @@ export function resolvedInScope(
   );
 }
 
-/** How far a place is lifted: by its own word, else its section's. */
+/** How far a place is lifted: by its own word, else its section's. Null where nobody said so. */
 export function liftInScope(song: Song, scope: Scope): Lift | null {
   const own = isOccurrenceScope(scope) ? entryOf(song, scope)?.lifts?.[scope.repeat] : undefined;
   return own ?? song.sections.find((s) => s.id === sectionOfScope(song, scope))?.lift ?? null;

@@ -1,6 +1,6 @@
 import type { ChordEvent, Groove, Part, Section, Settings, Song } from '../song/schema';
 import { MIX_OFFSETS, type Lifted, type MixOffsetName } from '../song/choices';
-import { SETTING_NAMES, settingOf, type Decided, type SettingName } from '../song/settings/index';
+import { type SETTINGS, SETTING_NAMES, settingOf, type Decided } from '../song/settings/index';
 import type { KindFacts } from '../style/kind';
 import type { Pattern } from '../style/pattern';
 import type { Style } from '../style/schema';
@@ -8,7 +8,9 @@ import type { Occurrence } from './occurrences';
 import type { Ticks } from '../units/units';
 
 /** Musical settings with every value decided, as a generator needs them; how it is mixed is no matter of notes. */
-type Musical = { readonly [K in Exclude<SettingName, 'groove' | MixOffsetName>]: Decided<K> };
+type Musical = {
+  readonly [K in keyof typeof SETTINGS as K extends 'groove' | MixOffsetName ? never : K]: Decided<K>;
+};
 /** Settings of a part in which nothing is open any more. */
 export type Resolved = Readonly<Required<Groove>> & Musical;
 
@@ -54,7 +56,7 @@ export function patternsAtHand(kind: KindFacts, style: Style): readonly Pattern[
 export function patternOf(kind: KindFacts, style: Style, id: string | undefined): Pattern {
   const patterns = patternsOf(kind, style);
   const voice = style.parts[kind.id];
-  const wanted = id === undefined ? undefined : (voice?.called?.[id] ?? id);
+  const wanted = id === undefined ? undefined : (voice?.formerIds?.[id] ?? id);
   const by = (all: readonly Pattern[], one: string | undefined) => all.find((p) => p.id === one);
   return (
     by(patterns, wanted) ??
@@ -66,7 +68,7 @@ export function patternOf(kind: KindFacts, style: Style, id: string | undefined)
 
 /** Whether a part of a kind can play by a pattern: by its own id or the one it had before. */
 export const hasPattern = (kind: KindFacts, style: Style, id: string): boolean =>
-  patternOf(kind, style, id).id === (style.parts[kind.id]?.called?.[id] ?? id);
+  patternOf(kind, style, id).id === (style.parts[kind.id]?.formerIds?.[id] ?? id);
 
 /**
  * The one place where a part's settings are resolved, weakest to strongest:
@@ -80,11 +82,11 @@ export function resolveSettings(
   layers: readonly (Settings | undefined)[],
   section?: Pick<Section, 'together'>,
 ): Resolved {
-  const telling = section?.together?.telling ?? song.together?.telling;
+  const telling = section?.together?.repeatVariation ?? song.together?.repeatVariation;
   const set = overlay([
     kind.defaults,
     style.parts[kind.id]?.settings,
-    telling && { telling },
+    telling && { repeatVariation: telling },
     part.settings,
     ...layers,
   ]);
@@ -96,7 +98,7 @@ export function resolveSettings(
     pattern: patternOf(kind, style, set.pattern).id,
     swing: groove.swing,
     unit: groove.unit,
-    timing: groove.timing,
+    lateness: groove.lateness,
     strength: groove.strength,
   };
 }
@@ -107,9 +109,9 @@ export interface SettingsSpan<P extends Pattern = Pattern> {
   readonly end: Ticks;
   readonly settings: Resolved;
   readonly pattern: P;
-  /** What the writer has set for the part: its register anywhere, its density in this section or for less. */
-  readonly own: { readonly register: boolean; readonly density: boolean };
-  /** Of what is lifted here: what the writer has set for the section or for less, and so stays. */
+  /** What the writer has set for the part: its register anywhere, its pace, its density in this section or for less. */
+  readonly own: { readonly register: boolean; readonly pace: boolean; readonly density: boolean };
+  /** Of what can be lifted: what the writer has set for the section or for less, and so stays. */
   readonly exact: readonly Lifted[];
   /** Where all that it plays is one stroke: the tick of the stroke. Null where it plays on. */
   readonly hit: number | null;
@@ -123,8 +125,19 @@ const isAlike = (a: SettingsSpan, b: Omit<SettingsSpan, 'pattern'>): boolean =>
   a.own.register === b.own.register &&
   a.own.density === b.own.density &&
   a.hit === b.hit &&
-  a.exact.join() === b.exact.join() &&
   isSame(a.settings, b.settings);
+
+/** Spans of which neighbours that are played alike are one: a cue that changes nothing cuts nothing. */
+export function joinedSpans(spans: readonly SettingsSpan[]): readonly SettingsSpan[] {
+  if (!spans.some((span, i) => i > 0 && isAlike(spans[i - 1]!, span))) return spans;
+  const joined: SettingsSpan[] = [];
+  for (const span of spans) {
+    const before = joined[joined.length - 1];
+    if (before && isAlike(before, span)) joined[joined.length - 1] = { ...before, end: span.end };
+    else joined.push(span);
+  }
+  return joined;
+}
 
 const MOVED: readonly (readonly [keyof Settings, Lifted])[] = [
   ['density', 'density'],
@@ -139,6 +152,10 @@ const MOVED: readonly (readonly [keyof Settings, Lifted])[] = [
 export const exactOf = (layers: readonly (Settings | undefined)[]): readonly Lifted[] => [
   ...new Set(MOVED.flatMap(([name, what]) => (layers.some((l) => l?.[name] !== undefined) ? [what] : []))),
 ];
+
+/** Whether a part's pace is the writer's: said anywhere, or a pattern chosen for the section or for less. */
+export const hasOwnPace = (part: Settings, layers: readonly (Settings | undefined)[]): boolean =>
+  [part, ...layers].some((l) => l?.pace !== undefined) || layers.some((l) => l?.pattern !== undefined);
 
 /** What is set for single chords, as a cue is set for a stretch of ticks. */
 const chordLayers = (chords: readonly ChordEvent[], part: string) =>
@@ -160,7 +177,7 @@ export function settingsSpansOf(
   style: Style,
   song: Song,
   part: Part,
-  occurrence: Pick<Occurrence, 'section' | 'settings' | 'lift' | 'length' | 'cues' | 'chords'>,
+  occurrence: Pick<Occurrence, 'section' | 'settings' | 'length' | 'cues' | 'chords'>,
 ): SettingsSpan[] {
   const cues = occurrence.cues.filter((cue) => cue.parts.includes(part.id)).sort((a, b) => a.at - b.at);
   const chords = chordLayers(occurrence.chords, part.id);
@@ -172,7 +189,6 @@ export function settingsSpansOf(
     ...[...cues, ...chords].flatMap((c) => [c.at, c.until ?? occurrence.length]),
   ];
   const starts = [...new Set(turns)].filter((tick) => tick <= occurrence.length).sort((a, b) => a - b);
-  const isLifted = (occurrence.lift?.by ?? 0) !== 0;
   const stretches: SettingsSpan[] = [];
   for (let i = 0; i + 1 < starts.length; i++) {
     const start = starts[i]!;
@@ -181,7 +197,7 @@ export function settingsSpansOf(
     const less = [...held, ...chords.filter((c) => holdsAt(c, start))];
     const layers = [section, own, ...less.map((c) => c.settings)];
     const settings = resolveSettings(kind, style, song, part, layers, occurrence.section);
-    const stretch = {
+    stretches.push({
       start,
       end,
       settings,
@@ -189,15 +205,13 @@ export function settingsSpansOf(
         register: [part.settings, ...layers].some(
           (l) => l?.register !== undefined || l?.octave !== undefined,
         ),
+        pace: hasOwnPace(part.settings, layers),
         density: layers.some((l) => l?.density !== undefined),
       },
-      exact: isLifted ? exactOf(layers) : [],
+      exact: exactOf(layers),
       hit: held.findLast((cue) => cue.hit)?.at ?? null,
-    };
-    const before = stretches[stretches.length - 1];
-    // A cue that changes nothing cuts nothing.
-    if (before && isAlike(before, stretch)) stretches[stretches.length - 1] = { ...before, end };
-    else stretches.push({ ...stretch, pattern: patternOf(kind, style, settings.pattern) });
+      pattern: patternOf(kind, style, settings.pattern),
+    });
   }
   return stretches;
 }

@@ -115,6 +115,7 @@ function leadsInto({ spans, bars }: WindowSpan): Next {
     push: first?.push ?? 0,
     newSection: false,
     leadIn: first?.leadIn ?? null,
+    isChange: first?.isChange ?? true,
   };
 }
 
@@ -183,6 +184,7 @@ export interface Cut {
   readonly dependsOnNextChord: boolean;
 }
 
+/** Where a region is cut into windows that are made and remembered each by itself. */
 export function cutOf({ bars, spans, terms, kind }: Region): Cut {
   const size = kind.window ?? WINDOW;
   const pieces = piecesOf(bars, spans, size);
@@ -201,6 +203,7 @@ const withoutChord = (next: Next, push: Ticks): Next => ({
   key: null,
   push,
   leadIn: null,
+  isChange: true,
 });
 
 /** What a window is told of what follows it. */

@@ -50,18 +50,18 @@ function patternsPlayed(song: Song, kind: Kind, style: Style, parts: readonly Pa
 function voiceFile(
   kind: Kind,
   library: Library,
-  { level, place, settings, called }: Omit<KindInStyle, 'patterns'>,
+  { level, targetLoudness, settings, formerIds }: Omit<KindInStyle, 'patterns'>,
   patterns: readonly Pattern[],
 ): NonNullable<StyleFile['parts'][string]> {
   const isShared = ({ id }: Pattern): boolean => patternIn(library, kind.id, id) !== null;
   const own = patterns.filter((p) => !isShared(p));
   return {
     ...(level === undefined ? {} : { level }),
-    ...(place === undefined ? {} : { place }),
+    ...(targetLoudness === undefined ? {} : { targetLoudness }),
     settings: withinRange(kind, settings),
     use: patterns.filter(isShared).map((p) => p.id),
     ...(own.length ? { patterns: own } : {}),
-    ...(called ? { called } : {}),
+    ...(formerIds ? { formerIds } : {}),
   };
 }
 
@@ -77,6 +77,7 @@ const playerOf = (part: Part): Player => ({
 const playable = (song: Pick<Song, 'parts'>, repertoire: Repertoire): Part[] =>
   song.parts.filter((part) => kindOf(part, repertoire) !== null);
 
+/** Whether a song has anybody whose playing could be kept as a style. */
 export const canBeKept = (song: Pick<Song, 'parts'>, repertoire: Repertoire): boolean =>
   playable(song, repertoire).length > 0;
 
@@ -119,9 +120,9 @@ export function styleFromSong(
       library,
       {
         level: first?.mix.level ?? voice?.level,
-        place: voice?.place,
+        targetLoudness: voice?.targetLoudness,
         settings: first ? { ...settings, pattern: patterns[0]!.id } : settings,
-        called: voice?.called,
+        formerIds: voice?.formerIds,
       },
       patterns,
     );
@@ -138,11 +139,11 @@ export function styleFromSong(
     tempo: [Math.min(slowest, song.tempo), Math.max(fastest, song.tempo)],
     usualTempo: song.tempo,
     groove: { ...style.groove, ...song.groove },
-    early: style.early,
-    ...(style.manner ? { manner: style.manner } : {}),
+    anticipation: style.anticipation,
+    ...(style.traits ? { traits: style.traits } : {}),
     ...introFor(parts, style),
     ends: endsOf(song),
-    home: style.home,
+    tonicExtension: style.tonicExtension,
     band: parts.slice(0, LIMITS.parts).map((part, i) => {
       const isFirst = parts.findIndex((p) => p.kind === part.kind) === i;
       return isFirst ? part.kind : playerOf(part);

@@ -55,7 +55,9 @@ export function nameOfUserDocument(own: UserDocument): string {
   return own.what === 'player' ? own.player.name : own.about;
 }
 
-/** The patterns a document brings, for which kind of part; a style's are its own affair. */
+/**
+ * The patterns a document brings, for which kind of part; a style's are its own affair. Null where it brings none.
+ */
 export function importedFrom(
   own: UserDocument,
 ): { readonly kind: string; readonly patterns: readonly LibraryPattern[] } | null {
@@ -106,7 +108,10 @@ function patternTaken(own: UserDocument, others: readonly UserDocument[]): strin
   return null;
 }
 
-/** What of a new document is taken, its name too: two of a name cannot be told apart where they are found. */
+/**
+ * What of a new document is taken, its name too: two of a name cannot be told apart where they are found. A
+ * sentence; null where nothing is.
+ */
 export function takenIn(own: UserDocument, others: readonly UserDocument[]): string | null {
   const names = others.map(nameOfUserDocument);
   if (own.what === 'style') names.push(...OURS.styles.all.map((s) => s.name));

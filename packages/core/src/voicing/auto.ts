@@ -14,7 +14,7 @@ export interface ToVoice {
 const memory = new Map<string, readonly Candidate[]>();
 
 function candidatesOf(chord: Chord, aim: Aim): readonly Candidate[] {
-  const key = `${chord.symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}|${aim.manner ?? 'free'}|${aim.strict ?? false}|${aim.agreed ?? false}`;
+  const key = `${chord.symbol}|${aim.voices}|${aim.register}|${aim.spread}|${aim.low}|${aim.high}|${aim.bassPlays}|${aim.voicingType ?? 'free'}|${aim.strict ?? false}|${aim.agreed ?? false}`;
   let known = memory.get(key);
   if (!known) {
     known = candidates(chord, aim);
@@ -25,6 +25,9 @@ function candidatesOf(chord: Chord, aim: Aim): readonly Candidate[] {
 }
 
 const EMPTY = new Float64Array(0);
+
+/** How much more a move weighs that goes on from a chord that is set. */
+export const GOES_ON = 1.5;
 
 /** Costs between the candidates of two chords: songs go the same way again and again. */
 const moveMemory = new WeakMap<readonly Candidate[], WeakMap<readonly Candidate[], Float64Array>>();
@@ -69,9 +72,11 @@ export function voice(chords: readonly ToVoice[]): (readonly number[])[] {
     return movesBetween(layers[i - 1]!, layer, strict);
   });
   const width = layers.map((layer) => layer.length);
+  // What goes on from a chord that is there already goes on from it closely.
+  const goesOn = width[0] === 1 ? GOES_ON : 1;
   return cheapestPath(
     layers,
     (c) => c.cost,
-    (layer, from, to) => moves[layer]![from * width[layer]! + to]!,
+    (layer, from, to) => (layer === 1 ? goesOn : 1) * moves[layer]![from * width[layer]! + to]!,
   ).map((c) => c.pitches);
 }

@@ -21,7 +21,7 @@ export interface Aim {
   readonly low: number;
   readonly high: number;
   readonly bassPlays: boolean;
-  readonly manner?: VoicingType;
+  readonly voicingType?: VoicingType;
   /** True where the rules of strict part-writing count. */
   readonly strict?: boolean;
   /** True where players have agreed where a chord's own semitones lie. */
@@ -37,7 +37,7 @@ export interface Candidate {
 /** As many candidates of a chord as take part in the path search. */
 const KEPT = 18;
 
-/** A voicing that a manner proposes, what its makeshifts cost, and the tones register and spread are measured at. */
+/** A voicing that a voicing type proposes, what its makeshifts cost, and the tones register and spread are measured at. */
 interface Proposal {
   readonly pitches: readonly number[];
   readonly extra: number;
@@ -46,13 +46,13 @@ interface Proposal {
 
 const OCTAVES = [-1, 0, 1] as const;
 
-function* stacked(chord: Chord, aim: Aim, manner: VoicingType): Generator<Proposal> {
-  const foreign = isSlash(chord) && !aim.bassPlays && hasForeignBass(chord) && voicesIn(manner, 8) === 8;
-  const sets = voicingTypeTones(chord, manner, foreign ? aim.voices - 1 : aim.voices, aim.bassPlays);
+function* stacked(chord: Chord, aim: Aim, voicingType: VoicingType): Generator<Proposal> {
+  const foreign = isSlash(chord) && !aim.bassPlays && hasForeignBass(chord) && voicesIn(voicingType, 8) === 8;
+  const sets = voicingTypeTones(chord, voicingType, foreign ? aim.voices - 1 : aim.voices, aim.bassPlays);
   for (const [choice, set] of sets.entries()) {
-    for (const order of ordersOf(manner, set)) {
+    for (const order of ordersOf(voicingType, set)) {
       for (const octave of OCTAVES) {
-        for (const form of formsOf(manner, stack(order, aim.register + 12 * octave - 6))) {
+        for (const form of formsOf(voicingType, stack(order, aim.register + 12 * octave - 6))) {
           const pitches = foreign ? [under(bassPc(chord), form[0]!), ...form] : form;
           yield { pitches, extra: choice * COST.secondDoubling };
         }
@@ -87,10 +87,10 @@ function* onGuitar(chord: Chord): Generator<Proposal> {
   for (const { pitches, cost } of guitarShapes(chord).slice(0, 40)) yield { pitches, extra: cost };
 }
 
-function proposals(chord: Chord, aim: Aim, manner: VoicingType): Generator<Proposal> {
-  if (manner === 'quartal') return inFourths(chord, aim);
-  if (manner === 'two hands') return withTwoHands(chord, aim);
-  return manner === 'guitar' ? onGuitar(chord) : stacked(chord, aim, manner);
+function proposals(chord: Chord, aim: Aim, voicingType: VoicingType): Generator<Proposal> {
+  if (voicingType === 'quartal') return inFourths(chord, aim);
+  if (voicingType === 'two hands') return withTwoHands(chord, aim);
+  return voicingType === 'guitar' ? onGuitar(chord) : stacked(chord, aim, voicingType);
 }
 
 const ascending = (pitches: readonly number[]): boolean =>
@@ -98,12 +98,12 @@ const ascending = (pitches: readonly number[]): boolean =>
 
 /** Voicings of a chord worth considering, cheapest first, at least one. */
 export function candidates(chord: Chord, aim: Aim): Candidate[] {
-  const manner = aim.manner ?? 'free';
-  const costs = costsOf(manner);
+  const voicingType = aim.voicingType ?? 'free';
+  const costs = costsOf(voicingType);
   const slash = isSlash(chord) && !aim.bassPlays;
   const seams = aim.agreed ? semitonePitches(chord) : [];
   const found = new Map<string, Candidate>();
-  for (const { pitches, extra, measured } of proposals(chord, aim, manner)) {
+  for (const { pitches, extra, measured } of proposals(chord, aim, voicingType)) {
     if (!ascending(pitches) || pitches[0]! < aim.low || pitches[pitches.length - 1]! > aim.high) continue;
     const wrongBass = slash && mod(pitches[0]!, 12) !== bassPc(chord) ? costs.bassNotLowest : 0;
     const below = measured ? costs.muddy * (muddyPairs(pitches) - muddyPairs(measured)) : 0;
@@ -113,8 +113,8 @@ export function candidates(chord: Chord, aim: Aim): Candidate[] {
     const known = found.get(key);
     if (!known || cost < known.cost) found.set(key, { pitches, cost });
   }
-  // A manner that has nothing for a chord (fourths over a diminished one) leaves it to the free forms.
-  if (!found.size && manner !== 'free') return candidates(chord, { ...aim, manner: 'free' });
+  // A voicing type that has nothing for a chord (fourths over a diminished one) leaves it to the free forms.
+  if (!found.size && voicingType !== 'free') return candidates(chord, { ...aim, voicingType: 'free' });
   if (!found.size) return [clamped(chord, aim)];
   return [...found.values()].sort(byCost).slice(0, KEPT);
 }

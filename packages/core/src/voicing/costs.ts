@@ -34,7 +34,7 @@ export const COST = {
 export type Costs = { readonly [name in keyof typeof COST]: number };
 
 /**
- * Where a manner weighs otherwise: its form fixes the spread, so that only the register counts;
+ * Where a voicing type weighs otherwise: its form fixes the spread, so that only the register counts;
  * bare roots and fifths lie as low as they are wanted; a guitar's shapes bring costs of their own.
  */
 const BY_MANNER: Partial<Record<VoicingType, Partial<Costs>>> = {
@@ -53,9 +53,10 @@ const BY_MANNER: Partial<Record<VoicingType, Partial<Costs>>> = {
 
 const memory = new Map<VoicingType, Costs>();
 
-export function costsOf(manner: VoicingType): Costs {
-  let costs = memory.get(manner);
-  if (!costs) memory.set(manner, (costs = { ...COST, ...BY_MANNER[manner] }));
+/** What weighs how much where chords are laid out by a voicing type; of no unit. */
+export function costsOf(voicingType: VoicingType): Costs {
+  let costs = memory.get(voicingType);
+  if (!costs) memory.set(voicingType, (costs = { ...COST, ...BY_MANNER[voicingType] }));
   return costs;
 }
 

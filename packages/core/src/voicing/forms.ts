@@ -47,9 +47,9 @@ function openings(close: readonly number[]): number[][] {
   return forms;
 }
 
-/** The forms a manner makes of one close stack. */
-export function formsOf(manner: VoicingType, close: readonly number[]): number[][] {
-  switch (manner) {
+/** The forms a voicing type makes of one close stack. */
+export function formsOf(voicingType: VoicingType, close: readonly number[]): number[][] {
+  switch (voicingType) {
     case 'free':
       return openings(close);
     case 'open':
@@ -74,9 +74,9 @@ export function rotations({ tones, doubled }: ToneSet): number[][] {
 /** Manners whose lowest tone is always the first of their tones. */
 const ROOTED: readonly VoicingType[] = ['shell', 'power', 'root', 'root and fifth', 'root and octave'];
 
-/** Orders of the tones from the lowest up in a manner; bare manners stand on their root. */
-export const ordersOf = (manner: VoicingType, set: ToneSet): number[][] =>
-  ROOTED.includes(manner) ? [[...set.tones, ...set.doubled]] : rotations(set);
+/** Orders of the tones from the lowest up in a voicing type; bare ones stand on their root. */
+export const ordersOf = (voicingType: VoicingType, set: ToneSet): number[][] =>
+  ROOTED.includes(voicingType) ? [[...set.tones, ...set.doubled]] : rotations(set);
 
 /** Tones that may colour a stack of fourths: the chord's own, and ninth, eleventh, thirteenth that do not rub against it. */
 function colours(chord: Chord): Set<number> {

@@ -1,4 +1,4 @@
-/** How many voices a manner of laying chords out can have. */
+/** How many voices a way of laying chords out can have. */
 import type { VoicingType } from '../song/choices';
 
 /** Least and most voices of manners that cannot have as many as are asked for. */
@@ -12,8 +12,8 @@ const BOUNDS: Partial<Record<VoicingType, readonly [number, number]>> = {
   guitar: [3, 6],
 };
 
-/** Voices a manner sounds when so many are asked for (3–8). */
-export function voicesIn(manner: VoicingType, asked: number): number {
-  const bounds = BOUNDS[manner];
+/** Voices a voicing type sounds when so many are asked for (3–8). */
+export function voicesIn(voicingType: VoicingType, asked: number): number {
+  const bounds = BOUNDS[voicingType];
   return bounds ? Math.max(bounds[0], Math.min(bounds[1], asked)) : asked;
 }

@@ -27,20 +27,20 @@ function withoutRoot(chord: Chord): Chord {
 const single = (tones: readonly number[], doubled: readonly number[] = []): ToneSet[] => [{ tones, doubled }];
 
 /**
- * The pitch classes of a voicing in a manner, in ways that differ by what is doubled.
+ * The pitch classes of a voicing of a voicing type, in ways that differ by what is doubled.
  * Shell: root, third (or what stands for it) and seventh (or sixth, or fifth), common practice.
  */
 export function voicingTypeTones(
   chord: Chord,
-  manner: VoicingType,
+  voicingType: VoicingType,
   asked: number,
   bassPlays: boolean,
 ): ToneSet[] {
-  const voices = voicesIn(manner, asked);
+  const voices = voicesIn(voicingType, asked);
   const root = pcOf(chord, '1');
   // Bare roots carry a slash bass that no bass part plays.
   const lowest = isSlash(chord) && !bassPlays ? bassPc(chord) : root;
-  switch (manner) {
+  switch (voicingType) {
     case 'root':
       return single([lowest]);
     case 'root and octave':

@@ -1,7 +1,7 @@
 /** Two playings side by side: what they share, and what differs, in words. */
 import type { Band, BandBar } from '../band';
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
-import { settingsPlayed } from '../ensemble/lift';
+import { settingsPlayed } from '../ensemble/settingsPlayed';
 import type { Song } from '../song/schema';
 import { liftInScope } from '../timeline/scopes';
 import { occurrenceKeyOf, type OccurrenceId } from '../timeline/occurrenceKey';
@@ -69,7 +69,9 @@ function partSays(
   const kind = kindOf(part, repertoire);
   if (!kind) return '';
   const style = styleOf(song, repertoire);
-  const [one, other] = [a, b].map((scope) => settingsPlayed(kind, style, song, part, scope));
+  const [one, other] = [a, b].map((scope) =>
+    settingsPlayed({ part, kind }, repertoire.kinds, style, song, scope),
+  );
   if (!one!.on && !other!.on) return '';
   if (one!.on !== other!.on) return `${part.name} ${one!.on ? 'plays, then rests' : 'rests, then plays'}.`;
   const pattern = (id: string): string => patternOf(kind, style, id).name;
@@ -98,7 +100,7 @@ const MUCH = 10;
 const louderInWords = (by: number): string =>
   `${Math.abs(by) >= MUCH ? 'much' : 'a little'} ${by > 0 ? 'stronger' : 'softer'}`;
 
-/** Null where one of them is not played any more. */
+/** What two occurrences share and where they differ, in words; null where one of them is not played any more. */
 export function compare(
   song: Song,
   band: Compared,

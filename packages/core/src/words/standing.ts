@@ -2,6 +2,7 @@
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
 import { GM_PROGRAMS } from '../song/generalMidi';
 import type { Part, Section, Song } from '../song/schema';
+import type { SettingName } from '../song/settings/index';
 import { styleInWords } from '../style/set';
 import { keyInWords } from '../theory/speech';
 import { sectionBars } from '../time/bars';
@@ -33,26 +34,28 @@ export interface SongDescription {
 }
 
 /** What each setting is called where it is said that it was set by hand. */
-const SET: Readonly<Record<string, string>> = {
+const SET: Readonly<Partial<Record<SettingName, string>>> = {
   pattern: 'pattern',
   density: 'density',
   dynamics: 'dynamics',
   register: 'register',
   instrument: 'instrument',
-  manner: 'voicing',
+  voicingType: 'voicing',
   spread: 'spread',
   voices: 'number of voices',
   richness: 'richness',
   strum: 'strum',
   capo: 'capo',
   tuning: 'tuning',
-  feel: 'feel',
-  telling: 'repeats',
+  pace: 'feel',
+  repeatVariation: 'repeats',
   rhythmOf: 'rhythm',
 };
 
 const setByHand = (settings: Part['settings'] | undefined): string[] => [
-  ...new Set(Object.keys(settings ?? {}).flatMap((name) => (SET[name] ? [SET[name]] : []))),
+  ...new Set(
+    (Object.keys(settings ?? {}) as SettingName[]).flatMap((name) => (SET[name] ? [SET[name]] : [])),
+  ),
 ];
 
 function partSays(song: Song, part: Part, repertoire: Repertoire): string {
@@ -85,7 +88,7 @@ function playingsSay(song: Song, section: Section): string[] {
       ? []
       : Array.from({ length: entry.repeats }, (_, occurrence) => {
           time++;
-          const set = entry.passes?.[occurrence] ?? {};
+          const set = entry.occurrences?.[occurrence] ?? {};
           const lift = entry.lifts?.[occurrence];
           const resting = song.parts.filter((p) => set[p.id]?.on === false).map((p) => p.name);
           const others = song.parts.filter((p) => setByHand(set[p.id]).length).map((p) => p.name);
@@ -123,7 +126,7 @@ function sectionSays(song: Song, section: Section, repertoire: Repertoire): stri
     ...song.parts
       .filter((p) => section.partChords?.[p.id])
       .map((p) => `${p.name} follows chords of its own.`),
-    section.together?.push ? `Chords are taken ${pushInWords(section.together.push)}.` : '',
+    section.together?.anticipation ? `Chords are taken ${pushInWords(section.together.anticipation)}.` : '',
     ...section.cues.map((cue) => cueInWords(song, section, cue, repertoire)),
     ...playingsSay(song, section),
     section.drafts.length > 1
@@ -137,7 +140,7 @@ function closeSays({ ending, close, together }: Song): string[] {
   const says = lastBarsSay({ ending, ...close });
   return [
     ...(says.length ? [`It ends ${listed(says)}.`] : []),
-    ...(together?.push ? [`Chords are taken ${pushInWords(together.push)}.`] : []),
+    ...(together?.anticipation ? [`Chords are taken ${pushInWords(together.anticipation)}.`] : []),
   ];
 }
 

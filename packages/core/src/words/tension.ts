@@ -67,6 +67,10 @@ export function tensionBetween(band: TensionInput, home: string, from: number, u
 /** Tension bar by bar, the same list as long as the band is the same. */
 const known = new WeakMap<TensionInput, readonly Tension[]>();
 
+/**
+ * How tense a song is bar by bar, 0 to 1.
+ * @param home the key the song is in.
+ */
 export function tensionOf(band: TensionInput, home: string): readonly Tension[] {
   let found = known.get(band);
   if (!found) {

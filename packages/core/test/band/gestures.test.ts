@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { fromRest, gliding, gesturesAt, joined } from '@backline/core/band/gestures';
 import { AT_REST, type Gesture, type Moved } from '@backline/core/groove/gestures';
 
-const THINGS = ['bend', 'expression', 'pedal', 'trim'] as const satisfies readonly Moved[];
+const THINGS = ['bend', 'expression', 'pedal', 'gainOffset'] as const satisfies readonly Moved[];
 
 const anyGesture = fc.record({
   start: fc.integer({ min: -2, max: 12 }),

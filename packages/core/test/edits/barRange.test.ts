@@ -140,8 +140,8 @@ describe('paste', () => {
         );
         expect(songSchema.safeParse(after).success).toBe(true);
         const again = clipOf(after, run(after, section.bars, section.bars + to - from, section.id));
-        expect(again.chords.map((c) => ({ ...c, push: c.push ?? 0 }))).toEqual(
-          lifted.chords.map((c) => ({ ...c, push: c.push ?? 0 })),
+        expect(again.chords.map((c) => ({ ...c, anticipation: c.anticipation ?? 0 }))).toEqual(
+          lifted.chords.map((c) => ({ ...c, anticipation: c.anticipation ?? 0 })),
         );
         // What stood before the paste still stands.
         expect(clipOf(after, run(after, 0, section.bars - 1, section.id)).chords).toEqual(

@@ -69,7 +69,7 @@ it('what was set for a part that is gone by now is let go with it, the rest stay
   const back = withEdits(OUT, removePart('bass'), bringBack(0));
   const section = back.sections.find((s) => s.name === 'Bridge')!;
   expect(section.settings).toEqual({});
-  expect(back.form.find((e) => e.id === place.id)!.passes).toEqual({ '0': { keys: { on: false } } });
+  expect(back.form.find((e) => e.id === place.id)!.occurrences).toEqual({ '0': { keys: { on: false } } });
   const without = withEdits(OUT, removePart('keys'), bringBack(0));
   expect(JSON.stringify(without.form)).not.toContain('keys');
   read(back);

@@ -62,7 +62,7 @@ describe('a chord put at a place', () => {
   it('is pushed, and takes another chord-scale', () => {
     const s = song('C | F');
     const after = edited(s, setPush('s1', nth(s, 1), 240), setScale('s1', nth(s, 1), 'lydian dominant'));
-    expect(chords(after)[1]).toMatchObject({ push: 240, scale: 'lydian dominant' });
+    expect(chords(after)[1]).toMatchObject({ anticipation: 240, scale: 'lydian dominant' });
     expect(chords(edited(after, setPush('s1', nth(s, 1), 0), setScale('s1', nth(s, 1), null)))[1]).toEqual(
       chords(s)[1],
     );

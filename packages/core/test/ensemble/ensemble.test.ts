@@ -4,6 +4,8 @@ import { renderBand, type Band } from '@backline/core/band/index';
 import { applyEdit } from '@backline/core/edits/apply';
 import { setSettings } from '@backline/core/edits/settings';
 import { setTogether } from '@backline/core/edits/together';
+import { changesMissed } from '@backline/core/measures/changes';
+import { playingsHeard } from '@backline/core/measures/arc';
 import * as heard from '@backline/core/measures/figures';
 import type { Song, Together } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
@@ -29,14 +31,14 @@ describe('a part that is told exactly', () => {
     '%s plays every repeat note for note',
     (part) => {
       const song = chart();
-      const exact = applyEdit(song, setSettings(part, null, { telling: 'exactly' }))!.song;
+      const exact = applyEdit(song, setSettings(part, null, { repeatVariation: 'exactly' }))!.song;
       const open = { ...exact, ending: 'open' as const };
       const band = renderBand(open, OURS);
       const [first, again] = ['e2/0', 'e2/1'].map((playing) => struck(band, part, playing));
       expect(again).toEqual(first);
       // Told freely it does not.
       const free = renderBand(
-        { ...applyEdit(song, setSettings(part, null, { telling: 'freely' }))!.song, ending: 'open' },
+        { ...applyEdit(song, setSettings(part, null, { repeatVariation: 'freely' }))!.song, ending: 'open' },
         OURS,
       );
       expect(struck(free, part, 'e2/1')).not.toEqual(struck(free, part, 'e2/0'));
@@ -44,8 +46,12 @@ describe('a part that is told exactly', () => {
   );
 
   it('the writer’s word for a part stands over that for the section, and that over the song’s', () => {
-    const song = changed(changed(chart(), { telling: 'freely' }), { telling: 'a little' }, 's2');
-    const exact = applyEdit(song, setSettings('keys', null, { telling: 'exactly' }))!.song;
+    const song = changed(
+      changed(chart(), { repeatVariation: 'freely' }),
+      { repeatVariation: 'a little' },
+      's2',
+    );
+    const exact = applyEdit(song, setSettings('keys', null, { repeatVariation: 'exactly' }))!.song;
     const band = renderBand({ ...exact, ending: 'open' }, OURS);
     expect(struck(band, 'keys', 'e2/1')).toEqual(struck(band, 'keys', 'e2/0'));
     expect(heard.repeatsThatDiffer(band).get('guitar')!.are).toBeGreaterThan(0);
@@ -60,11 +66,11 @@ describe('each point can be let go', () => {
     const early = (b: Band) => b.chords.filter((c) => c.push > 0).length;
     const many = { ...song, seed: 3 };
     expect(early(renderBand(many, OURS))).toBeGreaterThan(1);
-    expect(early(renderBand(changed(many, { early: false }), OURS))).toBe(1);
+    expect(early(renderBand(changed(many, { anticipations: false }), OURS))).toBe(1);
   });
 
   it('marks: the drums play on through a push, and where there is no chord', () => {
-    const without = renderBand(changed(song, { marks: false, early: false }), OURS);
+    const without = renderBand(changed(song, { marks: false, anticipations: false }), OURS);
     const rest = band.chords.find((c) => c.symbol === null)!;
     const inRest = (b: Band) =>
       played(b, 'drums').filter(
@@ -86,17 +92,19 @@ describe('each point can be let go', () => {
   });
 
   it('room: everyone plays where the style puts them', () => {
-    const { of, are } = heard.leadAbove(renderBand(changed(song, { room: false }), OURS), OURS);
+    const { of, are } = heard.leadAbove(renderBand(changed(song, { registers: false }), OURS), OURS);
     expect(are / of).toBeLessThan(0.5);
   });
 
   it('shape: a chorus is as strong as its verse, and only that section where it is said of one', () => {
-    const strengths = (b: Band) => heard.sectionsHeard(b).map((s) => s.strength);
-    const [verse, chorus] = strengths(band);
+    const strengths = (b: Band) => playingsHeard(b).map((s) => s.strength);
+    // The same players in both: who comes in where is the arc's.
+    const all = changed(song, { arc: false });
+    const [verse, chorus] = strengths(renderBand(all, OURS));
     expect(chorus! - verse!).toBeGreaterThan(8);
-    const flat = strengths(renderBand(changed(song, { shape: false }), OURS));
+    const flat = strengths(renderBand(changed(all, { shape: false }), OURS));
     expect(Math.abs(flat[1]! - flat[0]!)).toBeLessThan(4);
-    const onlyVerse = strengths(renderBand(changed(song, { shape: false }, 's1'), OURS));
+    const onlyVerse = strengths(renderBand(changed(all, { shape: false }, 's1'), OURS));
     expect(onlyVerse[0]).toBeCloseTo(flat[0]!, 0);
     expect(onlyVerse[1]).toBeCloseTo(chorus!, 0);
   });
@@ -115,10 +123,13 @@ describe('each point can be let go', () => {
 
 it('a part that keeps to itself plays its pattern whatever the others agree on', () => {
   const song = chart();
-  const alone = applyEdit(song, setSettings('bass', null, { listens: false, telling: 'exactly' }))!.song;
-  const same = changed(alone, { lock: false, room: false, shape: false, marks: false });
-  const early = changed(alone, { early: false });
-  const bass = (s: Song) => played(renderBand(changed(s, { early: false }), OURS), 'bass');
+  const alone = applyEdit(
+    song,
+    setSettings('bass', null, { listens: false, repeatVariation: 'exactly' }),
+  )!.song;
+  const same = changed(alone, { lock: false, registers: false, shape: false, marks: false });
+  const early = changed(alone, { anticipations: false });
+  const bass = (s: Song) => played(renderBand(changed(s, { anticipations: false }), OURS), 'bass');
   expect(bass(same)).toEqual(bass(early));
 });
 
@@ -140,11 +151,11 @@ it('is told in words, bar by bar, as it is played', () => {
   const early = band.chords.filter(
     (c) => c.timesPlayed === 1 && c.sectionId === 's1' && c.push > 0 && c.symbol !== 'Em7',
   );
-  for (const { symbol } of early) expect(verse!.points.early).toContain(`${symbol} in bar`);
+  for (const { symbol } of early) expect(verse!.points.anticipations).toContain(`${symbol} in bar`);
   expect(verse!.points.marks).toMatch(/drums mark .*; nobody plays in bar 5\./);
   expect(verse!.points.shape).toBe('Verse stands softer, and grows from its first bar to its last.');
   expect(chorus!.points.shape).toMatch(/Chorus stands stronger and fuller/);
-  expect(verse!.points.room).toBe('Solo on top; Keys, Guitar, Arp and Strings underneath.');
+  expect(verse!.points.registers).toBe('Solo on top; Keys, Guitar, Arp and Strings underneath.');
   expect(verse!.points.fills).toMatch(/a fill into what comes/);
   expect(chorus!.points.fills).toMatch(/a short fill into the repeat/);
 });
@@ -161,7 +172,7 @@ it('hard cases play, and agree: a push on every chord, a beat each, one chord fo
     for (const [bars, header] of texts) {
       const band = renderBand(together(bars, `${header}\nstyle: ${style.id}`), OURS);
       expect(band.parts.flatMap((p) => p.trouble ?? [])).toEqual([]);
-      expect([style.id, bars, heard.changesMissed(band)]).toEqual([style.id, bars, []]);
+      expect([style.id, bars, changesMissed(band)]).toEqual([style.id, bars, []]);
       const { of, are } = heard.pushesMarked(band, OURS);
       expect([style.id, bars, are]).toEqual([style.id, bars, of]);
     }
@@ -171,7 +182,7 @@ it('hard cases play, and agree: a push on every chord, a beat each, one chord fo
 it('whatever the song, nobody takes a chord up before the others', () => {
   fc.assert(
     fc.property(anyBandedSong, (song) => {
-      expect(heard.changesMissed(renderBand(song, OURS))).toEqual([]);
+      expect(changesMissed(renderBand(song, OURS))).toEqual([]);
     }),
     { numRuns: 60 },
   );

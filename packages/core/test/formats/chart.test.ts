@@ -42,7 +42,7 @@ describe('bars', () => {
   ])('%s (%s)', (bars, header, expected) => expect(spans(bars, header)).toEqual(expected));
 
   it('a push is kept in ticks', () => {
-    expect(song('C | G{push 1/8}').sections[0]!.drafts[0]!.chords[1]!.push).toBe(240);
+    expect(song('C | G{push 1/8}').sections[0]!.drafts[0]!.chords[1]!.anticipation).toBe(240);
   });
 });
 

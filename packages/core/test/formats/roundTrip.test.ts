@@ -17,7 +17,7 @@ function said(s: Song) {
   const names = new Map(s.sections.map((x) => [x.id, x.name]));
   const saidOf = (section: Section) => ({
     bars: sectionBars(section, s),
-    chords: chordsInUse(section).map(({ start, length, symbol, push = 0 }) => {
+    chords: chordsInUse(section).map(({ start, length, symbol, anticipation: push = 0 }) => {
       return [start, length, symbol === null ? null : parseChord(symbol).symbol, push];
     }),
   });
@@ -66,7 +66,7 @@ describe('a song after any edits', () => {
         const after = afterEdits(start, edits);
         const set: Song = {
           ...after,
-          form: after.form.map((e, i) => (i % 2 ? { ...e, passes: { 0: { bass: quiet } } } : e)),
+          form: after.form.map((e, i) => (i % 2 ? { ...e, occurrences: { 0: { bass: quiet } } } : e)),
         };
         const again = applyEdit(set, takeChart(readChart(writeChart(set), OURS, set)))?.song ?? set;
         const plain = (s: Song) => ({
@@ -106,9 +106,9 @@ describe('text of a chart put back in', () => {
     return {
       ...s,
       form: [
-        { ...first!, passes: { 0: { keys: { on: false } } } },
+        { ...first!, occurrences: { 0: { keys: { on: false } } } },
         second!,
-        { ...third!, passes: { 1: { bass: { density: 5 } } } },
+        { ...third!, occurrences: { 1: { bass: { density: 5 } } } },
       ],
     };
   };
@@ -119,9 +119,11 @@ describe('text of a chart put back in', () => {
     const s = placed();
     expect(taken(s, (t) => t.replace('| G |', '| G | D |')).form).toEqual(s.form);
     const more = taken(s, (t) => t + '\n[Verse] x2\n');
-    expect(more.form.map((e) => e.passes)).toEqual([...s.form.map((e) => e.passes), undefined]);
+    expect(more.form.map((e) => e.occurrences)).toEqual([...s.form.map((e) => e.occurrences), undefined]);
     const inFront = taken(s, (t) => t.replace('[Verse] x2', '[Intro]\nAm\n[Verse] x2'));
-    expect(inFront.form.slice(1).map((e) => [e.id, e.passes])).toEqual(s.form.map((e) => [e.id, e.passes]));
+    expect(inFront.form.slice(1).map((e) => [e.id, e.occurrences])).toEqual(
+      s.form.map((e) => [e.id, e.occurrences]),
+    );
   });
 
   it('fits the other drafts to a section that became longer or shorter', () => {

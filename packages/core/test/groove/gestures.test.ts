@@ -130,10 +130,12 @@ describe('bent strings, breath and rolls', () => {
     const [first] = base.sections;
     const trimmed = {
       ...base,
-      sections: base.sections.map((s) => (s === first ? { ...s, settings: { bass: { trim: -6 } } } : s)),
+      sections: base.sections.map((s) =>
+        s === first ? { ...s, settings: { bass: { gainOffset: -6 } } } : s,
+      ),
     };
     const bass = renderBand(trimmed, OURS).parts.find((p) => p.id === 'bass')!;
-    expect(of(bass, 'trim').map((g) => g.value)).toEqual([-6, 0]);
+    expect(of(bass, 'gainOffset').map((g) => g.value)).toEqual([-6, 0]);
     const file = readMidi(writeMidiFile(trimmed, renderBand(trimmed, OURS)));
     const volumes = file.tracks
       .find((t) => t.some((e) => e.type === 'trackName' && e.text === 'Bass'))!
@@ -151,15 +153,15 @@ describe('bent strings, breath and rolls', () => {
       readMidi(writeMidiFile(s, renderBand(s, OURS)))
         .tracks.find((t) => t.some((e) => e.type === 'trackName' && e.text === 'Bass'))!
         .flatMap((e) => (e.type === 'controller' && e.controllerType === controller ? [e.value] : []));
-    const { pan, room } = base.parts.find((p) => p.id === 'bass')!.mix;
-    expect(sent(set({ side: 28 }), 10)).toEqual([pan, pan + 28]);
-    expect(sent(set({ side: -126 }), 10)).toEqual([pan, 0]);
-    expect(sent(set({ depth: 126 }), 91)).toEqual([room, Math.min(127, room + 126)]);
+    const { pan, reverbSend: room } = base.parts.find((p) => p.id === 'bass')!.mix;
+    expect(sent(set({ panOffset: 28 }), 10)).toEqual([pan, pan + 28]);
+    expect(sent(set({ panOffset: -126 }), 10)).toEqual([pan, 0]);
+    expect(sent(set({ sendOffset: 126 }), 91)).toEqual([room, Math.min(127, room + 126)]);
     // How bright it is goes with the palm on the strings, which is darker by itself.
-    expect(sent(set({ tint: -6 }), 74)).toEqual([64 - 24]);
+    expect(sent(set({ shelfOffset: -6 }), 74)).toEqual([64 - 24]);
     const [palm] = sent(set({ palm: true }), 74);
     expect(palm).toBeLessThan(64);
-    expect(sent(set({ palm: true, tint: 6 }), 74).pop()).toBe(palm! + 24);
+    expect(sent(set({ palm: true, shelfOffset: 6 }), 74).pop()).toBe(palm! + 24);
   });
 });
 

@@ -55,7 +55,7 @@ describe('swing', () => {
 
   it('is heard in the swung style: ride off-beats stand at two thirds of the beat', () => {
     const band = renderBand(
-      withSettings(song('C | F | G | C', 'style: lamplight'), 'drums', { groove: { timing: 0 } }),
+      withSettings(song('C | F | G | C', 'style: lamplight'), 'drums', { groove: { lateness: 0 } }),
       OURS,
     );
     const ride = band.parts.find((p) => p.kind === 'drums')!.notes.filter((n) => n.pitch === 51);
@@ -68,8 +68,8 @@ describe('swing', () => {
 describe('humanise', () => {
   it('spreads time within its milliseconds and is the same for the same seed', () => {
     const base = song('C | F | G | C', 'tempo: 120');
-    const spread = withSettings(base, 'drums', { groove: { timing: 20 } });
-    const [a, b, still] = [spread, spread, withSettings(base, 'drums', { groove: { timing: 0 } })].map(
+    const spread = withSettings(base, 'drums', { groove: { lateness: 20 } });
+    const [a, b, still] = [spread, spread, withSettings(base, 'drums', { groove: { lateness: 0 } })].map(
       (s) => renderBand(s, OURS).parts.find((p) => p.kind === 'drums')!.notes,
     );
     expect(a).toEqual(b);

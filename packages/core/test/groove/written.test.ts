@@ -13,7 +13,10 @@ const everywhere = (song: Song, groove: Song['groove']): Song => ({
   parts: song.parts.map((p) => ({ ...p, settings: { ...p.settings, groove } })),
 });
 /** A band told exactly, so that the same bars are played whatever the groove. */
-const exactly = (song: Song): Song => ({ ...song, together: { ...song.together, telling: 'exactly' } });
+const exactly = (song: Song): Song => ({
+  ...song,
+  together: { ...song.together, repeatVariation: 'exactly' },
+});
 
 /** Which fill is played is a matter of the feel. */
 const written = ({ notes }: BandPart): string[] =>
@@ -25,8 +28,8 @@ const written = ({ notes }: BandPart): string[] =>
 const byStyle = STYLES.map((style) => [style.id, exactly({ ...longSong(8, 8), style: style.id })] as const);
 
 it.each(byStyle)('%s: is written alike, straight or swung, exact or late', (_, song) => {
-  const straight = renderBand(everywhere(song, { swing: 50, timing: 0, strength: 0 }), OURS);
-  const swung = renderBand(everywhere(song, { swing: 66, timing: 30, strength: 10, unit: 'eighth' }), OURS);
+  const straight = renderBand(everywhere(song, { swing: 50, lateness: 0, strength: 0 }), OURS);
+  const swung = renderBand(everywhere(song, { swing: 66, lateness: 30, strength: 10, unit: 'eighth' }), OURS);
   straight.parts.forEach((part, i) => {
     const [a, b] = [written(part), written(swung.parts[i]!)];
     // Of two strikes of a key that come as near as one, one is left; how near they come is the groove's.
@@ -68,7 +71,7 @@ it('stands on the grid, in its song, and no pitch is written twice at once (any 
 });
 
 it('a damped note is written as long as it was, and sounds shorter', () => {
-  const song = exactly(everywhere(longSong(8, 8), { swing: 50, timing: 0, strength: 0 }));
+  const song = exactly(everywhere(longSong(8, 8), { swing: 50, lateness: 0, strength: 0 }));
   const bass = (s: Song) => renderBand(s, OURS).parts.find((p) => p.id === 'bass')!;
   const [open, damped] = [bass(song), bass(withSettings(song, 'bass', { length: 40 }))];
   expect(written(damped)).toEqual(written(open));
@@ -76,7 +79,7 @@ it('a damped note is written as long as it was, and sounds shorter', () => {
 });
 
 it.each(['swing', 'straight'])('what was kept as it sounded is written where it was meant: %s', (feel) => {
-  const groove = { swing: feel === 'swing' ? 66 : 50, timing: 12, strength: 6, unit: 'eighth' as const };
+  const groove = { swing: feel === 'swing' ? 66 : 50, lateness: 12, strength: 6, unit: 'eighth' as const };
   const song = everywhere(longSong(16), groove);
   const band = renderBand(song, OURS);
   for (const id of ['bass', 'keys', 'solo']) {

@@ -39,7 +39,12 @@ const lowestAt = (part: BandPart, tick: number): number =>
 
 describe('a bass that rests', () => {
   const s = only(song('G/B | G/B'), 'bass', 'keys');
-  const oneVoiced = withSettings(s, 'keys', { manner: 'close', hands: 'right', voices: 4, register: 48 });
+  const oneVoiced = withSettings(s, 'keys', {
+    voicingType: 'close',
+    hands: 'right',
+    voices: 4,
+    register: 48,
+  });
 
   it('leaves the bass of a slash chord to the lowest voice of the others', () => {
     expect(lowestAt(partOf(withSettings(oneVoiced, 'bass', { on: false }), 'keys'), 0) % 12).toBe(11);
@@ -47,7 +52,7 @@ describe('a bass that rests', () => {
 
   it('for one section only, in that section only', () => {
     const two = readChart('[Verse]\nG/B | G/B\n[Break]\nG/B | G/B', OURS);
-    const keys = { manner: 'close', hands: 'right', voices: 4, register: 48 } as const;
+    const keys = { voicingType: 'close', hands: 'right', voices: 4, register: 48 } as const;
     const set = withSettings(only(two, 'bass', 'keys'), 'keys', keys);
     const quiet = applyEdit(set, setSettings('bass', 's2', { on: false }))!.song;
     expect(lowestAt(partOf(quiet, 'keys'), 2 * 1920) % 12).toBe(11);
@@ -169,7 +174,7 @@ describe('nobody holds two chords', () => {
 
   /** Without the seeded lateness, which lets a note end under the next one's start. */
   function unhurried<T extends { readonly settings: object }>(stretch: T): T {
-    return { ...stretch, settings: { ...stretch.settings, timing: 0, strum: 0 } };
+    return { ...stretch, settings: { ...stretch.settings, lateness: 0, strum: 0 } };
   }
 });
 

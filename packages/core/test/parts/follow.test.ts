@@ -8,7 +8,7 @@ import type { Settings, Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
 import { anyBandedSong, song, withSettings } from '../support/music';
 
-const exact: Settings = { groove: { timing: 0, strength: 0 }, density: 5 };
+const exact: Settings = { groove: { lateness: 0, strength: 0 }, density: 5 };
 const BASE = ['bass', 'keys', 'guitar', 'drums'].reduce(
   (s: Song, part) => withSettings(s, part, { ...exact, strum: 0 }),
   song('C | F | G | C', 'style: quayside\n'),

@@ -35,7 +35,7 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
   strict: false,
   defaults: { instrument: 14 },
   instruments: [14],
-  mix: { level: 90, pan: 64, room: 60 },
+  mix: { level: 90, pan: 64, reverbSend: 60 },
   targetLoudness: -20,
   pattern: bellPattern,
   plain: [
@@ -43,7 +43,7 @@ const bell = defineKind<z.infer<typeof bellPattern>>({
       id: 'toll',
       name: 'Toll',
       atChange: 'restart',
-      grids: [{ beats: 4, of: 'quarter', bars: 1, events: [{ at: 0, for: 1, level: 1, accent: 1 }] }],
+      grids: [{ beats: 4, of: 'quarter', bars: 1, events: [{ at: 0, for: 1, minDensity: 1, accent: 1 }] }],
     },
   ],
   controls: [],

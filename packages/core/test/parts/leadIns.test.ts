@@ -10,7 +10,7 @@ import { OURS } from '@backline/core/styles/index';
 import { bassLeaps } from '@backline/core/measures/figures';
 import { song, together, withSettings } from '../support/music';
 
-const still = { groove: { timing: 0, strength: 0 } };
+const still = { groove: { lateness: 0, strength: 0 } };
 const bass = (s: Song) => renderBand(withSettings(s, 'bass', still), OURS).parts[0]!.notes;
 /** The pitches from the last beat of the first bar to the first of the second. */
 const into = (s: Song) =>

@@ -7,7 +7,7 @@ import { expandForm } from '@backline/core/timeline/occurrences';
 import { OURS } from '@backline/core/styles/index';
 import { song, withSettings } from '../support/music';
 
-const STILL = { groove: { timing: 0, strength: 0 } } as const;
+const STILL = { groove: { lateness: 0, strength: 0 } } as const;
 /** Starts of a part's notes in its first bar, in eighths. */
 const eighths = (s: Song, part: string, settings: object = {}, pitch?: number): number[] => {
   const band = renderBand(withSettings(s, part, { ...STILL, ...settings }), OURS);
@@ -20,7 +20,7 @@ const eighths = (s: Song, part: string, settings: object = {}, pitch?: number): 
 const open = (bars: string, header: string): Song => ({ ...song(bars, header), ending: 'open' });
 
 describe('a pattern finds the beats it fits', () => {
-  const event: TimedEvent = { at: 0, for: 1, level: 1, accent: 1 };
+  const event: TimedEvent = { at: 0, for: 1, minDensity: 1, accent: 1 };
   const grid = (beats: Grid['beats'], of: Grid['of']): Grid => ({ beats, of, bars: 1, events: [event] });
   const [four, three, two, six] = [
     grid(4, 'quarter'),
@@ -101,9 +101,9 @@ describe('a straight pattern in metres of eighths', () => {
 
 describe('half and double time are a feel, not a tempo', () => {
   const s = open('C | F | C | F', '');
-  const kicks = (feel: string, pitch: number) => {
+  const kicks = (pace: string, pitch: number) => {
     const band = renderBand(
-      withSettings(s, 'drums', { ...STILL, feel, pattern: 'steady', density: 1 } as never),
+      withSettings(s, 'drums', { ...STILL, pace, pattern: 'steady', density: 1 } as never),
       OURS,
     );
     return band.parts
@@ -119,7 +119,7 @@ describe('half and double time are a feel, not a tempo', () => {
   });
 
   it('bars and chords stay where they are', () => {
-    const half = { ...s, parts: s.parts.map((p) => ({ ...p, settings: { feel: 'half time' as const } })) };
+    const half = { ...s, parts: s.parts.map((p) => ({ ...p, settings: { pace: 'half time' as const } })) };
     const [a, b] = [renderBand(s, OURS), renderBand(half, OURS)];
     expect([b.length, b.bars, b.chords]).toEqual([a.length, a.bars, a.chords]);
     const roots = b.parts[0]!.notes.filter((n) => n.noteFunction === 'root').map((n) =>

@@ -12,7 +12,7 @@ import { struckStrings } from '@backline/core/parts/guitar/notes';
 import { STYLES, anyBandedSong, patternsIn, song, withSettings } from '../support/music';
 import { OURS } from '@backline/core/styles/index';
 
-const still = { groove: { timing: 0, strength: 0, swing: 50 } } as const;
+const still = { groove: { lateness: 0, strength: 0, swing: 50 } } as const;
 const partOf = (band: Band, kind: string): BandPart => band.parts.find((p) => p.kind === kind)!;
 const play = (s: Song, kind: string, settings = {}): readonly BandNote[] =>
   partOf(renderBand(withSettings(s, kind, { ...still, ...settings }), OURS), kind).notes;
@@ -42,7 +42,8 @@ describe('bass', () => {
   it('plays the bass of every chord on its first beat, also where it is pushed or a slash chord', () => {
     fc.assert(
       fc.property(anyBandedSong, fc.nat(), (s, pick) => {
-        const patterns = patternsIn(s.style, 'bass');
+        // A tumbao has it before the bar, and some leave a one out: the idioms tell of those.
+        const patterns = patternsIn(s.style, 'bass').filter((p) => p.changeStroke !== 'wait');
         const pattern = patterns[pick % patterns.length]!.id;
         const band = renderBand(withSettings(s, 'bass', { ...still, pattern }), OURS);
         const notes = partOf(band, 'bass').notes;
@@ -175,7 +176,7 @@ describe('guitar', () => {
     const event = (strings: 'bass' | '1' | '3') => ({
       at: 0,
       for: 1,
-      level: 1,
+      minDensity: 1,
       accent: 1,
       stroke: 'pick' as const,
       strings,

@@ -1,5 +1,6 @@
 import type { Grid, TimedEvent } from '@backline/core/style/pattern';
-import { endOnHit, lastHit, placeFree, placeOnChords } from '@backline/core/parts/placing';
+import { lastHit } from '@backline/core/parts/ending';
+import { endOnHit, placeFree, placeOnChords } from '@backline/core/parts/placing';
 import type { Region } from '@backline/core/timeline/region';
 import { regionsIn } from '../support/music';
 import { song } from '../support/music';
@@ -8,7 +9,12 @@ const regionOf = (bars: string, header = ''): Region => {
   const s = song(bars, header);
   return regionsIn(s)[0]![0]!;
 };
-const event = (at: number, length: number, level = 1): TimedEvent => ({ at, for: length, level, accent: 1 });
+const event = (at: number, length: number, level = 1): TimedEvent => ({
+  at,
+  for: length,
+  minDensity: level,
+  accent: 1,
+});
 const pattern = (events: TimedEvent[], atChange: 'restart' | 'carry on' = 'carry on', bars = 1) => ({
   id: 'p',
   name: 'P',

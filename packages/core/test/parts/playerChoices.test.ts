@@ -6,7 +6,7 @@ import { OURS } from '@backline/core/styles/index';
 import { STYLES, song, withSettings } from '../support/music';
 
 const BARS = 'C | Am7 | F | G7';
-const exact: Settings = { groove: { timing: 0, strength: 0 }, density: 5 };
+const exact: Settings = { groove: { lateness: 0, strength: 0 }, density: 5 };
 const played = (base: Song, part: string, settings: Settings) =>
   renderBand(withSettings(base, part, { ...exact, ...settings }), OURS).parts.find((p) => p.id === part)!
     .notes;

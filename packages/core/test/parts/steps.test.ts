@@ -15,8 +15,8 @@ import { patternsOf, resolveSettings } from '@backline/core/timeline/settings';
 import { STYLES, song, withSettings } from '../support/music';
 
 const exact: Settings = {
-  groove: { timing: 0, strength: 0 },
-  telling: 'exactly',
+  groove: { lateness: 0, strength: 0 },
+  repeatVariation: 'exactly',
   density: 5,
   listens: false,
 };

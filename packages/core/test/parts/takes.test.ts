@@ -16,7 +16,7 @@ const base = (style: string): Song => ({
 
 /** Each bar of a solo as its rhythm and intervals; bars with fewer than three notes say too little. */
 function barsOf(s: Song): string[] {
-  const solo = renderBand(withSettings(s, 'solo', { density: 5, groove: { timing: 0 } }), OURS).parts.find(
+  const solo = renderBand(withSettings(s, 'solo', { density: 5, groove: { lateness: 0 } }), OURS).parts.find(
     (p) => p.kind === 'solo',
   )!;
   return Array.from({ length: BARS }, (_, bar) => {

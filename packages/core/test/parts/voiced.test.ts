@@ -40,7 +40,7 @@ describe('a chord set by hand for one part', () => {
   });
 
   it('stays when register, spread and manner change; the others move', () => {
-    const lower = edited(set, setSettings('keys', null, { register: 48, spread: 6, manner: 'open' }));
+    const lower = edited(set, setSettings('keys', null, { register: 48, spread: 6, voicingType: 'open' }));
     expect(bar(lower, 'keys', 1)).toEqual(bar(set, 'keys', 1));
     for (const i of [0, 2, 3]) expect(bar(lower, 'keys', i)).not.toEqual(bar(set, 'keys', i));
   });
@@ -102,7 +102,7 @@ describe('settings of a voicing', () => {
   });
 
   it('a voicing for two hands is divided between them', () => {
-    const two = withSettings(base, 'keys', { ...held, manner: 'two hands', voices: 6 });
+    const two = withSettings(base, 'keys', { ...held, voicingType: 'two hands', voices: 6 });
     const sounding = bar(two, 'keys', 0);
     expect(sounding.length).toBeGreaterThanOrEqual(5);
     expect(sounding[0]!).toBeLessThan(52);
@@ -113,7 +113,7 @@ describe('settings of a voicing', () => {
     expect(
       Math.min(...notes(withSettings(s, 'guitar', { tuning: 'drop D' }), 'guitar').map((n) => n.pitch)),
     ).toBe(38);
-    const power = bar(withSettings(s, 'guitar', { manner: 'power' }), 'guitar', 0);
+    const power = bar(withSettings(s, 'guitar', { voicingType: 'power' }), 'guitar', 0);
     expect(power.map((p) => p % 12).every((pc) => pc === 2 || pc === 9)).toBe(true);
     expect(power.length).toBeLessThanOrEqual(3);
   });

@@ -8,7 +8,7 @@ import { DRUMS, PERCUSSION } from '@backline/core/parts/drums/percussionMap';
 import { OURS } from '@backline/core/styles/index';
 import { song } from '../support/music';
 
-const EXACT = { groove: { timing: 0, strength: 0, swing: 50 }, density: 3 };
+const EXACT = { groove: { lateness: 0, strength: 0, swing: 50 }, density: 3 };
 
 /** A part by itself over held chords, told exactly: what its pattern says. Eighths from each bar's start. */
 function played(kind: string, pattern: string, header = '', bars = 'C | C | C | C'): BandPart {
@@ -204,7 +204,7 @@ describe('guitar and keys', () => {
 describe('styles of the south', () => {
   it.each(['terrazzo', 'streamers', 'courtyard'])('%s: chords are taken ahead of the beat', (id) => {
     const style = OURS.styles.all.find((s) => s.id === id)!;
-    expect(style.early.share).toBeGreaterThanOrEqual(0.4);
+    expect(style.anticipation.share).toBeGreaterThanOrEqual(0.4);
     const bars = 'C | Am7 | Dm7 | G7 | C | F | G7 | C';
     const band = renderBand({ ...song(bars, `style: ${id}`), together: {} }, OURS);
     const pushed = band.chords.filter((c) => c.push > 0).length;

@@ -119,7 +119,7 @@ describe('a family is refused, with the place in the file, where', () => {
   };
   it.each<[string, (f: Json) => void, RegExp]>([
     ['it is none', (f) => (f.format = 'poem'), /format is not/],
-    ['it comes from a later version', (f) => (f.version = 2), /newer version/],
+    ['it comes from a later version', (f) => (f.version = 3), /newer version/],
     ['its kind is unknown', (f) => (f.kind = 'kazoo'), /kind/],
     ['a voice is unknown', (f) => (f.patterns[1].grids[0].events[0].tone = 'ninth'), /patterns\.1\.grids\.0\.events\.0\.tone/],
     ['time is negative', (f) => (f.patterns[0].grids[0].events[0].at = -1), /patterns\.0\.grids\.0\.events\.0\.at/],

@@ -1,6 +1,6 @@
 /** Finding: what fits comes first, says why it does not, is searched by words, and is drawn by a fair dice. */
-import { anotherOf, isPatternAsked, isStyleAsked, moreLike, opposites } from '@backline/core/ranking/find';
-import { patternFit, rankPatterns, rankStyles } from '@backline/core/ranking/rank';
+import { anotherOf, isPatternAsked, moreLike, opposites } from '@backline/core/ranking/find';
+import { patternFit, rankPatterns, rankStyles, stylesAsked } from '@backline/core/ranking/rank';
 import { songFacts } from '@backline/core/ranking/song';
 import { apartness } from '@backline/core/ranking/strokes';
 import { LIBRARY } from '@backline/core/patternLibrary/index';
@@ -17,7 +17,7 @@ describe('what a song asks', () => {
     expect(facts('style: lamplight\ntempo: 140')).toMatchObject({ feel: 'swung', tempo: 140, pace: 1 });
     expect(facts('style: slowtide\ntime: 12/8')).toMatchObject({ feel: 'twelve-eight', isDotted: true });
     expect(facts('', 'C Am7 | F G7').pace).toBe(2);
-    expect(facts('', 'C | Am7').richness).toBe(0.5);
+    expect(facts('', 'C | Am7').harmony?.sevenths).toBe(0.5);
     expect(songFacts({ ...song('C'), sections: [] }, OURS).pace).toBe(0);
   });
 });
@@ -55,7 +55,12 @@ describe('finding', () => {
     expect(ids({ feel: 'twelve-eight' }).every((id) => pattern('bass', id).facts.feel === 'twelve-eight')).toBe(true);
     expect(ids({ genre: 'funk', energy: 5 })).toContain('funk-sixteenths');
     expect(ids({ words: 'no such thing' })).toEqual([]);
-    expect(OURS.styles.all.filter((s) => isStyleAsked(s, { words: 'waltz' })).map((s) => s.id)).toContain('turnabout');
+    const styles = (asked: Parameters<typeof stylesAsked>[2]) => stylesAsked(OURS.styles.all, facts(''), asked).map(({ item }) => item.id);
+    expect(styles({ words: 'waltz' })[0]).toBe('turnabout');
+    expect(styles({ words: 'slow soul', feel: 'twelve-eight' })[0]).toBe('slowtide');
+    expect(styles({ words: 'qqqq' })).toEqual([]);
+    expect(styles({})).toHaveLength(OURS.styles.all.length);
+    expect(styles({ genre: 'reggae' })).toContain('saltbreeze');
   }); // prettier-ignore
 
   it('neighbours and opposites of one in hand', () => {

@@ -1,6 +1,6 @@
 /** A document that does not read is opened as far as it goes, and what was wrong is told with its place. */
 import { mendSong } from '@backline/core/song/mend';
-import { readSong } from '@backline/core/song/read';
+import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import type { Song } from '@backline/core/song/schema';
 import { chordsInUse } from '@backline/core/song/inUse';
 import { FULL_SONG, placesOf, withAt, type Path } from '../support/fullSong';
@@ -82,7 +82,14 @@ it('whatever one thing of a full song is damaged, the rest of it opens', () => {
   }
 });
 
-it.each([null, 7, 'text', [], {}, { version: 4, sections: [] }, { ...song('C'), version: 9 }])(
+it.each([null, 7, 'text', [], {}, { version: 6, sections: [] }, { ...song('C'), version: 9 }])(
   'nothing is made of what holds nothing of a song: %j',
   (document) => expect(mendSong(document)).toBeNull(),
 );
+
+it('one of an earlier version is brought up to this one first', () => {
+  const s = song('C | F');
+  const { song: read, remarks } = mended({ ...s, version: 4, tempo: 1e9 });
+  expect([read.version, read.tempo, read.together?.arc]).toEqual([SONG_VERSION, 300, false]);
+  expect(remarks).toHaveLength(1);
+});

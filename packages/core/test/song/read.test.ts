@@ -5,9 +5,10 @@ import fc from 'fast-check';
 import { renderBand } from '@backline/core/band/index';
 import { barsInForm } from '@backline/core/song/size';
 import { LIMITS } from '@backline/core/song/limits';
-import { readSong } from '@backline/core/song/read';
+import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
+import { FULL_SONG } from '../support/fullSong';
 import { anySong, song } from '../support/music';
 import { barsLength, sectionBars } from '@backline/core/time/bars';
 import { OURS } from '@backline/core/styles/index';
@@ -20,6 +21,15 @@ const FROZEN = JSON.parse(readFileSync(join(__dirname, 'frozen/version-1.json'),
 const FROZEN_2 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-2.json'), 'utf8')) as {
   sections: { id: string; bars: number; cues: unknown[] }[];
 };
+
+/** A song with everything a song of version 3 could hold. This file is never changed. */
+const FROZEN_3 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-3.json'), 'utf8')) as Record<
+  string,
+  unknown
+>;
+
+/** The same as version 4 stored it. This file is never changed. */
+const FROZEN_4 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-4.json'), 'utf8')) as Song;
 
 type OldCue = { id: string; bar: number; part: string; settings: object };
 type OldSection = Omit<Song['sections'][number], 'ownLengths' | 'cues'> & { cues: OldCue[] };
@@ -35,6 +45,20 @@ const asVersion1 = (s: Song): Old => ({
   sections: s.sections.map(({ ownLengths: _, ...section }) => ({ ...section, cues: [] })),
   form: s.form.map(({ id: _, ...entry }) => entry),
 });
+/** A song of which no section says anything of an arc. */
+const unarced = (s: Song): Song => ({
+  ...s,
+  sections: s.sections.map(({ together, ...section }) => {
+    const { arc: _, ...points } = together ?? {};
+    return { ...section, ...(together && { together: points }) };
+  }),
+  removed: s.removed?.map((one) => ({
+    ...one,
+    section: unarced({ ...s, sections: [one.section], removed: undefined }).sections[0]!,
+  })),
+});
+/** A song as one of a version opens that knew no arc. */
+const withoutArc = (s: Song): Song => ({ ...s, together: { ...s.together, arc: false } });
 const opened = (document: unknown): Song => {
   const { song: read, trouble } = readSong(document);
   expect(trouble).toBeNull();
@@ -45,18 +69,27 @@ describe('a song of version 1', () => {
   it('opens, with nothing lost and an id for each place of the form', () => {
     const read = opened(FROZEN);
     const { version, form, sections, ...rest } = read;
-    expect(version).toBe(3);
+    expect(version).toBe(SONG_VERSION);
     expect(form.map(({ id: _, ...entry }) => entry)).toEqual(FROZEN.form);
     expect(new Set(form.map((e) => e.id)).size).toBe(form.length);
     const { version: _v, form: _f, sections: before, ...others } = FROZEN;
-    expect(rest).toEqual(others);
-    expect(sections.map(({ ownLengths: _, ...section }) => section)).toEqual(before);
+    const parts = (others.parts as { mix: { room: number } }[]).map(({ mix: { room, ...mix }, ...part }) => ({
+      ...part,
+      mix: { ...mix, reverbSend: room },
+    }));
+    expect(rest).toEqual({ ...others, parts, together: { arc: false } });
+    // What was a push is an anticipation; nothing else in a section has another word.
+    const pushes = JSON.stringify(sections.map(({ ownLengths: _, ...section }) => section)).replaceAll(
+      '"anticipation":',
+      '"push":',
+    );
+    expect(JSON.parse(pushes)).toEqual(before);
     expect(renderBand(read, OURS).parts.every((p) => p.trouble === null)).toBe(true);
   });
 
   it('any one becomes the song it was (any song)', () => {
     fc.assert(
-      fc.property(anySong, (s) => expect(opened(asVersion1(s))).toEqual(s)),
+      fc.property(anySong, (s) => expect(opened(asVersion1(s))).toEqual(withoutArc(s))),
       { numRuns: 30 },
     );
   });
@@ -117,7 +150,7 @@ describe('a song of version 1', () => {
 describe('a song of version 2', () => {
   it('opens, its cues at the ticks of their bars and for their part', () => {
     const read = opened(FROZEN_2);
-    expect(read.version).toBe(3);
+    expect(read.version).toBe(SONG_VERSION);
     const [, second] = read.sections;
     const bars = sectionBars(second!, read);
     expect(second!.cues).toEqual([
@@ -133,12 +166,51 @@ describe('a song of version 2', () => {
   });
 });
 
+describe('a song of version 4', () => {
+  it('opens with nothing lost, and its players agree on no arc, so that it sounds as it did', () => {
+    const { version, together, ...read } = opened(FROZEN_4);
+    const { version: _, together: before, ...rest } = FROZEN_4;
+    expect(version).toBe(SONG_VERSION);
+    expect(together).toEqual({ ...before, arc: false });
+    expect(read).toEqual(rest);
+    const plain = { ...FROZEN_4, together: undefined };
+    expect(opened(plain).together).toEqual({ arc: false });
+  });
+
+  it.each([
+    ['a list of what players agree on', { ...FROZEN_4, together: ['arc'] }],
+    ['a word for it', { ...FROZEN_4, together: 'yes' }],
+  ])('with %s it is no song, and says so', (_, document) => {
+    const { song: none, trouble } = readSong(document);
+    expect(none).toBeNull();
+    expect(trouble).not.toBe('');
+  });
+});
+
+describe('a song of version 3', () => {
+  it('opens with all it held, by the words of today', () => {
+    const read = opened(FROZEN_3);
+    expect(read).toEqual(withoutArc(unarced(FULL_SONG)));
+    expect(opened(JSON.parse(JSON.stringify(read)))).toEqual(read);
+  });
+
+  it.each([
+    ['parts that are no list', { ...FROZEN_3, parts: 'bass' }],
+    ['a section that is none', { ...FROZEN_3, sections: [null, 7, []] }],
+    ['a form of words', { ...FROZEN_3, form: ['verse'] }],
+    ['a field of an unlucky name', JSON.parse('{"version":3,"__proto__":{"note":1}}')],
+  ])('%s: refused in a sentence, never half read', (_, document) => {
+    const { song: read, trouble } = readSong(document);
+    expect([read, typeof trouble]).toEqual([null, 'string']);
+  });
+});
+
 describe('what is no song', () => {
   it.each<[string, unknown, RegExp]>([
     ['nothing', null, /./],
     ['a number', 3, /./],
     ['a list', [], /./],
-    ['a song of the future', { ...song('C'), version: 4 }, /newer version.*Reload/],
+    ['a song of the future', { ...song('C'), version: SONG_VERSION + 1 }, /newer version.*Reload/],
     ['a version that is a word', { ...song('C'), version: 'two' }, /version/],
     ['a version 1 without a form', { ...FROZEN, form: undefined }, /form/],
     ['a version 1 with a field too many', { ...FROZEN, extra: 1 }, /extra/],

@@ -46,12 +46,12 @@ describe('settings over one another', () => {
       overlay([
         { density: 1, strum: 10, groove: { swing: 60 } },
         undefined,
-        { density: 4, groove: { timing: 3 } },
+        { density: 4, groove: { lateness: 3 } },
       ]),
     ).toEqual({
       density: 4,
       strum: 10,
-      groove: { swing: 60, timing: 3 },
+      groove: { swing: 60, lateness: 3 },
     });
   });
 });

@@ -57,7 +57,7 @@ describe('a style is refused, with the place in the file, where', () => {
     ['it comes from a later version', (s) => (s.version = 9), /newer version/, true],
     ['an event would never sound', (s) => (s.parts.bass.patterns[0].grids[0].events[0].at = 9), /parts\.bass\.patterns\.0\.grids\.0\.events\.0\.at.*never sound/, false],
     ['a pattern has no events', (s) => (s.parts.keys.patterns[0].grids[0].events = []), /parts\.keys\.patterns\.0\.grids\.0\.events.*never sounds/, true],
-    ['a pattern plays at no usual density', (s) => s.parts.bass.patterns[0].grids[0].events.forEach((e: Json) => (e.level = 5)), /usual density/, false],
+    ['a pattern plays at no usual density', (s) => s.parts.bass.patterns[0].grids[0].events.forEach((e: Json) => (e.minDensity = 5)), /usual density/, false],
     ['a line has no rhythm for its beats', (s) => (s.parts.solo.patterns[0].cells = s.parts.solo.patterns[0].cells.filter((c: Json) => c.beats === 3)), /parts\.solo\.patterns\.0\.cells.*no rhythm of 2 beats/, false],
     ['its usual pattern is not there', (s) => (s.parts.arp.settings.pattern = 'gone'), /parts\.arp\.settings\.pattern.*no pattern "gone"/, false],
     ['a register is out of range', (s) => (s.parts.bass.settings.register = 80), /parts\.bass\.settings\.register.*between 28 and 60/, false],
@@ -125,7 +125,7 @@ describe('all that is wrong with a file is told at once', () => {
     );
     expect(style).toBeNull();
     expect(trouble!.split('\n')).toEqual([
-      'These are missing: id, name, feel, about, metres, tempo, usualTempo, groove, early, home and band.',
+      'These are missing: id, name, feel, about, metres, tempo, usualTempo, groove, anticipation, tonicExtension and band.',
       'parts.bass.settings.density: This must be at most 5.',
       'parts.bass.use: A part needs one pattern at least.',
     ]);
@@ -133,7 +133,7 @@ describe('all that is wrong with a file is told at once', () => {
 
   it('field by field: without any one of them a style says which', () => {
     const whole = file('quayside') as Record<string, unknown>;
-    const optional = ['manner', 'intro', 'ends'];
+    const optional = ['traits', 'intro', 'arc', 'ends'];
     for (const field of Object.keys(whole).filter((name) => !optional.includes(name))) {
       const { [field]: _gone, ...rest } = whole;
       const { trouble } = readStyle(rest, KINDS, LIBRARY);
@@ -162,7 +162,7 @@ describe('all that is wrong with a file is told at once', () => {
         'metres',
         'tempo',
         'groove',
-        'early',
+        'anticipation',
         'home',
         'band',
         'parts',

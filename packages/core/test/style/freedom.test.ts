@@ -14,7 +14,7 @@ describe.each(cases)('%# what a pattern leaves open', (kind, pattern) => {
   const repertoire = repertoireOf(KINDS, [style]);
   const chart = song('C / / Am7 | F G7 | Dm7 | Em7 A7 | Dm7 G7 | C | F | C');
   const base = { ...chart, parts: [newPart(kind, [])] };
-  const told = { ...base, together: { telling: 'freely' as const } };
+  const told = { ...base, together: { repeatVariation: 'freely' as const } };
   const notes = (settings: object, from = base): string => {
     const played = withSettings(from, kind.id, { on: true, density: 5, pattern: pattern.id, ...settings });
     return JSON.stringify(renderBand(played, repertoire).parts.find((p) => p.kind === kind.id)!.notes);

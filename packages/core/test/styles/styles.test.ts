@@ -59,7 +59,8 @@ describe.each(STYLES.map((s) => [s.name, s] as const))('%s', (_, style) => {
       beats: 4,
       isDotted: false,
       pace: 1,
-      richness: 0,
+      harmony: null,
+      swung: null,
       genres: genresOf(style),
     };
     for (const kind of kindsOfBand(style)) {

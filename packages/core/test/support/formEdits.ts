@@ -30,7 +30,6 @@ import {
 import { setTogether } from '@backline/core/edits/together';
 import { ENDINGS, SECTION_TYPES } from '@backline/core/song/choices';
 import type { Section, Song } from '@backline/core/song/schema';
-import { OURS } from '@backline/core/styles/index';
 import { chordsInUse } from '@backline/core/song/inUse';
 import type { GridCell, Scope } from '@backline/core/timeline/scopes';
 
@@ -53,7 +52,7 @@ const cellsOf = (s: Song, n: number): GridCell[] => [
 const cueOf = (s: Section, n: number): string => (s.cues.length ? pick(s.cues, n).id : 'none');
 
 export const FORM_EDITS: readonly ((s: Song, n: number) => Edit)[] = [
-  (s, n) => setSettings(partOf(s, n), whereOf(s, n), { on: n % 3 > 0, push: (n % 5) * 120 }),
+  (s, n) => setSettings(partOf(s, n), whereOf(s, n), { on: n % 3 > 0, anticipation: (n % 5) * 120 }),
   (s, n) => setCells(cellsOf(s, n), { density: (n % 5) + 1, dynamics: 'f', spread: 3 + (n % 6) }),
   (s, n) => copyCell(cellOf(s, n), cellsOf(s, n + 5)),
   (s, n) => clearCells(cellsOf(s, n)),
@@ -78,7 +77,7 @@ export const FORM_EDITS: readonly ((s: Song, n: number) => Edit)[] = [
   (_, n) => joinSections(n % 4),
   (_, n) => moveEntry(n % 4, (n % 9) - 4),
   () => addSection('Part', 'C'),
-  (s, n) => setSectionType(sectionOf(s, n).id, n % 5 ? pick(SECTION_TYPES, n) : null, OURS.kinds),
+  (s, n) => setSectionType(sectionOf(s, n).id, n % 5 ? pick(SECTION_TYPES, n) : null),
   (s, n) => setEndings(sectionOf(s, n).id, n % 3 ? [(n % 2) + 1, 1, (n % 3) + 1] : null),
   (s, n) => addSecondEnding(sectionOf(s, n).id, (n % 3) + 1),
   (s, n) => addIntro((n % 6) + 1, n % 2 ? null : [partOf(s, n)]),
@@ -103,5 +102,5 @@ export const FORM_EDITS: readonly ((s: Song, n: number) => Edit)[] = [
       partOf(s, n),
       n % 3 ? { atChange: 'restart', pattern: 'no-such' } : { atChange: undefined, pattern: undefined },
     ),
-  (s, n) => setTogether(n % 2 ? null : sectionOf(s, n).id, { push: n % 3 ? 240 : undefined }),
+  (s, n) => setTogether(n % 2 ? null : sectionOf(s, n).id, { anticipation: n % 3 ? 240 : undefined }),
 ];

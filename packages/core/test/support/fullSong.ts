@@ -6,13 +6,13 @@ import type { Settings, Song } from '@backline/core/song/schema';
 export const FULL_SETTINGS: Required<Settings> = {
   on: true,
   pattern: 'quarters',
-  feel: 'half time',
+  pace: 'half time',
   density: 3,
   dynamics: 'mf',
   register: 48,
   spread: 4,
   voices: 4,
-  manner: 'open',
+  voicingType: 'open',
   richness: 'sevenths',
   hands: 'both',
   tuning: 'DADGAD',
@@ -37,26 +37,27 @@ export const FULL_SETTINGS: Required<Settings> = {
   swell: 'none',
   palm: true,
   atChange: 'restart',
-  groove: { unit: 'eighth', swing: 60, timing: 5, strength: 4 },
+  groove: { unit: 'eighth', swing: 60, lateness: 5, strength: 4 },
   variation: 7,
-  telling: 'exactly',
-  trim: -3,
-  side: 10,
-  depth: -10,
-  tint: 4,
-  push: 240,
+  repeatVariation: 'exactly',
+  gainOffset: -3,
+  panOffset: 10,
+  sendOffset: -10,
+  shelfOffset: 4,
+  anticipation: 240,
   listens: false,
 };
 
 const TOGETHER = {
-  early: true,
+  anticipations: true,
   marks: true,
   lock: true,
-  room: true,
+  registers: true,
   shape: true,
   fills: true,
-  push: 240,
-  telling: 'exactly',
+  arc: false,
+  anticipation: 240,
+  repeatVariation: 'exactly',
 } as const;
 
 const CHORD = {
@@ -65,7 +66,7 @@ const CHORD = {
   length: 1920,
   symbol: 'Am7',
   scale: 'dorian',
-  push: 120,
+  anticipation: 120,
   leadIn: 'chromatic',
   voicing: [57, 60, 64, 67],
   byHand: { bass: { pitches: [45] }, guitar: { frets: [null, 0, 2, 2, 1, 0] } },
@@ -88,21 +89,21 @@ const SECTION = {
   endings: [1, 1],
   partChords: { bass: [CHORD] },
   unread: [{ at: 0, text: 'H7' }],
-  note: 'Why.',
+  annotation: 'Why.',
 };
 
 const ENTRY = {
   id: 'e1',
   section: 's1',
   repeats: 2,
-  passes: { '0': { bass: FULL_SETTINGS } },
+  occurrences: { '0': { bass: FULL_SETTINGS } },
   lifts: { '1': { by: 1, without: ['density'] } },
 };
 
 const MIX = {
   level: 100,
   pan: 64,
-  room: 30,
+  reverbSend: 30,
   mute: false,
   solo: false,
   tone: { low: 1, middle: 0, high: -1 },
@@ -131,7 +132,7 @@ export const FULL_SONG = JSON.parse(
         { id: 'guitar', kind: 'guitar', name: 'Guitar', settings: {}, mix: MIX },
       ],
     }),
-    groove: { unit: 'eighth', swing: 60, timing: 5, strength: 4 },
+    groove: { unit: 'eighth', swing: 60, lateness: 5, strength: 4 },
     close: { slow: { bars: 2, to: 60 }, tag: { bars: 2, times: 2 }, fade: 4 },
     removed: [
       {
@@ -139,13 +140,13 @@ export const FULL_SONG = JSON.parse(
         at: 1,
         key: 'C',
         metre: '4/4',
-        places: [{ at: 0, entry: ENTRY }],
+        positions: [{ at: 0, entry: ENTRY }],
       },
     ],
     guide: { onEntry: true, playback: false, instrument: 0, level: 96 },
     master: { tone: { low: 0, middle: 0, high: 0 }, gain: 0, glue: 50, target: -15 },
     together: TOGETHER,
-    note: 'Why.',
+    annotation: 'Why.',
     tags: ['ferry'],
   }),
 ) as Song;

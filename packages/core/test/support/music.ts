@@ -27,7 +27,15 @@ export const regionsIn = (song: Song, repertoire = OURS) => {
 /** A song whose players agree on nothing and tell every playing alike: what a pattern says, and nothing else. */
 export const apart = (song: Song): Song => ({
   ...song,
-  together: { early: false, marks: false, lock: false, room: false, shape: false, telling: 'exactly' },
+  together: {
+    anticipations: false,
+    marks: false,
+    lock: false,
+    registers: false,
+    shape: false,
+    arc: false,
+    repeatVariation: 'exactly',
+  },
 });
 
 /** Patterns of a kind of part in a style; its plain ones where the style has none. */

@@ -319,7 +319,10 @@ describe('for one chord only', () => {
 
 describe('push', () => {
   it('the whole band takes every chord early together, and the drums mark it', () => {
-    const s = edited(together('C | Am7 | F | G7', 'style: quayside\n'), setTogether(null, { push: 240 }));
+    const s = edited(
+      together('C | Am7 | F | G7', 'style: quayside\n'),
+      setTogether(null, { anticipation: 240 }),
+    );
     const band = render(s);
     expect(band.chords.map((c) => c.push)).toEqual([0, 240, 240, 240]);
     const regions = regionsIn(s);
@@ -333,7 +336,7 @@ describe('push', () => {
   });
 
   it('one part takes them early and the others do not; a chord of its own mind keeps it', () => {
-    const s = edited(FOUR, setSettings('keys', 's1', { push: 120 }));
+    const s = edited(FOUR, setSettings('keys', 's1', { anticipation: 120 }));
     const regions = regionsIn(s);
     const of = (id: string) => regions[s.parts.findIndex((p) => p.id === id)]![0]!.spans.map((x) => x.push);
     expect(of('keys')).toEqual([0, 120, 120, 120]);
@@ -465,7 +468,12 @@ describe('sections cut and joined', () => {
     const split = edited(s, splitSection('s1', 2));
     const [a, b] = split.sections.map((x) => x.id);
     expect(split.form.map((e) => e.section)).toEqual([a, b, a, b]);
-    expect(split.form.map((e) => e.passes?.['0']?.keys?.on)).toEqual([undefined, undefined, false, false]);
+    expect(split.form.map((e) => e.occurrences?.['0']?.keys?.on)).toEqual([
+      undefined,
+      undefined,
+      false,
+      false,
+    ]);
   });
 
   it('where parts are set otherwise behind the seam a cue says so', () => {
@@ -512,7 +520,7 @@ describe('sections cut and joined', () => {
     expect(made!.cues.map((c) => [c.at, c.parts, c.settings])).toEqual([
       [2 * BAR, ['guitar'], { on: false }],
     ]);
-    expect(made!.note).toBe('why');
+    expect(made!.annotation).toBe('why');
     expect(() => edited(s, setLift('s2', { by: 1 }), joinSections(0))).toThrow(
       'Verse and Chorus are not lifted alike. Lift them alike first: joined they are one.',
     );
@@ -528,11 +536,11 @@ describe('sections cut and joined', () => {
     expect(early.map((p) => p.id)).toEqual(['bass', 'drums']);
   });
 
-  it('a type sets a section up, in what nobody has set', () => {
-    const s = edited(FOUR, addSection('Break', 'C'), setSectionType('s2', 'break', OURS.kinds));
-    const made = s.sections[1]!;
-    expect(made).toMatchObject({ type: 'break', lift: { by: -2 } });
-    expect(made.settings.guitar).toEqual({ on: false });
-    expect(made.settings.bass).toBeUndefined();
+  it('a type says what a section is and sets nothing: shape and arc do the rest', () => {
+    const s = edited(FOUR, addSection('Middle', 'C'), setSectionType('s2', 'break'));
+    expect(s.sections[1]).toMatchObject({ type: 'break', settings: {} });
+    expect(s.sections[1]!.lift).toBeUndefined();
+    expect(edited(s, setSectionType('s2', null)).sections[1]).not.toHaveProperty('type');
+    expect(edited(s, setSectionType('nowhere', 'verse')).sections).toEqual(s.sections);
   });
 });

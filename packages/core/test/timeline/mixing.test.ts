@@ -26,10 +26,10 @@ const others = (band: Band) =>
 
 const anyMix = fc.record(
   {
-    trim: fc.integer({ min: -12, max: 6 }),
-    side: fc.integer({ min: -127, max: 127 }),
-    depth: fc.integer({ min: -127, max: 127 }),
-    tint: fc.integer({ min: -12, max: 12 }),
+    gainOffset: fc.integer({ min: -12, max: 6 }),
+    panOffset: fc.integer({ min: -127, max: 127 }),
+    sendOffset: fc.integer({ min: -127, max: 127 }),
+    shelfOffset: fc.integer({ min: -12, max: 12 }),
   },
   { requiredKeys: [] },
 );
@@ -59,15 +59,19 @@ it('makes no window anew', () => {
   const memory = regionMemory();
   renderBand(song, OURS, memory);
   const before = memory.computed;
-  renderBand(withCues(song, [cue(['solo', 'keys'], { trim: -6, side: 20 }, 3840, 9600)]), OURS, memory);
+  renderBand(
+    withCues(song, [cue(['solo', 'keys'], { gainOffset: -6, panOffset: 20 }, 3840, 9600)]),
+    OURS,
+    memory,
+  );
   expect(memory.computed).toBe(before);
 });
 
 it('is heard from the cue on and until its end, at every playing, and is written as controllers alone', () => {
   const song = longSong(32);
-  const moved = withCues(song, [cue(['keys'], { trim: -6, tint: 4 }, 3840, 7680)]);
+  const moved = withCues(song, [cue(['keys'], { gainOffset: -6, shelfOffset: 4 }, 3840, 7680)]);
   const keys = renderBand(moved, OURS).parts.find((p) => p.id === 'keys')!;
-  const mix = keys.gestures.filter((g) => g.moves === 'trim');
+  const mix = keys.gestures.filter((g) => g.moves === 'gainOffset');
   const length = 16 * 1920;
   // A chord that is felt early takes the mix along.
   expect(mix.map((g) => g.value)).toEqual([-6, 0, -6, 0]);

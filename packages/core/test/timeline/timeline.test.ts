@@ -89,6 +89,7 @@ describe('spans', () => {
       push: 240,
       leadIn: null,
       newSection: true,
+      isChange: true,
     });
     expect(bass![1]!.next).toBeNull();
     expect(JSON.stringify(bass![0])).not.toContain('Am');
@@ -112,8 +113,8 @@ describe('settings', () => {
 
   it('grooves mix: a part may have its own swing and keep the rest of the song', () => {
     const part = { ...base.parts[0]!, settings: { groove: { swing: 62 } } };
-    const set = resolveSettings(kindOf('bass'), style, { groove: { timing: 9 } }, part, []);
-    expect([set.swing, set.timing, set.strength]).toEqual([62, 9, style.groove.strength]);
+    const set = resolveSettings(kindOf('bass'), style, { groove: { lateness: 9 } }, part, []);
+    expect([set.swing, set.lateness, set.strength]).toEqual([62, 9, style.groove.strength]);
   });
 
   it('cues cut a pass into stretches, each adding to the ones before', () => {

@@ -157,7 +157,7 @@ it('what cannot be played by is refused with its place', () => {
   expect(refused((f) => void f.band.push('theremin'))).toMatch(/^band\.\d+: .*"theremin"/);
   expect(refused((f) => void (f.metres = ['11/16']))).toMatch(/^metres\.0: .*no metre/);
   expect(refused((f) => void (f.tempo = [140, 90]))).toMatch(/slowest/);
-  expect(refused((f) => void ((f as { version: number }).version = 2))).toMatch(/newer version/);
+  expect(refused((f) => void ((f as { version: number }).version = 3))).toMatch(/newer version/);
   expect(refused((f) => void (f.name = 'a\nb'))).toMatch(/one line/);
   const events = plain(LIBRARY.get('bass')!.find((p) => 'grids' in p)!) as unknown as {
     grids: { events: { at: number }[] }[];

@@ -71,7 +71,7 @@ it('plays in another song, in another style, by all it played by', () => {
   const own = ({
     swing: _s,
     unit: _u,
-    timing: _t,
+    lateness: _t,
     strength: _g,
     on: _o,
     variation: _v,
@@ -179,7 +179,7 @@ it('has an id and a name of its own', () => {
 
 it('is refused with the place where nobody can play so', () => {
   const trouble = (change: object): string => readUserDocument({ ...kept(), ...change }).trouble ?? '';
-  expect(trouble({ version: 2 })).toMatch(/newer version/);
+  expect(trouble({ version: 3 })).toMatch(/newer version/);
   expect(trouble({ kind: 'kazoo' })).toMatch(/kind/);
   expect(trouble({ settings: { density: 2 } })).toMatch(/plays by a pattern. Name one/);
   expect(trouble({ settings: { pattern: 'no-such' } })).toMatch(/no pattern "no-such" in the library/);

@@ -25,8 +25,8 @@ import { lay, shapeOver } from '@backline/core/voicing/shape';
 import { anySymbol } from '../support/music';
 
 const AIM: Aim = { voices: 4, register: 55, spread: 4, low: 28, high: 96, bassPlays: false };
-const one = (symbol: string, manner: VoicingType, aim: Partial<Aim> = {}) =>
-  voice([{ chord: parseChord(symbol), aim: { ...AIM, manner, ...aim } }])[0]!;
+const one = (symbol: string, voicingType: VoicingType, aim: Partial<Aim> = {}) =>
+  voice([{ chord: parseChord(symbol), aim: { ...AIM, voicingType, ...aim } }])[0]!;
 const names = (pitches: readonly number[]): string => pitches.map(midiName).join(' ');
 const degrees = (symbol: string, pitches: readonly number[]): number[] =>
   pitches.map((p) => degreeNumber(degreeAt(parseChord(symbol), p) ?? '1'));

@@ -32,7 +32,7 @@ it('each setting is a thing that can be said and let go by itself', () => {
     on: false,
     pattern: 'octave-rock',
     density: 4,
-    push: 120,
+    anticipation: 120,
     octave: -1,
     hands: 'left',
   };
@@ -40,7 +40,7 @@ it('each setting is a thing that can be said and let go by itself', () => {
     { name: 'on', says: 'rests' },
     { name: 'pattern', says: 'Octave rock' },
     { name: 'density', says: 'density 4' },
-    { name: 'push', says: 'a sixteenth early' },
+    { name: 'anticipation', says: 'a sixteenth early' },
     { name: 'octave', says: 'one octave down' },
     { name: 'hands', says: 'hands left' },
   ]);

@@ -68,8 +68,8 @@ it('notes and tags are kept as they can be, and go where they are emptied', () =
     setTags(['slow', 'Slow', ' ', 'y'.repeat(99), ...Array.from({ length: 30 }, (_, i) => `t${i}`)]),
   );
   expect(readSong(JSON.parse(JSON.stringify(song))).song).toEqual(song);
-  expect(song.note).toBe('thin on purpose\nsee the demo');
-  expect(song.sections[1]!.note).toHaveLength(LIMITS.noteLength);
+  expect(song.annotation).toBe('thin on purpose\nsee the demo');
+  expect(song.sections[1]!.annotation).toHaveLength(LIMITS.noteLength);
   expect(song.tags!.slice(0, 2)).toEqual(['slow', 'y'.repeat(LIMITS.tagLength)]);
   expect(song.tags).toHaveLength(LIMITS.tags);
   expect(summaryOf(song).tags).toEqual(song.tags);

@@ -7,7 +7,15 @@ import { FLAT } from '../filters/tone';
 import { AUDITION_CHANNEL, HAND_CHANNEL, stripOf } from '../score/score';
 import { stereoSpreadOf } from '../banks/shipped';
 
-const STRIP: StripSetup = { level: 100, pan: 64, room: 30, tone: FLAT, drive: 0, spread: 0, audible: true };
+const STRIP: StripSetup = {
+  level: 100,
+  pan: 64,
+  reverbSend: 30,
+  tone: FLAT,
+  drive: 0,
+  spread: 0,
+  audible: true,
+};
 /** How hard chords are struck that are heard as they are entered. */
 const STRUCK = 78;
 

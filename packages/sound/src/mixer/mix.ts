@@ -16,13 +16,13 @@ export interface MixedPart {
 export const stripOfMix = ({
   level,
   pan,
-  room,
+  reverbSend,
   tone,
   drive,
 }: Mix): Omit<StripSetup, 'audible' | 'spread'> => ({
   level,
   pan,
-  room,
+  reverbSend,
   tone: tone ?? FLAT,
   drive: (drive ?? 0) / 100,
 });

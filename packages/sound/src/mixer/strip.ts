@@ -14,7 +14,7 @@ export interface StripSetup {
   /** 0 left, 64 middle, 127 right. */
   readonly pan: number;
   /** 0–127. */
-  readonly room: number;
+  readonly reverbSend: number;
   readonly tone: Tone;
   /** 0–1. */
   readonly drive: number;
@@ -51,7 +51,12 @@ export class Strip {
   private setup: StripSetup | null = null;
   private pan: Pan = panAt(64);
   /** How the music itself stands otherwise here than the strip is set to. */
-  private readonly moved: Record<MixOffsetName, number> = { trim: 0, side: 0, depth: 0, tint: 0 };
+  private readonly moved: Record<MixOffsetName, number> = {
+    gainOffset: 0,
+    panOffset: 0,
+    sendOffset: 0,
+    shelfOffset: 0,
+  };
   private gain = 0;
   private place = 64;
   private sends = 0;
@@ -91,19 +96,19 @@ export class Strip {
 
   // Where all of it is on its way to.
   private gainOf({ audible, level }: StripSetup): number {
-    return audible ? gainOfLevel(level) * 10 ** (this.moved.trim / 20) : 0;
+    return audible ? gainOfLevel(level) * 10 ** (this.moved.gainOffset / 20) : 0;
   }
 
   private placeOf({ pan }: StripSetup): number {
-    return within(pan + this.moved.side);
+    return within(pan + this.moved.panOffset);
   }
 
-  private sendsOf({ room }: StripSetup): number {
-    return within(room + this.moved.depth) / 127;
+  private sendsOf({ reverbSend }: StripSetup): number {
+    return within(reverbSend + this.moved.sendOffset) / 127;
   }
 
   private trebleOf({ tone }: StripSetup): number {
-    return tone.high + this.moved.tint;
+    return tone.high + this.moved.shelfOffset;
   }
 
   /**

@@ -56,10 +56,16 @@ export const BEND = -1;
  * In place of a controller's number: how otherwise the strip stands than it is set to. `trim` in tenths of a dB, `side`
  * and `depth` of 127, `tint` in tenths of a dB.
  */
-export const STRIP: Readonly<Record<MixOffsetName, number>> = { trim: -2, side: -3, depth: -4, tint: -5 };
+export const STRIP: Readonly<Record<MixOffsetName, number>> = {
+  gainOffset: -2,
+  panOffset: -3,
+  sendOffset: -4,
+  shelfOffset: -5,
+};
 
 /** A score holds whole numbers: what is told in dB is told in tenths of one. */
-const perUnit = (moves: MixOffsetName): number => (moves === 'trim' || moves === 'tint' ? 10 : 1);
+const perUnit = (moves: MixOffsetName): number =>
+  moves === 'gainOffset' || moves === 'shelfOffset' ? 10 : 1;
 export const toStrip = (moves: MixOffsetName, value: number): number => value * perUnit(moves);
 export const fromStrip = (moves: MixOffsetName, value: number): number => value / perUnit(moves);
 

@@ -207,7 +207,7 @@ const guideChannel = ({ instrument, level }: Guide): ChannelSetup => ({
   programs: [{ tick: 0, program: instrument }],
   level,
   pan: 64,
-  room: 30,
+  reverbSend: 30,
   tone: FLAT,
   drive: 0,
   spread: stereoSpreadOf(instrument),

@@ -106,7 +106,7 @@ describe('a strip', () => {
     expect(decibels(power(half.left) / power(full.left))).toBeCloseTo(40 * Math.log10(90 / 127), 1);
     const left = await flute({ pan: 0 });
     expect(power(left.right)).toBe(0);
-    const short = scoreWith([channel(73, { room: 127 })], [[0, 240, 72]]);
+    const short = scoreWith([channel(73, { reverbSend: 127 })], [[0, 240, 72]]);
     const dry = scoreWith([channel(73)], [[0, 240, 72]]);
     const [wet, plain] = [await heard(short, ['73'], 1.5), await heard(dry, ['73'], 1.5)];
     expect(power(wet.left, 0.8, 1)).toBeGreaterThan(30 * power(plain.left, 0.8, 1));
@@ -129,7 +129,7 @@ describe('a strip', () => {
     const high = 523.25 * 16;
     expect(decibels(tone(bright.left, high) / tone(dark.left, high))).toBeGreaterThan(15);
     const trimmed = scoreWith([channel(73)], [[0, 3800, 72]], {
-      gestures: Int32Array.of(960, 0, STRIP.trim, -120),
+      gestures: Int32Array.of(960, 0, STRIP.gainOffset, -120),
     });
     const { left } = await heard(trimmed, ['73'], 2);
     const plain = await heard(scoreWith([channel(73)], [[0, 3800, 72]]), ['73'], 2);
@@ -141,7 +141,11 @@ describe('a strip', () => {
     const moves = (...all: [tick: number, what: keyof typeof STRIP, value: number][]) => ({
       gestures: Int32Array.from(all.flatMap(([tick, what, value]) => [tick, 0, STRIP[what], value])),
     });
-    const aside = scoreWith([channel(73)], [[0, 5700, 72]], moves([960, 'side', -100], [2880, 'side', 0]));
+    const aside = scoreWith(
+      [channel(73)],
+      [[0, 5700, 72]],
+      moves([960, 'panOffset', -100], [2880, 'panOffset', 0]),
+    );
     const { left, right } = await heard(aside, ['73'], 4);
     const plain = await heard(scoreWith([channel(73)], [[0, 5700, 72]]), ['73'], 4);
     // Past the left edge it stays at the edge.
@@ -157,7 +161,7 @@ describe('a strip', () => {
       [0, 240, 72],
       [1920, 240, 72],
     ];
-    const back = scoreWith([channel(73)], strokes, moves([1900, 'depth', 127]));
+    const back = scoreWith([channel(73)], strokes, moves([1900, 'sendOffset', 127]));
     const heardBack = await heard(back, ['73'], 4);
     const rings = (from: number) => power(heardBack.left, from + 0.6, from + 0.9);
     expect(rings(2)).toBeGreaterThan(30 * rings(0));
@@ -168,7 +172,7 @@ describe('a strip', () => {
     const [low, high] = [523.25, 261.63 * 32];
     const held: [number, number, number][] = [[0, 5700, 60]];
     const tint = (value: number) => ({
-      gestures: Int32Array.of(960, 0, STRIP.tint, value * 10, 2880, 0, STRIP.tint, 0),
+      gestures: Int32Array.of(960, 0, STRIP.shelfOffset, value * 10, 2880, 0, STRIP.shelfOffset, 0),
     });
     const plain = await heard(scoreWith([channel(56)], held), ['56'], 4);
     for (const value of [-12, 9]) {

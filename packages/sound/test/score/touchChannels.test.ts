@@ -107,7 +107,7 @@ it('a part that is mixed softer stays so after a jump, also where its touch need
     [480, 3000, 52, null],
   ]);
   const [plain, bent] = touched.channels;
-  const trim = (channel: number) => [240, channel, STRIP.trim, -120];
+  const trim = (channel: number) => [240, channel, STRIP.gainOffset, -120];
   const soft: Score = {
     ...touched,
     gestures: Int32Array.from([...trim(plain!.channel), ...trim(bent!.channel)]),
@@ -129,13 +129,15 @@ it('a trim of a section reaches every channel of its part', () => {
   const parts = song.parts.map((p) =>
     p.kind === 'bass' ? { ...p, settings: { slides: 'many' as const } } : p,
   );
-  const sections = song.sections.map((s, i) => (i === 1 ? { ...s, settings: { bass: { trim: -6 } } } : s));
+  const sections = song.sections.map((s, i) =>
+    i === 1 ? { ...s, settings: { bass: { gainOffset: -6 } } } : s,
+  );
   const score = scoreOf(renderBand({ ...song, parts, sections }, OURS));
   const own = score.channels.filter((c) => c.part === 'bass').map((c) => c.channel);
   expect(own.length).toBeGreaterThan(1);
   const trimmed = new Set<number>();
   for (let at = 0; at < score.gestures.length; at += GESTURE_FIELDS) {
-    if (score.gestures[at + 2] === STRIP.trim && score.gestures[at + 3] === -60)
+    if (score.gestures[at + 2] === STRIP.gainOffset && score.gestures[at + 3] === -60)
       trimmed.add(score.gestures[at + 1]!);
   }
   expect([...trimmed].sort()).toEqual([...own].sort());

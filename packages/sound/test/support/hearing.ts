@@ -24,7 +24,7 @@ export const channel = (program: number, changes: Partial<ChannelSetup> = {}): C
   programs: [{ tick: 0, program }],
   level: 127,
   pan: 64,
-  room: 0,
+  reverbSend: 0,
   tone: FLAT,
   drive: 0,
   spread: 0,

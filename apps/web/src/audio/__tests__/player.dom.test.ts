@@ -216,7 +216,7 @@ it('scores come to the audio thread from whoever makes them, and what is asked i
   await loadAll();
   await playing;
   expect(last('play')).toMatchObject({ about: 7 });
-  player.setMix([{ id: 'bass', mix: { level: 3, pan: 64, room: 0, mute: false, solo: false } }]);
+  player.setMix([{ id: 'bass', mix: { level: 3, pan: 64, reverbSend: 0, mute: false, solo: false } }]);
   expect(last('channels')).toMatchObject({ about: 7 });
   expect(last('channels')!.channels.find((c) => c.part === 'bass')!.level).toBe(3);
 });

@@ -1,44 +1,38 @@
-import { useMemo, useState, type ReactNode } from 'react';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { LineChart } from 'react-native-chart-kit/v2';
+import Svg, { Path } from 'react-native-svg';
 import { usePalette } from '../../theme/usePalette';
 import { Fold } from '../Fold';
-import { chartLook } from './chartLook';
-import { curveInWords, valuesOf, type CurvePoint, type CurveSpan } from './curve';
-import { CurveTable } from './CurveTable';
 import { Words } from '../Words';
-
-/** Where the values are drawn within the chart, px. */
-export interface Plot {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
+import { curveInWords, valuesOf, type CurvePoint, type CurveSpan } from './curve';
+import { CurvePicture, type Plot } from './CurvePicture';
+import { CurveTable } from './CurveTable';
 
 export interface SongCurveProps {
   /** What it shows: "Loudness over the song". */
   readonly label: string;
   /** In order, two at least for a curve. */
   readonly points: readonly CurvePoint[];
+  /** In order, one after another. */
   readonly spans: readonly CurveSpan[];
   readonly low: number;
   readonly high: number;
   readonly text: (value: number) => string;
-  /** A value as the axis has it. */
+  /** A value as the axis has it. Like all that is given here it stays the same from one drawing to the next. */
   readonly axisText: (value: number) => string;
-  /** Where a point is, for who touches it: "0:42", "bar 12". */
-  readonly placeText: (at: number) => string;
+  /** Where a point is, for who touches it: "0:42". */
+  readonly placeText?: (at: number) => string;
   /** What is said beside the way to the table, in place of the label. */
   readonly facts?: string;
   /** Of the heading of its table. */
   readonly level?: 2 | 3;
-  readonly aimedAt?: { readonly value: number; readonly label: string };
+  /** The value that is aimed at. */
+  readonly aimedAt?: number;
   readonly width: number;
   readonly height: number;
   /** True where each value holds until the next one. */
   readonly isStepped?: boolean;
-  /** What lies over the plot, and takes the touches; without it a touch shows the value. */
+  /** What lies over the plot and the names below it, and takes the touches; without it a touch shows the value. */
   readonly over?: (plot: Plot) => ReactNode;
 }
 
@@ -46,111 +40,97 @@ export interface SongCurveProps {
 const NAMES = 18;
 /** A section narrower than this has no room for its name, px. */
 const NAMED = 28;
-/** Room for the values beside the axis, px. */
-const LABELS = 24;
 /** The chart leaves so much above its plot, px, which nothing stands in. */
 const ABOVE = 10;
+/** So many rows of the table are shown. */
+const ROWS = 100;
+
+const nowhere = (): string => '';
+
+interface SpansProps {
+  readonly spans: readonly CurveSpan[];
+  /** Where a place of the song is, px from the left. */
+  readonly x: (at: number) => number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Where the sections begin, and their names where there is room: one stroke for all, however many they are. */
+function Spans({ spans, x, top, width, height }: SpansProps) {
+  const palette = usePalette();
+  const edges = spans.map(({ from }) => `M${x(from).toFixed(1)},${top}V${height}`).join('');
+  return (
+    <>
+      <Svg width={width} height={height} aria-hidden style={styles.over}>
+        <Path d={edges} stroke={palette.quiet} strokeWidth={1} />
+      </Svg>
+      {spans
+        .map(({ id, name, from, until }) => ({ id, name, left: x(from), width: x(until) - x(from) }))
+        .filter((span) => span.width > NAMED)
+        .map(({ id, name, ...place }) => (
+          <Words
+            key={id}
+            aria-hidden
+            numberOfLines={1}
+            size="tiny"
+            style={[styles.over, styles.name, place, { top: height - NAMES }]}
+          >
+            {name}
+          </Words>
+        ))}
+    </>
+  );
+}
 
 /** A value over the song: with axes, its sections marked, its value at a touch, in words and as a table. */
 export function SongCurve(props: SongCurveProps) {
-  const { label, points, spans, low, high, text, axisText, placeText, aimedAt, width, height, over } = props;
-  const palette = usePalette();
+  const { label, points, spans, text, axisText, placeText = nowhere, width, height, over } = props;
   const [plot, setPlot] = useState<Plot | null>(null);
   const [asTable, setAsTable] = useState(false);
-  const theme = useMemo(() => chartLook(palette), [palette]);
-  const data = useMemo(
-    () =>
-      points.map(({ at, value }) => ({
-        at,
-        value: value === null ? null : Math.max(low, Math.min(high, value)),
-      })),
-    [points, low, high],
+  const values = useMemo(() => valuesOf(points, spans), [points, spans]);
+  const words = useMemo(() => curveInWords(label, values, text), [label, values, text]);
+  const onPlot = useCallback(
+    ({ x, y, width: across, height: high }: Plot) =>
+      setPlot((was) =>
+        was && was.x === x && was.y === y && was.width === across && was.height === high
+          ? was
+          : { x, y, width: across, height: high },
+      ),
+    [],
   );
-  const words = curveInWords(label, points, spans, text);
-  const [first, last] = [points[0]?.at ?? 0, points.at(-1)?.at ?? 1];
-  const x = (at: number): number =>
-    plot
-      ? plot.x + ((Math.max(first, Math.min(last, at)) - first) / Math.max(1e-9, last - first)) * plot.width
-      : 0;
   if (points.length < 2)
     return (
       <Words size="words" tone="quiet">
         {words}
       </Words>
     );
+  const [first, last] = [points[0]!.at, points[points.length - 1]!.at];
+  const xIn = ({ x, width: across }: Plot, at: number): number =>
+    x + ((Math.max(first, Math.min(last, at)) - first) / (last - first)) * across;
   return (
     <View style={styles.curve}>
       <View style={{ width, height: height + NAMES }}>
-        <LineChart
-          data={data}
-          xKey="at"
-          yKey="value"
-          width={width}
-          height={height}
-          theme={theme}
-          yDomain={[low, high]}
-          yAxisLabelWidth={LABELS}
-          formatYLabel={axisText}
-          formatXLabel={(value) => placeText(Number(value))}
-          labelStrategy="hide"
-          curve={props.isStepped ? 'step' : 'linear'}
-          area
-          showDots={false}
-          showHorizontalGridLines
-          decimation={false}
-          interaction={over ? 'none' : { mode: 'scrub', deselectOnOutsidePress: true }}
-          tooltip={!over}
-          crosshair={!over}
-          referenceLines={
-            aimedAt
-              ? [
-                  {
-                    y: aimedAt.value,
-                    label: aimedAt.label,
-                    labelPosition: 'start',
-                    labelPlacement: 'above',
-                    color: palette.action,
-                    labelColor: palette.ink,
-                    strokeDasharray: [6, 4],
-                  },
-                ]
-              : []
-          }
-          onLayoutDebug={({ rects }) => {
-            const found = rects.find(({ kind }) => kind === 'plot');
-            if (
-              found &&
-              !(plot && found.x === plot.x && found.width === plot.width && found.height === plot.height)
-            )
-              setPlot({ x: found.x, y: found.y, width: found.width, height: found.height });
-          }}
-          accessibilityLabel={words}
+        <CurvePicture
+          {...{ words, points, axisText, placeText, width, height, onPlot }}
+          low={props.low}
+          high={props.high}
+          aimedAt={props.aimedAt ?? null}
+          isStepped={props.isStepped ?? false}
+          isTouched={!over}
         />
-        {plot
-          ? spans.map(({ id, name, from, until }) => (
-              <View
-                key={id}
-                aria-hidden
-                style={[
-                  styles.span,
-                  {
-                    left: x(from),
-                    top: plot.y,
-                    width: x(until) - x(from),
-                    height: height - plot.y + NAMES,
-                    borderColor: palette.quiet,
-                  },
-                ]}
-              >
-                {x(until) - x(from) > NAMED ? (
-                  <Words numberOfLines={1} size="tiny" style={styles.name}>
-                    {name}
-                  </Words>
-                ) : null}
-              </View>
-            ))
-          : null}
-        {plot && over ? over(plot) : null}
+        {plot ? (
+          <>
+            <Spans
+              spans={spans}
+              x={(at) => xIn(plot, at)}
+              top={plot.y}
+              width={width}
+              height={height + NAMES}
+            />
+            {over?.({ ...plot, height: height + NAMES - plot.y })}
+          </>
+        ) : null}
       </View>
       <Fold
         title="As a table"
@@ -162,11 +142,14 @@ export function SongCurve(props: SongCurveProps) {
         <CurveTable
           label={label}
           columns={['Section', 'Mean', 'Lowest', 'Highest']}
-          rows={valuesOf(points, spans).map(({ id, name, mean, lowest, highest }) => ({
+          rows={values.slice(0, ROWS).map(({ id, name, mean, lowest, highest }) => ({
             id,
             cells: [name, text(mean), text(lowest), text(highest)],
           }))}
         />
+        {values.length > ROWS ? (
+          <Words size="words" tone="quiet">{`and ${values.length - ROWS} more.`}</Words>
+        ) : null}
       </Fold>
     </View>
   );
@@ -174,6 +157,6 @@ export function SongCurve(props: SongCurveProps) {
 
 const styles = StyleSheet.create({
   curve: { gap: 2, marginTop: -ABOVE },
-  span: { position: 'absolute', borderLeftWidth: 1, justifyContent: 'flex-end', pointerEvents: 'none' },
+  over: { position: 'absolute', left: 0, top: 0, pointerEvents: 'none' },
   name: { paddingLeft: 2 },
 });

@@ -24,27 +24,34 @@ export interface SpanValues {
   readonly mean: number;
 }
 
-/** Lowest, highest and mean value of each span that has any. */
-export const valuesOf = (points: readonly CurvePoint[], spans: readonly CurveSpan[]): SpanValues[] =>
-  spans.flatMap(({ id, name, from, until }) => {
-    const own = points.flatMap(({ at, value }) =>
-      value !== null && at >= from && at < until ? [value] : [],
-    );
-    if (!own.length) return [];
-    const mean = own.reduce((sum, value) => sum + value, 0) / own.length;
-    return [{ id, name, lowest: Math.min(...own), highest: Math.max(...own), mean }];
-  });
+/** Lowest, highest and mean value of each span that has any; points and spans in order, spans one after another. */
+export function valuesOf(points: readonly CurvePoint[], spans: readonly CurveSpan[]): SpanValues[] {
+  const found: SpanValues[] = [];
+  let next = 0;
+  for (const { id, name, from, until } of spans) {
+    let [count, sum, lowest, highest] = [0, 0, Infinity, -Infinity];
+    for (; next < points.length && points[next]!.at < until; next++) {
+      const { at, value } = points[next]!;
+      if (value === null || at < from) continue;
+      count += 1;
+      sum += value;
+      lowest = Math.min(lowest, value);
+      highest = Math.max(highest, value);
+    }
+    if (count) found.push({ id, name, lowest, highest, mean: sum / count });
+  }
+  return found;
+}
 
 /** The curve in a sentence: its range, and where it is highest. */
 export function curveInWords(
   label: string,
-  points: readonly CurvePoint[],
-  spans: readonly CurveSpan[],
+  values: readonly SpanValues[],
   text: (value: number) => string,
 ): string {
-  const values = points.flatMap(({ value }) => (value === null ? [] : [value]));
   if (!values.length) return `${label}: there is nothing to show`;
-  const highest = valuesOf(points, spans).sort((a, b) => b.mean - a.mean)[0];
-  const range = `${label}, from ${text(Math.min(...values))} to ${text(Math.max(...values))}`;
-  return highest ? `${range}, most in ${highest.name}` : range;
+  const highest = values.reduce((most, one) => (one.mean > most.mean ? one : most));
+  const lowest = values.reduce((least, one) => Math.min(least, one.lowest), Infinity);
+  const top = values.reduce((most, one) => Math.max(most, one.highest), -Infinity);
+  return `${label}, from ${text(lowest)} to ${text(top)}, most in ${highest.name}`;
 }

@@ -130,7 +130,7 @@ describe('the band', () => {
     // Roots that are told exactly have no other variation; a walk has.
     const repeats = within(page.getByRole('radiogroup', { name: 'Repeats' }));
     fireEvent.click(repeats.getByRole('radio', { name: 'Exactly' }));
-    expect(now().song!.parts[0]!.settings.telling).toBe('exactly');
+    expect(now().song!.parts[0]!.settings.repeatVariation).toBe('exactly');
     expect(page.queryByRole('button', button)).toBeNull();
     press('Back to the band');
     takeStyle('Lamplight');

@@ -90,7 +90,7 @@ export function NotesScreen() {
       <Heading text="The song" />
       <Note
         label="A note on the song"
-        text={song.note ?? ''}
+        text={song.annotation ?? ''}
         onWrite={(text) => change(setSongAnnotation(text))}
       />
       <Tags tags={song.tags ?? []} />
@@ -101,7 +101,7 @@ export function NotesScreen() {
           <Sentences says={says} />
           <Note
             label={`A note on ${name}`}
-            text={song.sections.find((s) => s.id === id)?.note ?? ''}
+            text={song.sections.find((s) => s.id === id)?.annotation ?? ''}
             onWrite={(text) => change(setSectionAnnotation(id, text))}
           />
         </View>

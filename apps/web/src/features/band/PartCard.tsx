@@ -24,7 +24,11 @@ export function PartFacts({ song, part, scope }: Omit<PartCardProps, 'open' | 'o
   return (
     <>
       <Text style={quiet} numberOfLines={1}>
-        {plays.on ? `${plays.pattern} · ${plays.dynamics}, density ${plays.density}` : 'rests'}
+        {plays.on
+          ? `${plays.pattern} · ${plays.dynamics}, density ${plays.density}`
+          : plays.waits
+            ? 'rests by the arc'
+            : 'rests'}
       </Text>
       {part.about ? <Text style={quiet}>{part.about}</Text> : null}
       {part.frozen ? <Text style={quiet}>frozen: plays as it was kept</Text> : null}

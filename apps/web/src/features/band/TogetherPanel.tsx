@@ -13,12 +13,13 @@ import { Words } from '../../components/Words';
 
 /** Each point with its name and, for the song as a whole, what it means. */
 const NAMES: { readonly [point in keyof Points]: readonly [name: string, means: string] } = {
-  early: ['Chords felt early', 'Now and then all take a chord an eighth early.'],
+  anticipations: ['Chords felt early', 'Now and then all take a chord an eighth early.'],
   marks: ['Pushes and stops', 'Drums mark pushed chords; where there is no chord nobody plays.'],
   lock: ['Bass and kick', 'The bass strikes where the kick does.'],
-  room: ['Room for each other', 'Each part keeps to its own place; the lead lies on top.'],
+  registers: ['Room for each other', 'Each part keeps to its own place; the lead lies on top.'],
   shape: ['Strong and soft', 'Verses stand under choruses, and each section grows.'],
   fills: ['Fills', 'The drums lead into repeats, sections and the end.'],
+  arc: ['Arc of the song', 'Few begin, others come in one by one, and the last chorus has all.'],
 };
 
 interface TogetherPanelProps {
@@ -34,14 +35,14 @@ export function TogetherPanel({ song, section }: TogetherPanelProps) {
   // What the song says shows where the section says nothing of its own.
   const usual = section ? pointsOf(song, {}) : POINTS;
   const sectionId = section?.id ?? null;
-  const telling = section?.together?.telling ?? song.together?.telling ?? 'a little';
+  const repeatVariation = section?.together?.repeatVariation ?? song.together?.repeatVariation ?? 'a little';
   return (
     <View style={styles.panel}>
       <Choices
         label="Repeats of all parts"
-        value={telling}
+        value={repeatVariation}
         choices={REPEAT_VARIATION_CHOICES}
-        onChoose={(chosen) => change(setTogether(sectionId, { telling: chosen }))}
+        onChoose={(chosen) => change(setTogether(sectionId, { repeatVariation: chosen }))}
       />
       {(Object.keys(NAMES) as (keyof Points)[]).map((point) => {
         const [name, means] = NAMES[point];

@@ -54,7 +54,7 @@ export const ChordBlock = memo(function ChordBlock(props: ChordBlockProps) {
   const palette = usePalette();
   const { chord, left, right, begins, size } = fragment;
   const width = right - left;
-  const pushed = begins && (chord.push ?? 0) > 0;
+  const pushed = begins && (chord.anticipation ?? 0) > 0;
   const degree =
     degrees && chord.symbol && begins
       ? numeralGlyphs(romanNumeral(parseChord(chord.symbol), keyOf(keyText)))

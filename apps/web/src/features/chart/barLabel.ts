@@ -31,7 +31,7 @@ export function barLabel(
   const spoken = inBar.map(({ chord, i }) => {
     const length = spokenBeats(beatsIn(bar, chord.start, Math.min(chord.start + chord.length, end)));
     if (chord.symbol === null) return `no chord, ${length}`;
-    const push = chord.push ? ', pushed' : '';
+    const push = chord.anticipation ? ', pushed' : '';
     const hand = isByHand(chord) ? ', voicing set by hand' : '';
     const before = i > 0 ? `; ${motionInWords(voicings[i - 1]!, voicings[i]!)}` : '';
     return `${spokenChord(parseChord(chord.symbol), keyOf(bar.key))}, ${length}${push}${hand}${before}`;

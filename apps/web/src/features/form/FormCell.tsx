@@ -53,8 +53,8 @@ export function cellFacts(
   playing: FormOccurrence,
   before: FormOccurrence | undefined,
 ): CellFacts {
-  const { on, pattern, density, dynamics } = playsIn(song, part, atPlaying(playing));
-  const words = on ? `${pattern}, density ${density}, ${dynamics}` : 'rests';
+  const { on, waits, pattern, density, dynamics } = playsIn(song, part, atPlaying(playing));
+  const words = on ? `${pattern}, density ${density}, ${dynamics}` : waits ? 'rests by the arc' : 'rests';
   const scope = setWhere(song, part, playing);
   const isOther = isOtherThan(song, part, playing, before);
   const ownChords = song.sections.find((s) => s.id === playing.sectionId)?.partChords?.[part.id];

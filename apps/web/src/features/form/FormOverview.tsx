@@ -6,8 +6,7 @@ import { setCurve } from '@backline/core/edits/lift';
 import { MOST_LIFT } from '@backline/core/song/choices';
 import type { Song } from '@backline/core/song/schema';
 import { liftInScope } from '@backline/core/timeline/scopes';
-import type { Plot } from '../../components/curves/SongCurve';
-import { later } from '../../components/later';
+import { SongCurve, type Plot } from '../../components/curves';
 import { player, usePlayer } from '../../audio/player';
 import { change } from '../../state/openSong';
 import { repertoireTools } from '../../state/repertoire';
@@ -15,13 +14,13 @@ import { usePalette } from '../../theme/usePalette';
 import { choosePlaying } from './formState';
 import { isOfForm, occurrenceInWords, type FormOccurrence } from './occurrences';
 
-const SongCurve = later(() => import('../../components/curves/charts').then((m) => m.SongCurve));
-
 /** Px, without the names of the sections. */
 const HEIGHT = 88;
 const DRAWN = 150;
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
+/** The axis has its ends only: there is room for no more. */
+const axisText = (share: number): string => (share === 0 || share === 1 ? String(100 * share) : '');
 
 export interface FormOverviewProps {
   readonly song: Song;
@@ -44,8 +43,6 @@ function goTo(playing: FormOccurrence): void {
   if (!usePlayer.getState().playing) player.seek(playing.start);
 }
 
-/** Names of the sections stand below the plot: who taps one means it, px. */
-const NAMES = 18;
 /** The highest and the lowest lift stay so far from the edges, px. */
 const EDGE = 12;
 
@@ -60,7 +57,7 @@ interface LiftsProps {
 /** How far each playing is lifted, as the finger draws it. */
 function Lifts({ plot: { width, height }, playings, byOf, length }: LiftsProps) {
   const palette = usePalette();
-  const middle = (height + NAMES) / 2;
+  const middle = height / 2;
   const points = playings.map((p) => ({
     id: p.id,
     x: ((p.start + p.end) / 2 / Math.max(1, length)) * width,
@@ -68,7 +65,7 @@ function Lifts({ plot: { width, height }, playings, byOf, length }: LiftsProps) 
   }));
   const line = points.map(({ x, y }, i) => `${i ? 'L' : 'M'}${x.toFixed(1)},${y.toFixed(1)}`).join('');
   return (
-    <Svg width={width} height={height + NAMES} aria-hidden style={styles.lifts}>
+    <Svg width={width} height={height} aria-hidden style={styles.lifts}>
       <Path d={`M0,${middle}H${width}`} stroke={palette.line} strokeWidth={1.5} strokeDasharray="4 4" />
       <Path d={line} stroke={palette.action} strokeWidth={2.5} fill="none" />
       {points.map(({ id, x, y }) => (
@@ -178,7 +175,7 @@ export function FormOverview({ song, band, playings, chosen, width, drawing }: F
         left: plot.x,
         top: plot.y,
         width: plot.width,
-        height: plot.height + NAMES,
+        height: plot.height,
         cursor: drawing ? 'crosshair' : 'pointer',
         touchAction: drawing ? 'none' : 'pan-y',
         userSelect: 'none',
@@ -206,10 +203,9 @@ export function FormOverview({ song, band, playings, chosen, width, drawing }: F
       low={0}
       high={1}
       text={percent}
-      axisText={(share) => (share === 0 || share === 1 ? String(100 * share) : '')}
+      axisText={axisText}
       facts={words}
       level={2}
-      placeText={() => ''}
       width={width}
       height={drawing ? DRAWN : HEIGHT}
       isStepped

@@ -109,7 +109,9 @@ const Column = memo(function Column(props: ColumnProps) {
 /** A part's name and whether it plays, for what the scope says; while cells are chosen it takes all of the part's. */
 function PartName({ song, part, playing, level, playings, choosing }: GridProps & { readonly part: Part }) {
   const scope = scopeAt(song, playing, level);
-  const { on } = playsIn(song, part, scope);
+  // One that waits its turn in the playing in hand comes in at a tap.
+  const waits = level !== 'song' && playsIn(song, part, scopeAt(song, playing, 'playing')).waits;
+  const on = playsIn(song, part, scope).on && !waits;
   const place =
     level === 'song' ? 'the whole song' : level === 'section' ? playing.name : occurrenceInWords(playing);
   const turn = (): void => void change(setSettings(part.id, scope, { on: !on }));

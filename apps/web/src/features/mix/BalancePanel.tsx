@@ -6,7 +6,7 @@ import { USUAL_MASTER } from '@backline/core/song/create';
 import type { Song } from '@backline/core/song/schema';
 import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
-import { later } from '../../components/later';
+import { LevelsChart } from '../../components/curves';
 import { change, useOpenSong } from '../../state/openSong';
 import { balance, stopMeasuring, useMeasuring, type Balanced } from '../../state/measuring';
 import { TYPE } from '../../theme/styles';
@@ -15,8 +15,6 @@ import { usePalette } from '../../theme/usePalette';
 import { changeText, decibelText, levelDecibels } from '../part/decibels';
 import { hearLevels } from '../part/hearing';
 import { Words } from '../../components/Words';
-
-const LevelsChart = later(() => import('../../components/curves/charts').then((m) => m.LevelsChart));
 
 type Heard = 'before' | 'after';
 

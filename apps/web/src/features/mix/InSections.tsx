@@ -33,7 +33,7 @@ function InSection({ part, section, moves }: { part: Part; section: Section; mov
 
 /** How a part is mixed otherwise from section to section: its level, its place, how far back it stands, its tone. */
 export function InSections({ song, part }: { song: Song; part: Part }) {
-  const [moves, setMoves] = useState<MixOffsetName>('trim');
+  const [moves, setMoves] = useState<MixOffsetName>('gainOffset');
   return (
     <>
       <Words role="heading" aria-level={4} style={styles.heading}>

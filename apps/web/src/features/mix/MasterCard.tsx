@@ -34,7 +34,7 @@ function MeasuredFacts({ song, target }: { song: Song; target: number }) {
         {loudnessText(measured.loudness)}, highest peak {decibelText(Math.round(10 * measured.truePeak) / 10)}
         {of === song ? '' : ' (before your last changes)'}. Aimed at: {loudnessText(target)}.
       </Words>
-      <LoudnessCurve measured={measured} target={target} />
+      <LoudnessCurve measured={measured} target={target} isOfNow={of === song} />
     </>
   );
 }

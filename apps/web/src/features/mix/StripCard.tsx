@@ -23,7 +23,7 @@ function factsOf({ mix }: Part): string {
   const { low = 0, middle = 0, high = 0 } = mix.tone ?? {};
   return [
     panText(mix.pan),
-    `room ${percentText(mix.room)}`,
+    `room ${percentText(mix.reverbSend)}`,
     ...(low || middle || high ? ['tone set'] : []),
     ...(mix.drive ? [`drive ${mix.drive} %`] : []),
   ].join(', ');

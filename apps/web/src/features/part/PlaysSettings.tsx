@@ -61,9 +61,9 @@ export function PlaysSettings({
       />
     ) : null,
     // Percussion hears no chords.
-    ...(!kind.pitched && { push: null }),
+    ...(!kind.pitched && { anticipation: null }),
     variation:
-      set.telling !== 'exactly' || kind.varies(pattern) ? (
+      set.repeatVariation !== 'exactly' || kind.varies(pattern) ? (
         <View style={styles.row}>
           <Button
             mode="outlined"

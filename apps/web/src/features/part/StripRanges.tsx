@@ -11,7 +11,7 @@ export interface StripRangeProps {
 }
 
 interface MixRangeProps extends StripRangeProps {
-  readonly of: 'level' | 'pan' | 'room';
+  readonly of: 'level' | 'pan' | 'reverbSend';
   readonly label: string;
   readonly text: (value: number) => string;
 }
@@ -41,6 +41,6 @@ export const LevelRange = ({ label = 'Level', ...strip }: StripRangeProps & { re
 export const PlaceRanges = (strip: StripRangeProps) => (
   <>
     <MixRange {...strip} of="pan" label="Pan" text={panText} />
-    <MixRange {...strip} of="room" label="Room" text={percentText} />
+    <MixRange {...strip} of="reverbSend" label="Room" text={percentText} />
   </>
 );

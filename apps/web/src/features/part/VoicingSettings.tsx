@@ -83,12 +83,12 @@ function MannerOf({ song, part, kind, scope, set, put }: Setting) {
       <VoicingMoves key={`${section.id}/${part.id}`} song={song} section={section} part={part.id} />
       <Picker
         label="Manner"
-        value={set.manner}
+        value={set.voicingType}
         choices={mannersOf(kind).map((value) => ({
           value,
           label: kind.chordLayout === 'shapes' && value === 'free' ? 'full shapes' : MANNER_WORDS[value],
         }))}
-        onChoose={(manner) => put({ manner })}
+        onChoose={(voicingType) => put({ voicingType })}
       />
     </>
   );
@@ -101,9 +101,9 @@ export function VoicingSettings(setting: Setting) {
   const [moving, fixed] = countChords(song, part, scope);
   const drawn = {
     register: fretted && set.neck === 'open' ? null : <Register {...setting} />,
-    ...(costsOf(set.manner).spread > 0 ? {} : { spread: null }),
+    ...(costsOf(set.voicingType).spread > 0 ? {} : { spread: null }),
     voices:
-      voicesIn(set.manner, 3) < voicesIn(set.manner, 8) ? (
+      voicesIn(set.voicingType, 3) < voicesIn(set.voicingType, 8) ? (
         <Choices
           label={fretted ? 'Strings' : 'Voices'}
           value={set.voices}
@@ -111,7 +111,7 @@ export function VoicingSettings(setting: Setting) {
           onChoose={(voices) => put({ voices })}
         />
       ) : null,
-    manner: <MannerOf {...setting} />,
+    voicingType: <MannerOf {...setting} />,
   };
   return (
     <>

@@ -1,7 +1,6 @@
 import { songPath } from '../../state/api';
 import { useShownKept } from '../../state/keptAnswers';
 import { useOpenSong, type SaveState } from '../../state/openSong';
-import { TYPE } from '../../theme/styles';
 import { Words } from '../../components/Words';
 
 const WORDS: Record<SaveState, string> = {
@@ -24,7 +23,7 @@ export function SaveStateLine() {
   const id = useOpenSong((s) => s.id);
   const isAsKept = useShownKept((s) => id !== null && s.paths.has(songPath(id)));
   return (
-    <Words aria-live="polite" role="status" tone="quiet" style={{ ...TYPE.tiny }}>
+    <Words aria-live="polite" role="status" size="tiny" tone="quiet">
       {save === 'waiting' && !kept ? NOT_KEPT : save === 'saved' && isAsKept ? AS_KEPT : WORDS[save]}
     </Words>
   );

@@ -1,5 +1,5 @@
 import { useFocusEffect, useRouter } from 'expo-router';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { ActivityIndicator, Snackbar } from 'react-native-paper';
 import { mutate as mutateTags } from 'swr';
@@ -13,13 +13,7 @@ import { TAGS, deleteSong, restoreSong, songPath, type Wanted } from '../../stat
 import { download } from '../../state/download';
 import { begin } from '../../state/fresh';
 import { useInHistory } from '../../state/history';
-import {
-  discardUnsaved,
-  rehome,
-  sendUnsaved,
-  useUnsavedElsewhere,
-  useUnread,
-} from '../../state/unsavedElsewhere';
+import { discardUnsaved, rehome, useUnsavedElsewhere, useUnread } from '../../state/unsavedElsewhere';
 import { flush } from '../../state/saver';
 import { bringIn, newSong, readBrought, wholeBook } from '../../state/songbook';
 import { TYPE } from '../../theme/styles';
@@ -30,6 +24,7 @@ import { SongRow } from './SongRow';
 import { stopPreview, usePreview } from './usePreview';
 import { useSettled } from './useSettled';
 import { useSongList } from './useSongList';
+import { useUnsavedSent } from './useUnsavedSent';
 import { Words } from '../../components/Words';
 
 const UnreadEdits = later(() => import('./Unread').then((m) => m.UnreadEdits));
@@ -114,23 +109,12 @@ export function SongbookScreen() {
   useInHistory('menu', menu, setMenu);
   useInHistory('several', several && 'some', (asked) => setSeveral(asked === null ? null : (several ?? [])));
 
-  // The list as it is asked for now: another search has another way to ask anew.
-  const asking = useRef(mutate);
-  useEffect(() => {
-    asking.current = mutate;
-  });
   // It stays where it was while a song is open over it; at each return it is asked for anew.
+  useUnsavedSent(() => Promise.all([mutate(), mutateTags(TAGS)]));
   useFocusEffect(
     useCallback(() => {
-      const send = (): void =>
-        void sendUnsaved().then(() => Promise.all([asking.current(), mutateTags(TAGS)]));
       setPageTitle('Songbook');
-      send();
-      window.addEventListener('online', send);
-      return () => {
-        window.removeEventListener('online', send);
-        stopPreview();
-      };
+      return stopPreview;
     }, []),
   );
 

@@ -39,9 +39,12 @@ it('a server that is silent is waited for two seconds, then what is kept is show
     expect(got).toBeNull();
     await jest.advanceTimersByTimeAsync(200);
     expect([got, isShownKept('/s')]).toEqual(['kept', true]);
-    // Its answer is kept when it comes after all.
+    // Its answer is kept when it comes after all. Nobody has seen it, so it is asked for again, and found.
     answer('late');
     await jest.advanceTimersByTimeAsync(50);
+    expect(isShownKept('/s')).toBe(true);
+    expect(await ask('/s', () => Promise.reject(away))).toBe('late');
+    expect(await ask('/s', () => Promise.resolve('in time'))).toBe('in time');
     expect(isShownKept('/s')).toBe(false);
     const waiting = ask('/none', silent);
     await jest.advanceTimersByTimeAsync(PATIENCE + 200);

@@ -519,7 +519,7 @@ describe('what a closed tab left behind', () => {
     };
     localStorage.setItem(`backline/unsaved/${ID}`, JSON.stringify({ revision: 4, song: old }));
     const adopted = (await adoptOrphan(ID))!;
-    expect(adopted).toMatchObject({ revision: 4, song: { title: 'Old kept', version: 3 } });
+    expect(adopted).toMatchObject({ revision: 4, song: { title: 'Old kept', version: 5 } });
     // Patches to a song of version 1 fit none of this one: what is sent is a whole song of this version.
     expect(withPatches(song, adopted.steps[0]!.patches)).toEqual(adopted.song);
   });

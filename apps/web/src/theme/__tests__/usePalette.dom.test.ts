@@ -1,44 +1,48 @@
-/** The palette follows the device's scheme, also where that changes between the drawing of something and its first look at it. */
+/** The palette follows the device's scheme, however its list of queries is read meanwhile. */
 import { act, renderHook } from '@testing-library/react';
-import { useLayoutEffect } from 'react';
-import { Appearance } from 'react-native';
-import { DARK, LIGHT } from '../tokens';
-import { usePalette } from '../usePalette';
 
-let scheme: 'light' | 'dark' = 'light';
-const listeners = new Set<() => void>();
-const turn = (to: typeof scheme): void => {
-  scheme = to;
-  for (const tell of [...listeners]) tell();
-};
+/**
+ * A list as Chromium has it: what is read between a change and its event is taken for told, and no event comes.
+ */
+class QueryList {
+  private known = false;
+  private readonly listeners = new Set<(event: { matches: boolean }) => void>();
+  constructor(private readonly now: () => boolean) {
+    this.known = now();
+  }
+  get matches(): boolean {
+    return (this.known = this.now());
+  }
+  addEventListener(_: string, listener: (event: { matches: boolean }) => void): void {
+    this.listeners.add(listener);
+  }
+  tell(): void {
+    if (this.known === this.now()) return;
+    this.known = this.now();
+    for (const listener of this.listeners) listener({ matches: this.known });
+  }
+}
 
-beforeEach(() => {
-  scheme = 'light';
-  jest.spyOn(Appearance, 'getColorScheme').mockImplementation(() => scheme);
-  jest.spyOn(Appearance, 'addChangeListener').mockImplementation((tell) => {
-    const listener = () => tell({ colorScheme: scheme });
-    listeners.add(listener);
-    return { remove: () => listeners.delete(listener) } as never;
-  });
+let isDark = false;
+const lists: QueryList[] = [];
+Object.assign(window, {
+  matchMedia: () => {
+    lists.push(new QueryList(() => isDark));
+    return lists.at(-1);
+  },
 });
+const tell = (): void => lists.forEach((list) => list.tell());
 
-it('follows a change, and listens no longer once it is gone', () => {
-  const { result, unmount } = renderHook(usePalette);
-  expect(result.current).toBe(LIGHT);
-  act(() => turn('dark'));
-  expect(result.current).toBe(DARK);
-  unmount();
-  expect(listeners.size).toBe(0);
-});
-
-it('misses no change that comes after it is drawn and before it listens', () => {
-  const { result } = renderHook(() => {
-    const palette = usePalette();
-    // Nobody listens yet while what was drawn is laid out.
-    useLayoutEffect(() => {
-      if (!listeners.size) scheme = 'dark';
-    }, []);
-    return palette;
-  });
-  expect(result.current).toBe(DARK);
+it('one that is drawn between a change and its event hides it from nobody', async () => {
+  const { usePalette } = await import('../usePalette');
+  const { DARK, LIGHT } = await import('../tokens');
+  const { result: before } = renderHook(usePalette);
+  expect(before.current).toBe(LIGHT);
+  isDark = true;
+  const { result: between } = renderHook(usePalette);
+  act(tell);
+  expect([before.current, between.current]).toEqual([DARK, DARK]);
+  isDark = false;
+  act(tell);
+  expect([before.current, between.current]).toEqual([LIGHT, LIGHT]);
 });

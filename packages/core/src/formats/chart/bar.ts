@@ -278,6 +278,7 @@ export function readBar(words: readonly Word[], bar: BarFrame): BarChord[] {
   return named.some((w) => isHold(w.text.split('{')[0]!)) ? readBeats(named, bar) : readShares(named, bar);
 }
 
+/** A length as a chart has it, in lowest terms of a whole note: 240 ticks are `1/8`. */
 export const fraction = (ticks: Ticks): string => {
   const denominator = DENOMINATORS.find((d) => Number.isInteger((ticks * d) / WHOLE))!;
   return `${(ticks * denominator) / WHOLE}/${denominator}`;

@@ -6,7 +6,10 @@ import type { Word } from './line';
 
 const OWN_LENGTH = /^\{bar (\d{1,4})\/(\d{1,4})\}$/;
 
-/** The bar that words stand in: a whole one of the metre, or as long as `{bar 1/4}` in front of them says. */
+/**
+ * The bar that words stand in: a whole one of the metre, or as long as `{bar 1/4}` in front of them says.
+ * @throws ChartError where that length is none a bar of the metre can have.
+ */
 export function barFrame(
   words: readonly Word[],
   held: { readonly metre: string; readonly key: string },

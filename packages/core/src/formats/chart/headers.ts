@@ -6,6 +6,10 @@ import { COUNTED_NAMES, METRE_NAMES, findMetre } from '../../time/metre';
 import { ChartError } from './error';
 import type { Bpm } from '../../units/units';
 
+/**
+ * A key as charts write it.
+ * @throws ChartError where it is none, with its line and column (both from 1).
+ */
 export function readKey(value: string, line: number, column: number): string {
   const key = parseKey(value);
   if (!key)
@@ -18,6 +22,10 @@ export function readKey(value: string, line: number, column: number): string {
   return keyText(key);
 }
 
+/**
+ * A metre as charts write it.
+ * @throws ChartError where it is none that is played here, with its line and column (both from 1).
+ */
 export function readMetre(value: string, line: number, column: number): string {
   const metre = findMetre(value);
   if (metre) return metre.name;
@@ -49,6 +57,7 @@ const ticksCounted = (name: string): number =>
 /**
  * Reads `120`, `quarter = 90` or `60 over 2 bars`.
  * @param isSongs true for the song's own tempo, which keeps to what can be set for a song.
+ * @throws ChartError where it is none that can be played, with its line and column (both from 1).
  */
 export function readTempo(value: string, line: number, column: number, isSongs: boolean): WrittenTempo {
   const match = TEMPO.exec(value.trim());

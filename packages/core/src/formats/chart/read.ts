@@ -4,35 +4,20 @@ import { LIMITS } from '../../song/limits';
 import { freeName } from '../../song/names';
 import { isOneLine } from '../../song/text';
 import { slugSchema } from '../../song/fields';
-import type { Change, ChordEvent, FormEntry, Section, Song } from '../../song/schema';
+import type { ChordEvent, FormEntry, Section, Song } from '../../song/schema';
 import { inBeats, inQuarters, metreOf } from '../../time/metre';
+import { noteChange, settle, writtenInQuarters, type HeldInSection, type ReadingState } from './held';
 import { readBar, type BarChord, type BarFrame } from './bar';
 import { barFrame } from './barFrame';
 import { ChartError, type ChartErrorCode } from './error';
 import { readKey, readMetre, readTempo, type WrittenTempo } from './headers';
 import { readLine, type Word } from './line';
 import { checkText } from './text';
-import type { Bpm } from '../../units/units';
 
 /** What a chart without a line for it takes over from the song it is put into. */
 export type ChartBase = Pick<Song, 'title' | 'key' | 'metre' | 'tempo' | 'style'>;
 
-/** What holds from a bar on while the chart is read from top to bottom. */
-interface ReadingState {
-  key: string;
-  metre: string;
-  /** Quarter notes a minute. */
-  tempo: Bpm;
-  /** A tempo written since the last bar: it counts the beat of the metre at the next one. */
-  written: WrittenTempo | null;
-}
-
-interface ReadingSection {
-  section: Section;
-  /** What holds in the section so far. */
-  held: Omit<ReadingState, 'written'>;
-  /** The bar at which a gradual change of tempo is over. */
-  rampEnd: number;
+interface ReadingSection extends HeldInSection {
   length: number;
   /** Chords of the bar before, for `%`. */
   lastBar: readonly BarChord[] | null;
@@ -127,7 +112,7 @@ class ChartReader {
   private defaults() {
     const usual = this.repertoire.styles.standIn.id;
     const { key = 'C', metre = '4/4', style = usual, ...base } = { ...this.base, ...this.header };
-    const written = this.tempo && inBeats(tempoIn(this.tempo, metre), metreOf(metre));
+    const written = this.tempo && inBeats(writtenInQuarters(this.tempo, metre), metreOf(metre));
     const tempo = written ?? base.tempo ?? styleOf({ style }, this.repertoire).usualTempo;
     return { key, metre, tempo, style };
   }
@@ -293,7 +278,7 @@ class ChartReader {
       if (words.length) {
         reading.repeated.push({ words, held: { ...this.running! } });
         this.bar(words, this.running!);
-        this.settle(this.running!);
+        settle(this.running!);
       }
       if (!closes) continue;
       for (const again of reading.repeated) this.bar(again.words, again.held);
@@ -321,7 +306,7 @@ class ChartReader {
         `A section has at most ${LIMITS.barsPerSection} bars.`,
       );
     }
-    this.noteChange(reading, held);
+    noteChange(reading, held);
     const { frame, left } = barFrame(words, held, section.bars === 0);
     const { length } = frame;
     if (length < metreOf(held.metre).length) section.ownLengths.push({ bar: section.bars, length });
@@ -372,38 +357,9 @@ class ChartReader {
     }
     const { symbol, length, push, leadIn } = chord;
     const event: ChordEvent = { id: `c${index + 1}`, start: barStart + chord.start, length, symbol };
-    return { ...event, ...(push ? { push } : {}), ...(leadIn && { leadIn }) };
-  }
-
-  /** Writes down what changed against the bar before, or at bar 0 against the song. */
-  private noteChange(reading: ReadingSection, running: ReadingState): void {
-    const { section, held } = reading;
-    const change: Change = { bar: section.bars };
-    const metre = metreOf(running.metre);
-    const { written } = running;
-    const tempo = written ? tempoIn(written, running.metre) : running.tempo;
-    if (running.key !== held.key) change.key = running.key;
-    if (running.metre !== held.metre) change.metre = running.metre;
-    if (tempo !== held.tempo || (written && section.bars < reading.rampEnd)) {
-      change.tempo = inBeats(tempo, metre);
-      if (written?.over) change.over = written.over;
-      reading.rampEnd = section.bars + (written?.over ?? 0);
-    }
-    if (Object.keys(change).length > 1) section.changes.push(change);
-    Object.assign(held, { key: running.key, metre: running.metre, tempo });
-  }
-
-  /** A written tempo holds on from its bar. */
-  private settle(running: ReadingState): void {
-    if (!running.written) return;
-    running.tempo = tempoIn(running.written, running.metre);
-    running.written = null;
+    return { ...event, ...(push ? { anticipation: push } : {}), ...(leadIn && { leadIn }) };
   }
 }
-
-/** A written tempo as quarter notes a minute; without a note value it counts the metre's beat. */
-const tempoIn = ({ tempo, counted }: WrittenTempo, metre: string): number =>
-  inQuarters(tempo, counted === null ? metreOf(metre) : { counted });
 
 /**
  * Reads chart text into a song with the band of its style.

@@ -71,7 +71,7 @@ function sectionLines(
     held = { key: bar.key, metre: bar.metre, tempo };
     const inBar: BarChord[] = [];
     for (; at < chords.length && chords[at]!.start < bar.start + bar.length; at++) {
-      const { start, length, symbol, push = 0, leadIn } = chords[at]!;
+      const { start, length, symbol, anticipation: push = 0, leadIn } = chords[at]!;
       const written = symbol === null ? null : parseChord(symbol).symbol;
       inBar.push({ start: start - bar.start, length, symbol: written, push, ...(leadIn && { leadIn }) });
     }

@@ -104,7 +104,7 @@ function barsOf(read: readonly Sign[], times: number, beats: number): Chords {
 }
 
 /**
- * A line of chords and nothing else, but for remarks in parentheses.
+ * A line of chords and nothing else, but for remarks in parentheses; null where there is anything else.
  * @param beats of a bar, for chords with strokes behind them.
  */
 export function chordsIn(line: string, beats: number): Chords | null {

@@ -11,22 +11,30 @@ export const CONTROLLER: Readonly<Record<Exclude<Moved, 'bend' | MixOffsetName>,
 };
 
 /** What is in the mix beside the sound itself: how bright that is goes with what the player does to it. */
-type MixControl = Exclude<MixOffsetName, 'tint'>;
+type MixControl = Exclude<MixOffsetName, 'shelfOffset'>;
 
 /** What of a part's mix a controller sets. Source: General MIDI 2: 7 volume, 10 pan, 91 reverb send. */
-export const MIX_CONTROLLER: Readonly<Record<MixControl, number>> = { trim: 7, side: 10, depth: 91 };
+export const MIX_CONTROLLER: Readonly<Record<MixControl, number>> = {
+  gainOffset: 7,
+  panOffset: 10,
+  sendOffset: 91,
+};
 
 const within = (value: number): number => Math.max(0, Math.min(127, Math.round(value)));
 
 /** A part that is otherwise in the mix for a while, as the value of its controller. */
-export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: MixControl, value: number): number {
+export function mixValue(
+  mix: Pick<Mix, 'level' | 'pan' | 'reverbSend'>,
+  moves: MixControl,
+  value: number,
+): number {
   switch (moves) {
-    case 'trim':
+    case 'gainOffset':
       return trimmedLevel(mix.level, value);
-    case 'side':
+    case 'panOffset':
       return within(mix.pan + value);
-    case 'depth':
-      return within(mix.room + value);
+    case 'sendOffset':
+      return within(mix.reverbSend + value);
   }
 }
 
@@ -34,7 +42,8 @@ export function mixValue(mix: Pick<Mix, 'level' | 'pan' | 'room'>, moves: MixCon
 const TINT = 4;
 
 /** How bright a sound is as controller 74 has it: as it is played, and as it is mixed. */
-export const brightnessValue = (played: number, tint: number): number => within(played + TINT * tint);
+export const brightnessValue = (played: number, shelfOffset: number): number =>
+  within(played + TINT * shelfOffset);
 
 /** Volume that is so many dB over or under another: 40 dB to a tenth. Source: General MIDI 2, 3.3.2. */
 const trimmedLevel = (level: number, decibels: Decibels): number => within(level * 10 ** (decibels / 40));

@@ -107,7 +107,7 @@ function conductor(song: Song, band: Band): RankedEvent[] {
 
 function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): RankedEvent[] {
   const { channel } = seat;
-  const { level, pan, room } = part.mix;
+  const { level, pan, reverbSend: room } = part.mix;
   const events: RankedEvent[] = [];
   const add = (tick: Ticks, rank: number, event: MidiEventBody) => events.push({ tick, rank, event });
   const control = (controllerType: number, value: number) =>
@@ -118,22 +118,22 @@ function partEvents(part: BandPart, seat: Seat, notes: readonly BandNote[]): Ran
     add(0, SETTING, { type: 'instrumentName', meta: true, text: GM_PROGRAMS[part.program]! });
   }
   add(0, SETTING, { type: 'programChange', channel, programNumber: part.program });
-  control(MIX_CONTROLLER.trim, level);
-  control(MIX_CONTROLLER.side, pan);
-  control(MIX_CONTROLLER.depth, room);
+  control(MIX_CONTROLLER.gainOffset, level);
+  control(MIX_CONTROLLER.panOffset, pan);
+  control(MIX_CONTROLLER.sendOffset, room);
   for (const { tick, program } of part.programs) {
     add(tick, SETTING, { type: 'programChange', channel, programNumber: program });
   }
-  const bright = { brightness: AT_REST.brightness, tint: AT_REST.tint };
+  const bright = { brightness: AT_REST.brightness, shelfOffset: AT_REST.shelfOffset };
   for (const { start, moves, value } of part.gestures) {
     if (moves === 'bend') {
       add(start, SETTING, { type: 'pitchBend', channel, value: bendValue(value) - 8192 });
       continue;
     }
-    if (moves === 'brightness' || moves === 'tint') bright[moves] = value;
+    if (moves === 'brightness' || moves === 'shelfOffset') bright[moves] = value;
     const [controllerType, sent] =
-      moves === 'brightness' || moves === 'tint'
-        ? [CONTROLLER.brightness, brightnessValue(bright.brightness, bright.tint)]
+      moves === 'brightness' || moves === 'shelfOffset'
+        ? [CONTROLLER.brightness, brightnessValue(bright.brightness, bright.shelfOffset)]
         : isMixOffset(moves)
           ? [MIX_CONTROLLER[moves], mixValue(part.mix, moves, value)]
           : [CONTROLLER[moves], value];

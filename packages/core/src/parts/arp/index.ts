@@ -17,7 +17,7 @@ export const arp = defineKind<ArpPattern>({
   dependsOnNextChord: false,
   defaults: { register: 60, voices: 4, instrument: 11 },
   instruments: [11, 9, 12, 46, 24, 88, 4],
-  mix: { level: 85, pan: 28, room: 46 },
+  mix: { level: 85, pan: 28, reverbSend: 46 },
   targetLoudness: -15,
   pattern: arpPatternSchema,
   plain: [
@@ -37,7 +37,7 @@ export const arp = defineKind<ArpPattern>({
     'register',
     'spread',
     'voices',
-    'manner',
+    'voicingType',
     'richness',
     'octave',
     'length',

@@ -7,7 +7,8 @@ import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
 import { PPQ } from '../../time/ticks';
 import { intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
-import { endOnHit, lastHit, lastLength, placeOnChords, restarts, soundsFrom, soundsUntil } from '../placing';
+import { lastHit, lastLength } from '../ending';
+import { endOnHit, placeOnChords, restarts, soundsFrom, soundsUntil } from '../placing';
 import { barVariations } from '../barVariation';
 import type { SpanVoicing } from '../voicings';
 import { accentOf, barBeat, stepTicks, stepsAsSet } from './steps';
@@ -154,6 +155,13 @@ function boundsOf(region: Region, stretch: SettingsSpan<ArpPattern>, index: numb
   return { from, until, ends };
 }
 
+/** Where a chord came in that goes on here, ticks: it, or the first of those that only write it again. */
+function tookUpAt({ spans }: Region, index: number): Ticks {
+  let first = index;
+  while (first > 0 && !spans[first]!.isChange) first--;
+  return spans[first]!.start;
+}
+
 function spanNotes(
   region: Region,
   stretch: SettingsSpan<ArpPattern>,
@@ -167,7 +175,7 @@ function spanNotes(
   const { from, until, ends } = boundsOf(region, stretch, index);
   const noteOf = sounding(region, stretch, index, voicing);
   const first = barAt(region.bars, span.start);
-  const rate = stepTicks(pattern, first, settings.feel);
+  const rate = stepTicks(pattern, first, settings.pace);
   const more = without(pattern, first, rate, settings.density);
   const notes: Note[] = [];
   const add = (step: ArpStep): void => {
@@ -175,7 +183,7 @@ function spanNotes(
     const adds = (what: (typeof MORE)[number]): boolean => MORE.indexOf(what) < more;
     notes.push(...enriched(region, noteOf(step), rate, step.accent > 1, until, adds));
   };
-  const origin = restarts(stretch) ? span.start : 0;
+  const origin = restarts(stretch) ? tookUpAt(region, index) : 0;
   const firstStep = Math.ceil((Math.max(span.start, stretch.start) - origin) / rate);
   // A pushed chord's first tone sounds early, in place of the one on its beat.
   if (span.push > 0 && from < span.start && span.start >= stretch.start) {
@@ -188,7 +196,7 @@ function spanNotes(
     const bar = barAt(region.bars, tick);
     const inBar = Math.round((tick - bar.start) / rate);
     // The first tone of a chord always plays, whatever rests the pattern has.
-    const onset = tick === span.start;
+    const onset = tick === span.start && span.isChange;
     if (pattern.rests.includes(inBar) && !onset) continue;
     const end = Math.min(tick + Math.round(rate * pattern.gate), until);
     // A bar that is told otherwise goes through the same tones from another on.
@@ -210,7 +218,7 @@ function spanNotes(
 }
 
 /** What takes up a chord on which the other part strikes nothing. */
-const TAKEN_UP: TimedEvent = { at: 0, for: 1, level: 1, accent: 1 };
+const TAKEN_UP: TimedEvent = { at: 0, for: 1, minDensity: 1, accent: 1 };
 
 /** The same tones in turn, struck where another part's pattern strikes. */
 function strokeNotes(
@@ -226,10 +234,10 @@ function strokeNotes(
   const placed = placeOnChords(region, stretch, strokes, TAKEN_UP);
   return endOnHit(region, stretch, placed, TAKEN_UP).flatMap(({ start, end, event, span }) => {
     const note = noteOf[span];
-    if (!note || event.level > stretch.settings.density) return [];
+    if (!note || event.minDensity > stretch.settings.density) return [];
     const count = counts.get(span) ?? 0;
     counts.set(span, count + 1);
-    const { level, accent } = event;
+    const { minDensity: level, accent } = event;
     return [note({ tick: start, end, count, level, accent })];
   });
 }

@@ -48,9 +48,9 @@ export const barBeat = (bar: Pick<Bar, 'groups'>): number => bar.groups[0]!.beat
 export function stepTicks(
   pattern: Pick<ArpPattern, 'rate'>,
   bar: Pick<Bar, 'groups'>,
-  feel: Resolved['feel'],
+  pace: Resolved['pace'],
 ): number {
-  const rate = quarters(pattern.rate / PACE[feel]);
+  const rate = quarters(pattern.rate / PACE[pace]);
   const beat = barBeat(bar);
   return beat > PPQ && beat % rate !== 0 && (beat / 1.5) % rate === 0 ? rate * 1.5 : rate;
 }
@@ -58,11 +58,11 @@ export function stepTicks(
 /** How a bar is cut into steps. */
 export function stepsInBar(
   pattern: ArpPattern,
-  set: StepSettings & Pick<Resolved, 'feel'>,
+  set: StepSettings & Pick<Resolved, 'pace'>,
   bar: Pick<Bar, 'groups' | 'length'>,
 ): StepsOfBar {
   const own = stepsAsSet(pattern, set);
-  const count = Math.ceil(bar.length / stepTicks(own, bar, set.feel));
+  const count = Math.ceil(bar.length / stepTicks(own, bar, set.pace));
   return { count: Math.min(MOST_STEPS, count), rests: own.rests };
 }
 

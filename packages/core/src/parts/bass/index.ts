@@ -16,7 +16,7 @@ export const bass = defineKind<BassPattern>({
   strict: false,
   defaults: { register: 28, instrument: 33, slides: 'some' },
   instruments: [33, 32, 34, 35, 38],
-  mix: { level: 89, pan: 64, room: 12 },
+  mix: { level: 89, pan: 64, reverbSend: 12 },
   targetLoudness: -7,
   pattern: bassPatternSchema,
   plain: [
@@ -26,7 +26,12 @@ export const bass = defineKind<BassPattern>({
       atChange: 'restart',
       generator: 'events',
       grids: [
-        { beats: 4, of: 'quarter', bars: 1, events: [{ at: 0, for: 4, level: 1, accent: 1, tone: 'root' }] },
+        {
+          beats: 4,
+          of: 'quarter',
+          bars: 1,
+          events: [{ at: 0, for: 4, minDensity: 1, accent: 1, tone: 'root' }],
+        },
       ],
     },
   ],

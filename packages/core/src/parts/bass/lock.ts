@@ -12,7 +12,7 @@ import type { Ticks } from '../../units/units';
 const TOGETHER = 30;
 
 /** What the line strikes with a kick where its pattern has nothing. */
-const WITH_KICK: BassEvent = { at: 0, for: 1, level: 2, accent: 0.92, tone: 'root' };
+const WITH_KICK: BassEvent = { at: 0, for: 1, minDensity: 2, accent: 0.92, tone: 'root' };
 
 /** True for a strike off the beat that stands by itself: what comes before it is more than an eighth away. */
 function standsAlone(region: Region, placed: readonly PlacedEvent<BassEvent>[], index: number): boolean {
@@ -41,8 +41,8 @@ export function withKicks(
     .filter((p, i) => near(p.start) || onsets.includes(p.start) || !standsAlone(region, placed, i))
     // What falls on a kick is part of what was agreed, however few notes are asked for.
     .map((p) =>
-      near(p.start) && p.event.level > WITH_KICK.level
-        ? { ...p, event: { ...p.event, level: WITH_KICK.level } }
+      near(p.start) && p.event.minDensity > WITH_KICK.minDensity
+        ? { ...p, event: { ...p.event, minDensity: WITH_KICK.minDensity } }
         : p,
     );
   const added: PlacedEvent<BassEvent>[] = [];

@@ -1,9 +1,21 @@
 import { z } from 'zod';
 import { gridsSchema, patternHead, timed } from '../../style/pattern';
 
+/** `next root` is the bass of the chord that comes next, held over the change, and the root where none comes. */
 const bassEventSchema = z.strictObject({
   ...timed,
-  tone: z.enum(['root', 'third', 'fifth', 'low fifth', 'sixth', 'seventh', 'octave', 'approach', 'ghost']),
+  tone: z.enum([
+    'root',
+    'third',
+    'fifth',
+    'low fifth',
+    'sixth',
+    'seventh',
+    'octave',
+    'approach',
+    'next root',
+    'ghost',
+  ]),
   touch: z.enum(['slide up', 'slide down', 'hammer']).optional(),
 });
 

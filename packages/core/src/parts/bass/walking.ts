@@ -7,13 +7,14 @@ import type { ChordSpan } from '../../timeline/chordSpans';
 import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
 import { PPQ } from '../../time/ticks';
-import { beatPosition, beatsBetween, offBeat, type Beat } from '../../time/beats';
+import { beatPosition, beatsBetween, beatsOf, offBeat, type Beat } from '../../time/beats';
 import { PACE } from '../../timeline/patternCells';
 import type { Levelled } from './octaves';
 import { BASS_RANGE } from './range';
 import { bassPitch, chordAfter } from './place';
 import { velocityOf, noteFunctionOf } from '../note';
-import { lastHit, lastLength, soundsUntil } from '../placing';
+import { lastHit, lastLength } from '../ending';
+import { soundsUntil } from '../placing';
 import { barVariations } from '../barVariation';
 import type { MidiNote, Ticks } from '../../units/units';
 
@@ -89,14 +90,23 @@ function walkSpan(
   // The section's own walk, of which some bars turn out otherwise this time.
   const asWritten = way(barIndexAt(region.bars, from)) === 'as written';
   const seed = hash(`${asWritten ? region.sectionSeed : region.seed}/walk/${stretch.settings.variation}`);
+  // A chord that goes on is walked from tone to tone of it, bar by bar; a window of bars begins and ends on its root.
+  const goals = hash(`${region.sectionSeed}/goals/${stretch.settings.variation}`);
+  const following = region.spans[index + 1];
+  const nextRoot = next ? bassPitch(next, stretch) : root;
+  // The song's last chord stands on its root.
+  const goesOn =
+    next !== null && following?.isChange === false && (lastHit(region) ?? Infinity) >= following.end;
   const pitches = walkPitches({
     chord,
     scale: scaleOf(span, chord),
-    root,
+    root: span.isChange || from !== span.start || index === 0 ? root : goalOf(chord, root, goals, from),
     beats: steps.length,
+    each: beatsOf(barAt(region.bars, from)).length,
     seed,
+    goals,
     at: from,
-    target: next ? bassPitch(next, stretch) : root,
+    target: goesOn ? goalOf(next, nextRoot, goals, following.start) : nextRoot,
   });
   return pitches.flatMap((pitch, beat) => {
     const step = steps[beat]!;
@@ -125,7 +135,7 @@ function walkSpan(
 function walkedSteps(region: Region, { settings }: SettingsSpan, from: number, until: Ticks): Beat[] {
   if (until <= from) return [];
   const beats = beatsBetween(region.bars, from, until);
-  const pace = PACE[settings.feel];
+  const pace = PACE[settings.pace];
   if (pace === 1) return beats;
   if (pace > 1) {
     return beats.flatMap(({ start, length }) => {
@@ -148,12 +158,43 @@ interface Walk {
   readonly root: number;
   readonly target: number;
   readonly beats: number;
+  /** Beats of a bar. */
+  readonly each: number;
   readonly seed: number;
+  /** Where chance takes the tones from that a held chord is walked to. */
+  readonly goals: number;
   readonly at: number;
 }
 
-/** Pitches for each beat of a chord. */
+/** How often a bar of a chord that goes on begins with its root again. */
+const HOME_AGAIN = 0.3;
+
+/** The tone a bar begins with of a chord that goes on: its root, or another of its tones about it. */
+function goalOf(chord: Chord, root: MidiNote, goals: number, at: Ticks): MidiNote {
+  if (noise(goals, at, 8) < HOME_AGAIN) return root;
+  const tones: number[] = [];
+  for (let p = root - 5; p <= root + 12; p++) if (p !== root && inside(p) && isTone(chord, p)) tones.push(p);
+  return tones[Math.floor(noise(goals, at, 9) * tones.length)] ?? root;
+}
+
+/** Pitches for each beat of a chord: MIDI numbers. One that lasts is walked bar by bar, each towards another of its tones. */
 export function walkPitches(walk: Walk): number[] {
+  const { root, target, beats, each, goals, at, chord } = walk;
+  const line: number[] = [];
+  let begins = root;
+  for (let from = 0; from < beats;) {
+    const left = beats - from;
+    const count = left <= each + 1 ? left : each;
+    const ends = count === left ? target : goalOf(chord, root, goals, at + (from + count) * PPQ);
+    line.push(...walkWithin({ ...walk, root: begins, target: ends, beats: count, at: at + from * PPQ }));
+    begins = ends;
+    from += count;
+  }
+  return line;
+}
+
+/** From one tone towards another, a tone a beat. */
+function walkWithin(walk: Walk): number[] {
   const { root, target, beats, seed, at } = walk;
   const line = [root];
   if (beats === 1) return line;
@@ -210,7 +251,7 @@ function between(
       Math.abs(p - aim) +
       (tone ? 0 : beat % 2 === 0 ? 3 : 1) +
       0.25 * Math.abs(p - last) +
-      (line.includes(p) ? 2 : 0) +
+      (line.includes(p) ? 3 : 0) +
       (p === approach ? 3 : 0) +
       1.5 * noise(seed, at + p, 4 + beat);
     if (cost < bestCost) [best, bestCost] = [p, cost];

@@ -19,7 +19,7 @@ export const drone = defineKind<DronePattern>({
   dependsOnNextChord: false,
   defaults: { register: 48, dynamics: 'p', instrument: 89 },
   instruments: [89, 20, 109, 48, 21, 91, 95],
-  mix: { level: 70, pan: 64, room: 60 },
+  mix: { level: 70, pan: 64, reverbSend: 60 },
   targetLoudness: -16,
   pattern: dronePatternSchema,
   plain: [
@@ -28,7 +28,12 @@ export const drone = defineKind<DronePattern>({
       name: 'Held',
       atChange: 'carry on',
       grids: [
-        { beats: 4, of: 'quarter', bars: 1, events: [{ at: 0, for: 4, level: 1, accent: 1, tone: 'tonic' }] },
+        {
+          beats: 4,
+          of: 'quarter',
+          bars: 1,
+          events: [{ at: 0, for: 4, minDensity: 1, accent: 1, tone: 'tonic' }],
+        },
       ],
     },
   ],

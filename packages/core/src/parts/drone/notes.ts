@@ -2,7 +2,8 @@ import { degreeAt, type Chord } from '../../theory/chord';
 import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
 import { atOrAbove, intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
-import { lastHit, lastLength, placeFree, soundsFrom, soundsUntil, type PlacedEvent } from '../placing';
+import { lastHit, lastLength } from '../ending';
+import { placeFree, soundsFrom, soundsUntil, type PlacedEvent } from '../placing';
 import type { DroneEvent, DronePattern } from './pattern';
 import { droneTone } from './tones';
 import type { MidiNote, Ticks } from '../../units/units';
@@ -10,7 +11,7 @@ import type { MidiNote, Ticks } from '../../units/units';
 /** From a double bass's low E to the middle of a choir; MIDI numbers (common practice). */
 export const DRONE_RANGE = [28, 72] as const;
 
-const LAST: DroneEvent = { at: 0, for: 4, level: 1, accent: 1, tone: 'tonic' };
+const LAST: DroneEvent = { at: 0, for: 4, minDensity: 1, accent: 1, tone: 'tonic' };
 
 /** What its tone is in the chord, where it is one of the chord's; else the ground it stays on. */
 const chordWord = (chord: Chord, pitch: MidiNote): string =>
@@ -21,7 +22,7 @@ export const droneNotes = (region: Region<DronePattern>): Note[] =>
   region.settingsSpans.flatMap((stretch) => {
     if (!stretch.settings.on) return [];
     return placed(region, stretch)
-      .filter((p) => p.event.level <= stretch.settings.density)
+      .filter((p) => p.event.minDensity <= stretch.settings.density)
       .flatMap((p) => held(region, stretch, p));
   });
 

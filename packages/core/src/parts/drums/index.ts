@@ -3,8 +3,8 @@ import { GM_PERCUSSION } from './percussionMap';
 import { drumsNotes } from './notes';
 import { drumsPatternSchema, kicksOf, type DrumsPattern } from './pattern';
 
-const hit = (drum: 'kick' | 'snare' | 'closed hat', at: number, level = 1, accent = 1) =>
-  ({ at, for: 0.25, level, accent, drum }) as const;
+const hit = (drum: 'kick' | 'snare' | 'closed hat', at: number, minDensity = 1, accent = 1) =>
+  ({ at, for: 0.25, minDensity, accent, drum }) as const;
 
 export const drums = defineKind<DrumsPattern>({
   id: 'drums',
@@ -19,7 +19,7 @@ export const drums = defineKind<DrumsPattern>({
   window: 8,
   defaults: {},
   instruments: [],
-  mix: { level: 107, pan: 64, room: 20 },
+  mix: { level: 107, pan: 64, reverbSend: 20 },
   targetLoudness: -6,
   pattern: drumsPatternSchema,
   plain: [

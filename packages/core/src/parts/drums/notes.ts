@@ -8,7 +8,8 @@ import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
 import { EIGHTH, PPQ, quarters } from '../../time/ticks';
 import { velocityOf, type Note } from '../note';
-import { lastHit, placeFree, type PlacedEvent } from '../placing';
+import { lastHit } from '../ending';
+import { placeFree, type PlacedEvent } from '../placing';
 import { barVariations } from '../barVariation';
 import { figuresOf, type FillUse } from './fills';
 import { DRUMS, PERCUSSION } from './percussionMap';
@@ -67,7 +68,7 @@ function stretchNotes(region: Region<DrumsPattern>, stretch: SettingsSpan<DrumsP
 const event = (drum: DrumsEvent['drum'], accent: number): DrumsEvent => ({
   at: 0,
   for: 1,
-  level: 1,
+  minDensity: 1,
   accent,
   drum,
 });
@@ -88,7 +89,7 @@ function grooveEvents(
   const agreed = new Set(kicks);
   return placed.flatMap((p) => {
     if (p.event.drum !== 'kick' || isConditional(p.event)) return [p];
-    return agreed.delete(p.start) ? [{ ...p, event: { ...p.event, level: 1 } }] : [];
+    return agreed.delete(p.start) ? [{ ...p, event: { ...p.event, minDensity: 1 } }] : [];
   });
 }
 
@@ -107,12 +108,12 @@ function withTurns(
   events: readonly PlacedEvent<DrumsEvent>[],
 ): readonly PlacedEvent<DrumsEvent>[] {
   const seed = hash(`${region.sectionSeed}/turns/${stretch.settings.variation}`);
-  if (stretch.settings.telling === 'exactly') return events;
+  if (stretch.settings.repeatVariation === 'exactly') return events;
   const last = new Map<number, PlacedEvent<DrumsEvent>>();
   for (const one of events) {
     const bar = barIndexAt(region.bars, one.start);
     const opens = one.event.drum === 'closed hat' || one.event.drum === 'ride';
-    if (opens && region.terms.bars[bar]?.turn === 'small' && one.event.level <= 2) last.set(bar, one);
+    if (opens && region.terms.bars[bar]?.turn === 'small' && one.event.minDensity <= 2) last.set(bar, one);
   }
   const turned = new Set(
     [...last].filter(([bar]) => noise(seed, region.firstBar + bar) < 0.7).map(([, one]) => one),
@@ -185,7 +186,7 @@ function fillBefore(
     .flatMap((bar) => beatsOf(bar))
     .filter((beat) => beat.start < to);
   const inBar = beats.filter((beat) => beat.start >= region.bars[last]!.start).length;
-  const { telling: how, swing, variation } = stretch.settings;
+  const { repeatVariation: how, swing, variation } = stretch.settings;
   // Told exactly a fill is the same at every playing.
   const seed = hash(
     `${how === 'exactly' ? `${region.kind.id}/${into}` : `${region.seed}/fill`}/${variation}`,
@@ -224,7 +225,7 @@ const KEYS = { ...DRUMS, ...PERCUSSION };
 const strikerOf =
   (stretch: SettingsSpan) =>
   (tick: Ticks, event: DrumStroke, why: string): Note | null =>
-    event.level > stretch.settings.density
+    event.minDensity > stretch.settings.density
       ? null
       : {
           start: tick,
@@ -246,7 +247,7 @@ export function percussionNotes(region: Region<PercussionPattern>): Note[] {
     const notes = placeFree(region, stretch, grids)
       .filter((p) => p.start < until)
       .map((p) => strike(p.start, p.event, p.event.drum));
-    const first = grids[0]!.events.find((e) => e.at === 0 && e.level === 1);
+    const first = grids[0]!.events.find((e) => e.at === 0 && e.minDensity === 1);
     if (hit !== null && first && hit >= stretch.start && hit < stretch.end) {
       notes.push(strike(hit, { ...first, accent: 1.1 }, 'last hit'));
     }

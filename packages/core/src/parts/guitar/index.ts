@@ -17,7 +17,7 @@ export const guitar = defineKind<GuitarPattern>({
   dependsOnNextChord: false,
   defaults: { register: 40, voices: 6, instrument: 25, strum: 30 },
   instruments: [25, 24, 26, 27, 29],
-  mix: { level: 75, pan: 88, room: 28 },
+  mix: { level: 75, pan: 88, reverbSend: 28 },
   targetLoudness: -10,
   pattern: guitarPatternSchema,
   plain: [
@@ -31,8 +31,8 @@ export const guitar = defineKind<GuitarPattern>({
           of: 'quarter',
           bars: 1,
           events: [
-            { at: 0, for: 2, level: 1, accent: 1, stroke: 'down', strings: 'all', muted: false },
-            { at: 2, for: 2, level: 2, accent: 0.9, stroke: 'down', strings: 'all', muted: false },
+            { at: 0, for: 2, minDensity: 1, accent: 1, stroke: 'down', strings: 'all', muted: false },
+            { at: 2, for: 2, minDensity: 2, accent: 0.9, stroke: 'down', strings: 'all', muted: false },
           ],
         },
       ],
@@ -41,7 +41,7 @@ export const guitar = defineKind<GuitarPattern>({
   controls: [
     'register',
     'voices',
-    'manner',
+    'voicingType',
     'richness',
     'tuning',
     'capo',

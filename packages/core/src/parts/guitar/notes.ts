@@ -9,7 +9,8 @@ import { ticksToMs } from '../../time/ticks';
 import { PALM_RING } from '../articulation';
 import { riffPitches } from './riffs';
 import { intoRange, isSoft, velocityOf, noteFunctionOf, type Note } from '../note';
-import { endOnHit, lastHit, placeOnChords, soundsUntil, type PlacedEvent } from '../placing';
+import { lastHit } from '../ending';
+import { changesAfter, endOnHit, placeOnChords, type PlacedEvent } from '../placing';
 import type { SpanVoicing } from '../voicings';
 import type { Bpm, Ticks } from '../../units/units';
 
@@ -19,7 +20,7 @@ export const GUITAR_RANGE = [38, 88] as const;
 const ONSET: GuitarEvent = {
   at: 0,
   for: 4,
-  level: 1,
+  minDensity: 1,
   accent: 1,
   stroke: 'down',
   strings: 'all',
@@ -36,11 +37,11 @@ export function guitarNotes(region: Region<GuitarPattern>, voicings: readonly Sp
       stretch,
       placeOnChords(region, stretch, pattern.grids, ONSET),
       ONSET,
-    ).filter((p) => p.event.level <= stretch.settings.density);
+    ).filter((p) => p.event.minDensity <= stretch.settings.density);
     const hit = lastHit(region);
     return placed.flatMap((p, i) => {
       const struckLast = hit !== null && p.start >= hit - region.spans[p.span]!.push;
-      const limit = struckLast ? p.end : Math.min(soundsUntil(region, p.span), stretch.end);
+      const limit = struckLast ? p.end : Math.min(changesAfter(region, p.span), stretch.end);
       return strokeNotes(region, stretch, p, voicings[p.span]!.pitches, ringsUntil(placed, i, limit));
     });
   });
@@ -83,6 +84,14 @@ function fingered(pitches: readonly number[], chord: Chord): readonly number[] {
 
 const FINGERS = 3;
 
+/** Without the lowest string, or the low ones; where few sound, and the lowest is what the chord needs, all of them. */
+function highStrings(pitches: readonly number[], chord: Chord): readonly number[] {
+  const spares = ['1', '5'].includes(degreeAt(chord, pitches[0]!) ?? '1');
+  return pitches.length <= 4 && !spares
+    ? pitches
+    : pitches.slice(-Math.min(4, Math.max(2, pitches.length - 1)));
+}
+
 /** Strings a stroke meets, in the order it meets them: down from the lowest, up from the highest. */
 export function struckStrings(event: GuitarEvent, pitches: readonly number[], chord: Chord): number[] {
   const { strings, stroke } = event;
@@ -95,11 +104,7 @@ export function struckStrings(event: GuitarEvent, pitches: readonly number[], ch
   }
   const half = Math.max(2, Math.ceil(pitches.length / 2));
   const met =
-    strings === 'low'
-      ? pitches.slice(0, half)
-      : strings === 'high'
-        ? pitches.slice(-Math.min(4, Math.max(2, pitches.length - 1)))
-        : pitches;
+    strings === 'low' ? pitches.slice(0, half) : strings === 'high' ? highStrings(pitches, chord) : pitches;
   return stroke === 'up' ? [...met].reverse() : [...met];
 }
 
@@ -145,6 +150,13 @@ function strokeNotes(
   // What lies low on purpose is not lifted out of the way.
   const met = riffPitches(placed.event, chord) ? strings : inRoom(strings, region.registerRange, chord);
   const { palm = false } = placed.event;
+  // Who plays off the beat damps the chord where its stroke ends; all others let it ring into the next.
+  const isDamped = stretch.pattern.changeStroke !== undefined;
+  const rings = Math.min(
+    until - placed.start,
+    palm ? PALM_RING : Infinity,
+    isDamped ? placed.end - placed.start : Infinity,
+  );
   // A stroke is across before half of its time is over, however fast the song: no string is swallowed.
   const tempo = tempoIn(barAt(region.bars, placed.start), placed.start);
   const wanted = stretch.settings.strum * strumShare(placed.event, tempo);
@@ -152,7 +164,7 @@ function strokeNotes(
   const gap = met.length > 1 ? strum / (met.length - 1) : 0;
   return met.map((pitch, i) => ({
     start: placed.start,
-    duration: palm ? Math.min(until - placed.start, PALM_RING) : until - placed.start,
+    duration: rings,
     pitch: intoRange(pitch + 12 * stretch.settings.octave, GUITAR_RANGE),
     // A pick loses a little force on its way across.
     velocity: velocityOf(stretch.settings, placed.event.accent * (1 - 0.02 * i)),

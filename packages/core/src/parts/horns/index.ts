@@ -3,10 +3,10 @@ import { defineKind } from '../kind';
 import { sectionNotes } from '../strings/notes';
 import { stringsPatternSchema, type StringsPattern } from '../strings/pattern';
 
-const stab = (at: number, level: number, accent = 1) =>
-  ({ at, for: 0.4, level, accent, voices: 'all', legato: false }) as const;
-const held = (at: number, length: number, level: number) =>
-  ({ at, for: length, level, accent: 0.9, voices: 'all', legato: true }) as const;
+const stab = (at: number, minDensity: number, accent = 1) =>
+  ({ at, for: 0.4, minDensity, accent, voices: 'all', legato: false }) as const;
+const held = (at: number, length: number, minDensity: number) =>
+  ({ at, for: length, minDensity, accent: 0.9, voices: 'all', legato: true }) as const;
 
 /** Three or four blown voices; from a bass trombone's E2 to a high trumpet's C6 (common practice). */
 export const horns = defineKind<StringsPattern>({
@@ -21,9 +21,9 @@ export const horns = defineKind<StringsPattern>({
   range: [40, 84],
   strict: false,
   dependsOnNextChord: false,
-  defaults: { register: 55, spread: 4, voices: 4, manner: 'close', dynamics: 'mf', instrument: 61 },
+  defaults: { register: 55, spread: 4, voices: 4, voicingType: 'close', dynamics: 'mf', instrument: 61 },
   instruments: [61, 56, 57, 66, 59, 60, 62],
-  mix: { level: 74, pan: 92, room: 36 },
+  mix: { level: 74, pan: 92, reverbSend: 36 },
   targetLoudness: -11,
   pattern: stringsPatternSchema,
   plain: [
@@ -66,7 +66,7 @@ export const horns = defineKind<StringsPattern>({
     'register',
     'spread',
     'voices',
-    'manner',
+    'voicingType',
     'richness',
     'octave',
     'length',

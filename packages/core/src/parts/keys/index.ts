@@ -16,7 +16,7 @@ export const keys = defineKind<KeysPattern>({
   dependsOnNextChord: false,
   defaults: { register: 55, voices: 4, instrument: 0 },
   instruments: [0, 1, 4, 5, 16, 18, 21],
-  mix: { level: 91, pan: 42, room: 30 },
+  mix: { level: 91, pan: 42, reverbSend: 30 },
   targetLoudness: -10,
   pattern: keysPatternSchema,
   plain: [
@@ -30,8 +30,8 @@ export const keys = defineKind<KeysPattern>({
           of: 'quarter',
           bars: 1,
           events: [
-            { at: 0, for: 4, level: 1, accent: 1, hand: 'right', play: 'all' },
-            { at: 0, for: 4, level: 2, accent: 0.9, hand: 'left', play: 'root' },
+            { at: 0, for: 4, minDensity: 1, accent: 1, hand: 'right', play: 'all' },
+            { at: 0, for: 4, minDensity: 2, accent: 0.9, hand: 'left', play: 'root' },
           ],
         },
       ],
@@ -41,7 +41,7 @@ export const keys = defineKind<KeysPattern>({
     'register',
     'spread',
     'voices',
-    'manner',
+    'voicingType',
     'richness',
     'hands',
     'octave',

@@ -21,7 +21,7 @@ import type { SpanVoicing } from '../voicings';
 /** A part's own keys: from the low E of the left hand; MIDI numbers. */
 export const KEYS_RANGE = [28, 96] as const;
 
-const ONSET: KeysEvent = { at: 0, for: 4, level: 1, accent: 1, hand: 'right', play: 'all' };
+const ONSET: KeysEvent = { at: 0, for: 4, minDensity: 1, accent: 1, hand: 'right', play: 'all' };
 
 /** Lowest root of the left hand: an octave above the bass part's, so that the two never blur. */
 const LEFT_FLOOR = 40;
@@ -40,7 +40,7 @@ export function keysNotes(region: Region<KeysPattern>, voicings: readonly SpanVo
     const { pattern } = stretch;
     const placed = placeOnChords(region, stretch, pattern.grids, ONSET);
     const played = endOnHit(region, stretch, placed, ONSET).filter(
-      (p) => p.event.level <= stretch.settings.density,
+      (p) => p.event.minDensity <= stretch.settings.density,
     );
     const way = barVariations(region, stretch);
     return byHands(played, stretch).flatMap((p) => {
@@ -55,7 +55,7 @@ function byHands(
   placed: readonly PlacedEvent<KeysEvent>[],
   { settings }: SettingsSpan,
 ): readonly PlacedEvent<KeysEvent>[] {
-  const { hands, manner } = settings;
+  const { hands, voicingType: manner } = settings;
   const hasLeft = placed.some((p) => p.event.hand === 'left');
   if (hands === 'both') {
     // Made for two hands, but the pattern is for one: it plays the whole.
@@ -92,7 +92,7 @@ function pitchesOf(
   event: KeysEvent,
   chord: Chord,
   voicing: readonly number[],
-  manner: SettingsSpan['settings']['manner'],
+  manner: SettingsSpan['settings']['voicingType'],
 ): readonly number[] {
   if (manner !== 'two hands') {
     return event.hand === 'right' ? rightHand(event, voicing) : leftHand(event, chord, voicing[0]!);
@@ -111,7 +111,7 @@ function eventNotes(
 ): Note[] {
   const chord = region.spans[placed.span]!.chord!;
   const velocity = velocityOf(stretch.settings, placed.event.accent);
-  const voices = thinned(pitchesOf(placed.event, chord, voicing, stretch.settings.manner), chord, how);
+  const voices = thinned(pitchesOf(placed.event, chord, voicing, stretch.settings.voicingType), chord, how);
   return variedVoices(voices, placed, how, 3, (pitch, i, start, end) => ({
     start,
     duration: end - start,

@@ -48,7 +48,7 @@ function harmonyOf(span: ChordSpan, chord: Chord, index: number, tones: Tones): 
   return known;
 }
 
-/** Walks through a region's chords in time; ask for ticks in ascending order. */
+/** Walks through a region's chords in time; ask for ticks in ascending order. Null where no chord sounds. */
 export function harmonyReader(region: Region, tones: Tones): (start: Ticks) => Harmony | null {
   const { spans } = region;
   let at = 0;

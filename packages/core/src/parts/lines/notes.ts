@@ -10,7 +10,8 @@ import { cheapestPath } from '../../voicing/path';
 import { atDensity, levelAt, type LevelledNote } from './density';
 import { PACE } from '../../timeline/patternCells';
 import { intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
-import { lastHit, lastLength, soundsUntil } from '../placing';
+import { lastHit, lastLength } from '../ending';
+import { soundsUntil } from '../placing';
 import { barVariations } from '../barVariation';
 import { harmonyReader, isSemitoneClash, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
@@ -45,7 +46,7 @@ export function lineNotes(region: Region<LinePattern>): Note[] {
 }
 
 /** What a line's way hangs on: where any of it is another, the line is another from there on. */
-const WAY = ['feel', 'register', 'octave', 'variation', 'telling', 'tones'] as const;
+const WAY = ['pace', 'register', 'octave', 'variation', 'repeatVariation', 'tones'] as const;
 
 /** Stretches through which a line goes one way. */
 function waysOf(stretches: readonly SettingsSpan<LinePattern>[]): (readonly SettingsSpan<LinePattern>[])[] {
@@ -96,7 +97,7 @@ function lineOf(
   const wanted = Math.max(lowest, Math.min(register + 12 * octave - 3, highest - 15));
   const low = Math.max(wanted, region.registerRange[0]);
   // Told freely a line is another each time; else it is the section's own, of which some phrases turn out otherwise.
-  const free = stretch.settings.telling === 'freely';
+  const free = stretch.settings.repeatVariation === 'freely';
   const key = `${free ? region.seed : region.sectionSeed}/${region.kind.id}/${variation}/${region.bars[0]!.start}`;
   const reach: Reach = { low, high: Math.min(highest, low + 17), leap: pattern.leap, seed: hash(key) };
   const anew: Reach = { ...reach, seed: hash(`${region.seed}/anew/${variation}`) };
@@ -105,7 +106,7 @@ function lineOf(
   const until = Math.min(lastHit(region) ?? Infinity, ends < region.length ? ends : Infinity);
   const line: LevelledNote[] = [];
   let previous = from ?? Math.round((reach.low + reach.high) / 2);
-  const pace = PACE[stretch.settings.feel];
+  const pace = PACE[stretch.settings.pace];
   const tune = pattern.form === 'four parts';
   // A tune's motif is the section's, wherever in it the tune begins again.
   const phrases = tune

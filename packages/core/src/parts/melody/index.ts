@@ -17,7 +17,7 @@ export const melody = defineKind<LinePattern>({
   window: 8,
   defaults: { register: 65, density: 4, dynamics: 'mf', instrument: 68, slides: 'some' },
   instruments: [68, 73, 71, 40, 56, 75, 22, 54],
-  mix: { level: 77, pan: 61, room: 44 },
+  mix: { level: 77, pan: 61, reverbSend: 44 },
   targetLoudness: -6,
   pattern: linePatternSchema,
   plain: [

@@ -4,10 +4,10 @@ import { percussionPatternSchema, type PercussionPattern } from '../drums/patter
 import { isDrawn } from '../../style/pattern';
 import { defineKind } from '../kind';
 
-const hit = (drum: keyof typeof PERCUSSION, at: number, level = 1, accent = 1) => ({
+const hit = (drum: keyof typeof PERCUSSION, at: number, minDensity = 1, accent = 1) => ({
   at,
   for: 0.25,
-  level,
+  minDensity,
   accent,
   drum,
 });
@@ -32,7 +32,7 @@ export const percussion = defineKind<PercussionPattern>({
   window: 8,
   defaults: { dynamics: 'mp' },
   instruments: [],
-  mix: { level: 124, pan: 102, room: 26 },
+  mix: { level: 124, pan: 102, reverbSend: 26 },
   targetLoudness: -15,
   pattern: percussionPatternSchema,
   plain: [

@@ -14,9 +14,9 @@ export const solo = defineKind<LinePattern>({
   strict: false,
   dependsOnNextChord: false,
   window: 8,
-  defaults: { register: 64, density: 4, instrument: 73, telling: 'freely', slides: 'some' },
+  defaults: { register: 64, density: 4, instrument: 73, repeatVariation: 'freely', slides: 'some' },
   instruments: [73, 66, 65, 56, 71, 40, 22, 26, 68],
-  mix: { level: 78, pan: 67, room: 40 },
+  mix: { level: 78, pan: 67, reverbSend: 40 },
   targetLoudness: -6,
   pattern: linePatternSchema,
   plain: [

@@ -11,7 +11,7 @@ import { barVariations, eventVariation, type BarVariation } from '../barVariatio
 import type { SpanVoicing } from '../voicings';
 import type { MidiNote, Ticks } from '../../units/units';
 
-const ONSET: StringsEvent = { at: 0, for: 4, level: 1, accent: 1, voices: 'outer', legato: true };
+const ONSET: StringsEvent = { at: 0, for: 4, minDensity: 1, accent: 1, voices: 'outer', legato: true };
 /** The last chord is bowed anew by all, whatever was held before it. */
 const LAST: StringsEvent = { ...ONSET, voices: 'all', legato: false };
 
@@ -25,7 +25,7 @@ export function sectionNotes(region: Region<StringsPattern>, voicings: readonly 
       stretch,
       placeOnChords(region, stretch, pattern.grids, ONSET),
       LAST,
-    ).filter((p) => p.event.level <= stretch.settings.density);
+    ).filter((p) => p.event.minDensity <= stretch.settings.density);
     const way = barVariations(region, stretch);
     const held = holdCommonTones(
       played.flatMap((p) => {
@@ -86,7 +86,7 @@ function eventNotes(
   const voices = thinned(met, chord, how);
   return variedVoices(voices, placed, how, 2, (pitch, i, start, end) => ({
     legato: placed.event.legato && start === placed.start,
-    level: placed.event.level,
+    level: placed.event.minDensity,
     note: {
       start,
       duration: end - start,

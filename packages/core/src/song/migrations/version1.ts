@@ -64,6 +64,7 @@ function boundedForm(form: Version1['form'], sections: readonly OldSection[]): o
   });
 }
 
+/** A document of version 2, unchecked. */
 export function fromVersion1(old: Version1): Version2 {
   const names: string[] = [];
   const sections = old.sections.map((section) => {

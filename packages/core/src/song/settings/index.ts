@@ -27,7 +27,7 @@ export type Decided<K extends SettingName> = SettingValue<K> | (typeof SETTINGS)
 /** What can be set for a part at every level; each is optional at every level. */
 export const settingsSchema = z.strictObject(
   Object.fromEntries(SETTING_NAMES.map((name) => [name, SETTINGS[name].schema.optional()])) as {
-    [K in SettingName]: z.ZodOptional<Schema<K>>;
+    [K in keyof typeof SETTINGS]: z.ZodOptional<Schema<K>>;
   },
 );
 /** What is set for a part; what is left out is decided elsewhere. */

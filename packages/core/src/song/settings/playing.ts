@@ -41,7 +41,7 @@ export const REPEAT_VARIATION_CHOICES: readonly SettingChoice<RepeatVariation>[]
 export const grooveSchema = z.strictObject({
   unit: z.enum(['eighth', 'sixteenth']).optional(),
   swing: z.number().min(50).max(75).optional(),
-  timing: z.number().min(0).max(40).optional(),
+  lateness: z.number().min(0).max(40).optional(),
   strength: z.number().min(0).max(30).optional(),
 });
 
@@ -84,7 +84,7 @@ export const PLAYING = {
     control: { as: 'choices', choices: asNamed(DYNAMICS) },
   }),
   /** Through its patterns at the song's pace, at half of it or at double. */
-  feel: setting({
+  pace: setting({
     schema: z.enum(PACES),
     neutral: 'as written',
     moves: 'notes',
@@ -114,7 +114,7 @@ export const PLAYING = {
     control: BY_ITS_PAGE,
   }),
   /** How early it takes up each chord: before the others, who take it where it stands. */
-  push: setting({
+  anticipation: setting({
     schema: z.number().int().min(0).max(LONGEST_PUSH),
     neutral: 0,
     moves: 'notes',
@@ -125,7 +125,7 @@ export const PLAYING = {
     control: { as: 'choices', choices: PUSHES },
   }),
   /** How freely a repeat is told. */
-  telling: setting({
+  repeatVariation: setting({
     schema: z.enum(REPEAT_VARIATIONS),
     neutral: 'a little',
     moves: 'notes',

@@ -26,7 +26,7 @@ export const SOUND = {
 };
 
 export const MIX = {
-  trim: setting({
+  gainOffset: setting({
     schema: z.number().int().min(-12).max(6),
     neutral: 0,
     moves: 'mix',
@@ -40,7 +40,7 @@ export const MIX = {
     control: { as: 'stepper', low: -12, high: 6, step: 1, text: signed, less: 'softer', more: 'louder' },
   }),
   /** So much further to the right. */
-  side: setting({
+  panOffset: setting({
     schema: z.number().int().min(-127).max(127),
     neutral: 0,
     moves: 'mix',
@@ -59,7 +59,7 @@ export const MIX = {
     },
   }),
   /** So much further back in the room. */
-  depth: setting({
+  sendOffset: setting({
     schema: z.number().int().min(-127).max(127),
     neutral: 0,
     moves: 'mix',
@@ -79,7 +79,7 @@ export const MIX = {
     },
   }),
   /** So much treble, brighter or darker. */
-  tint: setting({
+  shelfOffset: setting({
     schema: z.number().int().min(-12).max(12),
     neutral: 0,
     moves: 'mix',

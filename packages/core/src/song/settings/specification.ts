@@ -51,6 +51,7 @@ export interface SettingSpecification<S extends z.ZodType = z.ZodType, N = unkno
   readonly byKind?: true;
 }
 
+/** A specification as it stands, with its types kept as narrow as they are written. */
 export const setting = <S extends z.ZodType, const N>(
   specification: SettingSpecification<S, N>,
 ): SettingSpecification<S, N> => specification;

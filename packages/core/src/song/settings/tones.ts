@@ -67,7 +67,7 @@ export const VOICING = {
     control: BY_ITS_PAGE,
     byKind: true,
   }),
-  manner: setting({
+  voicingType: setting({
     schema: z.enum(VOICING_TYPES),
     neutral: 'free',
     moves: 'notes',

@@ -8,7 +8,8 @@ import { POSITION_COST, SPAN, fretted, isPlayable, type NeckShape } from './shap
 /** Manners a guitar plays on its low strings as bare roots, fifths and octaves. */
 const BARE: readonly VoicingType[] = ['power', 'root', 'root and fifth', 'root and octave'];
 
-export const isBare = (manner: VoicingType): boolean => BARE.includes(manner);
+/** Whether a voicing type has less than a chord: fifths, a root alone. */
+export const isBare = (voicingType: VoicingType): boolean => BARE.includes(voicingType);
 
 const HIGHEST_ROOT = 12;
 /** What each string further from the lowest costs: bare chords live on the low ones. */
@@ -37,8 +38,8 @@ function fretsFor(
 }
 
 /** Bare shapes of a chord, lowest on the neck first: root on a low string, fifth and octave on the next ones. */
-export function bareShapes(chord: Chord, manner: VoicingType, open: readonly number[]): NeckShape[] {
-  const { tones, doubled } = voicingTypeTones(chord, manner, 3, true)[0]!;
+export function bareShapes(chord: Chord, voicingType: VoicingType, open: readonly number[]): NeckShape[] {
+  const { tones, doubled } = voicingTypeTones(chord, voicingType, 3, true)[0]!;
   const shapes: NeckShape[] = [];
   for (let string = 0; string < open.length - 2; string++) {
     for (let fret = mod(tones[0]! - open[string]!, 12); fret <= HIGHEST_ROOT; fret += 12) {

@@ -5,7 +5,7 @@ import type { Key } from '../../theory/key';
 import { noteName } from '../../theory/pitch';
 import { noteGlyphs, spell } from '../../theory/spelling';
 import { bassPc } from '../tones';
-import { shapeOf } from './path';
+import { FREE_OF_ROOT, shapeOf } from './path';
 import {
   SPAN,
   fingersOf,
@@ -27,12 +27,14 @@ const stringNumber = (frets: Frets, string: number): number => frets.length - st
 /**
  * Why a shape cannot be held or does not sound the chord, as sentences; empty where all is well.
  * What no hand can do comes first. The key spells what the chord does not.
+ * @param bassPlays true where a bass plays under it: a shape of few strings then needs no root of its own.
  */
 export function troubleWith(
   frets: Frets,
   chord: Chord,
   open: readonly number[],
   key: Key | null = null,
+  bassPlays = false,
 ): string[] {
   const noteOf = (pitch: MidiNote): string => noteGlyphs(noteName(spell(pitch, { chord, key })));
   const said: string[] = [];
@@ -56,7 +58,8 @@ export function troubleWith(
       `String ${stringNumber(frets, s)} sounds ${noteOf(open[s]! + fret)}, which is not in ${noteGlyphs(chord.symbol)}.`,
     );
   });
-  if (sounding[0]! % 12 !== bassPc(chord)) {
+  const free = bassPlays && sounding.length <= FREE_OF_ROOT;
+  if (!free && sounding[0]! % 12 !== bassPc(chord)) {
     said.push(
       `The lowest string sounds ${noteOf(sounding[0]!)}, not the bass ${noteGlyphs(noteName(chord.bass))}.`,
     );

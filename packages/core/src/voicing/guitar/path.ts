@@ -1,5 +1,7 @@
 import { degreePcOf, type Chord } from '../../theory/chord';
 import type { VoicingType, Neck, TuningName } from '../../song/choices';
+import { transitionCost } from '../costs';
+import { GOES_ON } from '../auto';
 import { cheapestPath } from '../path';
 import { bareShapes, isBare } from './bare';
 import {
@@ -24,7 +26,9 @@ export interface GuitarAim {
   readonly tuning?: TuningName;
   readonly capo?: number;
   /** Bare roots and fifths instead of full shapes. */
-  readonly manner?: VoicingType;
+  readonly voicingType?: VoicingType;
+  /** True where a bass part plays under it. */
+  readonly bassPlays?: boolean;
 }
 
 /** A chord to be fingered, and what is asked of its shape. */
@@ -40,12 +44,17 @@ export interface ToFinger {
 /** Shapes kept at each position of the neck for the path search, and in all. */
 const KEPT_AT_POSITION = 3;
 const KEPT = 14;
+const KEPT_TURNED = 28;
 
 /** What a fret off the place costs: where a place is asked for, and where travel counts more. */
 const PLACE_WEIGHT = 1.6;
 const SMOOTH_WEIGHT = 0.25;
 /** What each open string is worth low on the neck. */
 const RINGING = 1.2;
+
+/** What a semitone in one voice costs where not all strings are struck: the hand then leads voices as a pianist's does. */
+const LED = 0.6;
+const STRINGS = STANDARD_TUNING.length;
 
 /** What a fret of travel between chords costs, by what is asked of the neck. */
 const TRAVEL: Record<Neck, number> = { open: 0.7, position: 0.7, smooth: 2.4 };
@@ -94,9 +103,9 @@ const aimedMemory = new Map<string, readonly NeckShape[]>();
 
 /** A chord's shapes as a part asks for them, best first: so many strings, at a place on the neck. */
 export function shapesFor(chord: Chord, aim: GuitarAim): readonly NeckShape[] {
-  const { register, strings, neck = 'position', tuning = 'standard', capo = 0, manner = 'guitar' } = aim;
-  const bare = isBare(manner) ? manner : null;
-  const key = `${chord.symbol}|${register}|${strings}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
+  const { register, neck = 'position', tuning = 'standard', capo = 0, voicingType = 'guitar' } = aim;
+  const bare = isBare(voicingType) ? voicingType : null;
+  const key = `${chord.symbol}|${register}|${aim.strings}|${turns(aim)}|${neck}|${tuning}|${capo}|${bare ?? ''}`;
   let known = aimedMemory.get(key);
   if (!known) {
     const wanted = neck === 'open' ? 0 : Math.max(0, register - STANDARD_TUNING[0]!);
@@ -105,7 +114,7 @@ export function shapesFor(chord: Chord, aim: GuitarAim): readonly NeckShape[] {
     const ringing = neck === 'open' ? RINGING : 0;
     const open = openStrings(tuning, capo);
     known = shapesOf(chord, tuning, capo, bare)
-      .map((shape) => limited(shape, strings, chord, open))
+      .flatMap((shape) => limited(shape, aim, chord, open))
       .map((s) => ({
         ...s,
         cost:
@@ -115,7 +124,7 @@ export function shapesFor(chord: Chord, aim: GuitarAim): readonly NeckShape[] {
           ringing * s.frets.filter((f) => f === 0).length,
       }))
       .sort((a, b) => a.cost - b.cost)
-      .slice(0, KEPT);
+      .slice(0, turns(aim) ? KEPT_TURNED : KEPT);
     if (aimedMemory.size > 2000) aimedMemory.clear();
     aimedMemory.set(key, known);
   }
@@ -132,30 +141,40 @@ function choose<T>(from: readonly T[], count: number): T[][] {
   return from.flatMap((first, i) => choose(from.slice(i + 1), count - 1).map((rest) => [first, ...rest]));
 }
 
+/** Strings up to which a guitar over a bass is free of the root: any of its strings may be the lowest. */
+export const FREE_OF_ROOT = 4;
+
+/** True where a shape may be turned: few strings, and a bass that has the root. */
+const turns = ({ strings, bassPlays = false }: GuitarAim): boolean => bassPlays && strings <= FREE_OF_ROOT;
+
 /**
- * A shape with fewer strings struck: the bass stays, third, seventh and named tones stay, and of what
- * else there is the highest strings. What is lost all the same makes the shape dearer.
+ * A shape with fewer strings struck, once for each string that may be the lowest: third, seventh and named tones
+ * stay, and of what else there is the highest strings. What is lost all the same makes the shape dearer.
  */
-function limited(shape: NeckShape, strings: number, chord: Chord, open: readonly number[]): NeckShape {
-  if (shape.pitches.length <= strings) return shape;
+function limited(shape: NeckShape, aim: GuitarAim, chord: Chord, open: readonly number[]): NeckShape[] {
+  const { strings } = aim;
+  if (shape.pitches.length <= strings) return [shape];
   const needed = neededDegrees(chord).map((d) => ({ pc: degreePcOf(chord, d), weight: weight(d) }));
-  const [lowest, ...others] = shape.frets.flatMap((f, s) => (f === null ? [] : [s]));
-  let best: NeckShape | null = null;
-  let bestCost = Infinity;
-  for (const kept of choose(others, strings - 1)) {
-    const struck = new Set([lowest!, ...kept]);
-    const frets = shape.frets.map((f, s) => (struck.has(s) ? f : null));
-    const pitches = frets.flatMap((f, s) => (f === null ? [] : [open[s]! + f]));
-    const sounding = new Set(pitches.map((p) => p % 12));
-    const lost = needed.reduce((sum, tone) => sum + (sounding.has(tone.pc) ? 0 : tone.weight), 0);
-    const cost = LOST * lost + GAP * innerMutes(frets);
-    // Of equals the later one: its strings are higher.
-    if (cost <= bestCost) {
-      bestCost = cost;
-      best = { ...shape, frets, pitches, cost: shape.cost + LOST * lost };
+  const sounding = shape.frets.flatMap((f, s) => (f === null ? [] : [s]));
+  const lowest = turns(aim) ? sounding.slice(0, sounding.length - strings + 1) : sounding.slice(0, 1);
+  return lowest.map((low, i) => {
+    let best = shape;
+    let bestCost = Infinity;
+    for (const kept of choose(sounding.slice(i + 1), strings - 1)) {
+      const struck = new Set([low, ...kept]);
+      const frets = shape.frets.map((f, s) => (struck.has(s) ? f : null));
+      const pitches = frets.flatMap((f, s) => (f === null ? [] : [open[s]! + f]));
+      const pcs = new Set(pitches.map((p) => p % 12));
+      const lost = needed.reduce((sum, tone) => sum + (pcs.has(tone.pc) ? 0 : tone.weight), 0);
+      const cost = LOST * lost + GAP * innerMutes(frets);
+      // Of equals the later one: its strings are higher.
+      if (cost <= bestCost) {
+        bestCost = cost;
+        best = { ...shape, frets, pitches, cost: shape.cost + cost };
+      }
     }
-  }
-  return best ?? shape;
+    return best;
+  });
 }
 
 /**
@@ -172,8 +191,13 @@ export function guitarPath(chords: readonly ToFinger[]): NeckShape[] {
   return cheapestPath(
     layers,
     (s) => s.cost,
-    (layer, from, to) =>
-      TRAVEL[chords[layer]!.aim.neck ?? 'position'] *
-      Math.abs(layers[layer - 1]![from]!.position - layers[layer]![to]!.position),
+    (layer, from, to) => {
+      const { aim } = chords[layer]!;
+      const [a, b] = [layers[layer - 1]![from]!, layers[layer]![to]!];
+      const hand = TRAVEL[aim.neck ?? 'position'] * Math.abs(a.position - b.position);
+      if (aim.strings === STRINGS) return hand;
+      const led = layer === 1 && layers[0]!.length === 1 ? GOES_ON * LED : LED;
+      return hand + led * transitionCost(a.pitches, b.pitches);
+    },
   );
 }

@@ -26,6 +26,7 @@ export const LAST_FRET = 14;
 /** For each fret between the nut and the hand. */
 export const POSITION_COST = 0.9;
 
+/** The frets that a shape stops, open and muted strings left out. */
 export const fretted = (frets: Frets): number[] => frets.filter((f): f is number => f !== null && f > 0);
 
 /** Fingers a shape needs; a barre at its lowest fret counts as one where nothing under it is open. */
@@ -208,7 +209,11 @@ function demands(chord: Chord): Demand[] {
   ];
 }
 
-/** Every playable shape of a chord over open strings, best first; of a chord no hand holds whole the nearest ones. Never empty. */
+/**
+ * Every playable shape of a chord over open strings (MIDI numbers, the lowest string first), best first; of a chord no
+ * hand holds whole the nearest ones. Never empty.
+ * @throws Error where not one string has a tone of the chord, which six strings and a capo never come to.
+ */
 export function guitarShapes(chord: Chord, open: readonly number[] = STANDARD_TUNING): NeckShape[] {
   for (const demand of demands(chord)) {
     const found = shapesWith(chord, open, demand);

@@ -4,7 +4,7 @@ import { IconButton } from 'react-native-paper';
 import type { Scope } from '@backline/core/timeline/scopes';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
-import type { SearchCriteria } from '@backline/core/ranking/find';
+import type { SearchCriteria } from '@backline/core/ranking/criteria';
 import { FEELS, type PatternFeel } from '@backline/core/style/pattern';
 import { Choices } from '../../../components/Choices';
 import { Notice } from '../../../components/Notice';
@@ -24,6 +24,8 @@ export interface Entry {
   readonly id: string;
   readonly name: string;
   readonly facts: string;
+  /** What speaks for it, as phrases; left out where nothing was asked. */
+  readonly because?: readonly string[];
   /** Why it may not fit, as phrases; none where it does. */
   readonly reasons: readonly string[];
 }
@@ -252,9 +254,17 @@ interface RowProps {
   readonly onLike: (on: boolean) => void;
 }
 
-function Row({ entry: { name, facts, reasons }, inHand, tried, liked, onTry, onLike }: RowProps) {
+function Row({
+  entry: { name, facts, because = [], reasons },
+  inHand,
+  tried,
+  liked,
+  onTry,
+  onLike,
+}: RowProps) {
   const palette = usePalette();
   const why = reasons.join('; ');
+  const speaksForIt = because.join('; ');
   return (
     <View role="listitem" style={[styles.entry, { borderColor: tried ? palette.action : palette.line }]}>
       <View style={styles.words}>
@@ -265,6 +275,7 @@ function Row({ entry: { name, facts, reasons }, inHand, tried, liked, onTry, onL
         <Words size="words" tone="quiet">
           {facts}
         </Words>
+        {speaksForIt ? <Words size="words">{speaksForIt}</Words> : null}
         {why ? (
           <Words size="words" tone="warning">
             {why}
@@ -274,7 +285,7 @@ function Row({ entry: { name, facts, reasons }, inHand, tried, liked, onTry, onL
           role="button"
           aria-label={`Try ${name}`}
           aria-pressed={tried}
-          aria-description={[inHand ? 'in hand' : '', facts, why].filter(Boolean).join('. ')}
+          aria-description={[inHand ? 'in hand' : '', facts, speaksForIt, why].filter(Boolean).join('. ')}
           onPress={onTry}
           style={StyleSheet.absoluteFill}
         />

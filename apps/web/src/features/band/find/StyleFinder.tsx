@@ -1,8 +1,8 @@
 import { useMemo, useRef } from 'react';
 import { bringStyle, endsWith, missingFrom } from '@backline/core/edits/style';
-import { anotherOf, isStyleAsked } from '@backline/core/ranking/find';
+import { anotherOf } from '@backline/core/ranking/find';
 import { genresOf } from '@backline/core/ranking/genres';
-import { rankStyles } from '@backline/core/ranking/rank';
+import { rankStyles, stylesAsked } from '@backline/core/ranking/rank';
 import { songFacts } from '@backline/core/ranking/song';
 import type { Song } from '@backline/core/song/schema';
 import { change } from '../../../state/openSong';
@@ -30,18 +30,18 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
   const tried = useTrying((s) => s.id);
   const all = usePlayed((s) => s.all) ?? repertoire();
   const own = usePlayed((s) => s.documents);
-  const ranked = useMemo(() => rankStyles(all.styles.all, songFacts(song, all)), [song, all]);
+  const facts = useMemo(() => songFacts(song, all), [song, all]);
+  const ranked = useMemo(() => rankStyles(all.styles.all, facts), [all, facts]);
   const genres = useMemo(() => [...new Set(all.styles.all.flatMap(genresOf))].sort(), [all]);
   const isOwn = (id: string): boolean => own.some((document) => document.id === id);
   const find = (wanted: Wanted): Entry[] =>
-    ranked
-      .filter(({ item }) => isStyleAsked(item, askedIn(wanted)))
-      .map(({ item, reasons }) => ({
-        id: item.id,
-        name: item.name,
-        facts: `${isOwn(item.id) ? 'Yours. ' : ''}${item.about} ${item.metres.includes(song.metre) ? song.metre : item.metres[0]}, ${item.tempo[0]} to ${item.tempo[1]}`,
-        reasons,
-      }));
+    stylesAsked(all.styles.all, facts, askedIn(wanted)).map(({ item, because, reasons }) => ({
+      id: item.id,
+      name: item.name,
+      facts: `${isOwn(item.id) ? 'Yours. ' : ''}${item.about} ${item.metres.includes(song.metre) ? song.metre : item.metres[0]}, ${item.tempo[0]} to ${item.tempo[1]}`,
+      because,
+      reasons,
+    }));
   return (
     <FindSheet
       title="Styles"

@@ -197,7 +197,7 @@ describe('settings of a part’s voicings', () => {
     ).toBeTruthy();
     fireEvent.click(screen.getByRole('radio', { name: 'ninths' }));
     fireEvent.click(screen.getByRole('radio', { name: 'left' }));
-    expect(settings('keys')).toMatchObject({ manner: 'drop 2', richness: 'ninths', hands: 'left' });
+    expect(settings('keys')).toMatchObject({ voicingType: 'drop 2', richness: 'ninths', hands: 'left' });
   });
 
   it('guitar: tuning, capo, place on the neck', () => {

@@ -75,7 +75,7 @@ export function TimeWay({ place }: { place: Place }) {
       />
       <Choices
         label="Played early by (push)"
-        value={chord.push ?? 0}
+        value={chord.anticipation ?? 0}
         choices={PUSHES}
         onChoose={(ticks) => change(setPush(section.id, chord.id, ticks))}
       />

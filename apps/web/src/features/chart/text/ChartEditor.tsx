@@ -44,8 +44,6 @@ export interface ChartEditorProps {
   readonly problems: readonly ChartError[];
   /** Id of what says the first of them. */
   readonly describedBy: string | undefined;
-  /** Names of styles that can be written. */
-  readonly styles: readonly string[];
   /** A place to go to, 1-based; a new object goes there once more. */
   readonly goTo: { readonly line: number; readonly column: number } | null;
 }
@@ -75,18 +73,11 @@ function ClosedByEscape({ onClose }: { onClose: () => void }) {
  * A chart's text in an editor: its words told apart by weight, what does not read underlined where it stands, names
  * and keys completed, found, undone within itself.
  */
-export function ChartEditor({
-  text,
-  onChange,
-  problems,
-  describedBy,
-  styles: names,
-  goTo,
-}: ChartEditorProps) {
+export function ChartEditor({ text, onChange, problems, describedBy, goTo }: ChartEditorProps) {
   const palette = usePalette();
   const place = useRef<View>(null);
   const view = useRef<EditorView | null>(null);
-  const latest = useRef({ text, onChange, problems, names });
+  const latest = useRef({ text, onChange, problems });
   const [theme] = useState(() => new Compartment());
   const [described] = useState(() => new Compartment());
   const [standing, setStanding] = useState<Standing>(() => ({
@@ -96,9 +87,9 @@ export function ChartEditor({
     offering: false,
   }));
   useEffect(() => {
-    latest.current = { text, onChange, problems, names };
+    latest.current = { text, onChange, problems };
     if (view.current) forceLinting(view.current);
-  }, [text, onChange, problems, names]);
+  }, [text, onChange, problems]);
 
   useEffect(() => {
     const editor = new EditorView({
@@ -113,17 +104,18 @@ export function ChartEditor({
           highlightSelectionMatches(),
           chartLanguage(),
           autocompletion({
-            override: [(context) => completeChart(context, latest.current.names)],
+            override: [completeChart],
             activateOnCompletion: ({ apply }) =>
               apply === 'key: ' || apply === 'time: ' || apply === 'style: ',
           }),
-          linter(({ state }) =>
-            latest.current.problems.map((problem) => ({
-              ...placeOf(state.doc.toJSON(), problem),
+          linter(({ state }) => {
+            const lines = state.doc.toJSON();
+            return latest.current.problems.map((problem) => ({
+              ...placeOf(lines, problem),
               severity: 'error',
               message: problem.reason,
-            })),
-          ),
+            }));
+          }),
           keymap.of([...completionKeymap, ...searchKeymap, ...historyKeymap, ...defaultKeymap]),
           theme.of([]),
           described.of([]),

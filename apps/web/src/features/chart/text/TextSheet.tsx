@@ -210,7 +210,6 @@ export function TextSheet({ song, begin, beside }: { song: Song; begin?: string;
         onChange={write}
         problems={problems}
         describedBy={said.field['aria-describedby']}
-        styles={repertoire().styles.all.map(({ id }) => id)}
         goTo={goTo}
       />
       {problems.length ? (

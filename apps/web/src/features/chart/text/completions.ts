@@ -3,6 +3,7 @@ import type { Completion, CompletionContext, CompletionResult } from '@codemirro
 import { LEAD_INS } from '@backline/core/song/choices';
 import { keyText, parseKey } from '@backline/core/theory/key';
 import { METRE_NAMES } from '@backline/core/time/metre';
+import { repertoire } from '../../../state/repertoire';
 
 /** Names that sections usually have (common practice). */
 const USUAL_SECTIONS = ['Intro', 'Verse', 'Pre-Chorus', 'Chorus', 'Bridge', 'Solo', 'Outro'];
@@ -76,17 +77,14 @@ export function offersAt(
 }
 
 /** {@link offersAt} where the cursor is. */
-export function completeChart(
-  context: CompletionContext,
-  styles: readonly string[],
-): CompletionResult | null {
+export function completeChart(context: CompletionContext): CompletionResult | null {
   const { state, pos } = context;
   const line = state.doc.lineAt(pos);
   const text = state.doc.toString();
   const offers = offersAt(
     line.text.slice(0, pos - line.from),
     text,
-    styles,
+    repertoire().styles.all.map(({ id }) => id),
     !sectionsIn(text.slice(0, pos)).length,
   );
   if (!offers) return null;

@@ -33,7 +33,7 @@ export function GuitarTones({ chord, frets, open, keyText, aim, onFrets }: Guita
   const from = moved ?? (Math.max(0, ...pressed) > 5 ? lowest : 1);
   const shapes = shapesFor(chord, aim);
   const at = shapes.findIndex((s) => asText(s.frets) === asText(frets));
-  const trouble = troubleWith(frets, chord, open, keyOf(keyText));
+  const trouble = troubleWith(frets, chord, open, keyOf(keyText), aim.bassPlays);
   const whole = trouble.length ? nearestShape(frets, chord, open) : null;
   // Where no hand holds the whole chord, the nearest may be the very shape that is here.
   const nearest = whole && asText(whole.frets) !== asText(frets) ? whole : null;

@@ -104,7 +104,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
     hear(auto[chordIndex]!.pitches);
   };
   const notes = fixed && !frets ? remarks(pitches, chord, bassPlays, scope.key) : [];
-  const wanted = voicesIn(set.manner, set.voices);
+  const wanted = voicesIn(set.voicingType, set.voices);
   const tooFew = !fixed && !open && !chord.exact && pitches.length < wanted;
   return (
     <>
@@ -143,7 +143,7 @@ function OneChord({ place, part, kind, voicing, voicings, auto }: OneChordProps)
           frets={frets}
           open={open}
           keyText={place.bar.key}
-          aim={guitarAim(set)}
+          aim={guitarAim(set, bassPlays)}
           onFrets={(shape) => put({ frets: [...shape] }, soundsOf(shape, open))}
         />
       ) : pitches.length ? (
@@ -219,13 +219,14 @@ function retune({ section }: Place, part: Part, settings: Pick<Settings, 'tuning
   change(setSettings(part.id, isOwn ? section.id : null, settings));
 }
 
-const guitarAim = ({ register, voices, neck, tuning, capo, manner }: Resolved) => ({
+const guitarAim = ({ register, voices, neck, tuning, capo, voicingType }: Resolved, bassPlays: boolean) => ({
   register,
   strings: Math.min(6, voices),
   neck,
   tuning,
   capo,
-  manner,
+  voicingType,
+  bassPlays,
 });
 
 const soundsOf = (frets: readonly (number | null)[], open: readonly number[]): number[] =>

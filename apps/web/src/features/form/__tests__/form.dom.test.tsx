@@ -24,7 +24,9 @@ import { CellSheet } from '../sheets/CellSheet';
 import { CloseSheet } from '../sheets/CloseSheet';
 import { SectionSheet } from '../sheets/SectionSheet';
 import { SeveralSheet } from '../sheets/SeveralSheet';
+import { cellFacts } from '../FormCell';
 import { formOccurrences, type ScopeLevel } from '../occurrences';
+import { setTogether } from '@backline/core/edits/together';
 import { setSettings } from '@backline/core/edits/settings';
 
 jest.mock('../../../state/band');
@@ -125,15 +127,19 @@ it('several cells are set at once; for sections each section once, one undo for 
   expect(screen.queryByText(/^Choose cells/)).not.toBeNull();
 });
 
-it('a section says what is set in it, part by part, and what its type begins with', () => {
+it('a section says what is set in it, part by part, and what its type makes of it', () => {
   act(() => void change(setSettings('bass', 's1', { density: 4 })));
   show('section');
   tap('What is set here');
   tap('Bass: density 4: let it go');
   expect(song().sections[0]!.settings.bass).toBeUndefined();
   fireEvent.change(screen.getByLabelText('It is'), { target: { value: 'break' } });
-  expect(song().sections[0]).toMatchObject({ type: 'break', lift: { by: -2 } });
-  expect(screen.queryByText(/^It begins calmed by 2 and without .*Guitar/)).not.toBeNull();
+  expect(song().sections[0]).toMatchObject({ type: 'break' });
+  expect(song().sections[0]!.lift).toBeUndefined();
+  act(() => useBand.setState({ band: renderBand(song(), OURS) }));
+  // A break leaves the beat out; the band says who plays.
+  expect(screen.queryByText(/^Each time (?!.*Drums).* alone\./)).not.toBeNull();
+  act(() => useBand.setState({ band: null }));
   tap('First and second endings');
   tap(/Add a second ending$/);
   expect(song().sections[0]).toMatchObject({ bars: 3, endings: [1, 1] });
@@ -182,4 +188,16 @@ it('a song is found as it was left; another one begins at its beginning', () => 
   enterForm('b');
   expect(useForm.getState()).toMatchObject({ playing: null, level: 'section', of: 'b' });
   expect(useBand.getState().band).toBeNull();
+});
+
+it('a part that waits its turn says so, and plays where it is told to', () => {
+  act(() => void change(setTogether(null, { arc: true })));
+  const [first] = playings();
+  const guitar = () => song().parts.find((p) => p.kind === 'guitar')!;
+  const facts = () => cellFacts(song(), guitar(), first!, undefined);
+  expect([facts().on, facts().words]).toEqual([false, 'rests by the arc']);
+  act(() => void change(setSettings('guitar', first!.sectionId, { on: true })));
+  expect(facts().on).toBe(true);
+  act(() => void change(setSettings('guitar', first!.sectionId, { on: false })));
+  expect(facts().words).toBe('rests');
 });

@@ -77,7 +77,7 @@ export function CellSheet({ song, part, playing, level }: CellSheetProps) {
   const isTold =
     kind &&
     played &&
-    (played.telling !== 'exactly' || kind.varies(patternOf(kind, songStyle(song), played.pattern)));
+    (played.repeatVariation !== 'exactly' || kind.varies(patternOf(kind, songStyle(song), played.pattern)));
   const from = song.parts.find((p) => p.id === copied?.part);
   return (
     <Sheet

@@ -191,9 +191,9 @@ export function CloseSheet({ song }: { song: Song }) {
       ) : null}
       <Choices
         label="Through the song all take chords"
-        value={song.together?.push ?? 0}
+        value={song.together?.anticipation ?? 0}
         choices={PUSHES}
-        onChoose={(push) => change(setTogether(null, { push: push || undefined }))}
+        onChoose={(push) => change(setTogether(null, { anticipation: push || undefined }))}
       />
     </Sheet>
   );

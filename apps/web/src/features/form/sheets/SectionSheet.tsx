@@ -3,12 +3,11 @@ import { StyleSheet, View } from 'react-native';
 import { addSecondEnding, setEndings } from '@backline/core/edits/closing';
 import { splitSection } from '@backline/core/edits/cutting';
 import { joinSections } from '@backline/core/edits/joining';
-import { beginningOf, setSectionType } from '@backline/core/edits/sectionType';
+import { setSectionType } from '@backline/core/edits/sectionType';
 import { setCells, setSettings, varyCells } from '@backline/core/edits/settings';
 import { settingsInScope } from '@backline/core/timeline/scopes';
 import { setTogether } from '@backline/core/edits/together';
-import { SECTION_TYPES, type SectionType } from '@backline/core/song/choices';
-import { listed } from '@backline/core/song/listed';
+import { SECTION_TYPES } from '@backline/core/song/choices';
 import type { Section, Song } from '@backline/core/song/schema';
 import { Button } from '../../../components/Button';
 import { act } from '../../../components/act';
@@ -17,8 +16,9 @@ import { Fold } from '../../../components/Fold';
 import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
+import { useBand } from '../../../state/band';
 import { change } from '../../../state/openSong';
-import { partKind, repertoire, repertoireTools, songStyle } from '../../../state/repertoire';
+import { partKind, repertoireTools, songStyle } from '../../../state/repertoire';
 import { SectionActions, SectionName } from '../../section/SectionBasics';
 import { PUSHES } from '@backline/core/song/settings/playing';
 import { SettingControl } from '../../part/SettingControl';
@@ -35,17 +35,6 @@ interface SectionSheetProps {
 
 const NO_TYPE = 'none';
 const bars = (count: number): string => (count === 1 ? '1 bar' : `${count} bars`);
-
-/** What a type would set up, in words. */
-function beginningInWords(song: Song, type: SectionType): string {
-  const { lift, rests } = beginningOf(type, song, repertoire().kinds);
-  const names = rests.map((p) => p.name);
-  const says = [
-    ...(lift ? [`${lift > 0 ? 'lifted' : 'calmed'} by ${Math.abs(lift)}`] : []),
-    ...(names.length ? [`without ${listed(names)}`] : []),
-  ];
-  return says.length ? `It begins ${listed(says)}, where nothing else was set.` : 'It begins as it is set.';
-}
 
 /** First and second endings: added as a copy of the last bars, lengthened and shortened, taken away. */
 function Endings({ song, section }: { song: Song; section: Section }) {
@@ -157,6 +146,8 @@ function Cutting({ song, section, playing }: Omit<SectionSheetProps, 'level'>) {
 export function SectionSheet({ song, section, playing, level }: SectionSheetProps) {
   const [open, setOpen] = useState<string | null>(null);
   const { id, type } = section;
+  /** Who plays in it, time by time. */
+  const told = useBand((s) => s.band?.agreed.find((a) => a.section === id)?.points.arc);
   const scope = scopeAt(song, playing, level === 'song' ? 'section' : level);
   const cells = song.parts.map((p) => ({ part: p.id, scope }));
   const setHere = song.parts.flatMap((part) =>
@@ -170,7 +161,7 @@ export function SectionSheet({ song, section, playing, level }: SectionSheetProp
     open: open === title,
     onTurn: () => setOpen(open === title ? null : title),
   });
-  const feels = new Set(song.parts.map((p) => section.settings[p.id]?.feel ?? 'as written'));
+  const feels = new Set(song.parts.map((p) => section.settings[p.id]?.pace ?? 'as written'));
   return (
     <Sheet title={`About ${section.name}`} tall onClose={() => openOver(null)}>
       <SectionName section={section} />
@@ -181,13 +172,11 @@ export function SectionSheet({ song, section, playing, level }: SectionSheetProp
           { value: NO_TYPE, label: 'as its name says' },
           ...SECTION_TYPES.map((value) => ({ value, label: value })),
         ]}
-        onChoose={(value) =>
-          change(setSectionType(id, SECTION_TYPES.find((t) => t === value) ?? null, repertoire().kinds))
-        }
+        onChoose={(value) => change(setSectionType(id, SECTION_TYPES.find((t) => t === value) ?? null))}
       />
-      {type ? (
+      {told ? (
         <Words size="words" tone="quiet">
-          {beginningInWords(song, type)}
+          {told}
         </Words>
       ) : null}
       <View style={styles.acts}>
@@ -228,7 +217,7 @@ export function SectionSheet({ song, section, playing, level }: SectionSheetProp
       </Fold>
       <Fold {...fold('Feel and push of all', feels.size === 1 ? [...feels].join() : 'several')}>
         <SettingControl
-          name="feel"
+          name="pace"
           label={`Feel of all in ${section.name}`}
           value={feels.size === 1 ? [...feels][0]! : null}
           put={(settings) =>
@@ -242,9 +231,9 @@ export function SectionSheet({ song, section, playing, level }: SectionSheetProp
         />
         <Choices
           label="All take chords"
-          value={section.together?.push ?? song.together?.push ?? 0}
+          value={section.together?.anticipation ?? song.together?.anticipation ?? 0}
           choices={PUSHES}
-          onChoose={(push) => change(setTogether(id, { push }))}
+          onChoose={(anticipation) => change(setTogether(id, { anticipation }))}
         />
       </Fold>
     </Sheet>

@@ -3,7 +3,7 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { notesWithin, strokesOf } from '../weave';
 import { OURS } from '@backline/core/styles/index';
 
-const band = renderBand(readChart('tempo: 100\n[Verse] x2\nC | F\n[Chorus]\nG | C', OURS), OURS);
+const band = renderBand(readChart('tempo: 100\n[Verse]\nC | F\n[Chorus]\nG | C', OURS), OURS);
 const guitar = band.parts.find((p) => p.kind === 'guitar')!;
 
 describe('the weave', () => {
