@@ -3,7 +3,7 @@ import { GeneratorTypes, type BasicSoundBank } from 'spessasynth_core';
 import type { KitRecipe } from './recipes';
 import { roomed } from './room';
 import { resampled } from './codec';
-import { cutTo, endAt, loudnessOfNote, onsetOf } from './sample';
+import { brightened, cutTo, endAt, loudnessOfNote, onsetOf } from './sample';
 import { recordedOf } from './sampled';
 import { timecents, type Preset, type Voice } from './zones';
 
@@ -21,6 +21,10 @@ const CHOKES: Readonly<Record<number, number>> = {
   80: 5,
   81: 5,
 };
+/** Metal and wires: what they say lies high. */
+const BRIGHT = new Set([37, 38, 39, 40, 42, 44, 46, 49, 51, 52, 53, 54, 55, 57, 59, 69, 70, 80, 81, 82]);
+/** Cymbals ring for seconds. */
+const RINGS = new Set([49, 51, 52, 53, 55, 57, 59]);
 const SOFT_TO = 58;
 const PLAIN_TO = 102;
 
@@ -53,8 +57,14 @@ export function kitPreset(bank: BasicSoundBank, recipe: KitRecipe, line: string)
   const preset = bank.presets.find((p) => p.isGMGSDrum && p.program === 0)!;
   const voices = recordedOf(preset).flatMap((note): Voice[] => {
     const { zones, keys } = note;
-    const { rate, longest } = recipe;
-    const raw = zones.map((z) => resampled(z.sample.getAudioData(), note.rate, rate));
+    const rate = BRIGHT.has(keys[0]) ? recipe.brightRate : recipe.rate;
+    const longest = RINGS.has(keys[0]) ? recipe.ringsFor : recipe.longest;
+    const raw = brightened(
+      zones.map((z) => resampled(z.sample.getAudioData(), note.rate, rate)),
+      rate,
+      BRIGHT.has(keys[0]) ? recipe.brighter.decibels : 0,
+      recipe.brighter.from,
+    );
     const from = onsetOf(raw, rate, 0.03);
     const attenuation = zones[0]!.getGenerator(GeneratorTypes.initialAttenuation, 0) * 0.4;
     const gain = 10 ** (-attenuation / 200);
@@ -100,12 +110,20 @@ export function kitPreset(bank: BasicSoundBank, recipe: KitRecipe, line: string)
         strengths,
         pan: side ? 0.75 : -0.75,
         generators: {
-          releaseVolEnv: timecents(3),
+          releaseVolEnv: timecents(RINGS.has(keys[0]) ? recipe.ringsFor * 2.5 : 3),
           scaleTuning: zones[0]!.getGenerator(GeneratorTypes.scaleTuning, 100),
           ...(CHOKES[keys[0]] !== undefined && { exclusiveClass: CHOKES[keys[0]] }),
         },
       }));
     });
   });
-  return { name: recipe.name, program: null, touch: recipe.touch, voices, quality: recipe.quality, line };
+  return {
+    name: recipe.name,
+    program: null,
+    touch: recipe.touch,
+    voices,
+    quality: recipe.quality,
+    wideQuality: recipe.brightQuality,
+    line,
+  };
 }

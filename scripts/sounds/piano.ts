@@ -1,6 +1,16 @@
 /** The grand: layers of recorded touch, tuned, as loud as each other, held by loops. */
 import { join } from 'node:path';
-import { aligned, centsOff, cutTo, leveled, loudnessOfNote, looped, onsetOf } from './sample';
+import {
+  aligned,
+  brightened,
+  centsOff,
+  cutTo,
+  leveled,
+  loudnessOfNote,
+  looped,
+  middleOf,
+  onsetOf,
+} from './sample';
 import { decoded } from './codec';
 import { keysOf } from './keys';
 import { LEVEL } from './level';
@@ -29,19 +39,18 @@ interface Note {
   readonly tune: number;
 }
 
-function noteOf(file: string, root: number, rate: number, level: number): Note {
+function noteOf(file: string, root: number, { rate, brighter }: PianoRecipe): Note {
   const frequency = 440 * 2 ** ((root - 69) / 12);
-  const raw = aligned(decoded(file, rate), rate, frequency);
+  const raw = brightened(aligned(decoded(file, rate), rate, frequency), rate, brighter);
   const from = onsetOf(raw, rate, 0.02);
   const cut = raw.map((c) => cutTo(c, from, rate));
-  // Both sides as one: the strings of a key lie a little apart, each nearer to one side.
-  const middle = cut[0]!.map((x, i) => (x + cut[1]![i]!) / 2);
-  const off = centsOff(middle, rate, frequency) ?? 0;
+  // The strings of a key lie a little apart, each nearer to one side.
+  const off = centsOff(middleOf(cut), rate, frequency) ?? 0;
   const start = Math.round(Math.min(head(root), cut[0]!.length / rate / 2) * rate);
   const end = Math.min(start + Math.round(loopFor(root) * rate), cut[0]!.length - 64);
   const period = (rate / frequency) * 2 ** (-off / 1200);
   const held = looped(cut, rate, [start, end], period);
-  const by = level - loudnessOfNote(cut, rate);
+  const by = LEVEL - loudnessOfNote(cut, rate);
   return {
     channels: leveled(held.channels, by),
     loop: [held.start, held.end],
@@ -58,7 +67,7 @@ export function pianoPresets(recipe: PianoRecipe, cache: string, line: string): 
     if (made) return made;
     const folder = pianoLayer(cache, layer);
     const notes = recipe.roots.map((name, i) =>
-      noteOf(join(folder, `${name}v${layer}.ogg`), roots[i]!, recipe.rate, LEVEL),
+      noteOf(join(folder, `${name}v${layer}.ogg`), roots[i]!, recipe),
     );
     known.set(layer, notes);
     return notes;

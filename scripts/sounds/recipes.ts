@@ -27,6 +27,14 @@ const sampledSchema = z.strictObject({
   quality: z.number().min(-1).max(6),
   /** LU above or below where all others are. */
   louder: z.number().min(-12).max(12).optional(),
+  /** Decibels by which its highs are lifted: the touch takes them back where it is soft. */
+  brighter: z.number().min(0).max(12).optional(),
+  /** A bell, whose partials repeat nowhere: it stays as it was tuned. */
+  bell: z.boolean().optional(),
+  /** Many at once, whose strength is held even: their loop does not pulse. */
+  even: z.boolean().optional(),
+  /** Laid straight, it has its vibrato from the engine: so many times a second, so many cents up and down at most. */
+  vibrato: z.strictObject({ hz: z.number().min(3).max(8), cents: z.number().min(1).max(50) }).optional(),
   /** Of the drawn notes only so many: each covers more keys. */
   roots: z.number().int().min(2).max(40).optional(),
 });
@@ -38,6 +46,8 @@ const pianoSchema = z.strictObject({
   quality: z.number(),
   release: z.number(),
   touch: touchSchema,
+  /** Decibels by which the highs of every layer are lifted: the touch takes them back where it is soft. */
+  brighter: z.number().min(0).max(12),
   /** Roots as they are named in the files, from the lowest. */
   roots: z.array(z.string().regex(/^[A-G]#?[0-8]$/)),
   /** For each bank its layers: which of the sixteen, and up to which velocity. */
@@ -50,10 +60,17 @@ export type PianoRecipe = z.infer<typeof pianoSchema>;
 
 const kitSchema = z.strictObject({
   name: z.string(),
+  /** Samples a second, of drums and of what is all highs. */
   rate: z.number().int(),
-  /** Longest hit before the room, seconds. */
+  brightRate: z.number().int(),
+  /** Longest hit before the room, and longest ring of a cymbal, seconds. */
   longest: z.number().min(0.5).max(4),
+  ringsFor: z.number().min(2).max(8),
   quality: z.number(),
+  /** Of what is all highs. */
+  brightQuality: z.number(),
+  /** Decibels by which its highs are lifted, and where they begin, Hz. */
+  brighter: z.strictObject({ decibels: z.number().min(0).max(9), from: z.number().min(2000).max(12_000) }),
   touch: touchSchema,
   /** dB under the dry hit at which the room lies, and seconds until it has died away. */
   room: z.strictObject({ level: z.number(), seconds: z.number().min(0.1).max(0.8) }),

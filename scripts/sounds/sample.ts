@@ -3,6 +3,10 @@ import { LoudnessMeter } from '@backline/sound/measuring/loudness';
 
 export type Channels = readonly Float32Array[];
 
+/** Both sides as one. */
+export const middleOf = (channels: Channels): Float32Array =>
+  channels[0]!.map((x, i) => (x + (channels[channels.length - 1]![i] ?? 0)) / 2);
+
 const peakOf = (samples: Float32Array): number => samples.reduce((most, x) => Math.max(most, Math.abs(x)), 0);
 
 /**
@@ -44,18 +48,25 @@ function likeness(samples: Float32Array, from: number, length: number, lag: numb
   return a > 0 && b > 0 ? same / Math.sqrt(a * b) : 0;
 }
 
+/** Where a note is heard for its pitch: past its attack, for as long as a melody holds it. Seconds. */
+const HEARD_FROM = 0.12;
+const HEARD_FOR = 0.9;
+
 /**
  * How far a note lies from a frequency, in cents, by autocorrelation over many of its periods.
  * @returns null where the sound does not repeat itself near that frequency.
  */
 export function centsOff(samples: Float32Array, rate: number, frequency: number): number | null {
   const period = rate / frequency;
-  // Lags of whole periods, of at least some 12 ms: the more periods, the finer the answer.
-  const periods = Math.max(1, Math.round((0.012 * rate) / period));
-  const from = Math.min(Math.round(0.08 * rate), samples.length >> 3);
+  // Lags of whole periods, of some 15 ms: the more periods, the finer the answer, while the next one is out of reach.
+  const periods = Math.max(1, Math.min(10, Math.round((0.015 * rate) / period)));
+  const from = Math.min(Math.round(HEARD_FROM * rate), samples.length >> 3);
   const nearest = periods * period;
   const reach = nearest * (2 ** (70 / 1200) - 1) + 2;
-  const length = Math.min(Math.round(0.35 * rate), samples.length - from - Math.ceil(nearest + reach) - 1);
+  const length = Math.min(
+    Math.round(HEARD_FOR * rate),
+    samples.length - from - Math.ceil(nearest + reach) - 1,
+  );
   if (length < 4 * period) return null;
   let best = 0;
   let found = -2;
@@ -63,7 +74,7 @@ export function centsOff(samples: Float32Array, rate: number, frequency: number)
     const like = likeness(samples, from, length, lag);
     if (like > found) [found, best] = [like, lag];
   }
-  if (found < 0.85) return null;
+  if (found < 0.6) return null;
   const [before, after] = [
     likeness(samples, from, length, best - 1),
     likeness(samples, from, length, best + 1),
@@ -72,6 +83,20 @@ export function centsOff(samples: Float32Array, rate: number, frequency: number)
   const exact = best + (bend === 0 ? 0 : (0.5 * (before - after)) / bend);
   const cents = 1200 * Math.log2(nearest / exact);
   return Math.abs(cents) < 65 ? cents : null;
+}
+
+/** What is heard of a note that goes round a loop, for a while. */
+export function unrolled(
+  samples: Float32Array,
+  loop: readonly [number, number] | undefined,
+  length: number,
+): Float32Array {
+  if (!loop || samples.length >= length) return samples;
+  const [start, end] = loop;
+  return Float32Array.from(
+    { length },
+    (_, i) => samples[i < end ? i : start + ((i - start) % (end - start))]!,
+  );
 }
 
 /** A low pass of two poles, each of first order. */
@@ -120,6 +145,22 @@ export function loudnessOfNote(channels: Channels, rate: number, seconds = 0.9):
   return meter.loudness;
 }
 
+/**
+ * A sound with so many decibels more of its highs: a first-order shelf.
+ * @param from where they begin, Hz.
+ */
+export function brightened(channels: Channels, rate: number, decibels: number, from = 900): Float32Array[] {
+  const more = 10 ** (decibels / 20) - 1;
+  const share = 1 - Math.exp((-2 * Math.PI * from) / rate);
+  return channels.map((c) => {
+    let low = 0;
+    return c.map((x) => {
+      low += share * (x - low);
+      return x + more * (x - low);
+    });
+  });
+}
+
 /** As loud as it should be, unless that would take its peak over full scale. */
 export function leveled(channels: Channels, by: number): Float32Array[] {
   const gain = Math.min(10 ** (by / 20), 0.97 / Math.max(...channels.map(peakOf)));
@@ -154,7 +195,7 @@ export function looped(
 ): Looped {
   const whole = Math.max(1, Math.round((loop[1] - loop[0]) / period)) * period;
   const [start, end] = [loop[0], loop[0] + Math.round(whole)];
-  const middle = channels[0]!.map((x, i) => (x + channels[channels.length - 1]![i]!) / 2);
+  const middle = middleOf(channels);
   const half = (end - start) >> 1;
   const fall = Math.log(
     Math.max(1e-6, rms(middle, start, start + half)) / Math.max(1e-6, rms(middle, start + half, end)),

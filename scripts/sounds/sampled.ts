@@ -10,7 +10,19 @@ import { LEVEL } from './level';
 import { pickVoices } from './pick';
 import { keysOf } from './keys';
 import type { SampledRecipe } from './recipes';
-import { centsOff, cutTo, endAt, leveled, loudnessOfNote, onsetOf } from './sample';
+import {
+  brightened,
+  centsOff,
+  cutTo,
+  endAt,
+  leveled,
+  looped,
+  loudnessOfNote,
+  middleOf,
+  onsetOf,
+  unrolled,
+} from './sample';
+import { evened, steadied } from './steady';
 import { timecents, type Preset, type Voice } from './zones';
 
 /** A recorded note: one channel, or two. */
@@ -66,27 +78,60 @@ interface Made {
   readonly tune: number;
 }
 
+/** Where a steadied note goes round: from so long after its beginning, for as long as it was recorded, at most so long. */
+const ROUND_FROM = 0.5;
+const ROUND_FOR = 1.6;
+
+/** A held note laid straight, which goes round a long stretch of itself. */
+function steadyOf(
+  channels: readonly Float32Array[],
+  rate: number,
+  hz: number,
+): Pick<Made, 'channels' | 'loops'> {
+  const straight = steadied(channels, rate, hz);
+  const { length } = straight[0]!;
+  const start = Math.min(Math.round(ROUND_FROM * rate), length >> 1);
+  // Rounded up to whole periods it still ends within the note.
+  const end = Math.min(length - 64 - Math.ceil(rate / hz), start + Math.round(ROUND_FOR * rate));
+  const held = looped(straight, rate, [start, end], rate / hz);
+  return { channels: held.channels, loops: channels.map(() => [held.start, held.end] as const) };
+}
+
 function madeOf(note: Recorded, recipe: SampledRecipe): Made {
   const { rate } = note;
-  const raw = note.zones.map((z) => z.sample.getAudioData());
+  const raw = brightened(
+    note.zones.map((z) => z.sample.getAudioData()),
+    rate,
+    recipe.brighter ?? 0,
+  );
   const from = onsetOf(raw, rate, recipe.onset);
+  const sounds = 440 * 2 ** ((note.root - 69) / 12 - note.tune / 1200);
+  const begun = raw.map((samples) => cutTo(samples, from, rate));
+  const cut = recipe.even ? evened(begun, rate) : begun;
+  if (recipe.vibrato) {
+    const steady = steadyOf(cut, rate, sounds);
+    const level = LEVEL + (recipe.louder ?? 0) - loudnessOfNote(steady.channels, rate);
+    return { ...steady, channels: leveled(steady.channels, level), tune: note.tune };
+  }
   const loops = note.zones.map((zone): readonly [number, number] | undefined => {
     const { loopStart, loopEnd } = zone.sample;
     const isLooped = value(zone, 'sampleModes', 0) !== 0 && loopEnd - loopStart > 8;
     return isLooped && loopStart > from ? [loopStart - from, loopEnd - from] : undefined;
   });
   const longest = Math.round(recipe.longest * rate);
-  const channels = raw.map((samples, i) => {
-    const cut = cutTo(samples, from, rate);
+  const channels = cut.map((samples, i) => {
     const loop = loops[i];
-    if (loop) return cut.slice(0, Math.min(cut.length, loop[1] + 16));
-    return cut.length > longest ? endAt(cut, longest, Math.round(0.3 * rate)) : cut;
+    if (loop) return samples.slice(0, Math.min(samples.length, loop[1] + 16));
+    return samples.length > longest ? endAt(samples, longest, Math.round(0.3 * rate)) : samples;
   });
-  const sounds = 440 * 2 ** ((note.root - 69) / 12 - note.tune / 1200);
-  const off = centsOff(channels[0]!, rate, sounds);
+  const heard = channels.map((samples, i) => unrolled(samples, loops[i], 2 * rate));
+  const off = recipe.bell ? null : centsOff(middleOf(heard), rate, sounds);
   const level = LEVEL + (recipe.louder ?? 0) - loudnessOfNote(channels, rate);
   return { channels: leveled(channels, level), loops, tune: note.tune - (off ?? 0) };
 }
+
+/** SoundFont's frequencies are cents over this one. */
+const LOWEST_HZ = 8.176;
 
 const KEPT = [
   'attackVolEnv',
@@ -109,8 +154,14 @@ function generatorsOf(zone: BasicInstrumentZone, recipe: SampledRecipe): Voice['
       return set === null ? [] : [[type, set]];
     }),
   );
+  // A vibrato is the engine's: it moves the pitch of what lies still.
+  if (recipe.vibrato) for (const type of ['vibLfoToPitch', 'modLfoToVolume'] as const) delete kept[type];
   return {
     ...kept,
+    ...(recipe.vibrato && {
+      delayVibLFO: -12_000,
+      freqVibLFO: Math.round(1200 * Math.log2(recipe.vibrato.hz / LOWEST_HZ)),
+    }),
     ...(recipe.attack !== undefined && { attackVolEnv: timecents(recipe.attack) }),
     releaseVolEnv: timecents(recipe.release),
   };

@@ -58,15 +58,27 @@ export interface Preset {
   readonly program: number | null;
   readonly touch: Touch | null;
   readonly voices: readonly Voice[];
-  /** Of Vorbis, −1 to 10. */
+  /** Of Vorbis, −1 to 10; a voice of a rate over {@link WIDE} has one of its own. */
   readonly quality: number;
+  readonly wideQuality?: number;
   readonly line: string;
   /** How wide the desk makes it, 0–1; left out where it is recorded in stereo. */
   readonly spread?: number;
 }
 
+/** Samples a second from which a sound keeps all that is heard. */
+const WIDE = 44_100;
+
 /** A bank of one preset, as the bytes of a file. */
-export async function bankOf({ name, program, touch, voices, quality, line }: Preset): Promise<Uint8Array> {
+export async function bankOf({
+  name,
+  program,
+  touch,
+  voices,
+  quality,
+  wideQuality = quality,
+  line,
+}: Preset): Promise<Uint8Array> {
   const bank = new BasicSoundBank();
   bank.soundBankInfo = {
     ...bank.soundBankInfo,
@@ -127,6 +139,8 @@ export async function bankOf({ name, program, touch, voices, quality, line }: Pr
   preset.createZone(instrument);
   bank.addPresets(preset);
   bank.flush();
-  await bank.setSampleFormat({ format: 'compressed', compressionFunction: vorbis(quality) });
+  const compressionFunction = (samples: Float32Array, rate: number): Promise<Uint8Array> =>
+    vorbis(rate >= WIDE ? wideQuality : quality)(samples, rate);
+  await bank.setSampleFormat({ format: 'compressed', compressionFunction });
   return new Uint8Array(bank.writeSF2({}) as ArrayBuffer);
 }
