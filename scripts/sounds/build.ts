@@ -15,6 +15,7 @@ import { pianoPresets } from './piano';
 import { RECIPES } from './recipes';
 import { sampledPreset } from './sampled';
 import { fluidBank } from './sources';
+import { speaksOf } from './speaks';
 import { bankOf, type Preset } from './zones';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '../..');
@@ -42,6 +43,10 @@ const SOURCES = [
 ] as const;
 type Key = (typeof SOURCES)[number]['key'];
 const lineOf = (key: Key): string => SOURCES.find((source) => source.key === key)!.line;
+
+/** Of General MIDI: bows, voices, brass, reeds and flutes, but for what is plucked among them and the drum. */
+const isHeld = (program: number | null): program is number =>
+  program !== null && program >= 40 && program < 80 && ![45, 46, 47, 55].includes(program);
 
 const wanted = process.argv.slice(2);
 const isWanted = (id: string): boolean => !wanted.length || wanted.includes(id);
@@ -76,7 +81,10 @@ for (const [id, source, make] of presets()) {
   writeFileSync(join(out, `${id}.sf3`), bytes);
   const read = SoundBankLoader.fromArrayBuffer(bytes.slice().buffer);
   const decoded = read.samples.reduce((sum, s) => sum + s.getAudioData().length * 4, 0);
-  banks.set(id, { id, name: preset.name, bytes: bytes.length, decoded, source, spread: preset.spread ?? 0 });
+  const vibrato = RECIPES.sampled.find((one) => String(one.program) === id)?.vibrato?.cents ?? 0;
+  const speaks = isHeld(preset.program) ? await speaksOf(bytes, preset.program) : [];
+  const { name, spread = 0 } = preset;
+  banks.set(id, { id, name, bytes: bytes.length, decoded, source, spread, vibrato, speaks });
   console.log(`${id}: ${Math.round(bytes.length / 1024)} kB, decoded ${(decoded / 2 ** 20).toFixed(1)} MB`);
 }
 const inOrder = [...banks.values()].sort((a, b) => a.id.localeCompare(b.id, 'en', { numeric: true }));

@@ -62,8 +62,7 @@ export function kitPreset(bank: BasicSoundBank, recipe: KitRecipe, line: string)
     const raw = brightened(
       zones.map((z) => resampled(z.sample.getAudioData(), note.rate, rate)),
       rate,
-      BRIGHT.has(keys[0]) ? recipe.brighter.decibels : 0,
-      recipe.brighter.from,
+      { ...recipe.brighter, decibels: BRIGHT.has(keys[0]) ? recipe.brighter.decibels : 0 },
     );
     const from = onsetOf(raw, rate, 0.03);
     const attenuation = zones[0]!.getGenerator(GeneratorTypes.initialAttenuation, 0) * 0.4;

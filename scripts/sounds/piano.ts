@@ -14,11 +14,12 @@ import {
 import { decoded } from './codec';
 import { keysOf } from './keys';
 import { LEVEL } from './level';
-import type { PianoRecipe } from './recipes';
+import type { Brighter, PianoRecipe } from './recipes';
 import { pianoLayer } from './sources';
 import { timecents, type Preset, type Voice } from './zones';
 
 const NAMES = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#', 'B'];
+const LAYERS = 16;
 const LOWEST = 21;
 const HIGHEST = 108;
 
@@ -39,7 +40,7 @@ interface Note {
   readonly tune: number;
 }
 
-function noteOf(file: string, root: number, { rate, brighter }: PianoRecipe): Note {
+function noteOf(file: string, root: number, rate: number, brighter: Brighter): Note {
   const frequency = 440 * 2 ** ((root - 69) / 12);
   const raw = brightened(aligned(decoded(file, rate), rate, frequency), rate, brighter);
   const from = onsetOf(raw, rate, 0.02);
@@ -66,8 +67,10 @@ export function pianoPresets(recipe: PianoRecipe, cache: string, line: string): 
     const made = known.get(layer);
     if (made) return made;
     const folder = pianoLayer(cache, layer);
+    const { decibels, from } = recipe.brighter;
+    const brighter = { decibels: (decibels * (layer - 1)) / (LAYERS - 1), from };
     const notes = recipe.roots.map((name, i) =>
-      noteOf(join(folder, `${name}v${layer}.ogg`), roots[i]!, recipe),
+      noteOf(join(folder, `${name}v${layer}.ogg`), roots[i]!, recipe.rate, brighter),
     );
     known.set(layer, notes);
     return notes;

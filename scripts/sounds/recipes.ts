@@ -9,6 +9,13 @@ const touchSchema = z.strictObject({
   closes: z.number().int().min(0).max(9000),
 });
 
+/** Decibels by which highs are lifted, and where they begin, Hz: the touch takes them back where it is soft. */
+const brighterSchema = z.strictObject({
+  decibels: z.number().min(0).max(15),
+  from: z.number().min(100).max(12_000),
+});
+export type Brighter = z.infer<typeof brighterSchema>;
+
 const sampledSchema = z.strictObject({
   /** General MIDI program, 0-based. */
   program: z.number().int().min(0).max(127),
@@ -27,8 +34,7 @@ const sampledSchema = z.strictObject({
   quality: z.number().min(-1).max(6),
   /** LU above or below where all others are. */
   louder: z.number().min(-12).max(12).optional(),
-  /** Decibels by which its highs are lifted: the touch takes them back where it is soft. */
-  brighter: z.number().min(0).max(12).optional(),
+  brighter: brighterSchema.optional(),
   /** A bell, whose partials repeat nowhere: it stays as it was tuned. */
   bell: z.boolean().optional(),
   /** Many at once, whose strength is held even: their loop does not pulse. */
@@ -46,8 +52,8 @@ const pianoSchema = z.strictObject({
   quality: z.number(),
   release: z.number(),
   touch: touchSchema,
-  /** Decibels by which the highs of every layer are lifted: the touch takes them back where it is soft. */
-  brighter: z.number().min(0).max(12),
+  /** Of the sixteenth layer; the softer ones less. */
+  brighter: brighterSchema,
   /** Roots as they are named in the files, from the lowest. */
   roots: z.array(z.string().regex(/^[A-G]#?[0-8]$/)),
   /** For each bank its layers: which of the sixteen, and up to which velocity. */
@@ -69,8 +75,7 @@ const kitSchema = z.strictObject({
   quality: z.number(),
   /** Of what is all highs. */
   brightQuality: z.number(),
-  /** Decibels by which its highs are lifted, and where they begin, Hz. */
-  brighter: z.strictObject({ decibels: z.number().min(0).max(9), from: z.number().min(2000).max(12_000) }),
+  brighter: brighterSchema,
   touch: touchSchema,
   /** dB under the dry hit at which the room lies, and seconds until it has died away. */
   room: z.strictObject({ level: z.number(), seconds: z.number().min(0.1).max(0.8) }),

@@ -1,4 +1,5 @@
 /** What is done to recorded notes before they go into a bank. Pure: floats in, floats out. */
+import type { Brighter } from './recipes';
 import { LoudnessMeter } from '@backline/sound/measuring/loudness';
 
 export type Channels = readonly Float32Array[];
@@ -145,11 +146,8 @@ export function loudnessOfNote(channels: Channels, rate: number, seconds = 0.9):
   return meter.loudness;
 }
 
-/**
- * A sound with so many decibels more of its highs: a first-order shelf.
- * @param from where they begin, Hz.
- */
-export function brightened(channels: Channels, rate: number, decibels: number, from = 900): Float32Array[] {
+/** A sound with more of its highs: a first-order shelf. */
+export function brightened(channels: Channels, rate: number, { decibels, from }: Brighter): Float32Array[] {
   const more = 10 ** (decibels / 20) - 1;
   const share = 1 - Math.exp((-2 * Math.PI * from) / rate);
   return channels.map((c) => {

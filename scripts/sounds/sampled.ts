@@ -9,7 +9,7 @@ import { PICK_UP, isPicked } from '@backline/sound/score/pickNoises';
 import { LEVEL } from './level';
 import { pickVoices } from './pick';
 import { keysOf } from './keys';
-import type { SampledRecipe } from './recipes';
+import type { Brighter, SampledRecipe } from './recipes';
 import {
   brightened,
   centsOff,
@@ -78,6 +78,8 @@ interface Made {
   readonly tune: number;
 }
 
+const AS_IT_IS: Brighter = { decibels: 0, from: 1000 };
+
 /** Where a steadied note goes round: from so long after its beginning, for as long as it was recorded, at most so long. */
 const ROUND_FROM = 0.5;
 const ROUND_FOR = 1.6;
@@ -102,7 +104,7 @@ function madeOf(note: Recorded, recipe: SampledRecipe): Made {
   const raw = brightened(
     note.zones.map((z) => z.sample.getAudioData()),
     rate,
-    recipe.brighter ?? 0,
+    recipe.brighter ?? AS_IT_IS,
   );
   const from = onsetOf(raw, rate, recipe.onset);
   const sounds = 440 * 2 ** ((note.root - 69) / 12 - note.tune / 1200);

@@ -13,6 +13,16 @@ export interface ShippedBank {
   readonly source: string;
   /** How wide the desk makes it, 0–1: 0 for what is recorded in stereo. */
   readonly spread: number;
+  /** Cents up and down of the vibrato that the engine gives it at most; 0 for none. */
+  readonly vibrato: number;
+  /** For keys up to one each, from the lowest: milliseconds after which a note is heard; empty where that is at once. */
+  readonly speaks: readonly SpeaksAfter[];
+}
+
+/** Up to a key (MIDI number) a note is heard so many milliseconds after it is struck. */
+export interface SpeaksAfter {
+  readonly upTo: number;
+  readonly after: number;
 }
 
 /** Where a sound is from and under which licence. */
@@ -45,6 +55,15 @@ export function stereoSpreadOf(program: number): number {
   if (program >= BASSES[0] && program <= BASSES[1]) return 0;
   const bank = byId.get(String(program));
   return bank ? bank.spread || STEREO_SPREAD : USUAL_SPREAD;
+}
+
+/** Cents up and down that a program's held notes are moved at most. */
+export const vibratoOf = (program: number): number => byId.get(String(program))?.vibrato ?? 0;
+
+/** Seconds after which a program's note is heard: winds and bows take a while. */
+export function speaksAfter(program: number, pitch: number): number {
+  const found = byId.get(String(program))?.speaks.find(({ upTo }) => pitch <= upTo);
+  return (found?.after ?? 0) / 1000;
 }
 
 /** Bytes a bank's samples take when they are decoded; null for one that is not of our own making. */

@@ -73,6 +73,11 @@ export class Channels {
     for (const { channel } of channels) this.set(channel, CONTROLLER.pedal, AT_REST.pedal);
   }
 
+  /** The program of a channel; 0 until it has one. */
+  programOf(channel: number): number {
+    return this.programs.get(channel) ?? 0;
+  }
+
   setProgram(channel: number, program: number): void {
     if (this.programs.get(channel) === program) return;
     this.programs.set(channel, program);

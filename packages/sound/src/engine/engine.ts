@@ -3,6 +3,9 @@ import { tempoMap, type TempoMap } from '@backline/core/time/tempo';
 import { movedTick, type TickMove } from '@backline/core/time/tickMoves';
 import { PPQ } from '@backline/core/time/ticks';
 import { Audition } from './audition';
+import { EarlyNotes } from './earlyNotes';
+import { Strokes, isStruck } from './strokes';
+import { Vibrato } from './vibrato';
 import { Channels } from './channels';
 import { Clicks } from './clicks';
 import { Mixer, type Pair } from '../mixer/mixer';
@@ -66,10 +69,15 @@ export class Engine {
   private percussion = new Set<number>();
   private waiting: Waiting | null = null;
   private next = 0;
+  private early = new EarlyNotes(EMPTY_SCORE, this.tempo);
   private nextGesture = 0;
   /** Ticks played since the engine was made. */
   private played = 0;
+  /** Seconds played since. */
+  private seconds = 0;
   private readonly sounding: SoundingNotes;
+  private readonly strokes: Strokes;
+  private readonly vibrato: Vibrato;
   private loop: Loop | null = null;
   private heardFrom = 0;
   /** Ticks at which the count-in clicks, in order. */
@@ -100,7 +108,13 @@ export class Engine {
     this.channels = new Channels(this.synth, (channel, moves, value) =>
       this.mixer.move(this.stripAt(channel), moves, value),
     );
-    this.sounding = new SoundingNotes(this.synth);
+    this.strokes = new Strokes(this.synth);
+    this.vibrato = new Vibrato(this.synth);
+    this.sounding = new SoundingNotes(
+      this.synth,
+      (channel, pitch, velocity) => this.touch(channel, pitch, velocity),
+      () => this.seconds,
+    );
     this.audition = new Audition(this.synth, this.channels, this.mixer, sampleRate);
     this.connect();
   }
@@ -190,6 +204,7 @@ export class Engine {
     const before = this.loop;
     this.score = score;
     this.tempo = tempoMap(score.tempos);
+    this.early = new EarlyNotes(score, this.tempo);
     this.percussion = new Set(score.channels.filter((c) => c.percussion).map((c) => c.channel));
     this.waiting = null;
     this.setLoop(loop);
@@ -228,6 +243,7 @@ export class Engine {
   play(from: number, countIn: boolean): void {
     this.silence();
     if (this.waiting) this.replace(this.waiting);
+    this.strokes.begin();
     const start = Math.max(0, Math.min(from, this.score.length - 1));
     this.heardFrom = start;
     this.hasClicked = false;
@@ -261,6 +277,7 @@ export class Engine {
   /** Goes on from a tick: what comes next, and every channel as it is there. */
   private goTo(tick: number): void {
     this.next = firstNoteAt(this.score.notes, tick);
+    this.early.goTo(tick);
     this.nextGesture = firstGestureAt(this.score.gestures, tick);
     this.setUp();
     this.channels.followGestures(this.score, this.nextGesture);
@@ -272,6 +289,7 @@ export class Engine {
     const total = left.length;
     let done = 0;
     this.mixer.clear();
+    if (this.playing) this.moveVibrato();
     while (done < total) {
       if (this.playing) this.fire();
       const frames = Math.min(total - done, this.playing ? this.framesToNext() : total - done);
@@ -296,6 +314,7 @@ export class Engine {
     const before = this.position;
     this.position = this.tempo.tickAt(this.tempo.secondsAt(before) + frames / this.sampleRate);
     this.played += this.position - before;
+    this.seconds += frames / this.sampleRate;
   }
 
   /** Frames until something is due; at least one, so that time goes on. */
@@ -305,6 +324,7 @@ export class Engine {
     if (due !== undefined) ticks = Math.min(ticks, due - this.position);
     const moved = this.score.gestures[this.nextGesture * GESTURE_FIELDS];
     if (moved !== undefined) ticks = Math.min(ticks, moved - this.position);
+    ticks = Math.min(ticks, this.early.nextDue - this.position);
     ticks = Math.min(ticks, this.sounding.ticksToEnd(this.played));
     if (this.waiting) ticks = Math.min(ticks, this.waiting.at - this.position);
     if (this.counted.length) ticks = Math.min(ticks, this.counted[0]! - this.position);
@@ -334,15 +354,19 @@ export class Engine {
       this.move(this.nextGesture++);
     }
     while (this.next * FIELDS < notes.length && notes[this.next * FIELDS]! <= this.position + 1e-9) {
-      this.strike(this.next++);
+      const index = this.next++;
+      if (!this.early.has(index)) this.strike(index);
     }
+    for (const index of this.early.take(this.position, this.end)) this.strike(index);
   }
 
   private takeWaiting(): void {
     this.replace(this.waiting!);
     this.goTo(Math.floor(this.position + 1e-6));
-    const isStruck = (channel: number): boolean => this.percussion.has(channel);
-    this.sounding.takeUp(heldAt(this.score, this.next, this.position, isStruck), this.played, isStruck);
+    const ringsOut = (channel: number): boolean => this.percussion.has(channel);
+    const held = heldAt(this.score, this.next, this.position, ringsOut);
+    for (const note of this.early.takeUp(this.position)) held.set(`${note.channel}/${note.pitch}`, note);
+    this.sounding.takeUp(held, this.played, ringsOut);
   }
 
   private wrapOrEnd(): void {
@@ -363,8 +387,27 @@ export class Engine {
   private strike(index: number): void {
     const { start, duration, channel, pitch, velocity } = noteAt(this.score.notes, index);
     if (start < this.heardFrom) return;
-    this.channels.followProgram(this.score, channel, this.position);
-    this.sounding.strike(channel, pitch, velocity, this.played + duration);
+    this.channels.followProgram(this.score, channel, Math.max(start, this.position));
+    // Struck early it ends where it is written to end.
+    const ahead = Math.max(0, start - this.position);
+    this.sounding.strike(channel, pitch, velocity, this.played + ahead + duration);
+  }
+
+  /** Strikes a key as its next stroke sounds. */
+  private touch(channel: number, pitch: number, velocity: number): void {
+    const isDrum = this.percussion.has(channel);
+    if (isDrum || isStruck(this.channels.programOf(channel))) {
+      this.strokes.prepare(channel, pitch, velocity, isDrum);
+    }
+    this.synth.noteOn(channel, pitch, velocity);
+  }
+
+  private moveVibrato(): void {
+    for (const { channel, percussion } of this.score.channels) {
+      if (!percussion) {
+        this.vibrato.move(channel, this.channels.programOf(channel), this.sounding, this.seconds);
+      }
+    }
   }
 
   private move(index: number): void {
@@ -374,6 +417,7 @@ export class Engine {
 
   private silence(): void {
     this.sounding.silence();
+    this.vibrato.rest();
     // A pedal that stays down would let them ring on.
     this.channels.liftPedals(this.score);
     this.clicks.silence();

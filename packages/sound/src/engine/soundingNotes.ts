@@ -6,16 +6,32 @@ interface SoundingVoice {
   readonly channel: number;
   readonly pitch: number;
   readonly until: number;
+  readonly velocity: number;
+  /** Seconds played when it was struck. */
+  readonly at: number;
 }
 
 /** The notes that sound, and when each ends. */
 export class SoundingNotes {
   private notes: SoundingVoice[] = [];
 
-  constructor(private readonly synth: SpessaSynthProcessor) {}
+  /**
+   * @param touch strikes a key of a channel.
+   * @param seconds played since the engine was made.
+   */
+  constructor(
+    private readonly synth: SpessaSynthProcessor,
+    private readonly touch: (channel: number, pitch: number, velocity: number) => void,
+    private readonly seconds: () => number,
+  ) {}
 
   get count(): number {
     return this.notes.length;
+  }
+
+  /** The note of a channel that was struck last; undefined where none sounds. */
+  newestOf(channel: number): { readonly at: number; readonly velocity: number } | undefined {
+    return this.notes.findLast((note) => note.channel === channel);
   }
 
   /** Ticks until the first of them ends; infinite where nothing sounds. */
@@ -32,8 +48,8 @@ export class SoundingNotes {
       this.synth.noteOff(channel, pitch);
       this.notes.splice(held, 1);
     }
-    if (velocity > 0) this.synth.noteOn(channel, pitch, velocity);
-    this.notes.push({ channel, pitch, until });
+    if (velocity > 0) this.touch(channel, pitch, velocity);
+    this.notes.push({ channel, pitch, until, velocity, at: this.seconds() });
   }
 
   endDue(played: number): void {
@@ -51,23 +67,17 @@ export class SoundingNotes {
    * @param isStruck channels whose notes ring out by themselves.
    */
   takeUp(held: Map<string, HeldNote>, played: number, isStruck: (channel: number) => boolean): void {
-    const goesOn = ({ channel, pitch, left }: HeldNote): SoundingVoice => ({
-      channel,
-      pitch,
-      until: played + left,
-    });
     this.notes = this.notes.flatMap((note) => {
       const key = `${note.channel}/${note.pitch}`;
       const same = held.get(key);
       held.delete(key);
-      if (same) return [goesOn(same)];
+      if (same) return [{ ...note, until: played + same.left }];
       if (isStruck(note.channel)) return [note];
       this.synth.noteOff(note.channel, note.pitch);
       return [];
     });
     for (const note of held.values()) {
-      this.synth.noteOn(note.channel, note.pitch, note.velocity);
-      this.notes.push(goesOn(note));
+      this.strike(note.channel, note.pitch, note.velocity, played + note.left);
     }
   }
 

@@ -67,8 +67,10 @@ const stereo = (): Stereo => ({
  * which is as long as the limiter looks ahead.
  */
 class PartContribution {
+  /** The block that came last, under all gains but the limiter's. */
+  readonly loud: Stereo = { left: new Float32Array(BLOCK), right: new Float32Array(BLOCK) };
+  private readonly before: Stereo = { left: new Float32Array(BLOCK), right: new Float32Array(BLOCK) };
   private readonly filters: MasterFilters;
-  private readonly held: Stereo = { left: new Float32Array(LOOK_AHEAD), right: new Float32Array(LOOK_AHEAD) };
 
   constructor(
     sampleRate: number,
@@ -77,16 +79,25 @@ class PartContribution {
     this.filters = new MasterFilters(sampleRate);
   }
 
-  /** A block of the strip, put where it belongs. */
-  process(left: Float32Array, right: Float32Array, gains: Float32Array, into: Stereo): void {
-    this.filters.process(left, right, this.score.master);
-    for (let i = 0; i < left.length; i++) {
-      const gain = gains[i]!;
-      into.left[i] = this.held.left[i]! * gain;
-      into.right[i] = this.held.right[i]! * gain;
+  /** Takes a block of the strip, with the gains of the whole. */
+  take({ left, right }: Stereo, gains: Float32Array): void {
+    this.before.left.set(this.loud.left);
+    this.before.right.set(this.loud.right);
+    this.loud.left.set(left);
+    this.loud.right.set(right);
+    this.filters.process(this.loud.left, this.loud.right, this.score.master);
+    for (let i = 0; i < BLOCK; i++) {
+      this.loud.left[i]! *= gains[i]!;
+      this.loud.right[i]! *= gains[i]!;
     }
-    this.held.left.set(left);
-    this.held.right.set(right);
+  }
+
+  /** Puts the block before it where it belongs, under the limiter's gains. */
+  give(limits: Float32Array, into: Stereo): void {
+    for (let i = 0; i < BLOCK; i++) {
+      into.left[i] = this.before.left[i]! * limits[i]!;
+      into.right[i] = this.before.right[i]! * limits[i]!;
+    }
   }
 }
 
@@ -101,6 +112,7 @@ export async function* renderSong(
   const master = new Master(sampleRate);
   master.setup = score.master;
   const shares = new Map(wanted.map((id) => [id, new PartContribution(sampleRate, score)]));
+  const loud = [...shares.values()].map((share) => share.loud);
   const gains = new Float32Array(BLOCK);
   for (let tail = 0; tail < LONGEST_TAIL * sampleRate;) {
     const { left, right } = stereo();
@@ -109,14 +121,15 @@ export async function* renderSong(
     for (let at = 0; at < left.length; at += BLOCK) {
       const [l, r] = [left.subarray(at, at + BLOCK), right.subarray(at, at + BLOCK)];
       engine.process(l, r);
-      if (mastered) master.process(l, r, gains);
-      else plain(l, r);
-      for (const [id, share] of shares) {
-        const own = engine.mixer.soundOf(id);
-        const out = parts.get(id)!;
-        const into = { left: out.left.subarray(at, at + BLOCK), right: out.right.subarray(at, at + BLOCK) };
-        if (mastered) share.process(own.left, own.right, gains, into);
-        else {
+      if (mastered) {
+        master.hold(l, r, gains);
+        for (const [id, share] of shares) share.take(engine.mixer.soundOf(id), gains);
+        master.limit(l, r, gains, loud);
+        for (const [id, share] of shares) share.give(gains, blockOf(parts.get(id)!, at));
+      } else {
+        plain(l, r);
+        for (const id of wanted) {
+          const [own, into] = [engine.mixer.soundOf(id), blockOf(parts.get(id)!, at)];
           into.left.set(own.left);
           into.right.set(own.right);
           plain(into.left, into.right);
@@ -129,6 +142,11 @@ export async function* renderSong(
     if (loudest(left) < QUIET && loudest(right) < QUIET) return;
   }
 }
+
+const blockOf = ({ left, right }: Stereo, at: number): Stereo => ({
+  left: left.subarray(at, at + BLOCK),
+  right: right.subarray(at, at + BLOCK),
+});
 
 /** What is not mastered leaves room over its peaks: 6 dB less than on the bus. */
 function plain(left: Float32Array, right: Float32Array): void {

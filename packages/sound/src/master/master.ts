@@ -5,7 +5,7 @@
 import { Biquad, lowCut } from '../filters/biquad';
 import { ToneFilter } from '../filters/tone';
 import { Glue } from './glue';
-import { Limiter } from './limiter';
+import { Limiter, type LimitedBeside } from './limiter';
 import { PLAIN_MASTER, type MasterSetup } from './setup';
 
 /** What a mix of sampled parts lacks to full scale. */
@@ -46,11 +46,17 @@ export class Master {
     this.limiter = new Limiter(sampleRate);
   }
 
+  /** Works on a block in place, LOOK_AHEAD frames late. */
+  process(left: Float32Array, right: Float32Array): void {
+    this.hold(left, right);
+    this.limit(left, right);
+  }
+
   /**
-   * Works on a block in place, LOOK_AHEAD frames late.
-   * @param gains takes the gain of each frame that comes out, where it is wanted.
+   * All but the limiter, in place.
+   * @param gains takes the gain of each frame, where it is wanted.
    */
-  process(left: Float32Array, right: Float32Array, gains?: Float32Array): void {
+  hold(left: Float32Array, right: Float32Array, gains?: Float32Array): void {
     const { setup, glue } = this;
     this.filters.process(left, right, setup);
     const wanted = MASTER_GAIN * 10 ** (setup.gain / 20);
@@ -63,6 +69,19 @@ export class Master {
       if (gains) gains[i] = held;
     }
     this.gain = wanted;
-    this.limiter.process(left, right, gains);
+  }
+
+  /**
+   * The limiter, in place, LOOK_AHEAD frames late.
+   * @param gains takes its gain for each frame that comes out.
+   * @param parts what each part adds, under the gains so far: none of them rises over the ceiling either.
+   */
+  limit(
+    left: Float32Array,
+    right: Float32Array,
+    gains?: Float32Array,
+    parts: readonly LimitedBeside[] = [],
+  ): void {
+    this.limiter.process(left, right, gains, parts);
   }
 }

@@ -62,6 +62,8 @@ export class LoudnessMeter {
   }
 
   add(left: Float32Array, right: Float32Array): void {
+    // What lies under the highest so far need not be looked at between its samples.
+    for (const peak of this.peaks) peak.passUnder(this.most);
     for (let i = 0; i < left.length; i++) {
       const [l, r] = [this.hear(0, left[i]!), this.hear(1, right[i]!)];
       this.sum += l * l + r * r;

@@ -28,10 +28,15 @@ export class TruePeak {
   private at = 0;
   /** Samples for which one that may lead over the limit is still about. */
   private near = 0;
-  private readonly harmless: number;
+  private harmless = 0;
 
   /** @param under peaks under this are of no interest, and told as 0: most of them need no filter. */
   constructor(under = 0) {
+    this.passUnder(under);
+  }
+
+  /** From here on peaks under this are of no interest. */
+  passUnder(under: number): void {
     this.harmless = under / MOST_BETWEEN;
   }
 

@@ -3,7 +3,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DRUM_BANK, finer } from '@backline/sound/banks/bankNames';
 import { OWN_BANKS, noticeFile } from '@backline/sound/banks/nodeBanks';
-import { BANKS, SOURCES, decodedBytes, hasFiner } from '@backline/sound/banks/shipped';
+import { BANKS, SOURCES, decodedBytes, hasFiner, stereoSpreadOf } from '@backline/sound/banks/shipped';
 import {
   RATE,
   above,
@@ -45,23 +45,44 @@ function cents(samples: Float32Array, midi: number): number {
   return -1200 * Math.log2((best + (a - c) / (2 * (a - 2 * b + c))) / (periods * period));
 }
 
+/** Mean frequency of a note's partials, each by its amplitude, Hz. */
+function centroid(samples: Float32Array, midi: number): number {
+  let [sum, all] = [0, 0];
+  for (let n = 1; n * hertz(midi) < 8000; n++) {
+    const amplitude = Math.sqrt(tone(samples, n * hertz(midi)));
+    sum += n * hertz(midi) * amplitude;
+    all += amplitude;
+  }
+  return sum / all;
+}
+
 describe('tuning', () => {
   it.each([
     ['grand piano', 0, [36, 48, 60, 72, 84]],
     ['electric piano', 4, [48, 60, 72]],
+    ['vibraphone', 11, [55, 67, 79]],
     ['drawbar organ', 16, [48, 60, 72]],
     ['nylon guitar', 24, [45, 57, 69]],
-    ['steel guitar', 25, [45, 57, 69]],
+    ['steel guitar', 25, [40, 45, 50, 57, 64, 69]],
+    ['clean guitar', 27, [45, 52, 64]],
     ['driven guitar', 29, [45, 57]],
-    ['upright bass', 32, [33, 40]],
+    ['upright bass', 32, [28, 33, 36, 40, 43, 47]],
     ['finger bass', 33, [33, 40]],
-    ['strings', 48, [55, 67]],
-    ['trumpet', 56, [60, 70]],
-    ['alto sax', 65, [62, 70]],
-  ])('%s is within six cents', async (_, program, pitches) => {
+    ['violin', 40, [57, 64, 69, 76, 81]],
+    ['strings', 48, [48, 55, 67]],
+    ['choir', 52, [55, 60, 67]],
+    ['trumpet', 56, [60, 65, 70, 77]],
+    ['trombone', 57, [46, 53, 60]],
+    ['brass section', 61, [55, 62, 69]],
+    ['alto sax', 65, [58, 62, 65, 70, 74, 77]],
+    ['tenor sax', 66, [50, 58, 65, 72]],
+    ['oboe', 68, [62, 74]],
+    ['clarinet', 71, [57, 67, 77]],
+    ['flute', 73, [62, 72, 79, 86]],
+  ])('%s is within five cents', async (_, program, pitches) => {
     for (const pitch of pitches) {
       const off = cents(middle(await note(program, pitch, 90)), pitch);
-      expect([pitch, Math.abs(off) < 6 ? 'in tune' : off]).toEqual([pitch, 'in tune']);
+      expect([pitch, Math.abs(off) < 5 ? 'in tune' : off]).toEqual([pitch, 'in tune']);
     }
   });
 
@@ -141,6 +162,16 @@ describe('touch', () => {
     expect(above(hard, 1500) - above(soft, 1500)).toBeGreaterThan(3);
   });
 
+  it.each([
+    ['piano', 0, 60, 1.35],
+    ['finger bass', 33, 40, 1.3],
+    ['upright bass', 32, 40, 1.3],
+    ['flute', 73, 72, 1.4],
+  ])('%s: the middle of its spectrum rises with strength', async (_, program, pitch, times) => {
+    const [soft, hard] = [middle(await note(program, pitch, 30)), middle(await note(program, pitch, 120))];
+    expect(centroid(hard, pitch) / centroid(soft, pitch)).toBeGreaterThan(times);
+  });
+
   it.each([36, 38, 42, 45])('drum %i has other layers softly and hard', async (key) => {
     const hit = async (velocity: number) =>
       middle(await heard(scoreWith([DRUMS], [[0, 100, key, velocity, 9]]), [DRUM_BANK], 0.5));
@@ -174,6 +205,36 @@ describe('stereo and the kit', () => {
     );
     expect(kit).toBeGreaterThan(-25);
     expect(kit).toBeLessThan(0);
+  });
+
+  it('brass on the desk, as wide as it is made, loses little in mono', async () => {
+    for (const program of [56, 57, 60, 61]) {
+      const on = channel(program, { spread: stereoSpreadOf(program) });
+      const notes = [60, 64, 67].map((pitch) => [0, 1900, pitch, 100] as const);
+      const sound = await heard(scoreWith([on], notes), [String(program)], 1.2);
+      const kept = decibels((2 * power(middle(sound))) / (power(sound.left) + power(sound.right)));
+      expect([program, kept > -2.5 ? 'holds' : kept]).toEqual([program, 'holds']);
+    }
+  });
+
+  it('cymbals ring for seconds, and the kit has its highs', async () => {
+    const hit = async (key: number, seconds: number) =>
+      middle(await heard(scoreWith([DRUMS], [[0, 100, key, 100, 9]]), [DRUM_BANK], seconds));
+    for (const key of [49, 57]) {
+      const sound = await hit(key, 3);
+      const fallen = decibels(power(sound, 2, 2.1) / power(sound, 0, 0.1));
+      expect([key, fallen > -40 ? 'rings' : fallen]).toEqual([key, 'rings']);
+    }
+    const ride = await hit(51, 2);
+    expect(decibels(power(ride, 1, 1.1) / power(ride, 0, 0.1))).toBeGreaterThan(-40);
+    for (const [key, share] of [
+      [42, -9],
+      [46, -11],
+      [49, -17],
+      [38, -29],
+    ] as const) {
+      expect([key, above(await hit(key, 1), 10_000) > share]).toEqual([key, true]);
+    }
   });
 
   it('the piano keeps its lowest partials on one loudspeaker', async () => {

@@ -3,6 +3,7 @@ import { shippedBanks } from '@backline/sound/banks/nodeBanks';
 import { Engine } from '@backline/sound/engine/engine';
 import type { DecodedBank } from '@backline/sound/engine/messages';
 import { BEND, EMPTY_SCORE, type ChannelSetup, type Score } from '@backline/sound/score/score';
+import { speaksAfter } from '@backline/sound/banks/shipped';
 import { RATE, channel as plain, scoreWith } from '../support/hearing';
 
 const FLUTE = 73;
@@ -75,14 +76,16 @@ it('sounds the pitch it is asked for, A4 as 440 Hz within ten cents', async () =
   }
 });
 
-it('strikes a note at its place to the sample, and ends it', async () => {
+it('strikes a note at its place to the sample, as much before as it takes to be heard, and ends it', async () => {
+  const early = speaksAfter(FLUTE, 72);
+  expect(early).toBeGreaterThan(0.01);
   const engine = await engineWith(score([[480, 480, 72]]));
   engine.play(0, false);
   const out = render(engine, 3);
   const first = out.findIndex((x) => Math.abs(x) > 1e-5) / RATE;
-  expect(loud(out, 0, 0.499)).toBe(0);
-  expect(first).toBeGreaterThanOrEqual(0.5);
-  expect(first).toBeLessThan(0.52);
+  expect(loud(out, 0, 0.499 - early)).toBe(0);
+  expect(first).toBeGreaterThanOrEqual(0.5 - early);
+  expect(first).toBeLessThan(0.52 - early);
   expect(loud(out, 0.6, 0.9)).toBeGreaterThan(0.01);
   expect(loud(out, 2.5, 3)).toBeLessThan(0.0005);
 });

@@ -61,3 +61,25 @@ it('holds down what would rise between samples, which its ceiling hides from sam
   expect(20 * Math.log10(most)).toBeLessThan(-1);
   expect(20 * Math.log10(most)).toBeGreaterThan(-2);
 });
+
+it('what is written beside it under the same gains stays under the ceiling too, between samples as well', () => {
+  const input = Float32Array.from(
+    { length: RATE },
+    (_, i) => 2.4 * Math.sin((Math.PI / 2) * i + Math.PI / 4),
+  );
+  // Two parts that undo each other: their sum is silent, neither of them is.
+  const parts = [input, input.map((x) => -x)];
+  const limiter = new Limiter(RATE);
+  const gains = new Float32Array(128);
+  const peak = new TruePeak();
+  let most = 0;
+  for (let at = 0; at + 128 <= RATE; at += 128) {
+    const cut = parts.map((part) => part.subarray(at, at + 128));
+    const beside = cut.map((part) => ({ left: part, right: part }));
+    limiter.process(new Float32Array(128), new Float32Array(128), gains, beside);
+    if (at < 2048) continue;
+    gains.forEach((gain, i) => (most = Math.max(most, peak.next(input[at + i - LOOK_AHEAD]! * gain))));
+  }
+  expect(20 * Math.log10(most)).toBeLessThan(-1);
+  expect(most).toBeGreaterThan(0.7);
+});
