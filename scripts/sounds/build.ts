@@ -27,12 +27,12 @@ const SOURCES = [
   {
     key: 'piano',
     licence: 'CC BY 3.0',
-    line: 'Salamander Grand Piano V3 by Alexander Holm, CC BY 3.0; trimmed, retuned, looped, compressed',
+    line: 'Salamander Grand Piano V3 by Alexander Holm, CC BY 3.0; trimmed, retuned, brightened, looped, compressed',
   },
   {
     key: 'fluid',
     licence: 'MIT',
-    line: 'FluidR3 © 2000-2002, 2008 Frank Wen, MIT; trimmed, retuned, compressed',
+    line: 'FluidR3 © 2000-2002, 2008 Frank Wen, MIT; trimmed, retuned, steadied, brightened, compressed',
   },
   {
     key: 'mono',

@@ -1,4 +1,5 @@
 /** What the players agree on in a section, told in sentences. */
+import type { Transition } from '../song/choices';
 import { listed } from '../song/listed';
 import type { Part } from '../song/schema';
 import { barIndexAt } from '../time/bars';
@@ -97,13 +98,25 @@ const INTO: Readonly<Record<NonNullable<Agreement['into']>, string>> = {
   ending: 'a fill into the last chord',
 };
 
-function fillsInWords({ bars, into }: Agreement): string {
+/** What leads into another section where it is no fill of the drums. */
+const LEADS: Readonly<Record<Exclude<Transition, 'fill'>, string>> = {
+  run: 'The bass runs into what comes.',
+  hats: 'The hats open into what comes.',
+  swell: 'Held chords grow into what comes.',
+  pickup: 'The line in front takes a run-up into what comes.',
+  stop: 'All stop for a beat before what comes.',
+};
+
+function fillsInWords({ bars, into, transition }: Agreement): string {
+  const leads = transition === null || transition === 'fill' ? null : LEADS[transition];
   const turns = bars.filter(({ turn }, i) => turn === 'large' && i < bars.length - 1).length;
   const said = [
     ...(turns ? [turns === 1 ? 'a beat where the phrase turns' : `a beat at each of ${turns} turns`] : []),
-    ...(into ? [INTO[into]] : []),
+    ...(into && !leads ? [INTO[into]] : []),
   ];
-  return said.length ? `The drums play ${listed(said)}.` : 'There is nothing to fill into.';
+  const drums = said.length ? [`The drums play ${listed(said)}.`] : [];
+  const sentences = [...drums, ...(leads ? [leads] : [])];
+  return sentences.length ? sentences.join(' ') : 'There is nothing to fill into.';
 }
 
 /** The arc of a section's playings, in order: who is set to play all the same does not rest. */

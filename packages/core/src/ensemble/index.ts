@@ -4,6 +4,7 @@
  */
 import equal from 'fast-deep-equal';
 import { derived } from '../memo/derived';
+import type { Transition } from '../song/choices';
 import type { Song } from '../song/schema';
 import type { KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
@@ -67,6 +68,14 @@ const termsOfBars = derived(
   },
 );
 
+/** How a playing leads into what follows; null where that is no other section, or by a fill where the players agree on no more. */
+const transitionInto = (
+  into: Agreement['into'],
+  { fills }: Points,
+  arc: ArcPlan | null,
+): Transition | null =>
+  arc && fills && (into === 'section' || arc.transition === 'stop') ? arc.transition : null;
+
 interface AgreementInputs {
   readonly occurrence: Occurrence;
   readonly next: Occurrence | undefined;
@@ -75,22 +84,36 @@ interface AgreementInputs {
   readonly style: Style;
   readonly ending: Song['ending'];
   readonly arc: ArcPlan | null;
+  readonly entersBy: Transition | null;
 }
 
 /** What was agreed stays the very same where the players agree on the same again. */
 const agreementOf = derived(
-  ({ occurrence, next, players, points, style: { traits }, ending, arc }: AgreementInputs): Agreement => {
+  ({
+    occurrence,
+    next,
+    players,
+    points,
+    style: { traits },
+    ending,
+    arc,
+    entersBy,
+  }: AgreementInputs): Agreement => {
     const marks = points.marks ? marksOf(occurrence) : [];
     const builds = points.shape ? (traits?.builds ?? 1) : 0;
     const more = arc?.strength ?? 0;
+    const into = intoOf(occurrence, next, ending);
+    const transition = transitionInto(into, points, arc);
     return {
       bars: termsOfBars(occurrence.bars, occurrence.occurrenceKey, { occurrence, builds, more }),
       kicks: points.lock && traits?.locked !== false ? kickPatternOf(occurrence, players, marks) : null,
       marks,
       silences: points.marks ? silencesOf(occurrence) : [],
-      breath: arc?.breath ? breathIn(occurrence) : null,
+      breath: transition === 'stop' ? breathIn(occurrence) : null,
       fills: points.fills,
-      into: intoOf(occurrence, next, ending),
+      into,
+      transition,
+      entersBy,
     };
   },
   { occurrence: 1, next: 1, points: 1 },
@@ -118,10 +141,11 @@ interface AgreedOccurrenceInputs {
   readonly played: Occurrence;
   readonly next: Occurrence | undefined;
   readonly arc: ArcPlan | null;
+  readonly entersBy: Transition | null;
 }
 
 const toldIn = derived(
-  ({ song, kinds, style, played, next, arc }: AgreedOccurrenceInputs): AgreedOccurrence => {
+  ({ song, kinds, style, played, next, arc, entersBy }: AgreedOccurrenceInputs): AgreedOccurrence => {
     const points = pointsOf(song, played.section);
     const push = played.section.together?.anticipation ?? song.together?.anticipation ?? 0;
     const early = points.anticipations ? withAnticipations(played, song.seed, style) : played;
@@ -131,7 +155,7 @@ const toldIn = derived(
     const all = allLifted(occurrence, 'lifted', { own, by, lift: occurrence.lift });
     const players = allArced(occurrence, 'arced', { all, arc });
     // Where a chord changes it is another section, of the same bars.
-    const asked = { occurrence, next, players, points, style, ending: song.ending, arc };
+    const asked = { occurrence, next, players, points, style, ending: song.ending, arc, entersBy };
     const agreement = agreementOf(occurrence.bars, occurrence.occurrenceKey, asked);
     return {
       occurrence,
@@ -148,8 +172,14 @@ const toldIn = derived(
 /** What is agreed through the form of a song. */
 export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Occurrence[]): Agreed {
   const arcs = arcOf(song, kinds, style, form);
+  const led = form.map((played, i) =>
+    transitionInto(intoOf(played, form[i + 1], song.ending), pointsOf(song, played.section), arcs[i]!),
+  );
   const told = form.map((played, i) =>
-    toldIn(played, 'told', { song, kinds, style, played, next: form[i + 1], arc: arcs[i]! }),
+    toldIn(played, 'told', {
+      ...{ song, kinds, style, played, next: form[i + 1], arc: arcs[i]! },
+      entersBy: led[i - 1] ?? null,
+    }),
   );
   return {
     occurrences: told.map(({ occurrence }) => occurrence),

@@ -165,6 +165,30 @@ const breaths = (region: Region, notes: readonly GroovedNote[]): Gesture[] =>
       : [],
   );
 
+/** Share of its strength from which those who hold grow into another section. */
+const GROWS_FROM = 0.72;
+const GROWS_TO = 127;
+
+/** Through the last bar those who hold a chord grow into another section, instead of what they swell there. */
+function growingInto(region: Region, gestures: readonly Gesture[]): Gesture[] {
+  const { kind, terms, bars, settingsSpans } = region;
+  // What is felt early is the next section's already.
+  const length = region.length - (region.next?.push ?? 0);
+  const from = bars[bars.length - 1]?.start ?? length;
+  const settings = settingsAt(settingsSpans, from);
+  if (terms.transition !== 'swell' || kind.role !== 'pad' || !settings.on) return [...gestures];
+  const rest = GROWS_FROM * restOf(region, settings);
+  const grown: Gesture[] = [];
+  const step = PPQ / 8;
+  for (let tick = from; tick < length; tick += step) {
+    const value = Math.round(rest + ((GROWS_TO - rest) * (tick - from)) / (length - from));
+    grown.push({ start: tick, moves: 'expression', value });
+  }
+  const stays = ({ start, moves }: Gesture): boolean =>
+    moves !== 'expression' || start < from || start >= length;
+  return [...gestures.filter(stays), ...grown];
+}
+
 /** With the palm on the strings they sound darker. */
 const DARK = 30;
 
@@ -198,5 +222,5 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
   });
   for (const note of notes) if (note.touch) gestures.push(...slidesInto(note), ...bendsInto(note));
   if (region.kind.monophonic) gestures.push(...breaths(region, notes));
-  return gestures.sort((a, b) => a.start - b.start);
+  return growingInto(region, gestures).sort((a, b) => a.start - b.start);
 }

@@ -41,6 +41,14 @@ export const LEAD_INS = ['none', 'scale', 'chromatic', 'fifth', 'octave'] as con
 /** How the bass leads into a chord. */
 export type LeadIn = (typeof LEAD_INS)[number];
 
+/**
+ * How a section leads into another: the drums fill, the bass runs into it, the hats open, those who hold grow, who is in
+ * front takes a run-up, all stop for a beat.
+ */
+export const TRANSITIONS = ['fill', 'run', 'hats', 'swell', 'pickup', 'stop'] as const;
+/** How a section leads into another. */
+export type Transition = (typeof TRANSITIONS)[number];
+
 /** How freely a repeat is told: note for note, with small differences, or with more of them. */
 export const REPEAT_VARIATIONS = ['exactly', 'a little', 'freely'] as const;
 /** How freely a repeat of a section is played. */

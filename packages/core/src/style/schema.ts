@@ -1,6 +1,7 @@
 /** A style: its groove, and for each kind of part how it plays and by which patterns. A file of its own. */
 import { z } from 'zod';
 import { lineSchema, metreSchema, nameSchema, slugSchema, tempoSchema } from '../song/fields';
+import { TRANSITIONS } from '../song/choices';
 import { endsSchema } from '../song/schema';
 import { settingsSchema } from '../song/settings/index';
 import { grooveSchema } from '../song/settings/playing';
@@ -69,6 +70,8 @@ const arcSchema = z.strictObject({
     .min(1)
     .max(2)
     .optional(),
+  /** How a section leads into another; one of them, by the song's seed: what stands twice is twice as likely. */
+  transitions: z.array(z.enum(TRANSITIONS)).min(1).max(12).optional(),
   /** False where nobody stops before the last chorus. */
   breath: z.boolean().optional(),
   /** True where everyone plays from the first bar on. */

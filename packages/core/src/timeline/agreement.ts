@@ -2,6 +2,7 @@
  * What the players agree on for one playing of a section, as plain data that every region receives. It is decided
  * in ensemble/ from the section, its settings and what follows it. Ticks from the start of the playing.
  */
+import type { Transition } from '../song/choices';
 import { carriesBass, type KindFacts } from '../style/kind';
 import { ticksWithin } from '../time/search';
 import type { Occurrence } from './occurrences';
@@ -39,8 +40,8 @@ export interface ArcPlan {
   readonly parts: readonly PartArc[];
   /** Added to the strength of all. */
   readonly strength: Velocity;
-  /** Whether all stop for its last beat. */
-  readonly breath: boolean;
+  /** How it leads into another section. */
+  readonly transition: Transition;
 }
 
 /** What the players of one occurrence agree on: anticipations, marks, kicks, silences, strength. */
@@ -56,6 +57,9 @@ export interface Agreement {
   /** Whether the drums fill where phrases turn. */
   readonly fills: boolean;
   readonly into: Into | null;
+  /** How it leads into another section, and how that before it led into this; null where by nothing but a fill. */
+  readonly transition: Transition | null;
+  readonly entersBy: Transition | null;
 }
 
 /** The lowest and highest pitch that a part is left, MIDI numbers. */
@@ -98,7 +102,17 @@ export function unheard(bars: number): Agreement {
   let terms = nothingHeard.get(bars);
   if (!terms) {
     const plain = Array.from({ length: bars }, () => PLAIN);
-    terms = { bars: plain, kicks: null, marks: [], silences: [], breath: null, fills: true, into: null };
+    terms = {
+      bars: plain,
+      kicks: null,
+      marks: [],
+      silences: [],
+      breath: null,
+      fills: true,
+      into: null,
+      transition: null,
+      entersBy: null,
+    };
     nothingHeard.set(bars, terms);
   }
   return terms;
@@ -124,5 +138,7 @@ export function termsWithin(
     silences: terms.silences.filter((silence) => silence.from < end && silence.to > start),
     breath: isLast ? terms.breath : null,
     into: isLast ? terms.into : null,
+    transition: isLast ? terms.transition : null,
+    entersBy: firstBar === 0 ? terms.entersBy : null,
   };
 }

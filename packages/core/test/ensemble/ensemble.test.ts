@@ -156,7 +156,9 @@ it('is told in words, bar by bar, as it is played', () => {
   expect(verse!.points.shape).toBe('Verse stands softer, and grows from its first bar to its last.');
   expect(chorus!.points.shape).toMatch(/Chorus stands stronger and fuller/);
   expect(verse!.points.registers).toBe('Solo on top; Keys, Guitar, Arp and Strings underneath.');
-  expect(verse!.points.fills).toMatch(/a fill into what comes/);
+  expect(verse!.points.fills).toBe('The bass runs into what comes.');
+  const plain = renderBand({ ...song, together: { arc: false } }, OURS).agreed[0]!;
+  expect(plain.points.fills).toBe('The drums play a fill into what comes.');
   expect(chorus!.points.fills).toMatch(/a short fill into the repeat/);
 });
 

@@ -18,21 +18,26 @@ import { BASS_RANGE } from './range';
 interface Target {
   readonly chord: Chord;
   readonly key: Key;
-  readonly leadIn: LeadIn;
+  readonly leadIn: LeadIn | 'run';
 }
 
 function targetAfter(region: Region, index: number): Target | null {
-  const next: Pick<Next, 'chord' | 'key' | 'leadIn'> | null = region.spans[index + 1] ?? region.next;
-  return next?.chord && next.key && next.leadIn
-    ? { chord: next.chord, key: next.key, leadIn: next.leadIn }
-    : null;
+  const within: Pick<Next, 'chord' | 'key' | 'leadIn'> | undefined = region.spans[index + 1];
+  const next = within ?? region.next;
+  const runs = !within && region.terms.transition === 'run';
+  // What the writer has set goes before what the players agree on.
+  const leadIn = next?.leadIn ?? (runs ? 'run' : null);
+  return next?.chord && next.key && leadIn ? { chord: next.chord, key: next.key, leadIn } : null;
 }
 
-/** Steps of the key below or above a pitch, the farthest first. */
-function scaleSteps(target: number, { chord, key }: Target, below: boolean): number[] {
+/** Tones of a run into another section. */
+const RUN = 4;
+
+/** So many steps of the key below or above a pitch, the farthest first. */
+function scaleSteps(target: number, { chord, key }: Target, below: boolean, count: number): number[] {
   const scale = scalePitchClasses(pitchClass(chord.root), defaultScale(chord, key));
   const steps: number[] = [];
-  for (let by = 1; steps.length < 2 && by < 12; by++) {
+  for (let by = 1; steps.length < count && by < 12; by++) {
     const pitch = target + (below ? -by : by);
     if (scale.includes(mod(pitch, 12))) steps.unshift(pitch);
   }
@@ -47,7 +52,9 @@ function leadPitches(from: number, to: number, target: Target): number[] {
     case 'none':
       return [];
     case 'scale':
-      return scaleSteps(to, target, below);
+      return scaleSteps(to, target, below, 2);
+    case 'run':
+      return scaleSteps(to, target, from <= to && to - 7 >= BASS_RANGE[0], RUN);
     case 'chromatic':
       return below ? [to - 2, to - 1] : [to + 2, to + 1];
     case 'fifth': {
@@ -71,8 +78,9 @@ export function withLeadIns(region: Region, stretch: SettingsSpan, line: readonl
   region.spans.forEach((span, i) => {
     const target = targetAfter(region, i);
     const end = soundsUntil(region, i);
-    // A lead-in takes a quarter, and leaves the chord before an eighth at least.
-    const from = Math.max(end - PPQ, soundsFrom(span) + EIGHTH);
+    // A lead-in takes a quarter, a run two, and leaves the chord before an eighth at least.
+    const lasts = target?.leadIn === 'run' ? RUN * EIGHTH : PPQ;
+    const from = Math.max(end - lasts, soundsFrom(span) + EIGHTH);
     if (!target || span.chord === null || from >= end || from < stretch.start || end > stretch.end) return;
     const leaving = led.filter(({ note }) => note.start >= from && note.start < end);
     led = led
@@ -86,7 +94,8 @@ export function withLeadIns(region: Region, stretch: SettingsSpan, line: readonl
       });
     const before = led.filter(({ note }) => note.start < from).at(-1)?.note;
     const root = before?.pitch ?? bassPitch(span.chord, stretch);
-    const pitches = leadPitches(root, bassPitch(target.chord, stretch), target);
+    const all = leadPitches(root, bassPitch(target.chord, stretch), target);
+    const pitches = all.slice(-Math.max(1, Math.floor((end - from) / EIGHTH)));
     const each = Math.floor((end - from) / Math.max(1, pitches.length));
     pitches.forEach((pitch, n) => {
       const start = from + n * each;

@@ -43,7 +43,7 @@ function stretchNotes(region: Region<DrumsPattern>, stretch: SettingsSpan<DrumsP
   const strike = strikerOf(stretch);
   const cleared = terms.marks.filter(({ at }) => at !== hit);
   const marked = cleared.filter(({ at }) => inStretch(at));
-  const groove = withTurns(region, stretch, grooveEvents(region, stretch))
+  const groove = withLiftedHats(region, withTurns(region, stretch, grooveEvents(region, stretch)))
     .filter(({ start, event }) => inStretch(start) && !inFill(start) && !clearedFor(cleared, start, event))
     .map(({ start, event: asked }) => {
       const event = onChosen(asked, stretch.settings);
@@ -125,9 +125,39 @@ function withTurns(
   });
 }
 
+/** Beats in which the hats open before another section. */
+const LIFTED = 2;
+
+/** Where the hats lead into another section they open between its last beats. */
+function withLiftedHats(
+  region: Region,
+  events: readonly PlacedEvent<DrumsEvent>[],
+): readonly PlacedEvent<DrumsEvent>[] {
+  if (region.terms.transition !== 'hats') return events;
+  const beats = region.bars
+    .slice(-2)
+    .flatMap((bar) => beatsOf(bar))
+    .slice(-LIFTED);
+  const from = beats[0]?.start ?? Infinity;
+  const onBeat = new Set(beats.map(({ start }) => start));
+  return events.map((one) => {
+    const { drum } = one.event;
+    if (one.start < from || onBeat.has(one.start) || (drum !== 'closed hat' && drum !== 'ride')) return one;
+    return { ...one, event: { ...one.event, drum: drum === 'ride' ? 'ride bell' : 'open hat' } };
+  });
+}
+
+/** Who come in by a run or a run-up have been announced: no crash. */
+const ANNOUNCED: readonly Region['terms']['entersBy'][] = ['run', 'pickup'];
+
 /** Whether a crash opens a new section on its first beat; where its first chord is felt early the mark does. */
 const entersWithCrash = ({ entersNew, first, firstBar, terms }: Region, stretch: SettingsSpan): boolean =>
-  entersNew && !first && stretch.start === 0 && firstBar === 0 && !terms.marks.some(({ beat }) => beat === 0);
+  entersNew &&
+  !ANNOUNCED.includes(terms.entersBy) &&
+  !first &&
+  stretch.start === 0 &&
+  firstBar === 0 &&
+  !terms.marks.some(({ beat }) => beat === 0);
 
 interface FillPlace {
   readonly from: number;
@@ -137,12 +167,14 @@ interface FillPlace {
 }
 
 /** Beats of a fill by what it leads into. */
-const SIZES: Readonly<Record<Into | 'turn', readonly number[]>> = {
+const SIZES: Readonly<Record<Into | 'turn' | 'led', readonly number[]>> = {
   repeat: [1, 1, 2],
   turn: [1],
   drop: [1, 2],
   section: [2, 2, 4],
   ending: [2],
+  // Others lead: the drums say so with a beat.
+  led: [1],
 };
 
 /** Fills of a region: into what follows it, and where a phrase of eight bars turns. */
@@ -160,14 +192,21 @@ function fillsOf(region: Region, stretch: SettingsSpan<DrumsPattern>, hit: numbe
   });
   const into = hit !== null ? 'ending' : terms.into;
   const end = hit ?? region.length;
-  if (into && end > 0 && (firstBar > 0 || bars.length > 1)) {
-    places.push(...fillBefore(region, stretch, end, into));
+  const led = into === 'section' ? ledBy(terms.transition) : into;
+  if (led && end > 0 && (firstBar > 0 || bars.length > 1)) {
+    places.push(...fillBefore(region, stretch, end, led));
   }
   return places;
 }
 
+/** What the drums play where a section leads into another: nothing where all stop, or where their hats do it. */
+function ledBy(transition: Region['terms']['transition']): 'section' | 'led' | null {
+  if (transition === 'stop' || transition === 'hats') return null;
+  return transition === null || transition === 'fill' ? 'section' : 'led';
+}
+
 /** What kind of figure leads into what follows; the song's first playing may bring the band in. */
-function useOf({ first }: Region, into: Into | 'turn'): FillUse {
+function useOf({ first }: Region, into: Into | 'turn' | 'led'): FillUse {
   if (into === 'ending') return 'ending';
   if (into === 'drop') return 'break';
   return first && into === 'section' ? 'intro' : 'fill';
@@ -178,7 +217,7 @@ function fillBefore(
   region: Region,
   stretch: SettingsSpan<DrumsPattern>,
   to: number,
-  into: Into | 'turn',
+  into: Into | 'turn' | 'led',
 ): FillPlace[] {
   const last = barIndexAt(region.bars, to - 1);
   const beats: Beat[] = region.bars

@@ -15,6 +15,7 @@ import { soundsUntil } from '../placing';
 import { barVariations } from '../barVariation';
 import { harmonyReader, isSemitoneClash, toneCost, type Harmony } from './harmony';
 import { turnBack, type Allowed } from './leaps';
+import { withRunUp } from './runUp';
 import { CONTOURS, planPhrases, planTune, type Onset, type Phrase } from './phrases';
 import type { MidiNote, Ticks } from '../../units/units';
 
@@ -34,7 +35,8 @@ export function lineNotes(region: Region<LinePattern>): Note[] {
       const from = stretch === settingsSpans[0] ? -Infinity : stretch.start;
       const rests = settingsSpans[settingsSpans.indexOf(stretch) + 1]?.settings.on === false;
       const until = rests ? stretch.end : Infinity;
-      return [...atDensity(line, stretch.settings.density), ...lastNote(region, stretch, last)]
+      const sung = atDensity(line, stretch.settings.density);
+      return [...withRunUp(region, stretch, sung), ...lastNote(region, stretch, last)]
         .filter(({ start }) => start >= from && start < stretch.end)
         .map((note) => ({
           ...note,
