@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { ChartError, readChart } from '@backline/core/formats/chart/index';
 import { bandOf, styleOf } from '@backline/core/band/repertoire';
+import { endSong } from '@backline/core/edits/closing';
+import { endsWithoutTag } from '@backline/core/edits/style';
 import type { Song } from '@backline/core/song/schema';
 import { findStyle } from '@backline/core/style/set';
 import type { Given } from './given';
@@ -42,5 +44,9 @@ export function loadChart(
     warn(`There is no style "${style}" here; ${styleOf({ style }, OURS).name} plays in its place.`);
   }
   const parts = style === song.style ? song.parts : bandOf(styleOf({ style }, OURS), OURS.kinds);
-  return { ...song, style, parts, seed: seed ?? song.seed };
+  // A chart says nothing of how a song ends: it ends as songs of its style do.
+  const ends = endsWithoutTag(styleOf({ style }, OURS).ends);
+  const read: Song = { ...song, style, parts, seed: seed ?? song.seed };
+  if (ends) endSong(read, ends);
+  return read;
 }

@@ -1,6 +1,8 @@
 /** `backline listen`: a band heard by numbers. */
-import { renderBand } from '@backline/core/band/index';
+import { renderBand, type BandPart } from '@backline/core/band/index';
 import { growthOf, playingsHeard } from '@backline/core/measures/arc';
+import { bassUnderChanges, doubleStrikes, jumps, onGrid, scraps } from '@backline/core/measures/clean';
+import { newContent } from '@backline/core/measures/newContent';
 import { changesMissed } from '@backline/core/measures/changes';
 import * as heard from '@backline/core/measures/figures';
 import { idiomHeard } from '@backline/core/measures/idiom';
@@ -21,6 +23,9 @@ export function listenTo(song: Song): unknown {
   const other = renderBand({ ...song, seed: song.seed + 1 }, OURS);
   const bars = Math.max(1, band.bars.length);
   const playings = playingsHeard(band);
+  const content = newContent(band);
+  const all = (found: (part: BandPart) => readonly unknown[]): number =>
+    band.parts.reduce((sum, part) => sum + found(part).length, 0);
   return {
     title: song.title,
     style: song.style,
@@ -38,6 +43,16 @@ export function listenTo(song: Song): unknown {
     distinctDrumBarsIn32: heard.distinctDrumBars(band, OURS),
     seamsWithFill: percent(heard.fillsAtJoins(band, OURS)),
     thirdsAndSeventhsLost: heard.guideTonesLost(band, OURS).length,
+    notesOnGrid: percent(onGrid(band)),
+    debris: all(scraps),
+    doubleStrikes: all(doubleStrikes),
+    jumpsOfExpression: all(jumps),
+    bassUnderNewChords: percent(bassUnderChanges(band, OURS)),
+    newContent: {
+      firstSixteenBars: percent(content.first),
+      lastSixteenBars: percent(content.last),
+      ratio: content.ratio === null ? null : rounded(content.ratio),
+    },
     idiom: idiomHeard(band, idiomOf(song.style)).map(({ figure, value, holds }) => ({
       says: figure.says,
       source: figure.source,

@@ -172,6 +172,9 @@ describe('bin/backline', () => {
     expect(heard).toMatchObject({
       style: 'copperline',
       chordChangesMissed: 0,
+      debris: 0,
+      doubleStrikes: 0,
+      jumpsOfExpression: 0,
       bassLeapsOverAnOctave: 0,
       thirdsAndSeventhsLost: 0,
     });
@@ -187,6 +190,9 @@ describe('bin/backline', () => {
     expect(playings[2]!.parts.length).toBeGreaterThan(playings[0]!.parts.length);
     const [verse] = heard.growth as { section: string; notes: number }[];
     expect(verse).toMatchObject({ section: 'Verse', notes: expect.closeTo(1, 0) });
+    expect(heard.notesOnGrid).toBeGreaterThan(95);
+    const { firstSixteenBars, lastSixteenBars } = heard.newContent as Record<string, number>;
+    expect(firstSixteenBars).toBeGreaterThan(lastSixteenBars! / 2);
     const voices = heard.voices as { semitonesAtSeams: number }[];
     for (const { semitonesAtSeams } of voices) expect(semitonesAtSeams).toBeLessThan(3);
   });

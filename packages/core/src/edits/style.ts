@@ -16,8 +16,8 @@ export function missingFrom(song: Pick<Song, 'parts'>, styleId: string, { styles
   );
 }
 
-/** A tag makes the song longer: it is offered with a style's way to end, and comes with no style by itself. */
-function untagged(ends: Ends | undefined): Ends | null {
+/** How songs of a style end, but for a tag, which makes a song longer and comes with no style by itself; null where the style says nothing. */
+export function endsWithoutTag(ends: Ends | undefined): Ends | null {
   if (!ends) return null;
   const { tag: _tag, ...others } = ends;
   return others;
@@ -32,8 +32,8 @@ export function endsWith(
   styleId: string,
   { styles }: Repertoire,
 ): Ends | null {
-  const own = untagged(findStyle(styles, song.style)?.ends);
-  const next = untagged(findStyle(styles, styleId)?.ends);
+  const own = endsWithoutTag(findStyle(styles, song.style)?.ends);
+  const next = endsWithoutTag(findStyle(styles, styleId)?.ends);
   return own && next && endsSo(song, own) && !endsSo(song, next) ? next : null;
 }
 

@@ -4,6 +4,8 @@ import type { BandNote } from '../band/bandNote';
 import type { Repertoire } from '../band/repertoire';
 import { AT_REST, type Gesture } from '../groove/gestures';
 import { mod, pitchClass } from '../theory/pitch';
+import { PPQ } from '../time/ticks';
+import { notesByBar } from './bars';
 import { rolesOf, type Share } from './figures';
 
 /** A note of so many ticks or less is none that anybody hears as one. */
@@ -25,6 +27,18 @@ export function doubleStrikes(part: BandPart): BandNote[] {
     last.set(note.pitch, note.start);
     return before !== undefined && note.start - before <= TWICE;
   });
+}
+
+/** Places of a beat at which notes are written: sixteenths and thirds of an eighth. */
+const GRIDS = [PPQ / 4, PPQ / 6] as const;
+
+/** Of the notes as they are written, before the groove places them, the share that lies on sixteenths or triplets. */
+export function onGrid(band: Band): Share {
+  const places = band.parts.flatMap((part) =>
+    notesByBar(band, part).flatMap(({ bar, notes }) => notes.map(({ at }) => at - bar.start)),
+  );
+  const are = places.filter((place) => GRIDS.some((grid) => mod(place, grid) === 0)).length;
+  return { of: places.length, are };
 }
 
 /**

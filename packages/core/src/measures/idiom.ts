@@ -48,6 +48,13 @@ function barsHeard(band: Band, { kind, pieces, metre }: IdiomFigure): HeardBar[]
             c.start + c.duration > start &&
             (c.push > 0 || (c.symbol === null && c.start < start + length)),
         );
+      // Where all stop for the last beat before what comes, nobody plays as he does else.
+      const isStop = ({ start, length, beats }: BandBar): boolean => {
+        const from = start + beats[beats.length - 1]!;
+        const isIn = ({ at }: BandNote): boolean => at >= from && at < start + length - AT;
+        return !band.parts.some((p) => p.notes.some(isIn));
+      };
+      const stops = new Set(band.bars.filter(isStop));
       // A playing in which it rests says nothing of how it plays.
       const played = new Set(part.notes.map((n) => n.occurrenceKey));
       return notesByBar(band, part)
@@ -57,6 +64,7 @@ function barsHeard(band: Band, { kind, pieces, metre }: IdiomFigure): HeardBar[]
             bar.metre.name === metre &&
             played.has(bar.occurrenceKey) &&
             isPlain(bar) &&
+            !stops.has(bar) &&
             !notes.some((n) => APART.has(n.noteFunction)),
         )
         .map(({ bar, notes }) => ({

@@ -96,7 +96,7 @@ describe('others who lead', () => {
     // From where it stood it comes down to where it grows from: no jump.
     const strings = band.parts.find((p) => p.kind === 'strings')!;
     // Its first chord may be felt early.
-    const felt = end - (band.chords.find((c) => c.occurrenceKey === 'e2/0')?.push ?? 0);
+    const felt = end - (band.chords.find((c) => c.start === end)?.push ?? 0);
     const moved = strings.gestures.filter(
       (g) => g.moves === 'expression' && g.start >= bar.start + 300 && g.start < felt,
     );
