@@ -68,7 +68,8 @@ async function levelsOf(
     for (const chart of charts) {
       const made = IDIOMS[chart]![1](style);
       const own = parts.map((p) => ({ ...p, mix: { ...p.mix, level: levels.get(p.id)! } }));
-      const song: Song = { ...made, parts: own };
+      // All play throughout: who waits for a chorus would be measured in silence.
+      const song: Song = { ...made, parts: own, together: { ...made.together, arc: false } };
       const balance = await measured(song);
       const next = rebalanced(balance, levels, targetLoudnessOf(song, OURS), { gain: 0, target: TARGET });
       off.push(next.gain);

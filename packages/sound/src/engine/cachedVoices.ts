@@ -26,17 +26,13 @@ interface WithVoices {
 const hasVoices = (synth: object): synth is WithVoices => 'getVoicesForPreset' in synth;
 
 /**
- * What sounds where a channel strikes a key.
+ * What sounds where a key of a preset is struck.
  * @param pitch MIDI number.
  * @param velocity 1 to 127.
- * @returns an empty list where the channel has no preset yet.
  */
-export function cachedVoices(
+export const cachedVoices = (
   synth: SpessaSynthProcessor,
-  channel: number,
+  preset: BasicPreset,
   pitch: number,
   velocity: number,
-): CachedVoice[] {
-  const preset = synth.midiChannels[channel]?.preset;
-  return preset && hasVoices(synth) ? synth.getVoicesForPreset(preset, pitch, velocity) : [];
-}
+): CachedVoice[] => (hasVoices(synth) ? synth.getVoicesForPreset(preset, pitch, velocity) : []);

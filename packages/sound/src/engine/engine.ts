@@ -28,6 +28,7 @@ import {
   type ChannelSetup,
   type Score,
 } from '../score/score';
+import { isPickNoise } from '../score/pickNoises';
 import { SoundingNotes } from './soundingNotes';
 
 const BLOCK = 128;
@@ -395,10 +396,9 @@ export class Engine {
 
   /** Strikes a key as its next stroke sounds. */
   private touch(channel: number, pitch: number, velocity: number): void {
-    const isDrum = this.percussion.has(channel);
-    if (isDrum || isStruck(this.channels.programOf(channel))) {
-      this.strokes.prepare(channel, pitch, velocity, isDrum);
-    }
+    const program = this.channels.programOf(channel);
+    const isAlone = this.percussion.has(channel) || isPickNoise(program, pitch);
+    if (isAlone || isStruck(program)) this.strokes.prepare(channel, pitch, velocity, isAlone);
     this.synth.noteOn(channel, pitch, velocity);
   }
 

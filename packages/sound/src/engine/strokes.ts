@@ -3,7 +3,7 @@
  * itself its sample, brought to this key, is another take; where none was, tune, tone, level and start make one of the
  * sample there is.
  */
-import { GeneratorTypes, type SpessaSynthProcessor } from 'spessasynth_core';
+import { GeneratorTypes, type BasicPreset, type SpessaSynthProcessor } from 'spessasynth_core';
 import { noise } from '@backline/core/random/stream';
 import { cachedVoices, type CachedVoice } from './cachedVoices';
 
@@ -49,7 +49,8 @@ const copyOf = (voice: CachedVoice): CachedVoice => ({ ...voice, generators: voi
 export class Strokes {
   /** Keys as they were recorded: what the sampler remembers of them is changed with each stroke. */
   private readonly recorded = new WeakMap<CachedVoice[], Take>();
-  private readonly takes = new WeakMap<CachedVoice[], readonly Take[]>();
+  /** Keys of a preset that have a recording of their own near another: looked for once, whatever the strength. */
+  private readonly near = new WeakMap<BasicPreset, Map<number, readonly number[]>>();
   /** How many times each key of each channel was struck. */
   private readonly struck = new Map<number, number>();
 
@@ -60,43 +61,60 @@ export class Strokes {
     this.struck.clear();
   }
 
-  private recordedOf(voices: CachedVoice[]): Take {
+  private recordedAt(preset: BasicPreset, pitch: number, velocity: number): Take {
+    const voices = cachedVoices(this.synth, preset, pitch, velocity);
     const own = this.recorded.get(voices) ?? voices.map(copyOf);
     this.recorded.set(voices, own);
     return own;
   }
 
-  /** The recordings of a key: its own, and its neighbours' brought to it. */
-  private takesOf(voices: CachedVoice[], channel: number, pitch: number, velocity: number): readonly Take[] {
-    const known = this.takes.get(voices);
-    if (known) return known;
-    const found: Take[] = [this.recordedOf(voices)];
-    const isNew = (other: Take): boolean =>
-      other.length === voices.length && found.every((take) => take[0]!.sampleData !== other[0]!.sampleData);
+  /** A key, and those near it whose recordings can be brought to it. */
+  private keysFor(preset: BasicPreset, pitch: number, velocity: number): readonly number[] {
+    let known = this.near.get(preset);
+    if (!known) this.near.set(preset, (known = new Map()));
+    let keys = known.get(pitch);
+    if (!keys) known.set(pitch, (keys = this.lookAround(preset, pitch, velocity)));
+    return keys;
+  }
+
+  private lookAround(preset: BasicPreset, pitch: number, velocity: number): readonly number[] {
+    const keys = [pitch];
+    const found = [this.recordedAt(preset, pitch, velocity)];
     for (let by = 1; by <= NEAR; by++) {
-      for (const near of [pitch + by, pitch - by]) {
-        const other = this.recordedOf(cachedVoices(this.synth, channel, near, velocity));
-        if (found.length >= TAKES || !isNew(other)) continue;
-        found.push(other.map((voice) => ({ ...voice, targetKey: pitch })));
+      for (const key of [pitch + by, pitch - by]) {
+        const other = this.recordedAt(preset, key, velocity);
+        const isNew = found.every((take) => take[0]!.sampleData !== other[0]?.sampleData);
+        if (found.length >= TAKES || other.length !== found[0]!.length || !isNew) continue;
+        found.push(other);
+        keys.push(key);
       }
     }
-    this.takes.set(voices, found);
-    return found;
+    return keys;
+  }
+
+  /** The recording that is played for a stroke of a key. */
+  private takeFor(preset: BasicPreset, pitch: number, velocity: number, stroke: number): Take {
+    const keys = this.keysFor(preset, pitch, velocity);
+    const own = this.recordedAt(preset, pitch, velocity);
+    const take = this.recordedAt(preset, keys[stroke % keys.length]!, velocity);
+    return take.length === own.length ? take : own;
   }
 
   /**
    * Prepares the next stroke of a key: what comes after each other differs.
-   * @param isDrum whether the key is a piece of a kit, whose neighbours are other pieces.
+   * @param isAlone whether the keys beside it are other things: pieces of a kit, noises.
    */
-  prepare(channel: number, pitch: number, velocity: number, isDrum: boolean): void {
-    const voices = cachedVoices(this.synth, channel, pitch, velocity);
-    if (!voices.length) return;
+  prepare(channel: number, pitch: number, velocity: number, isAlone: boolean): void {
+    const preset = this.synth.midiChannels[channel]?.preset;
+    const voices = preset ? cachedVoices(this.synth, preset, pitch, velocity) : [];
+    if (!preset || !voices.length) return;
     const key = channel * 128 + pitch;
     const stroke = this.struck.get(key) ?? 0;
     this.struck.set(key, stroke + 1);
-    const takes = isDrum ? [this.recordedOf(voices)] : this.takesOf(voices, channel, pitch, velocity);
-    const take = takes[stroke % takes.length]!;
-    const apart = isDrum ? DRUM : STRING;
+    const take = isAlone
+      ? this.recordedAt(preset, pitch, velocity)
+      : this.takeFor(preset, pitch, velocity, stroke);
+    const apart = isAlone ? DRUM : STRING;
     const dice = (n: number): number => noise(key, stroke, n);
     // Of three after each other one lies below, one in the middle, one above: dice alone would bring like ones together.
     const place = (stroke % TAKES) - 1 + 0.4 * (dice(1) - 0.5);
@@ -104,6 +122,7 @@ export class Strokes {
     voices.forEach((voice, i) => {
       const { generators, ...from } = take[i]!;
       Object.assign(voice, from);
+      if (!isAlone) voice.targetKey = pitch;
       voice.playbackStep *= ratio;
       voice.generators.set(generators);
       voice.generators[GeneratorTypes.initialFilterFc]! -= Math.round(dice(2) * apart.tone);

@@ -22,6 +22,9 @@ type PickedNote = Pick<BandNote, 'start' | 'duration' | 'pitch' | 'velocity' | '
 /** Whether a program's strokes are heard as such. */
 export const isPicked = (program: number): boolean => PICKED.includes(program);
 
+/** Whether a key of a program is the pick's, and no tone of its strings. */
+export const isPickNoise = (program: number, pitch: number): boolean => isPicked(program) && pitch <= PICK_UP;
+
 /** A note of noise for each stroke among notes in order of time. */
 export function pickNoises(notes: readonly PickedNote[]): PickedNote[] {
   const strokes: PickedNote[] = [];

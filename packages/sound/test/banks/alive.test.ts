@@ -2,8 +2,10 @@
 import { DRUM_BANK } from '@backline/sound/banks/bankNames';
 import { speaksAfter, vibratoOf } from '@backline/sound/banks/shipped';
 import { Engine } from '@backline/sound/engine/engine';
+import { PICK_DOWN } from '@backline/sound/score/pickNoises';
 import {
   RATE,
+  above,
   channel,
   decibels,
   heard,
@@ -70,6 +72,19 @@ describe('no two strokes alike', () => {
     ['harp', 46, 60],
   ])('%s (%i) at %i', async (_, program, pitch) => {
     expect(await mostAlike(program, pitch)).toBeLessThan(0.98);
+  });
+
+  it('the noise of a pick stays that noise, and is no two times the same', async () => {
+    const alike = await mostAlike(25, PICK_DOWN);
+    expect(alike).toBeGreaterThan(0.3);
+    expect(alike).toBeLessThan(0.98);
+    // The strings' lowest sample, brought down to it, would rumble.
+    const notes = [0, 1, 2].map((i) => [480 + i * 960, 400, PICK_DOWN, 92] as const);
+    const sound = middle(await heard(scoreWith([channel(25)], notes, { length: 7680 }), ['25'], 4));
+    for (const i of [0, 1, 2]) {
+      const one = sound.slice((0.5 + i) * RATE, (0.7 + i) * RATE);
+      expect([i, above(one, 300) > -6]).toEqual([i, true]);
+    }
   });
 
   it('from the same place the same strokes follow, and a held instrument has none', async () => {
