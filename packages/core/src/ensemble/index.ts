@@ -68,13 +68,13 @@ const termsOfBars = derived(
   },
 );
 
-/** How a playing leads into what follows; null where that is no other section, or by a fill where the players agree on no more. */
+/** How a playing leads into another section; null where none follows, or by a fill where the players agree on no more. */
 const transitionInto = (
   into: Agreement['into'],
   { fills }: Points,
   arc: ArcPlan | null,
 ): Transition | null =>
-  arc && fills && (into === 'section' || arc.transition === 'stop') ? arc.transition : null;
+  arc && into === 'section' && (fills || arc.transition === 'stop') ? arc.transition : null;
 
 interface AgreementInputs {
   readonly occurrence: Occurrence;

@@ -130,6 +130,20 @@ describe('others who lead', () => {
     expect(sounding.filter((n) => n.occurrenceKey === 'e1/0')).toEqual([]);
   });
 
+  it('nobody stops before a softer section, a repeat or the end: the last chord rings out', () => {
+    for (const style of OURS.styles.all) {
+      const form =
+        '[Verse]\nC | Am | F | G\n[Verse]\n[Chorus]\nF | G | Em | Am\n[Verse]\n[Chorus]\n[Outro]\nC | C';
+      const song = { ...chart(style, style.metres[0]!, form), ending: 'hold' as const };
+      const { agreements } = agree(song, OURS.kinds, leading(style, 'stop'), expandForm(song));
+      const stops = agreements.filter(({ breath }) => breath !== null).map(({ into }) => into);
+      expect([style.id, new Set(stops)]).toEqual([style.id, new Set(['section'])]);
+      const band = played(song, leading(style, 'stop'));
+      const last = Math.max(...band.parts.flatMap((p) => p.notes.map((n) => n.at + n.length)));
+      expect([style.id, last >= band.length - 60]).toEqual([style.id, true]);
+    }
+  });
+
   it('without the arc, or without fills agreed on, by what it was', () => {
     for (const together of [{ arc: false }, { fills: false }]) {
       const song = { ...chart(quayside, '4/4'), together };
