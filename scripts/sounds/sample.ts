@@ -49,41 +49,68 @@ function likeness(samples: Float32Array, from: number, length: number, lag: numb
   return a > 0 && b > 0 ? same / Math.sqrt(a * b) : 0;
 }
 
-/** Where a note is heard for its pitch: past its attack, for as long as a melody holds it. Seconds. */
-const HEARD_FROM = 0.12;
-const HEARD_FOR = 0.9;
+/** What stretch of a sound is held against itself, and how far its pitch may lie off. */
+interface PitchLook {
+  /** Samples. */
+  readonly from: number;
+  readonly length: number;
+  /** Periods by which it is shifted at most: the more, the finer the answer, while the next one is out of reach. */
+  readonly periods: number;
+  /** Cents. */
+  readonly reach: number;
+  /** How like itself it must be, 0 to 1. */
+  readonly least: number;
+}
 
 /**
- * How far a note lies from a frequency, in cents, by autocorrelation over many of its periods.
- * @returns null where the sound does not repeat itself near that frequency.
+ * How far a stretch lies from a frequency, in cents, by autocorrelation over many of its periods.
+ * @returns null where it does not repeat itself near that frequency.
  */
-export function centsOff(samples: Float32Array, rate: number, frequency: number): number | null {
-  const period = rate / frequency;
-  // Lags of whole periods, of some 15 ms: the more periods, the finer the answer, while the next one is out of reach.
-  const periods = Math.max(1, Math.min(10, Math.round((0.015 * rate) / period)));
-  const from = Math.min(Math.round(HEARD_FROM * rate), samples.length >> 3);
-  const nearest = periods * period;
-  const reach = nearest * (2 ** (70 / 1200) - 1) + 2;
-  const length = Math.min(
-    Math.round(HEARD_FOR * rate),
-    samples.length - from - Math.ceil(nearest + reach) - 1,
-  );
-  if (length < 4 * period) return null;
-  let best = 0;
-  let found = -2;
-  for (let lag = Math.ceil(nearest - reach); lag <= nearest + reach; lag++) {
+export function centsIn(
+  samples: Float32Array,
+  rate: number,
+  frequency: number,
+  { from, length, periods, reach, least }: PitchLook,
+): number | null {
+  const nearest = periods * (rate / frequency);
+  const apart = nearest * (2 ** (reach / 1200) - 1) + 2;
+  let [best, found] = [0, -2];
+  for (let lag = Math.ceil(nearest - apart); lag <= nearest + apart; lag++) {
     const like = likeness(samples, from, length, lag);
     if (like > found) [found, best] = [like, lag];
   }
-  if (found < 0.6) return null;
-  const [before, after] = [
-    likeness(samples, from, length, best - 1),
-    likeness(samples, from, length, best + 1),
+  if (found < least) return null;
+  const [before, after] = [best - 1, best + 1].map((lag) => likeness(samples, from, length, lag)) as [
+    number,
+    number,
   ];
   const bend = before - 2 * found + after;
   const exact = best + (bend === 0 ? 0 : (0.5 * (before - after)) / bend);
   const cents = 1200 * Math.log2(nearest / exact);
-  return Math.abs(cents) < 65 ? cents : null;
+  return Math.abs(cents) < reach ? cents : null;
+}
+
+/** Where a note is heard for its pitch: past its attack, for as long as a melody holds it. Seconds. */
+const HEARD_FROM = 0.12;
+const HEARD_FOR = 0.9;
+/** Seconds by which it is shifted, and periods at most. */
+const SHIFT = 0.015;
+const MOST_PERIODS = 10;
+/** Cents by which a recorded note may be out of tune. */
+const OUT_OF_TUNE = 70;
+
+/**
+ * How far a note lies from a frequency, in cents.
+ * @returns null where the sound does not repeat itself near that frequency.
+ */
+export function centsOff(samples: Float32Array, rate: number, frequency: number): number | null {
+  const period = rate / frequency;
+  const periods = Math.max(1, Math.min(MOST_PERIODS, Math.round((SHIFT * rate) / period)));
+  const from = Math.min(Math.round(HEARD_FROM * rate), samples.length >> 3);
+  const farthest = periods * period * 2 ** (OUT_OF_TUNE / 1200) + 2;
+  const length = Math.min(Math.round(HEARD_FOR * rate), samples.length - from - Math.ceil(farthest) - 1);
+  if (length < 4 * period) return null;
+  return centsIn(samples, rate, frequency, { from, length, periods, reach: OUT_OF_TUNE, least: 0.6 });
 }
 
 /** What is heard of a note that goes round a loop, for a while. */

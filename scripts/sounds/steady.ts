@@ -2,7 +2,7 @@
  * Takes the player's own vibrato out of a held note, in pitch and in strength, so that the engine can give it one that
  * comes with the length and the strength of what is played. Pure: floats in, floats out.
  */
-import { middleOf, type Channels } from './sample';
+import { centsIn, middleOf, type Channels } from './sample';
 
 /** Length of a look at the pitch and steps between two, seconds. */
 const LOOK = 0.05;
@@ -15,35 +15,14 @@ const SPEAKS = 0.06;
 const HELD_FROM = 0.3;
 const MOST_GAIN = 9;
 
-/** Cents by which a stretch lies above a frequency, by autocorrelation; null where it does not repeat itself. */
+/** Cents by which a stretch lies above a frequency; null where it does not repeat itself. */
 function centsAt(samples: Float32Array, rate: number, hz: number, from: number): number | null {
   const period = rate / hz;
   // No more of them than keep the next period out of reach.
   const periods = Math.max(1, Math.min(5, Math.round((0.009 * rate) / period)));
-  const nearest = periods * period;
-  const reach = Math.ceil(nearest * (2 ** (REACH / 1200) - 1)) + 1;
-  const size = Math.round(LOOK * rate);
-  if (from + size + nearest + reach + 2 > samples.length) return null;
-  const like = (lag: number): number => {
-    let [same, a, b] = [0, 0, 0];
-    for (let i = from; i < from + size; i++) {
-      const [x, y] = [samples[i]!, samples[i + lag]!];
-      same += x * y;
-      a += x * x;
-      b += y * y;
-    }
-    return same / Math.sqrt(a * b + 1e-20);
-  };
-  let [best, found] = [0, -2];
-  for (let lag = Math.floor(nearest - reach); lag <= nearest + reach; lag++) {
-    const now = like(lag);
-    if (now > found) [best, found] = [lag, now];
-  }
-  if (found < 0.8) return null;
-  const [before, after] = [like(best - 1), like(best + 1)];
-  const bend = before - 2 * found + after;
-  const cents = 1200 * Math.log2(nearest / (best + (bend === 0 ? 0 : (0.5 * (before - after)) / bend)));
-  return Math.abs(cents) < REACH ? cents : null;
+  const length = Math.round(LOOK * rate);
+  if (from + length + periods * period * 2 ** (REACH / 1200) + 4 > samples.length) return null;
+  return centsIn(samples, rate, hz, { from, length, periods, reach: REACH, least: 0.8 });
 }
 
 /** The middle of three after each other: one look gone wrong is passed over. */
