@@ -4,8 +4,7 @@ import { movedTick, type TickMove } from '@backline/core/time/tickMoves';
 import { PPQ } from '@backline/core/time/ticks';
 import { Audition } from './audition';
 import { EarlyNotes } from './earlyNotes';
-import { Strokes, isStruck } from './strokes';
-import { Vibrato } from './vibrato';
+import { StruckKeys } from './struckKeys';
 import { Channels } from './channels';
 import { Clicks } from './clicks';
 import { Mixer, type Pair } from '../mixer/mixer';
@@ -28,7 +27,6 @@ import {
   type ChannelSetup,
   type Score,
 } from '../score/score';
-import { isPickNoise } from '../score/pickNoises';
 import { SoundingNotes } from './soundingNotes';
 
 const BLOCK = 128;
@@ -77,8 +75,7 @@ export class Engine {
   /** Seconds played since. */
   private seconds = 0;
   private readonly sounding: SoundingNotes;
-  private readonly strokes: Strokes;
-  private readonly vibrato: Vibrato;
+  private readonly keys: StruckKeys;
   private loop: Loop | null = null;
   private heardFrom = 0;
   /** Ticks at which the count-in clicks, in order. */
@@ -109,11 +106,10 @@ export class Engine {
     this.channels = new Channels(this.synth, (channel, moves, value) =>
       this.mixer.move(this.stripAt(channel), moves, value),
     );
-    this.strokes = new Strokes(this.synth);
-    this.vibrato = new Vibrato(this.synth);
+    this.keys = new StruckKeys(this.synth, this.channels);
     this.sounding = new SoundingNotes(
       this.synth,
-      (channel, pitch, velocity) => this.touch(channel, pitch, velocity),
+      (channel, pitch, velocity) => this.keys.strike(channel, pitch, velocity, this.percussion.has(channel)),
       () => this.seconds,
     );
     this.audition = new Audition(this.synth, this.channels, this.mixer, sampleRate);
@@ -244,7 +240,7 @@ export class Engine {
   play(from: number, countIn: boolean): void {
     this.silence();
     if (this.waiting) this.replace(this.waiting);
-    this.strokes.begin();
+    this.keys.begin();
     const start = Math.max(0, Math.min(from, this.score.length - 1));
     this.heardFrom = start;
     this.hasClicked = false;
@@ -290,7 +286,7 @@ export class Engine {
     const total = left.length;
     let done = 0;
     this.mixer.clear();
-    if (this.playing) this.moveVibrato();
+    if (this.playing) this.keys.move(this.score, this.sounding, this.seconds);
     while (done < total) {
       if (this.playing) this.fire();
       const frames = Math.min(total - done, this.playing ? this.framesToNext() : total - done);
@@ -394,22 +390,6 @@ export class Engine {
     this.sounding.strike(channel, pitch, velocity, this.played + ahead + duration);
   }
 
-  /** Strikes a key as its next stroke sounds. */
-  private touch(channel: number, pitch: number, velocity: number): void {
-    const program = this.channels.programOf(channel);
-    const isAlone = this.percussion.has(channel) || isPickNoise(program, pitch);
-    if (isAlone || isStruck(program)) this.strokes.prepare(channel, pitch, velocity, isAlone);
-    this.synth.noteOn(channel, pitch, velocity);
-  }
-
-  private moveVibrato(): void {
-    for (const { channel, percussion } of this.score.channels) {
-      if (!percussion) {
-        this.vibrato.move(channel, this.channels.programOf(channel), this.sounding, this.seconds);
-      }
-    }
-  }
-
   private move(index: number): void {
     const { channel, controller, value } = gestureAt(this.score.gestures, index);
     this.channels.set(channel, controller, value);
@@ -417,7 +397,7 @@ export class Engine {
 
   private silence(): void {
     this.sounding.silence();
-    this.vibrato.rest();
+    this.keys.rest();
     // A pedal that stays down would let them ring on.
     this.channels.liftPedals(this.score);
     this.clicks.silence();
