@@ -22,6 +22,7 @@ import { barTerms, densityLift, intoOf } from './shape';
 import { breathIn, marksOf, silencesOf } from './silence';
 import { kickPatternOf } from './kickPattern';
 import { pointsOf, type Points } from './terms';
+import { transitionOf } from './transition';
 import type { Velocity } from '../units/units';
 
 const fuller = derived(({ player, by }: { player: PartVoice; by: number }): PartVoice => ({
@@ -68,14 +69,6 @@ const termsOfBars = derived(
   },
 );
 
-/** How a playing leads into another section; null where none follows, or by a fill where the players agree on no more. */
-const transitionInto = (
-  into: Agreement['into'],
-  { fills }: Points,
-  arc: ArcPlan | null,
-): Transition | null =>
-  arc && into === 'section' && (fills || arc.transition === 'stop') ? arc.transition : null;
-
 interface AgreementInputs {
   readonly occurrence: Occurrence;
   readonly next: Occurrence | undefined;
@@ -84,26 +77,17 @@ interface AgreementInputs {
   readonly style: Style;
   readonly ending: Song['ending'];
   readonly arc: ArcPlan | null;
-  readonly entersBy: Transition | null;
 }
 
 /** What was agreed stays the very same where the players agree on the same again. */
 const agreementOf = derived(
-  ({
-    occurrence,
-    next,
-    players,
-    points,
-    style: { traits },
-    ending,
-    arc,
-    entersBy,
-  }: AgreementInputs): Agreement => {
+  ({ occurrence, next, players, points, style, ending, arc }: AgreementInputs): Agreement => {
+    const { traits } = style;
     const marks = points.marks ? marksOf(occurrence) : [];
     const builds = points.shape ? (traits?.builds ?? 1) : 0;
     const more = arc?.strength ?? 0;
     const into = intoOf(occurrence, next, ending);
-    const transition = transitionInto(into, points, arc);
+    const transition = transitionOf(into, points, arc, players, style);
     return {
       bars: termsOfBars(occurrence.bars, occurrence.occurrenceKey, { occurrence, builds, more }),
       kicks: points.lock && traits?.locked !== false ? kickPatternOf(occurrence, players, marks) : null,
@@ -113,11 +97,15 @@ const agreementOf = derived(
       fills: points.fills,
       into,
       transition,
-      entersBy,
+      entersBy: null,
     };
   },
   { occurrence: 1, next: 1, points: 1 },
   equal,
+);
+
+const enteredBy = derived(({ agreement, by }: { agreement: Agreement; by: Transition | null }): Agreement =>
+  by ? { ...agreement, entersBy: by } : agreement,
 );
 
 const withoutKicks = derived(({ agreement }: { agreement: Agreement }): Agreement => ({
@@ -130,7 +118,6 @@ interface AgreedOccurrence {
   readonly occurrence: Occurrence;
   readonly players: readonly (PartVoice | null)[];
   readonly agreement: Agreement;
-  readonly withoutKicks: Agreement;
   readonly rooms: ReturnType<typeof registerRangesOf>;
 }
 
@@ -141,11 +128,10 @@ interface AgreedOccurrenceInputs {
   readonly played: Occurrence;
   readonly next: Occurrence | undefined;
   readonly arc: ArcPlan | null;
-  readonly entersBy: Transition | null;
 }
 
 const toldIn = derived(
-  ({ song, kinds, style, played, next, arc, entersBy }: AgreedOccurrenceInputs): AgreedOccurrence => {
+  ({ song, kinds, style, played, next, arc }: AgreedOccurrenceInputs): AgreedOccurrence => {
     const points = pointsOf(song, played.section);
     const push = played.section.together?.anticipation ?? song.together?.anticipation ?? 0;
     const early = points.anticipations ? withAnticipations(played, song.seed, style) : played;
@@ -155,13 +141,12 @@ const toldIn = derived(
     const all = allLifted(occurrence, 'lifted', { own, by, lift: occurrence.lift });
     const players = allArced(occurrence, 'arced', { all, arc });
     // Where a chord changes it is another section, of the same bars.
-    const asked = { occurrence, next, players, points, style, ending: song.ending, arc, entersBy };
+    const asked = { occurrence, next, players, points, style, ending: song.ending, arc };
     const agreement = agreementOf(occurrence.bars, occurrence.occurrenceKey, asked);
     return {
       occurrence,
       players,
       agreement,
-      withoutKicks: withoutKicks(agreement, 'without kicks', { agreement }),
       // Who waits for his turn has his place all the same: nobody moves as he comes and goes.
       rooms: rooms(occurrence, 'rooms', { players: all, agreed: points.registers }),
     };
@@ -172,20 +157,17 @@ const toldIn = derived(
 /** What is agreed through the form of a song. */
 export function agree(song: Song, kinds: KindSet, style: Style, form: readonly Occurrence[]): Agreed {
   const arcs = arcOf(song, kinds, style, form);
-  const led = form.map((played, i) =>
-    transitionInto(intoOf(played, form[i + 1], song.ending), pointsOf(song, played.section), arcs[i]!),
-  );
   const told = form.map((played, i) =>
-    toldIn(played, 'told', {
-      ...{ song, kinds, style, played, next: form[i + 1], arc: arcs[i]! },
-      entersBy: led[i - 1] ?? null,
-    }),
+    toldIn(played, 'told', { song, kinds, style, played, next: form[i + 1], arc: arcs[i]! }),
+  );
+  const agreements = told.map(({ agreement }, i) =>
+    enteredBy(agreement, 'entered', { agreement, by: told[i - 1]?.agreement.transition ?? null }),
   );
   return {
     occurrences: told.map(({ occurrence }) => occurrence),
     players: told.map(({ players }) => players),
-    agreements: told.map(({ agreement }) => agreement),
-    withoutKicks: told.map(({ withoutKicks }) => withoutKicks),
+    agreements,
+    withoutKicks: agreements.map((agreement) => withoutKicks(agreement, 'without kicks', { agreement })),
     rooms: told.map(({ rooms }) => rooms),
     arcs,
   };

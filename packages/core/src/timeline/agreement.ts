@@ -40,8 +40,10 @@ export interface ArcPlan {
   readonly parts: readonly PartArc[];
   /** Added to the strength of all. */
   readonly strength: Velocity;
-  /** How it leads into another section. */
-  readonly transition: Transition;
+  /** Whether all stop for its last beat. */
+  readonly breath: boolean;
+  /** Which of the ways to lead into another section is drawn, 0 to under 1. */
+  readonly draw: number;
 }
 
 /** What the players of one occurrence agree on: anticipations, marks, kicks, silences, strength. */

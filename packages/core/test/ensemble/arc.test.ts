@@ -212,8 +212,8 @@ describe('what the arc depends on', () => {
     expect(told({ all: true }).solo).not.toContain('arp');
     expect(told({ bridge: ['half time'] }).plans[5]!.parts.some((p) => p.halfTime)).toBe(true);
     expect(told({ bridge: ['lays out'] }).bridge).not.toContain('keys');
-    expect(told({ breath: false }).plans.some((plan) => plan!.transition === 'stop')).toBe(false);
-    expect(told({}).plans.filter((plan) => plan!.transition === 'stop')).toHaveLength(1);
+    expect(told({ breath: false }).plans.some((plan) => plan!.breath)).toBe(false);
+    expect(told({}).plans.filter((plan) => plan!.breath)).toHaveLength(1);
   });
 
   it('a song of one or two playings is only tried: all play as they are set', () => {
@@ -383,7 +383,8 @@ describe('told in words', () => {
     const all = {
       parts: [{ rests: false, density: 0, halfTime: false }],
       strength: 0,
-      transition: 'fill' as const,
+      breath: false,
+      draw: 0,
     };
     expect(arcInWords([all, all], ['Bass'])).toBe('Each time all play.');
     const some = { ...all, parts: [{ ...all.parts[0]!, rests: true }, all.parts[0]!] };

@@ -161,7 +161,42 @@ describe('others who lead', () => {
   });
 });
 
+describe('who cannot lead does not', () => {
+  const quayside = styleNamed('quayside');
+  const LEADERS = { run: 'bass', hats: 'drums', fill: 'drums', swell: 'strings', pickup: 'solo' } as const;
+
+  it.each(Object.entries(LEADERS))('%s, where the %s rests or keeps to itself', (way, kind) => {
+    const style = leading(quayside, way as Transition);
+    const song = chart(quayside, '4/4');
+    const verse = song.form[0]!.section;
+    for (const settings of [{ on: false }, { listens: false }]) {
+      const own = structuredClone(song);
+      const part = own.parts.find((p) => p.kind === kind)!;
+      if ('on' in settings) own.sections.find((s) => s.id === verse)!.settings[part.id] = settings;
+      else Object.assign(part.settings, settings);
+      const [told] = agree(own, OURS.kinds, style, expandForm(own)).agreements;
+      expect([told!.into, told!.transition]).toEqual(['section', null]);
+      const band = played(own, style);
+      const { end } = seam(band);
+      expect(band.agreed[0]!.points.fills).not.toMatch(/run|open|grow/);
+      // Nobody has announced the chorus: it comes in with a crash.
+      const crash = notesOf(band, 'drums', end, end + 60).some((n) => n.noteFunction === 'crash');
+      expect([way, crash]).toEqual([way, true]);
+    }
+  });
+});
+
 describe('which of them', () => {
+  it('differs from section to section, whatever they are called', () => {
+    const style = styleNamed('quayside');
+    const form = ['A', 'B', 'C', 'D', 'E', 'F', 'G', 'H'].map((name) => `[${name}]\nC | F`).join('\n');
+    const song = chart(style, '4/4', form);
+    const { agreements } = agree(song, OURS.kinds, style, expandForm(song));
+    const ways = agreements.flatMap(({ into, transition }) => (into === 'section' ? [transition] : []));
+    expect(ways.length).toBeGreaterThan(5);
+    expect(new Set(ways).size).toBeGreaterThan(1);
+  });
+
   it('is one of the style’s, drawn by the seed, and several over a few seeds', () => {
     for (const style of OURS.styles.all) {
       const heard = new Set<string>();

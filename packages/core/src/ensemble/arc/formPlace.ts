@@ -7,6 +7,8 @@ import { typeOf } from '../roles';
 export interface FormPlace {
   /** Null for a section that is nothing in particular. */
   readonly type: SectionType | null;
+  /** What it is one of: its type, or its section's id. */
+  readonly kind: string;
   /** Which of its kind it is, from 0, and how many there are. What is played over again at once counts as one. */
   readonly nth: number;
   readonly of: number;
@@ -63,6 +65,7 @@ export function formPlaces(form: readonly Playing[]): readonly (FormPlace | null
     const kind = kinds[i]!;
     const place: Omit<FormPlace, 'leadsIntoLastChorus'> = {
       type,
+      kind,
       nth: before.get(kind) ?? 0,
       of: inAll.get(kind)!,
       chorusesBefore: before.get('chorus') ?? 0,

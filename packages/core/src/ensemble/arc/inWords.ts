@@ -53,9 +53,7 @@ export function arcInWords(plans: readonly (ArcPlan | null)[], names: readonly s
   const sentences = [
     who,
     ...(grows ? ['it stands stronger the last time'] : []),
-    ...(plans.some((plan) => plan?.transition === 'stop')
-      ? ['all stop for a beat before the last chorus']
-      : []),
+    ...(plans.some((plan) => plan?.breath) ? ['all stop for a beat before the last chorus'] : []),
   ];
   return sentences.map((s) => `${s[0]!.toUpperCase()}${s.slice(1)}.`).join(' ');
 }

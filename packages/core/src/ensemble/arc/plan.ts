@@ -3,14 +3,12 @@
  * with few, each chorus has a colour more than the one before, a bridge is told otherwise, and the last chorus has all.
  */
 import { hash, noise } from '../../random/stream';
-import type { Transition } from '../../song/choices';
 import { isInFront, soundsChords, type KindFacts, type Role } from '../../style/kind';
 import { kindsOfBand } from '../../style/bandKinds';
 import type { Style } from '../../style/schema';
 import type { ArcPlan } from '../../timeline/agreement';
 import type { Velocity } from '../../units/units';
 import type { FormPlace } from './formPlace';
-import { transitionOf } from './transition';
 
 /** A part of a song as the arc sees it; its kind null where it does not play at all. */
 export interface ArcPart {
@@ -239,21 +237,6 @@ function playersIn(place: FormPlace, band: ArcBand, layers: Entrances): Readonly
 const atLeast = (playing: ReadonlySet<number>, all: ReadonlySet<number>): ReadonlySet<number> =>
   playing.size >= FEWEST ? playing : all;
 
-/** All stop before the last chorus, unless the style's players never do. */
-const leadsOn = (
-  place: FormPlace,
-  { kinds, style, seed }: ArcBand,
-  playing: ReadonlySet<number>,
-): Transition =>
-  place.leadsIntoLastChorus && style.arc?.breath !== false
-    ? 'stop'
-    : transitionOf(
-        place,
-        [...playing].flatMap((i) => kinds[i] ?? []),
-        style,
-        seed,
-      );
-
 /** The arc of a playing. The same place in the form, the same band, style and seed have the same. */
 export function arcPlan(place: FormPlace, parts: readonly ArcPart[], style: Style, seed: number): ArcPlan {
   const kinds = parts.map(({ kind }) => kind);
@@ -269,6 +252,7 @@ export function arcPlan(place: FormPlace, parts: readonly ArcPart[], style: Styl
       halfTime: half && kind?.role === 'beat',
     })),
     strength: strengthOf(place),
-    transition: leadsOn(place, band, playing),
+    breath: place.leadsIntoLastChorus && style.arc?.breath !== false,
+    draw: noise(hash(`${seed}/transition/${place.kind}`), place.nth, 3),
   };
 }
