@@ -172,11 +172,12 @@ const GROWS_TO = 127;
 /** Through the last bar those who hold a chord grow into another section, instead of what they swell there. */
 function growingInto(region: Region, gestures: readonly Gesture[]): Gesture[] {
   const { kind, terms, bars, settingsSpans } = region;
+  if (terms.transition !== 'swell' || kind.role !== 'pad') return [...gestures];
   // What is felt early is the next section's already.
   const length = region.length - (region.next?.push ?? 0);
   const from = bars[bars.length - 1]?.start ?? length;
   const settings = settingsAt(settingsSpans, from);
-  if (terms.transition !== 'swell' || kind.role !== 'pad' || !settings.on) return [...gestures];
+  if (!settings.on) return [...gestures];
   const rest = GROWS_FROM * restOf(region, settings);
   const grown: Gesture[] = [];
   const step = PPQ / 8;

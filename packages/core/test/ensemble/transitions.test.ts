@@ -90,6 +90,42 @@ describe('others who lead', () => {
     }
   });
 
+  it.each(OURS.styles.all.filter((s) => s.arc?.transitions?.includes('hats')).map((s) => [s.id, s] as const))(
+    'by the hats, in every metre of %s: they open, or where there are none the drums fill',
+    (_, style) => {
+      for (const metre of style.metres) {
+        for (const { id: pattern } of style.parts['drums']!.patterns) {
+          const song = chart(style, metre);
+          song.parts.find((p) => p.kind === 'drums')!.settings.pattern = pattern;
+          const band = played(song, leading(style, 'hats'));
+          const { end, bar } = seam(band);
+          const last = notesOf(band, 'drums', bar.start, end);
+          const leads = last.some((n) => n.noteFunction === 'fill' || [46, 53].includes(n.pitch));
+          expect([metre, pattern, leads]).toEqual([metre, pattern, true]);
+        }
+      }
+    },
+  ); // prettier-ignore
+
+  it('by a run-up over changing chords: each note of the scale of its own chord', () => {
+    const form = FORM.replace('C | Am | F | G', 'C | Am | F | G E7 A7 D7');
+    for (const style of OURS.styles.all) {
+      if (!style.metres.includes('4/4')) continue;
+      const band = played(chart(style, '4/4', form), leading(style, 'pickup'));
+      const { end } = seam(band);
+      for (const part of band.parts.filter((p) => p.kind === 'melody' || p.kind === 'solo')) {
+        const run = part.notes.filter((n) => n.at >= end - 720 && n.at < end);
+        const chordAt = (at: number): string =>
+          band.chords.findLast((c) => c.start - c.push <= at + 1)!.chordId;
+        for (const n of run)
+          expect([style.id, n.at - end, n.chord]).toEqual([style.id, n.at - end, chordAt(n.at)]);
+        // What was written before it ends where it begins.
+        const over = part.notes.filter((n) => n.at < end - 720 && n.at + n.length > end - 720);
+        if (run.length === 3) expect([style.id, over.map((n) => n.at - end)]).toEqual([style.id, []]);
+      }
+    }
+  });
+
   it('by held chords that grow through the last bar, in sound and in a MIDI file alike', () => {
     const band = played(chart(quayside, '4/4'), leading(quayside, 'swell'));
     const { end, bar } = seam(band);

@@ -36,14 +36,17 @@ const CLEAR = EIGHTH / 2;
 function stretchNotes(region: Region<DrumsPattern>, stretch: SettingsSpan<DrumsPattern>): Note[] {
   const hit = hitFelt(region);
   const { terms } = region;
-  const fills = fillsOf(region, stretch, hit);
+  const turned = withTurns(region, stretch, grooveEvents(region, stretch));
+  const lifted = withLiftedHats(region, stretch, turned);
+  // What has no hats to open fills.
+  const fills = fillsOf(region, stretch, hit, lifted !== turned);
   const until = Math.min(hit ?? Infinity, stretch.end);
   const inFill = (tick: Ticks): boolean => fills.some(({ from, to }) => tick >= from && tick < to);
   const inStretch = (tick: Ticks): boolean => tick < until && (tick >= stretch.start || stretch.start === 0);
   const strike = strikerOf(stretch);
   const cleared = terms.marks.filter(({ at }) => at !== hit);
   const marked = cleared.filter(({ at }) => inStretch(at));
-  const groove = withLiftedHats(region, withTurns(region, stretch, grooveEvents(region, stretch)))
+  const groove = lifted
     .filter(({ start, event }) => inStretch(start) && !inFill(start) && !clearedFor(cleared, start, event))
     .map(({ start, event: asked }) => {
       const event = onChosen(asked, stretch.settings);
@@ -128,9 +131,10 @@ function withTurns(
 /** Beats in which the hats open before another section. */
 const LIFTED = 2;
 
-/** Where the hats lead into another section they open between its last beats. */
+/** Where the hats lead into another section they open between its last beats; the very same events where none is heard there. */
 function withLiftedHats(
   region: Region,
+  { settings: { density } }: SettingsSpan,
   events: readonly PlacedEvent<DrumsEvent>[],
 ): readonly PlacedEvent<DrumsEvent>[] {
   if (region.terms.transition !== 'hats') return events;
@@ -140,11 +144,17 @@ function withLiftedHats(
     .slice(-LIFTED);
   const from = beats[0]?.start ?? Infinity;
   const onBeat = new Set(beats.map(({ start }) => start));
-  return events.map((one) => {
-    const { drum } = one.event;
-    if (one.start < from || onBeat.has(one.start) || (drum !== 'closed hat' && drum !== 'ride')) return one;
-    return { ...one, event: { ...one.event, drum: drum === 'ride' ? 'ride bell' : 'open hat' } };
-  });
+  const opens = ({ start, event: { drum, minDensity } }: PlacedEvent<DrumsEvent>): boolean =>
+    start >= from &&
+    !onBeat.has(start) &&
+    minDensity <= density &&
+    (drum === 'closed hat' || drum === 'ride');
+  if (!events.some(opens)) return events;
+  return events.map((one) =>
+    opens(one)
+      ? { ...one, event: { ...one.event, drum: one.event.drum === 'ride' ? 'ride bell' : 'open hat' } }
+      : one,
+  );
 }
 
 /** Who come in by a run or a run-up have been announced: no crash. */
@@ -178,7 +188,12 @@ const SIZES: Readonly<Record<Into | 'turn' | 'led', readonly number[]>> = {
 };
 
 /** Fills of a region: into what follows it, and where a phrase of eight bars turns. */
-function fillsOf(region: Region, stretch: SettingsSpan<DrumsPattern>, hit: number | null): FillPlace[] {
+function fillsOf(
+  region: Region,
+  stretch: SettingsSpan<DrumsPattern>,
+  hit: number | null,
+  hatsLead: boolean,
+): FillPlace[] {
   const { terms, bars, firstBar } = region;
   if (!terms.fills) return [];
   const places: FillPlace[] = [];
@@ -192,7 +207,7 @@ function fillsOf(region: Region, stretch: SettingsSpan<DrumsPattern>, hit: numbe
   });
   const into = hit !== null ? 'ending' : terms.into;
   const end = hit ?? region.length;
-  const led = into === 'section' ? ledBy(terms.transition) : into;
+  const led = into === 'section' ? ledBy(terms.transition, hatsLead) : into;
   if (led && end > 0 && (firstBar > 0 || bars.length > 1)) {
     places.push(...fillBefore(region, stretch, end, led));
   }
@@ -200,9 +215,9 @@ function fillsOf(region: Region, stretch: SettingsSpan<DrumsPattern>, hit: numbe
 }
 
 /** What the drums play where a section leads into another: nothing where all stop, or where their hats do it. */
-function ledBy(transition: Region['terms']['transition']): 'section' | 'led' | null {
-  if (transition === 'stop' || transition === 'hats') return null;
-  return transition === null || transition === 'fill' ? 'section' : 'led';
+function ledBy(transition: Region['terms']['transition'], hatsLead: boolean): 'section' | 'led' | null {
+  if (transition === 'stop' || hatsLead) return null;
+  return transition === null || transition === 'fill' || transition === 'hats' ? 'section' : 'led';
 }
 
 /** What kind of figure leads into what follows; the song's first playing may bring the band in. */

@@ -4,9 +4,9 @@ import { mod, nearestOf, pitchClass } from '../../theory/pitch';
 import { EIGHTH } from '../../time/ticks';
 import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
-import type { Note } from '../note';
-import { noteFunctionOf } from '../note';
-import { harmonyReader } from './harmony';
+import { chosenNotes } from '../choosing';
+import { noteFunctionOf, type Note } from '../note';
+import { harmonyReader, type Harmony } from './harmony';
 import type { LinePattern } from './pattern';
 
 /** Notes of a run-up. Common practice: two or three eighths. */
@@ -15,53 +15,61 @@ const NOTES = 3;
 const FROM = 0.86;
 const GROWS = 0.05;
 
-/** Steps of a scale towards a pitch, the farthest first. */
-function stepsTo(target: number, scale: readonly number[], from: number): number[] {
-  const steps: number[] = [];
-  const way = from > target ? 1 : -1;
-  for (let by = 1; steps.length < NOTES && by < 12; by++) {
-    const pitch = target + way * by;
-    if (scale.includes(mod(pitch, 12))) steps.unshift(pitch);
-  }
-  return steps;
+/** Pitches by step to a tone from above (1) or below (−1), each in the scale of its own chord, the farthest first. */
+function stepsTo(target: number, harmonies: readonly Harmony[], way: 1 | -1): number[] {
+  let at = target;
+  return harmonies.toReversed().reduce<number[]>((steps, { scale }) => {
+    do at += way;
+    while (!scale.includes(mod(at, 12)));
+    return [at, ...steps];
+  }, []);
 }
 
 /**
  * A line with its run-up, where the players have agreed on one, in place of what it has there.
- * @param line its notes, each with its accent in place of its velocity.
+ * @param line its notes in order, each with its accent in place of its velocity.
  */
 export function withRunUp(
   region: Region<LinePattern>,
   stretch: SettingsSpan<LinePattern>,
   line: readonly Note[],
 ): readonly Note[] {
-  const { terms, next, length, spans } = region;
+  const { terms, next, length, spans, registerRange, kind } = region;
   const key = spans[spans.length - 1]?.key;
   if (terms.transition !== 'pickup' || !key || stretch.end < length) return line;
   const end = length - (next?.push ?? 0);
-  const start = end - NOTES * EIGHTH;
-  const harmony = harmonyReader(region, stretch.settings.tones)(start);
-  const before = line.filter((note) => note.start < start);
-  const last = before.at(-1);
-  if (!harmony || !last || start < stretch.start) return line;
+  const from = end - NOTES * EIGHTH;
+  const last = line.findLast((note) => note.start < from);
+  const read = harmonyReader(region, stretch.settings.tones);
+  const harmonies = Array.from({ length: NOTES }, (_, n) => read(from + n * EIGHTH)).filter(
+    (h) => h !== null,
+  );
+  if (harmonies.length < NOTES || !last || from < stretch.start) return line;
   const [tonic, , third, , fifth] = keyNotes(key).map(pitchClass);
   const targets = [tonic!, third!, fifth!].map((pc) => nearestOf(pc, last.pitch));
   const target = targets.reduce((a, b) => (Math.abs(b - last.pitch) < Math.abs(a - last.pitch) ? b : a));
-  const [low, high] = region.kind.range;
-  const steps = stepsTo(target, harmony.scale, last.pitch).filter((pitch) => pitch >= low && pitch <= high);
-  const first = end - steps.length * EIGHTH;
-  return [
-    ...before.map((note) => ({ ...note, duration: Math.min(note.duration, first - note.start) })),
-    ...steps.map((pitch, n): Note => ({
-      start: first + n * EIGHTH,
+  const low = Math.max(kind.range[0], registerRange[0]);
+  const high = Math.min(kind.range[1], registerRange[1]);
+  // From the side where the line is, or where that is out of its room from the other.
+  const ways = last.pitch > target ? ([1, -1] as const) : ([-1, 1] as const);
+  const pitches = ways
+    .map((way) => stepsTo(target, harmonies, way))
+    .find((steps) => steps.every((pitch) => pitch >= low && pitch <= high));
+  if (!pitches) return line;
+  const notes = pitches.map((pitch, n): Note => {
+    const { chord, span, tones } = harmonies[n]!;
+    return {
+      start: from + n * EIGHTH,
       duration: Math.round(EIGHTH * 0.94),
       written: EIGHTH,
       pitch,
       velocity: FROM + n * GROWS,
-      noteFunction: harmony.tones.includes(mod(pitch, 12))
-        ? noteFunctionOf(harmony.chord, pitch)
-        : 'passing tone',
-      span: harmony.span,
-    })),
-  ];
+      noteFunction: tones.includes(mod(pitch, 12)) ? noteFunctionOf(chord, pitch) : 'passing tone',
+      span,
+    };
+  });
+  return chosenNotes([
+    { notes: line, from: -Infinity, to: Infinity },
+    { notes, from, to: end },
+  ]);
 }
