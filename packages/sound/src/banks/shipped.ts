@@ -57,14 +57,21 @@ export function stereoSpreadOf(program: number): number {
   return bank ? bank.spread || STEREO_SPREAD : USUAL_SPREAD;
 }
 
+/** By program: asked for at every block and note, they are laid out once. */
+const PROGRAMS = Array.from({ length: 128 }, (_, program) => {
+  const { vibrato = 0, speaks = [] } = byId.get(String(program)) ?? {};
+  const after = Array.from({ length: 128 }, (_, key) => speaks.find(({ upTo }) => key <= upTo)?.after ?? 0);
+  return { vibrato, after: Float64Array.from(after, (ms) => ms / 1000) };
+});
+
 /** Cents up and down that a program's held notes are moved at most. */
-export const vibratoOf = (program: number): number => byId.get(String(program))?.vibrato ?? 0;
+export const vibratoOf = (program: number): number => PROGRAMS[program]?.vibrato ?? 0;
 
 /** Seconds after which a program's note is heard: winds and bows take a while. */
-export function speaksAfter(program: number, pitch: number): number {
-  const found = byId.get(String(program))?.speaks.find(({ upTo }) => pitch <= upTo);
-  return (found?.after ?? 0) / 1000;
-}
+export const speaksAfter = (program: number, pitch: number): number => PROGRAMS[program]?.after[pitch] ?? 0;
+
+/** The longest any of them takes, seconds. */
+export const LONGEST_SPEAKING = Math.max(...PROGRAMS.flatMap(({ after }) => [...after]));
 
 /** Bytes a bank's samples take when they are decoded; null for one that is not of our own making. */
 export const decodedBytes = (id: string): number | null => byId.get(id)?.decoded ?? null;

@@ -17,11 +17,10 @@ const WHEEL_CENTS = 50;
  * @param velocity 1 to 127.
  */
 export function vibratoWheel(program: number, seconds: number, velocity: number): number {
-  const cents = vibratoOf(program);
-  if (!cents || seconds <= AFTER) return 0;
+  if (seconds <= AFTER) return 0;
   const grown = Math.min(1, (seconds - AFTER) / GROWS);
   const width = SOFTEST + (1 - SOFTEST) * (velocity / 127);
-  return Math.round((127 * cents * grown * width) / WHEEL_CENTS);
+  return Math.round((127 * vibratoOf(program) * grown * width) / WHEEL_CENTS);
 }
 
 const WHEEL = 1;
@@ -37,6 +36,10 @@ export class Vibrato {
    * @param seconds played since the engine was made.
    */
   move(channel: number, program: number, sounding: SoundingNotes, seconds: number): void {
+    if (vibratoOf(program) === 0) {
+      this.set(channel, 0);
+      return;
+    }
     const newest = sounding.newestOf(channel);
     // What dies away keeps the vibrato it had.
     if (newest) this.set(channel, vibratoWheel(program, seconds - newest.at, newest.velocity));
