@@ -176,9 +176,11 @@ test('what the audio thread makes has touch, width, bends and levels', async ({ 
   expect(power(second(1))).toBeGreaterThan(10 * power(second(0)));
   const sides = power(left.map((x, i) => x - right[i]!)) / power(left.map((x, i) => x + right[i]!));
   expect(10 * Math.log10(sides)).toBeGreaterThan(-20);
-  // General MIDI: 40 dB to a tenth of the level; two strokes are never quite as loud.
-  const lower = 10 * Math.log10(power(second(2)) / power(second(1))) - 40 * Math.log10(78 / 110);
-  expect(Math.abs(lower)).toBeLessThan(2);
+  // General MIDI: 40 dB to a tenth of the level. Of the same stroke: two are never quite as loud.
+  const half = { ...score, channels: [strip({ level: 78 }), strip({ channel: 1, part: 'half' })] };
+  const lower = await madeThere(page, half, await shippedBanks(['25']), 2 * RATE);
+  const stroke = lower.left.map((x, i) => (x + lower.right[i]!) / 2).slice(RATE + 4000, RATE + 30_000);
+  expect(10 * Math.log10(power(stroke) / power(second(1)))).toBeCloseTo(40 * Math.log10(78 / 110), 0);
   const period = (samples: readonly number[]) => {
     const like = (lag: number) =>
       samples.slice(0, 12_000).reduce((sum, x, i) => sum + x * samples[i + lag]!, 0);

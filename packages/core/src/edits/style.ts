@@ -3,17 +3,26 @@ import { partOfBand, type Repertoire } from '../band/repertoire';
 import { endsSo } from '../song/ends';
 import { LIMITS } from '../song/limits';
 import type { Ends, Song } from '../song/schema';
-import { kindsOfBand } from '../style/bandKinds';
+import type { Style } from '../style/schema';
 import { findStyle } from '../style/set';
 import { edit, type Edit } from './apply';
 import { endSong } from './closing';
 
-/** Kinds of part that a style's band has and the song has not, in the band's order. */
-export function missingFrom(song: Pick<Song, 'parts'>, styleId: string, { styles }: Repertoire): string[] {
-  const style = findStyle(styles, styleId);
-  return [...new Set(style ? kindsOfBand(style) : [])].filter(
-    (kind) => !song.parts.some((p) => p.kind === kind),
-  );
+/**
+ * Who of a style's band the song has not, in the band's order: of a kind that the band has twice, one is missing where
+ * the song has one.
+ */
+export function missingFrom(
+  song: Pick<Song, 'parts'>,
+  styleId: string,
+  { styles }: Repertoire,
+): Style['band'][number][] {
+  const there = song.parts.map((p) => p.kind);
+  return (findStyle(styles, styleId)?.band ?? []).filter((one) => {
+    const at = there.indexOf(typeof one === 'string' ? one : one.kind);
+    if (at >= 0) there.splice(at, 1);
+    return at < 0;
+  });
 }
 
 /** How songs of a style end, but for a tag, which makes a song longer and comes with no style by itself; null where the style says nothing. */
@@ -46,8 +55,7 @@ export const bringStyle = (styleId: string, repertoire: Repertoire): Edit =>
     const ends = endsWith(song, styleId, repertoire);
     if (ends) endSong(song, ends);
     song.style = styleId;
-    for (const one of style.band) {
-      if (!missing.includes(typeof one === 'string' ? one : one.kind)) continue;
+    for (const one of missing) {
       if (song.parts.length >= LIMITS.parts) break;
       const part = partOfBand(one, repertoire.kinds, song.parts, style);
       if (part) song.parts.push(part);

@@ -4,10 +4,11 @@ import { movedTick, type TickMove } from '@backline/core/time/tickMoves';
 import { PPQ } from '@backline/core/time/ticks';
 import { Audition } from './audition';
 import { EarlyNotes } from './earlyNotes';
+import { Outputs } from './outputs';
 import { StruckKeys } from './struckKeys';
 import { Channels } from './channels';
 import { Clicks } from './clicks';
-import { Mixer, type Pair } from '../mixer/mixer';
+import { Mixer } from '../mixer/mixer';
 import { Loudest } from '../mixer/loudest';
 import { MASTER_GAIN, Master } from '../master/master';
 import type { MasterSetup } from '../master/setup';
@@ -23,7 +24,6 @@ import {
   gestureAt,
   heldAt,
   noteAt,
-  stripOf,
   type ChannelSetup,
   type Score,
 } from '../score/score';
@@ -85,9 +85,7 @@ export class Engine {
 
   private readonly mastered: boolean;
   private readonly loudest = new Loudest();
-  /** For each channel of the synthesizer the pair of buffers its strip is filled by. */
-  private outputs: Float32Array[][] = [];
-  private readonly strips = new Map<number, string>();
+  private readonly outputs: Outputs;
   /** Where the synthesizer's own effects would go: they are off. */
   private readonly unused = new Float32Array(BLOCK);
 
@@ -104,7 +102,7 @@ export class Engine {
     this.synth.onMissingPreset = () => undefined;
     this.synth.setSystemParameter('effectsEnabled', false);
     this.channels = new Channels(this.synth, (channel, moves, value) =>
-      this.mixer.move(this.stripAt(channel), moves, value),
+      this.mixer.move(this.outputs.stripAt(channel), moves, value),
     );
     this.keys = new StruckKeys(this.synth, this.channels);
     this.sounding = new SoundingNotes(
@@ -113,7 +111,7 @@ export class Engine {
       () => this.seconds,
     );
     this.audition = new Audition(this.synth, this.channels, this.mixer, sampleRate);
-    this.connect();
+    this.outputs = new Outputs(this.synth, this.mixer);
   }
 
   /** Resolves once the sampler can be used. */
@@ -135,27 +133,10 @@ export class Engine {
     return (this.tempo.tempoAt(this.position) * PPQ) / 60;
   }
 
-  private stripAt(channel: number): string {
-    return this.strips.get(channel) ?? stripOf({ part: null, channel });
-  }
-
-  /** Leads every channel of the synthesizer to its strip. */
-  private connect(): void {
-    this.outputs = this.synth.midiChannels.map((_, channel) => {
-      const { left, right }: Pair = this.mixer.soundOf(this.stripAt(channel));
-      return [left, right];
-    });
-  }
-
   /** Programs, strips and master as the score has them. */
   private setUp(): void {
     this.channels.setUp(this.score, this.position);
-    this.strips.clear();
-    for (const setup of this.score.channels) {
-      this.strips.set(setup.channel, stripOf(setup));
-      this.mixer.set(stripOf(setup), setup);
-    }
-    this.connect();
+    this.outputs.setUp(this.score.channels);
     this.master.setup = this.score.master;
   }
 
@@ -290,7 +271,7 @@ export class Engine {
     while (done < total) {
       if (this.playing) this.fire();
       const frames = Math.min(total - done, this.playing ? this.framesToNext() : total - done);
-      this.synth.processSplit(this.outputs, this.unused, this.unused, done, frames);
+      this.synth.processSplit(this.outputs.buffers, this.unused, this.unused, done, frames);
       this.clicks.mix(left, right, done, frames);
       if (this.playing) this.advance(frames);
       done += frames;

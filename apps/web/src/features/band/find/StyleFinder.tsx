@@ -13,11 +13,13 @@ import { Words } from '../../../components/Words';
 
 /** What a style brings and what it leaves, in one sentence. */
 function inASentence(song: Song, id: string): string {
-  const kinds = missingFrom(song, id, repertoire()).map((kind) => kindHere(kind)?.name ?? kind);
+  const players = missingFrom(song, id, repertoire()).map((one) =>
+    typeof one === 'string' ? (kindHere(one)?.name ?? one) : one.name,
+  );
   const brings = [
     'patterns',
     'groove',
-    ...kinds.map((name) => name.toLowerCase()),
+    ...players.map((name) => name.toLowerCase()),
     ...(endsWith(song, id, repertoire()) ? ['way to end'] : []),
   ];
   const last = brings.pop()!;
