@@ -10,6 +10,7 @@ import {
   decibels,
   heard,
   hertz,
+  lagNear,
   middle,
   power,
   preset,
@@ -115,24 +116,11 @@ describe('no two strokes alike', () => {
 
 /** Pitch over time, cents against the mean, a value each 20 ms, by the lag of most likeness. */
 function pitches(sound: Float32Array, midi: number, from: number, to: number): number[] {
-  const period = RATE / hertz(midi);
-  const lagOf = (at: number): number => {
-    const start = Math.round(at * RATE);
-    const like = (lag: number): number => {
-      let sum = 0;
-      for (let i = start; i < start + 1800; i++) sum += sound[i]! * sound[i + lag]!;
-      return sum;
-    };
-    const near = Math.round(5 * period);
-    let best = near;
-    for (let lag = near - Math.round(period * 0.3); lag <= near + period * 0.3; lag++) {
-      if (like(lag) > like(best)) best = lag;
-    }
-    const [a, b, c] = [like(best - 1), like(best), like(best + 1)];
-    return best + (a - c) / (2 * (a - 2 * b + c));
-  };
+  const near = (5 * RATE) / hertz(midi);
   const found: number[] = [];
-  for (let at = from; at < to; at += 0.02) found.push(-1200 * Math.log2(lagOf(at) / (5 * period)));
+  for (let at = from; at < to; at += 0.02) {
+    found.push(-1200 * Math.log2(lagNear(sound, Math.round(at * RATE), 1800, near, 0.06 * near) / near));
+  }
   return found;
 }
 

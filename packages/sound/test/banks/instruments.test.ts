@@ -11,6 +11,7 @@ import {
   decibels,
   heard,
   hertz,
+  lagNear,
   middle,
   power,
   scoreWith,
@@ -30,19 +31,15 @@ const note = (program: number, pitch: number, velocity: number, seconds = 1.2) =
 function cents(samples: Float32Array, midi: number): number {
   const period = RATE / hertz(midi);
   const periods = Math.max(1, Math.round((0.015 * RATE) / period));
-  const start = Math.round(0.15 * RATE);
-  const size = Math.round(0.5 * RATE);
-  const at = (lag: number): number => {
-    let sum = 0;
-    for (let i = start; i < start + size; i++) sum += samples[i]! * samples[i + lag]!;
-    return sum;
-  };
-  const near = Math.round(periods * period);
-  const reach = Math.ceil(near * 0.035);
-  let best = near;
-  for (let lag = near - reach; lag <= near + reach; lag++) if (at(lag) > at(best)) best = lag;
-  const [a, b, c] = [at(best - 1), at(best), at(best + 1)];
-  return -1200 * Math.log2((best + (a - c) / (2 * (a - 2 * b + c))) / (periods * period));
+  const near = periods * period;
+  const lag = lagNear(
+    samples,
+    Math.round(0.15 * RATE),
+    Math.round(0.5 * RATE),
+    near,
+    Math.ceil(near * 0.035),
+  );
+  return -1200 * Math.log2(lag / near);
 }
 
 /** Mean frequency of a note's partials, each by its amplitude, Hz. */

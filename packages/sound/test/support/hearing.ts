@@ -119,3 +119,28 @@ export const above = (samples: Float32Array, hz: number): number => {
 };
 
 export const hertz = (midi: number): number => 440 * 2 ** ((midi - 69) / 12);
+
+/**
+ * The lag at which a stretch is most like itself, samples, by autocorrelation with a parabola through the peak.
+ * @param near where it is looked for, and how far about that.
+ */
+export function lagNear(
+  samples: Float32Array,
+  start: number,
+  size: number,
+  near: number,
+  reach: number,
+): number {
+  const like = (lag: number): number => {
+    let sum = 0;
+    for (let i = start; i < start + size; i++) sum += samples[i]! * samples[i + lag]!;
+    return sum;
+  };
+  const middleLag = Math.round(near);
+  let best = middleLag;
+  for (let lag = Math.ceil(middleLag - reach); lag <= middleLag + reach; lag++) {
+    if (like(lag) > like(best)) best = lag;
+  }
+  const [a, b, c] = [like(best - 1), like(best), like(best + 1)];
+  return best + (a - c) / (2 * (a - 2 * b + c));
+}
