@@ -6,4 +6,5 @@ globalThis.structuredClone ??= (value) => require('node:v8').deserialize(require
 require('fake-indexeddb/auto');
 
 // What is waited for is waited for until it comes: no outcome depends on how busy the machine is.
+require('./jest-computed-style.cjs');
 require('@testing-library/dom').configure({ asyncUtilTimeout: 300_000 });

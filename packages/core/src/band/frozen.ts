@@ -21,7 +21,7 @@ function played(kind: Kind, region: Region, { notes }: KeptPlaying): RegionEvent
   const { spans, settingsSpans, length } = region;
   let at = 0;
   const kept = notes.flatMap(([start, duration, pitch, velocity]): Note[] => {
-    while (at + 1 < spans.length && spans[at + 1]!.start - spans[at + 1]!.push <= start) at++;
+    while (at + 1 < spans.length && spans[at + 1]!.start - spans[at + 1]!.anticipation <= start) at++;
     const left = Math.min(duration, length - start);
     if (left <= 0 || (start < 0 && region.first) || !settingsAt(settingsSpans, start).on) return [];
     const isChord = kind.pitched && spans[at]?.chord != null;

@@ -14,7 +14,7 @@ export function guideNotes(occurrences: readonly Occurrence[]): BandNote[] {
     const spans = occurrenceSpans(occurrence);
     const contextOf = contextsIn({ spans, bars: occurrence.bars });
     return spans.flatMap((span, i) => {
-      const start = Math.max(0, occurrence.start + span.start - span.push);
+      const start = Math.max(0, occurrence.start + span.start - span.anticipation);
       const duration = occurrence.start + span.end - start;
       const written = { at: occurrence.start + span.start, length: span.end - span.start };
       const context = contextOf(span.start, i);

@@ -58,7 +58,7 @@ export interface BandChord {
   readonly start: Ticks;
   readonly duration: Ticks;
   /** Ticks before its start at which it is felt. */
-  readonly push: Ticks;
+  readonly anticipation: Ticks;
   readonly section: string;
   readonly sectionId: string;
   readonly chordId: string;
@@ -349,7 +349,7 @@ const chordOf = derived(
     chord: span.chord,
     start: start + span.start,
     duration: span.end - span.start,
-    push: span.push,
+    anticipation: span.anticipation,
     section: section.name,
     sectionId: section.id,
     chordId: span.id,

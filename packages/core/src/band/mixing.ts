@@ -14,8 +14,8 @@ interface OccurrenceMix {
 }
 
 /** A chord on which the mix turns may be felt early, and the mix turns with it. */
-const pushAt = (spans: readonly ChordSpan[], tick: Ticks): number =>
-  spans.find((span) => span.start === tick)?.push ?? 0;
+const anticipationAt = (spans: readonly ChordSpan[], tick: Ticks): number =>
+  spans.find((span) => span.start === tick)?.anticipation ?? 0;
 
 /** What of the mix is moved and where, in order of time, ticks from the song's start; nothing that stays as it was. */
 export function mixGestures(occurrences: readonly OccurrenceMix[]): readonly Gesture[] {
@@ -27,7 +27,7 @@ export function mixGestures(occurrences: readonly OccurrenceMix[]): readonly Ges
       const moved = MIX_OFFSETS.filter((moves) => offsets[moves] !== before[moves]);
       before = offsets;
       if (!moved.length) continue;
-      const start = Math.max(0, occurrence.start + from - pushAt(spans, from));
+      const start = Math.max(0, occurrence.start + from - anticipationAt(spans, from));
       for (const moves of moved) gestures.push({ start, moves, value: offsets[moves] });
     }
   }

@@ -39,8 +39,8 @@ const patternSource = (kind: Kind, region: Region, voicings: readonly SpanVoicin
 const stopSources = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): Source[] =>
   region.settingsSpans.flatMap(({ hit, start, end, settings }) => {
     if (hit === null || !settings.on) return [];
-    const early = region.spans.find((span) => span.start === end)?.push ?? 0;
-    const spans = region.spans.map((span) => (span.start === hit ? { ...span, push: 0 } : span));
+    const early = region.spans.find((span) => span.start === end)?.anticipation ?? 0;
+    const spans = region.spans.map((span) => (span.start === hit ? { ...span, anticipation: 0 } : span));
     const stopped: Region = { ...region, spans, next: null, ending: 'hit', hit };
     const notes = start === hit ? kind.generate(stopped, voicings) : [];
     const struck = notes.filter((n) => n.start >= hit && n.start < hit + EIGHTH);

@@ -48,7 +48,7 @@ const sameNext = (a: Next | null, b: Next | null): boolean =>
   a === b ||
   (a?.chord === b?.chord &&
     a?.key === b?.key &&
-    a?.push === b?.push &&
+    a?.anticipation === b?.anticipation &&
     a?.newSection === b?.newSection &&
     a?.leadIn === b?.leadIn);
 
@@ -77,7 +77,7 @@ const sameFollowing = (
   { hearsNoChords, dependsOnNextChord }: Cut,
 ): boolean =>
   samePiece(a, b, hearsNoChords) ||
-  (!dependsOnNextChord && !!a && !!b && (a.spans[0]?.push ?? 0) === (b.spans[0]?.push ?? 0));
+  (!dependsOnNextChord && !!a && !!b && (a.spans[0]?.anticipation ?? 0) === (b.spans[0]?.anticipation ?? 0));
 
 /**
  * Whether a window of a region is what it was, told without making it. It may miss that they are alike, never

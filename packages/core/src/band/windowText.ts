@@ -42,7 +42,7 @@ const barsText = once<readonly Bar[]>((bars) => nameOf(bars.map(barText).join(';
 
 const spanText = once<ChordSpan>(
   (s) =>
-    `${s.id},${s.start},${s.end},${s.push},${s.symbol},${keyText(s.key)},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')},${s.isChange},${s.sinceBar}`,
+    `${s.id},${s.start},${s.end},${s.anticipation},${s.symbol},${keyText(s.key)},${s.scale},${s.voicing?.join('.')},${s.bassPlays},${s.leadIn},${s.frets?.join('.')},${s.isChange},${s.sinceBar}`,
 );
 const spansText = once<readonly ChordSpan[]>((spans) => nameOf(spans.map(spanText).join(';')));
 
@@ -72,7 +72,7 @@ export function windowText(kind: Kind, window: Region): string {
   } = window;
   const led = before ? `${before.chord.symbol} ${before.pitches.join()} ${before.frets?.join()}` : '';
   const follows = next
-    ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.push},${next.newSection},${next.leadIn},${next.isChange}`
+    ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.anticipation},${next.newSection},${next.leadIn},${next.isChange}`
     : '';
   const place = `${seed}|${sectionSeed}|${length}|${firstBar}|${first}|${entersNew}|${again}|${ending}`;
   const told = `${identity(kind)}|${registerRange[0]}-${registerRange[1]}|${termsText(terms)}|${follows}|${led}`;

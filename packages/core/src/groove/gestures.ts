@@ -174,7 +174,7 @@ function growingInto(region: Region, gestures: readonly Gesture[]): Gesture[] {
   const { kind, terms, bars, settingsSpans } = region;
   if (terms.transition !== 'swell' || kind.role !== 'pad') return [...gestures];
   // What is felt early is the next section's already.
-  const length = region.length - (region.next?.push ?? 0);
+  const length = region.length - (region.next?.anticipation ?? 0);
   const from = bars[bars.length - 1]?.start ?? length;
   const settings = settingsAt(settingsSpans, from);
   if (!settings.on) return [...gestures];
@@ -202,17 +202,17 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
   const { spans, settingsSpans } = region;
   for (const { start: from, settings } of settingsSpans) {
     // A chord on which it begins may be felt early, and what is done for it with it.
-    const start = from - (spans.find((span) => span.start === from)?.push ?? 0);
+    const start = from - (spans.find((span) => span.start === from)?.anticipation ?? 0);
     gestures.push({ start, moves: 'expression', value: restOf(region, settings) });
     gestures.push({ start, moves: 'brightness', value: settings.palm ? DARK : AT_REST.brightness });
     gestures.push({ start, moves: 'pedal', value: AT_REST.pedal });
   }
   spans.forEach((span, i) => {
-    const from = Math.max(0, span.start - span.push);
+    const from = Math.max(0, span.start - span.anticipation);
     const next = spans[i + 1];
     const until = Math.min(
-      next ? next.start - next.push : span.end,
-      region.length - (region.next?.push ?? 0),
+      next ? next.start - next.anticipation : span.end,
+      region.length - (region.next?.anticipation ?? 0),
       // Who stops takes the foot off as well.
       region.terms.breath ?? Infinity,
     );

@@ -92,7 +92,7 @@ export function groove(region: Region, notes: readonly Note[]): readonly Grooved
   const seed = hash(region.seed);
   const low = region.first ? 0 : -960;
   const until = regionEnd(region);
-  const written = region.length - (region.next?.push ?? 0);
+  const written = region.length - (region.next?.anticipation ?? 0);
   const leans = region.bars.map((_, index) => leanIn(region, seed, index));
   const grooved: GroovedNote[] = [];
   for (const note of notes) {
@@ -205,12 +205,12 @@ const asPlayed = (
 function earliest(low: number, { spans, terms }: Region, note: Note): number {
   if (note.start >= 0) return 0;
   const marked = terms.marks[0]?.at ?? 0;
-  return Math.max(low, Math.min(marked, -(spans[0]?.push ?? 0)));
+  return Math.max(low, Math.min(marked, -(spans[0]?.anticipation ?? 0)));
 }
 
 /** A region falls silent where the pushed first chord of the next one begins. */
 function regionEnd(region: Region): number {
-  const push = region.next?.push ?? 0;
+  const push = region.next?.anticipation ?? 0;
   if (push === 0) return region.length;
   const last = region.settingsSpans[region.settingsSpans.length - 1]!;
   const bar = region.bars[region.bars.length - 1]!;

@@ -8,7 +8,7 @@ import type { Ticks } from '../units/units';
 import { TOGETHER } from './bars';
 
 /** When a chord is felt: its start less its push, ticks. */
-export const felt = (chord: BandChord): number => chord.start - chord.push;
+export const felt = (chord: BandChord): number => chord.start - chord.anticipation;
 
 /** A change from one chord to another, as the band should feel it. */
 export interface ChordChange {
@@ -58,7 +58,7 @@ export function changesMissed(
   const missed: { part: string; tick: Ticks; chord: string }[] = [];
   // Swing moves an early chord from its place on the grid: it is felt where most begin it.
   const changes = changesOf(band).map((change) =>
-    change.to.push ? { ...change, at: feltTogether(band, change.to, playing(change.to.start)) } : change,
+    change.to.anticipation ? { ...change, at: feltTogether(band, change.to, playing(change.to.start)) } : change,
   );
   for (const part of band.parts) {
     // A ground stays through the changes: that is what it is for.

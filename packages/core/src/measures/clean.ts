@@ -53,8 +53,8 @@ export function bassUnderChanges(band: Band, repertoire: Repertoire): Share {
       const before = band.chords[i - 1];
       if (chord.chord === null || before?.symbol === chord.symbol) return;
       const end = chord.start + chord.duration;
-      while (at < bass.notes.length && bass.notes[at]!.start < chord.start - chord.push - TWICE) at++;
-      const felt = chord.start - chord.push;
+      while (at < bass.notes.length && bass.notes[at]!.start < chord.start - chord.anticipation - TWICE) at++;
+      const felt = chord.start - chord.anticipation;
       const near = bass.notes.slice(Math.max(0, at - 4), at + 64);
       const first =
         near.findLast((n) => n.at <= felt && n.at + n.length > felt) ??

@@ -87,7 +87,7 @@ export function pushesMarked(band: Band, repertoire: Repertoire): Share {
   const notes = rolesOf(band, repertoire).drums.flatMap((p) => p.notes);
   if (!notes.length) return share([]);
   const playing = playingOf(band);
-  const pushed = band.chords.filter((c) => c.push > TOGETHER && c.symbol !== null);
+  const pushed = band.chords.filter((c) => c.anticipation > TOGETHER && c.symbol !== null);
   return share(
     pushed.flatMap((c) => {
       const at = feltTogether(band, c, playing(c.start));

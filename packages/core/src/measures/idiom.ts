@@ -46,7 +46,7 @@ function barsHeard(band: Band, { kind, pieces, metre }: IdiomFigure): HeardBar[]
           (c) =>
             c.start <= start + length &&
             c.start + c.duration > start &&
-            (c.push > 0 || (c.symbol === null && c.start < start + length)),
+            (c.anticipation > 0 || (c.symbol === null && c.start < start + length)),
         );
       // Where all stop for the last beat before what comes, nobody plays as he does else.
       const isStop = ({ start, length, beats }: BandBar): boolean => {

@@ -22,14 +22,14 @@ export interface PlacedEvent<E> {
 }
 
 /** When a chord starts to sound: its start less its push. */
-export const soundsFrom = (span: ChordSpan): number => span.start - span.push;
+export const soundsFrom = (span: ChordSpan): number => span.start - span.anticipation;
 
 /** When a span stops sounding: at the next one's sounding start, or at its own end. */
 export function soundsUntil(region: Region, index: number): number {
   const span = region.spans[index]!;
   const next = region.spans[index + 1];
   if (next) return Math.min(span.end, soundsFrom(next));
-  return Math.min(span.end, region.length - (region.next?.push ?? 0));
+  return Math.min(span.end, region.length - (region.next?.anticipation ?? 0));
 }
 
 /** Which way a stretch's pattern goes at a chord change. */
@@ -88,7 +88,7 @@ export function placeOnChords<E extends TimedEvent>(
     if (owner < 0) continue;
     const span = spans[owner]!;
     if (span.chord === null) continue;
-    const early = raw.start === span.start ? span.push : 0;
+    const early = raw.start === span.start ? span.anticipation : 0;
     const start = raw.start - early;
     const end = Math.min(raw.end, changesAfter(region, owner));
     if (end <= start) continue;
@@ -189,7 +189,7 @@ export function endOnHit<E extends TimedEvent>(
   if (hit === null || hit < stretch.start || hit >= stretch.end) return [...placed];
   const span = region.spans.findIndex((s) => s.start <= hit && s.end > hit);
   if (span < 0 || region.spans[span]!.chord === null) return placed.filter((p) => p.start < hit);
-  const start = hit - (region.spans[span]!.start === hit ? region.spans[span]!.push : 0);
+  const start = hit - (region.spans[span]!.start === hit ? region.spans[span]!.anticipation : 0);
   const before = placed.filter((p) => p.start < start).map((p) => ({ ...p, end: Math.min(p.end, start) }));
   return [...before, { start, end: start + lastLength(region, hit), event: held, span }];
 }

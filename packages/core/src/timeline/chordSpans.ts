@@ -15,14 +15,14 @@ import type { PartVoice } from './unisonParts';
 import type { BarIndex, Ticks } from '../units/units';
 
 /**
- * A chord as a part hears it: ticks from the region's start. It sounds from `start − push`
+ * A chord as a part hears it: ticks from the region's start. It sounds from `start − anticipation`
  * until the next span sounds. A null chord is none.
  */
 export interface ChordSpan {
   readonly id: string;
   readonly start: Ticks;
   readonly end: Ticks;
-  readonly push: Ticks;
+  readonly anticipation: Ticks;
   readonly symbol: string | null;
   readonly chord: Chord | null;
   readonly key: Key;
@@ -42,7 +42,7 @@ export interface ChordSpan {
 
 const chordOf = (symbol: string | null): Chord | null => (symbol === null ? null : parseChord(symbol));
 
-type Around = Pick<ChordSpan, 'end' | 'push' | 'key' | 'bassPlays' | 'isChange' | 'sinceBar'>;
+type Around = Pick<ChordSpan, 'end' | 'anticipation' | 'key' | 'bassPlays' | 'isChange' | 'sinceBar'>;
 
 /**
  * Spans as they were made last, over a bass and without: a chord that stays, among others that stay, is the very
@@ -58,7 +58,7 @@ function spanOf(chord: ChordEvent, around: Around): ChordSpan {
   const found = known.get(chord);
   const stays =
     found?.end === around.end &&
-    found.push === around.push &&
+    found.anticipation === around.anticipation &&
     found.key === around.key &&
     found.isChange === around.isChange &&
     found.sinceBar === around.sinceBar;
@@ -105,7 +105,7 @@ export function occurrenceSpans(
     if (isChange) sinceBar = bar;
     return spanOf(chord, {
       end: Math.min(chord.start + chord.length, occurrence.length),
-      push: Math.min(chord.anticipation ?? 0, room),
+      anticipation: Math.min(chord.anticipation ?? 0, room),
       key: keyOf(occurrence.bars[bar]!.key),
       bassPlays: bassAt(chord.start),
       isChange,
@@ -171,12 +171,12 @@ export function takenEarly(
 ): readonly ChordSpan[] {
   if (stretches.every((s) => s.settings.anticipation === 0)) return spans;
   return spans.map((span, i) => {
-    const { anticipation: push } = settingsAt(stretches, span.start);
+    const { anticipation } = settingsAt(stretches, span.start);
     const before = spans[i - 1];
     const room = before ? gapBefore(span.start - before.start) : lead;
-    const early = Math.min(push, room);
-    if (early <= span.push || span.symbol === null) return span;
-    return variant(span, `early ${early}`, () => ({ ...span, push: early }));
+    const early = Math.min(anticipation, room);
+    if (early <= span.anticipation || span.symbol === null) return span;
+    return variant(span, `early ${early}`, () => ({ ...span, anticipation: early }));
   });
 }
 

@@ -19,7 +19,7 @@ export interface Next {
   readonly chord: Chord | null;
   /** Null where it is not heard. */
   readonly key: Key | null;
-  readonly push: Ticks;
+  readonly anticipation: Ticks;
   readonly newSection: boolean;
   readonly leadIn: LeadIn | null;
   /** False where the chord before is only written again. */
@@ -138,7 +138,7 @@ const regionOf = derived(
         : {
             chord: onBar?.chord ?? null,
             key: asked.nextKey,
-            push: onBar?.push ?? 0,
+            anticipation: onBar?.anticipation ?? 0,
             newSection: asked.nextEntersNew,
             leadIn: onBar?.leadIn ?? null,
             isChange: true,

@@ -112,7 +112,7 @@ function leadsInto({ spans, bars }: WindowSpan): Next {
   return {
     chord: first?.chord ?? null,
     key: keyOf(bars[0]!.key),
-    push: first?.push ?? 0,
+    anticipation: first?.anticipation ?? 0,
     newSection: false,
     leadIn: first?.leadIn ?? null,
     isChange: first?.isChange ?? true,
@@ -197,11 +197,11 @@ export function cutOf({ bars, spans, terms, kind }: Region): Cut {
 }
 
 /** What follows, as one hears it who leans on no chord of it: when it is felt. */
-const withoutChord = (next: Next, push: Ticks): Next => ({
+const withoutChord = (next: Next, anticipation: Ticks): Next => ({
   ...next,
   chord: null,
   key: null,
-  push,
+  anticipation,
   leadIn: null,
   isChange: true,
 });
@@ -216,7 +216,7 @@ function nextOf(
   const next = following ? leadsInto(following) : region.next;
   if (!next) return null;
   if (hearsNoChords && following) return withoutChord(next, 0);
-  return dependsOnNextChord ? next : withoutChord(next, next.push);
+  return dependsOnNextChord ? next : withoutChord(next, next.anticipation);
 }
 
 /** One window of a region; ticks stay those of the region. */

@@ -63,7 +63,7 @@ describe('each point can be let go', () => {
   const band = renderBand(song, OURS);
 
   it('early: no chord is felt early but those the writer pushed', () => {
-    const early = (b: Band) => b.chords.filter((c) => c.push > 0).length;
+    const early = (b: Band) => b.chords.filter((c) => c.anticipation > 0).length;
     const many = { ...song, seed: 3 };
     expect(early(renderBand(many, OURS))).toBeGreaterThan(1);
     expect(early(renderBand(changed(many, { anticipations: false }), OURS))).toBe(1);
@@ -149,7 +149,7 @@ it('is told in words, bar by bar, as it is played', () => {
   const band = renderBand(song, OURS);
   const [verse, chorus] = band.agreed;
   const early = band.chords.filter(
-    (c) => c.timesPlayed === 1 && c.sectionId === 's1' && c.push > 0 && c.symbol !== 'Em7',
+    (c) => c.timesPlayed === 1 && c.sectionId === 's1' && c.anticipation > 0 && c.symbol !== 'Em7',
   );
   for (const { symbol } of early) expect(verse!.points.anticipations).toContain(`${symbol} in bar`);
   expect(verse!.points.marks).toMatch(/drums mark .*; nobody plays in bar 5\./);

@@ -116,7 +116,7 @@ describe('others who lead', () => {
       for (const part of band.parts.filter((p) => p.kind === 'melody' || p.kind === 'solo')) {
         const run = part.notes.filter((n) => n.at >= end - 720 && n.at < end);
         const chordAt = (at: number): string =>
-          band.chords.findLast((c) => c.start - c.push <= at + 1)!.chordId;
+          band.chords.findLast((c) => c.start - c.anticipation <= at + 1)!.chordId;
         for (const n of run)
           expect([style.id, n.at - end, n.chord]).toEqual([style.id, n.at - end, chordAt(n.at)]);
         // What was written before it ends where it begins.
@@ -132,7 +132,7 @@ describe('others who lead', () => {
     // From where it stood it comes down to where it grows from: no jump.
     const strings = band.parts.find((p) => p.kind === 'strings')!;
     // Its first chord may be felt early.
-    const felt = end - (band.chords.find((c) => c.start === end)?.push ?? 0);
+    const felt = end - (band.chords.find((c) => c.start === end)?.anticipation ?? 0);
     const moved = strings.gestures.filter(
       (g) => g.moves === 'expression' && g.start >= bar.start + 300 && g.start < felt,
     );

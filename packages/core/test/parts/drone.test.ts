@@ -55,7 +55,7 @@ it('no tone of it ever lies a semitone beside a tone of the chord that sounds, i
         for (const note of notesOf(band)) {
           const middle = note.at + note.length / 2;
           // A chord is felt where it is pushed to.
-          const chord = band.chords.findLast((c) => c.start - c.push <= middle);
+          const chord = band.chords.findLast((c) => c.start - c.anticipation <= middle);
           expect(note.pitch >= drone.range[0] && note.pitch <= drone.range[1]).toBe(true);
           if (!chord?.chord) continue;
           const tones = chordPitchClasses(chord.chord);

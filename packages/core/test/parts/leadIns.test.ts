@@ -82,7 +82,7 @@ it('a chord too short to lead out of is left alone', () => {
   const band = renderBand(set, OURS);
   expect(band.parts[0]!.trouble).toBeNull();
   for (const chord of band.chords) {
-    const at = chord.start - chord.push;
+    const at = chord.start - chord.anticipation;
     expect(band.parts[0]!.notes.some((n) => Math.abs(n.start - at) < 40)).toBe(true);
   }
 });

@@ -49,7 +49,7 @@ describe('bass', () => {
         const notes = partOf(band, 'bass').notes;
         const wrong = band.chords.filter((chord) => {
           if (chord.symbol === null) return false;
-          const { push } = chord;
+          const { anticipation: push } = chord;
           const at = notes.find(
             (n) =>
               n.start <= chord.start &&

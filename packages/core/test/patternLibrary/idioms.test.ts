@@ -207,7 +207,7 @@ describe('styles of the south', () => {
     expect(style.anticipation.share).toBeGreaterThanOrEqual(0.4);
     const bars = 'C | Am7 | Dm7 | G7 | C | F | G7 | C';
     const band = renderBand({ ...song(bars, `style: ${id}`), together: {} }, OURS);
-    const pushed = band.chords.filter((c) => c.push > 0).length;
+    const pushed = band.chords.filter((c) => c.anticipation > 0).length;
     expect(pushed).toBeGreaterThanOrEqual(2);
   });
 

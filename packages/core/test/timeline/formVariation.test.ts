@@ -324,10 +324,10 @@ describe('push', () => {
       setTogether(null, { anticipation: 240 }),
     );
     const band = render(s);
-    expect(band.chords.map((c) => c.push)).toEqual([0, 240, 240, 240]);
+    expect(band.chords.map((c) => c.anticipation)).toEqual([0, 240, 240, 240]);
     const regions = regionsIn(s);
     const bass = regions[0]![0]!;
-    expect(bass.spans.map((span) => span.push)).toEqual([0, 240, 240, 240]);
+    expect(bass.spans.map((span) => span.anticipation)).toEqual([0, 240, 240, 240]);
     expect(bass.terms.marks.map((m) => m.beat)).toEqual([BAR, 2 * BAR, 3 * BAR]);
     for (const id of ['bass', 'keys']) {
       const starts = partIn(band, id).notes.map((n) => n.start);
@@ -338,7 +338,7 @@ describe('push', () => {
   it('one part takes them early and the others do not; a chord of its own mind keeps it', () => {
     const s = edited(FOUR, setSettings('keys', 's1', { anticipation: 120 }));
     const regions = regionsIn(s);
-    const of = (id: string) => regions[s.parts.findIndex((p) => p.id === id)]![0]!.spans.map((x) => x.push);
+    const of = (id: string) => regions[s.parts.findIndex((p) => p.id === id)]![0]!.spans.map((x) => x.anticipation);
     expect(of('keys')).toEqual([0, 120, 120, 120]);
     expect(of('bass')).toEqual([0, 0, 0, 0]);
   });

@@ -74,7 +74,7 @@ describe('bars', () => {
 
 describe('spans', () => {
   it('a push cannot reach back past the chord before, nor before the song', () => {
-    const pushed = (s: Song) => expandForm(s).map((p) => occurrenceSpans(p).map((x) => x.push));
+    const pushed = (s: Song) => expandForm(s).map((p) => occurrenceSpans(p).map((x) => x.anticipation));
     expect(pushed(song('C{push 1/8} | F{push 1/8}'))).toEqual([[0, 240]]);
     expect(pushed(song('C{for 1/16} F{push 1/2, for 15/16}'))).toEqual([[0, 60]]);
     expect(pushed(readChart('[A]\nC\n[B]\nF{push 1/4}', OURS))).toEqual([[0], [480]]);

@@ -148,7 +148,7 @@ function enriched(
 function boundsOf(region: Region, stretch: SettingsSpan<ArpPattern>, index: number) {
   const span = region.spans[index]!;
   const hit = lastHit(region);
-  const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.push : 0));
+  const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.anticipation : 0));
   const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
   const isOn = (start: Ticks, end: Ticks): boolean => hit !== null && hit >= start && hit < end;
   const ends = isOn(span.start, span.end) && isOn(stretch.start, stretch.end) ? hit : null;
@@ -186,7 +186,7 @@ function spanNotes(
   const origin = restarts(stretch) ? tookUpAt(region, index) : 0;
   const firstStep = Math.ceil((Math.max(span.start, stretch.start) - origin) / rate);
   // A pushed chord's first tone sounds early, in place of the one on its beat.
-  if (span.push > 0 && from < span.start && span.start >= stretch.start) {
+  if (span.anticipation > 0 && from < span.start && span.start >= stretch.start) {
     add({ tick: from, end: Math.min(span.start, until), count: firstStep, level: 1, accent: 1 });
   }
   // A rest swallows no tone: the next step goes on from the one before it.

@@ -116,7 +116,7 @@ function tonePitch(
     const next = changeAfter(region, placed.span);
     const span = region.spans[placed.span]!;
     // Only the last eighth before a change leads into it; elsewhere the root goes on.
-    if (!next || placed.end < span.end - span.push) return plain;
+    if (!next || placed.end < span.end - span.anticipation) return plain;
     return { pitch: approachPitch(root, bassPitch(next, stretch)), why: 'approach' };
   }
   if (tone === 'root' || isSlash(chord)) return plain;

@@ -33,7 +33,7 @@ export function placeWalk(region: Region, stretch: SettingsSpan): Levelled[] {
     const from = Math.max(span.start, stretch.start);
     const until = Math.min(soundsUntil(region, i), stretch.end);
     const ends = hit !== null && from <= hit && hit < span.end;
-    const start = ends ? hit - (hit === span.start ? span.push : 0) : until;
+    const start = ends ? hit - (hit === span.start ? span.anticipation : 0) : until;
     walked.push(...walkSpan(region, stretch, way, span, i, chord, from, start));
     if (ends) {
       const pitch = bassPitch(chord, stretch);
@@ -84,7 +84,7 @@ function walkSpan(
 ): Levelled[] {
   const steps = walkedSteps(region, stretch, from, until);
   if (!steps.length) return [];
-  const early = from === span.start ? span.push : 0;
+  const early = from === span.start ? span.anticipation : 0;
   const next = chordAfter(region, index);
   const root = bassPitch(chord, stretch);
   // The section's own walk, of which some bars turn out otherwise this time.

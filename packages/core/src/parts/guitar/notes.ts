@@ -40,7 +40,7 @@ export function guitarNotes(region: Region<GuitarPattern>, voicings: readonly Sp
     ).filter((p) => p.event.minDensity <= stretch.settings.density);
     const hit = lastHit(region);
     return placed.flatMap((p, i) => {
-      const struckLast = hit !== null && p.start >= hit - region.spans[p.span]!.push;
+      const struckLast = hit !== null && p.start >= hit - region.spans[p.span]!.anticipation;
       const limit = struckLast ? p.end : Math.min(changesAfter(region, p.span), stretch.end);
       return strokeNotes(region, stretch, p, voicings[p.span]!.pitches, ringsUntil(placed, i, limit));
     });

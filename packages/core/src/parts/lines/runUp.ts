@@ -37,7 +37,7 @@ export function withRunUp(
   const { terms, next, length, spans, registerRange, kind } = region;
   const key = spans[spans.length - 1]?.key;
   if (terms.transition !== 'pickup' || !key || stretch.end < length) return line;
-  const end = length - (next?.push ?? 0);
+  const end = length - (next?.anticipation ?? 0);
   const from = end - NOTES * EIGHTH;
   const last = line.findLast((note) => note.start < from);
   const read = harmonyReader(region, stretch.settings.tones);
