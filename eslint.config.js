@@ -38,6 +38,7 @@ const LAYERS = [
   'band',
   'measures',
   'patternLibrary',
+  'players',
   'styles',
   'ranking',
   'formats',

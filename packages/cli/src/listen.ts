@@ -35,7 +35,7 @@ export function listenTo(song: Song): unknown {
     chordChangesMissed: changesMissed(band).length,
     pushesMarkedByDrums: percent(heard.pushesMarked(band, OURS)),
     kicksWithBass: percent(heard.kicksWithBass(band, OURS)),
-    leadAboveAccompaniment: percent(heard.leadAbove(band, OURS)),
+    leadClear: percent(heard.leadClear(band, OURS)),
     motifsKept: percent(heard.motifsKept(band, OURS)),
     semitonesOutsideChordABar: rounded(heard.semitoneClashes(band) / bars),
     semitonesABar: rounded(heard.semitoneClashes(band, true) / bars),

@@ -178,7 +178,7 @@ describe('bin/backline', () => {
       bassLeapsOverAnOctave: 0,
       thirdsAndSeventhsLost: 0,
     });
-    expect(heard.leadAboveAccompaniment).toBeGreaterThanOrEqual(80);
+    expect(heard.leadClear).toBeGreaterThanOrEqual(80);
     expect(JSON.stringify(heard.together)).toMatch(/All take|Every chord is taken/);
     // Verse twice and a chorus: it begins with few, and has all at the end.
     const playings = heard.sections as { section: string; timesPlayed: number; parts: string[] }[];

@@ -13,7 +13,7 @@ export interface Repertoire {
   /** In the order a band is built up. */
   readonly kinds: KindSet<Kind>;
   readonly styles: StyleSet;
-  /** Players of the writer's own, whom any band can take in. */
+  /** Soloists that are shipped and players of the writer's own, whom any band can take in. */
   readonly players: readonly PlayerFile[];
 }
 

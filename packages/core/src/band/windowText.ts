@@ -1,6 +1,7 @@
 /** What a window's notes depend on, written down: two windows of the same text sound the same. */
 import type { Kind } from '../parts/kind';
 import { keyText } from '../theory/key';
+import { isInFront } from '../style/kind';
 import type { Bar } from '../time/bars';
 import type { ChordSpan } from '../timeline/chordSpans';
 import type { Region } from '../timeline/region';
@@ -63,6 +64,7 @@ export function windowText(kind: Kind, window: Region): string {
     sectionSeed,
     length,
     firstBar,
+    ofBars,
     first,
     entersNew,
     again,
@@ -74,7 +76,7 @@ export function windowText(kind: Kind, window: Region): string {
   const follows = next
     ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.anticipation},${next.newSection},${next.leadIn},${next.isChange}`
     : '';
-  const place = `${seed}|${sectionSeed}|${length}|${firstBar}|${first}|${entersNew}|${again}|${ending}`;
+  const place = `${seed}|${sectionSeed}|${length}|${firstBar}${isInFront(kind) ? `/${ofBars}` : ''}|${first}|${entersNew}|${again}|${ending}`;
   const told = `${identity(kind)}|${registerRange[0]}-${registerRange[1]}|${termsText(terms)}|${follows}|${led}`;
   const set = window.settingsSpans.map(stretchText).join(';');
   return `${place}|${told}\n${set}\n${barsText(window.bars)}\n${spansText(window.spans)}`;

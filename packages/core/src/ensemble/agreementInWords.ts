@@ -64,24 +64,30 @@ function lockInWords(
   return `Bass and kick strike together, about ${aBar} times a bar.`;
 }
 
+/** Who accompanies from here on is over a lead that lies low, MIDI number: C4. */
+const OVER_A_LOW_LEAD = 60;
+
 function roomInWords(
   players: readonly (PartVoice | null)[],
   rooms: readonly (RegisterRange | null)[],
   parts: readonly Pick<Part, 'name'>[],
 ): string {
-  const above = parts.filter((_, i) => {
+  const placed = parts.flatMap(({ name }, i) => {
     const [kind, room] = [players[i]?.kind, rooms[i]];
-    return kind && room && isInFront(kind) && room[0] > kind.range[0];
+    return kind && room ? [{ name, room, range: kind.range, leads: isInFront(kind) }] : [];
   });
-  const under = parts.filter((_, i) => {
-    const [kind, room] = [players[i]?.kind, rooms[i]];
-    return kind && room && room[1] < kind.range[1];
-  });
+  const named = (test: (one: (typeof placed)[number]) => boolean): string[] =>
+    placed.filter(test).map(({ name }) => name);
+  const leads = named(({ leads: own, room, range }) => own && (room[0] > range[0] || room[1] < range[1]));
+  const over = named(({ leads: own, room }) => !own && room[0] >= OVER_A_LOW_LEAD);
+  const under = named(
+    ({ leads: own, room, range }) => !own && room[0] < OVER_A_LOW_LEAD && room[1] < range[1],
+  );
+  if (over.length) return `${listed(leads)} below; ${listed(over)} above.`;
   if (!under.length) return 'Every part plays where it is set.';
-  const low = listed(under.map((p) => p.name));
-  return above.length
-    ? `${listed(above.map((p) => p.name))} on top; ${low} underneath.`
-    : `${low} leave the top free.`;
+  return leads.length
+    ? `${listed(leads)} on top; ${listed(under)} underneath.`
+    : `${listed(under)} leave the top free.`;
 }
 
 function shapeInWords({ section }: Occurrence): string {

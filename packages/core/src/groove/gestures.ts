@@ -72,6 +72,34 @@ function slidesInto({ start, duration, touch }: GroovedNote): Gesture[] {
   }));
 }
 
+/** A grace stands a whole step under its note, for so many ticks; of a short note it takes a quarter. */
+const GRACE_LASTS = PPQ / 10;
+
+function gracedBy({ start, duration, touch }: GroovedNote): Gesture[] {
+  if (touch !== 'grace') return [];
+  const lasts = Math.min(GRACE_LASTS, Math.floor(duration / 4));
+  return [
+    { start, moves: 'bend', value: -SLIDE_FROM },
+    { start: start + lasts, moves: 'bend', value: 0 },
+  ];
+}
+
+/** A note that falls does so through its last third, a beat at most; what comes next stands at its own pitch again. */
+const FALL_SHARE = 3;
+
+function falls({ start, duration, touch }: GroovedNote): Gesture[] {
+  if (touch !== 'fall') return [];
+  const lasts = Math.min(PPQ, Math.floor(duration / FALL_SHARE));
+  if (lasts < SLIDE_STEPS) return [];
+  const from = start + duration - lasts;
+  const fall = Array.from({ length: SLIDE_STEPS }, (_, step) => ({
+    start: from + Math.round((lasts * step) / SLIDE_STEPS),
+    moves: 'bend' as const,
+    value: Math.round(-SLIDE_FROM * ((step + 1) / SLIDE_STEPS) ** 2),
+  }));
+  return [...fall, { start: start + duration, moves: 'bend', value: 0 }];
+}
+
 /** Ticks for which a chord is left to sound dry before the foot goes down: it goes down after the stroke. */
 const PEDAL_AFTER = PPQ / 8;
 
@@ -221,7 +249,8 @@ export function gesturesOf(region: Region, notes: readonly GroovedNote[]): Gestu
     if (settings.pedal) gestures.push(...pedals(span, from, until));
     if (span.symbol !== null) gestures.push(...swells(settings.swell, from, until));
   });
-  for (const note of notes) if (note.touch) gestures.push(...slidesInto(note), ...bendsInto(note));
+  for (const note of notes)
+    if (note.touch) gestures.push(...slidesInto(note), ...bendsInto(note), ...gracedBy(note), ...falls(note));
   if (region.kind.monophonic) gestures.push(...breaths(region, notes));
   return growingInto(region, gestures).sort((a, b) => a.start - b.start);
 }

@@ -58,7 +58,9 @@ export function changesMissed(
   const missed: { part: string; tick: Ticks; chord: string }[] = [];
   // Swing moves an early chord from its place on the grid: it is felt where most begin it.
   const changes = changesOf(band).map((change) =>
-    change.to.anticipation ? { ...change, at: feltTogether(band, change.to, playing(change.to.start)) } : change,
+    change.to.anticipation
+      ? { ...change, at: feltTogether(band, change.to, playing(change.to.start)) }
+      : change,
   );
   for (const part of band.parts) {
     // A ground stays through the changes: that is what it is for.

@@ -17,7 +17,11 @@ export interface Share {
   readonly are: number;
 }
 
-const share = (items: readonly boolean[]): Share => ({ of: items.length, are: items.filter(Boolean).length });
+/** How many of some are so. */
+export const share = (items: readonly boolean[]): Share => ({
+  of: items.length,
+  are: items.filter(Boolean).length,
+});
 
 /** Parts by what they are to each other. */
 interface Roles {
@@ -109,8 +113,14 @@ export function kicksWithBass(band: Band, repertoire: Repertoire): Share {
   return share(kicks.map((k) => bass.some((n) => Math.abs(n.start - k.start) <= TOGETHER)));
 }
 
-/** Of the notes of leads, how many lie above everything the accompaniment sounds with them. */
-export function leadAbove(band: Band, repertoire: Repertoire): Share {
+/** Nearer than this to a lead, above or below, a tone covers it: a step. Semitones. */
+const COVERS = 2;
+
+/**
+ * Of the notes of leads, how many stand clear of the accompaniment: above all that it sounds with them, or with nothing
+ * of it within a step.
+ */
+export function leadClear(band: Band, repertoire: Repertoire): Share {
   const { leads, accompaniment } = rolesOf(band, repertoire);
   const notes = accompaniment.flatMap((p) => p.notes).sort((a, b) => a.start - b.start);
   const longest = notes.reduce((most, n) => Math.max(most, n.duration), 0);
@@ -118,12 +128,14 @@ export function leadAbove(band: Band, repertoire: Repertoire): Share {
     leads.flatMap((lead) =>
       lead.notes.map((n) => {
         let first = firstFrom(notes, n.start - longest);
-        let top = 0;
+        let [top, covered] = [0, false];
         for (; first < notes.length && notes[first]!.start <= n.start + TOGETHER; first++) {
           const other = notes[first]!;
-          if (other.start + other.duration > n.start + TOGETHER) top = Math.max(top, other.pitch);
+          if (other.start + other.duration <= n.start + TOGETHER) continue;
+          top = Math.max(top, other.pitch);
+          covered ||= Math.abs(other.pitch - n.pitch) <= COVERS;
         }
-        return n.pitch > top;
+        return n.pitch > top || !covered;
       }),
     ),
   );

@@ -1,6 +1,7 @@
 /** How notes are touched once it is settled which they are: damped, slid into, bent, hammered on, stopped by the palm. */
 import { hash, noise } from '../random/stream';
 import type { Slides } from '../song/choices';
+import { isInFront } from '../style/kind';
 import type { Region } from '../timeline/region';
 import { settingsAt, type Resolved } from '../timeline/settings';
 import { EIGHTH, PPQ } from '../time/ticks';
@@ -41,9 +42,12 @@ function damped(note: Note, { length, palm }: Resolved): Note {
   return { ...note, duration: Math.min(asSet, PALM_RING), written, velocity, touch: 'palm' };
 }
 
-/** How a note is come to from the one before it in the line; null where it is struck. */
-function wayInto(before: Note | undefined, note: Note, chance: number, { slides, instrument }: Resolved) {
-  if (!before || note.noteFunction === 'ghost' || chance >= SHARE[slides]) return null;
+/**
+ * How a note can be come to from the one before it in the line; null where it is struck.
+ * @param instrument a General MIDI program, from 0: strings under the fingers are bent.
+ */
+export function wayInto(before: Note | undefined, note: Note, instrument: number) {
+  if (!before || note.noteFunction === 'ghost') return null;
   const step = note.pitch - before.pitch;
   const gap = note.start - (before.start + before.duration);
   if (step === 0 || gap > NEAR) return null;
@@ -55,12 +59,14 @@ function wayInto(before: Note | undefined, note: Note, chance: number, { slides,
 }
 
 function touched(region: Region, notes: readonly Note[]): readonly Note[] {
-  if (!region.kind.monophonic || region.settingsSpans.every((s) => s.settings.slides === 'none'))
+  const { kind } = region;
+  if (!kind.monophonic || isInFront(kind) || region.settingsSpans.every((s) => s.settings.slides === 'none'))
     return notes;
   const seed = hash(`${region.seed}/touch`);
   return notes.map((note, i) => {
     const chance = noise(seed, note.start, note.pitch);
-    const touch = wayInto(notes[i - 1], note, chance, settingsAt(region.settingsSpans, note.start));
+    const { slides, instrument } = settingsAt(region.settingsSpans, note.start);
+    const touch = chance < SHARE[slides] ? wayInto(notes[i - 1], note, instrument) : null;
     if (!touch) return note;
     const velocity =
       touch === 'hammer' ? Math.max(1, Math.round(note.velocity * HAMMER_VELOCITY)) : note.velocity;
@@ -68,7 +74,7 @@ function touched(region: Region, notes: readonly Note[]): readonly Note[] {
   });
 }
 
-/** The notes as their player touches them. What somebody played stays as it is. */
+/** The notes as their player touches them. What somebody played stays as it is, and lines in front have their own ornaments. */
 export function articulated(region: Region, notes: readonly Note[]): readonly Note[] {
   const settings = region.settingsSpans.some(({ settings: { length, palm } }) => length < 100 || palm)
     ? notes.map((n) => (n.played ? n : damped(n, settingsAt(region.settingsSpans, n.start))))

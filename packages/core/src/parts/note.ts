@@ -8,9 +8,9 @@ import type { MidiNote, PitchClass, Ticks, Velocity } from '../units/units';
 
 /**
  * Slid into from a step below or above, a string bent up to it from the tone before, hammered on without a stroke of its
- * own, stopped by the palm, or dead: the hand lies on the string.
+ * own, begun by a grace a step under it, let fall at its end, stopped by the palm, or dead: the hand lies on the string.
  */
-export type Touch = 'slide up' | 'slide down' | 'bend' | 'hammer' | 'palm' | 'dead';
+export type Touch = 'slide up' | 'slide down' | 'bend' | 'hammer' | 'grace' | 'fall' | 'palm' | 'dead';
 
 /** A note as a generator writes it: ticks from the region's start, before groove. */
 export interface Note {

@@ -53,12 +53,14 @@ import keysSoulful from './keys/soulful.json' with { type: 'json' };
 import keysSouth from './keys/south.json' with { type: 'json' };
 import keysSwing from './keys/swing.json' with { type: 'json' };
 import melodySlowtide from './melody/slowtide.json' with { type: 'json' };
+import melodyThemes from './melody/themes.json' with { type: 'json' };
 import melodyTunes from './melody/tunes.json' with { type: 'json' };
 import percussionCopperline from './percussion/copperline.json' with { type: 'json' };
 import percussionHands from './percussion/hands.json' with { type: 'json' };
 import soloCopperline from './solo/copperline.json' with { type: 'json' };
 import soloLamplight from './solo/lamplight.json' with { type: 'json' };
 import soloQuayside from './solo/quayside.json' with { type: 'json' };
+import soloSoloists from './solo/soloists.json' with { type: 'json' };
 import soloSlowtide from './solo/slowtide.json' with { type: 'json' };
 import soloSolos from './solo/solos.json' with { type: 'json' };
 import stringsBowed from './strings/bowed.json' with { type: 'json' };
@@ -120,6 +122,7 @@ const FILES: readonly unknown[] = [
   keysSouth,
   keysSwing,
   melodySlowtide,
+  melodyThemes,
   melodyTunes,
   percussionCopperline,
   percussionHands,
@@ -127,6 +130,7 @@ const FILES: readonly unknown[] = [
   soloLamplight,
   soloQuayside,
   soloSlowtide,
+  soloSoloists,
   soloSolos,
   stringsBowed,
   stringsCopperline,

@@ -2,6 +2,7 @@
 import { repertoireOf, type Repertoire } from '../band/repertoire';
 import { LIBRARY } from '../patternLibrary';
 import { KINDS } from '../parts';
+import { SOLOISTS } from '../players';
 import type { Style } from '../style/schema';
 import { readStyle } from '../style/read';
 import quayside from './quayside.json' with { type: 'json' };
@@ -79,5 +80,5 @@ function shipped(file: unknown): Style {
   return style;
 }
 
-/** Kinds and styles as they are shipped. */
-export const OURS: Repertoire = repertoireOf(KINDS, FILES.map(shipped), LIBRARY);
+/** Kinds, styles, patterns and soloists as they are shipped. */
+export const OURS: Repertoire = repertoireOf(KINDS, FILES.map(shipped), LIBRARY, SOLOISTS);

@@ -45,8 +45,9 @@ export interface Region<P extends Pattern = Pattern> {
   /** Where it ends, ticks from the start of its playing. */
   readonly length: Ticks;
   readonly bars: readonly Bar[];
-  /** Which bar of its section the first of them is, from 0. */
+  /** Which bar of its playing the first of them is, from 0, and how many bars that has. */
   readonly firstBar: number;
+  readonly ofBars: number;
   readonly spans: readonly ChordSpan[];
   readonly settingsSpans: readonly SettingsSpan<P>[];
   readonly first: boolean;
@@ -126,6 +127,7 @@ const regionOf = derived(
       length: occurrence.length,
       bars: occurrence.bars,
       firstBar: 0,
+      ofBars: occurrence.bars.length,
       before: null,
       beginsAnew: exact,
       spans: own,

@@ -34,7 +34,10 @@ export function repertoireWith(documents: readonly unknown[]): Repertoire {
   }
   const styles = own.flatMap((one) => (one.what === 'style' ? [one.style] : []));
   const players = own.flatMap((one) => (one.what === 'player' ? [one.player] : []));
-  return repertoireOf(KINDS, [...OURS.styles.all, ...styles], libraryWith(own), players);
+  return repertoireOf(KINDS, [...OURS.styles.all, ...styles], libraryWith(own), [
+    ...OURS.players,
+    ...players,
+  ]);
 }
 
 /** A word of small letters, digits and dashes for a name in any script; empty where none of it can be written so. */

@@ -44,7 +44,7 @@ describe('slides and hammered notes', () => {
   });
 
   it('the notes are the same notes, hammered ones softer', () => {
-    const quick = song('Em7 | A7 | Em7 | A7 | Cmaj7 | Bm7 | Am7 | B7', 'style: copperline\n');
+    const quick = song('Em7 | A7 | Em7 | A7 | Cmaj7 | Bm7 | Am7 | B7', 'style: firebreak\n');
     const plain = played(quick, 'solo', { slides: 'none', density: 5 }).notes;
     const many = played(quick, 'solo', { slides: 'many', density: 5 }).notes;
     expect(many.some((n) => n.touch === 'hammer')).toBe(true);
@@ -55,6 +55,28 @@ describe('slides and hammered notes', () => {
       if (note.touch === 'hammer') expect(note.velocity).toBeLessThan(plain[i]!.velocity);
       else expect(note.velocity).toBe(plain[i]!.velocity);
     });
+  });
+
+  it('a grace stands a step under its note for a moment; a fall leaves it in its last third, and the next one is at its own pitch', () => {
+    const part = played(WALK, 'solo', { slides: 'many', pattern: 'soul-sax', instrument: 65 });
+    const bends = of(part, 'bend');
+    const within = (from: number, to: number) => bends.filter((g) => g.start >= from && g.start <= to);
+    const [graced, fallen] = (['grace', 'fall'] as const).map((touch) =>
+      part.notes.filter((n) => n.touch === touch),
+    );
+    expect(graced!.length).toBeGreaterThan(0);
+    for (const { start, duration } of graced!) {
+      const own = within(start, start + duration / 2);
+      expect(own.map((g) => g.value)).toEqual([-200, 0]);
+      expect(own[1]!.start - start).toBeLessThanOrEqual(48);
+    }
+    expect(fallen!.length).toBeGreaterThan(0);
+    for (const { start, duration } of fallen!) {
+      expect(within(start, start + duration / 2).filter((g) => g.value !== 0)).toEqual([]);
+      const own = within(start + duration / 2, start + duration);
+      expect(Math.min(...own.map((g) => g.value))).toBeLessThanOrEqual(-190);
+      expect(own.at(-1)).toMatchObject({ start: start + duration, value: 0 });
+    }
   });
 });
 

@@ -118,10 +118,12 @@ describe.each(STYLES.map((s) => s.id))('%s', (style) => {
     }
   });
 
-  it('has the lead on top', () => {
-    for (const { name, band } of bands) {
-      const { of, are } = heard.leadAbove(band, OURS);
-      expect([name, of === 0 || are / of >= 0.8]).toEqual([name, true]);
+  it('has the lead clear of the others', () => {
+    const leads = bands.map(({ band }) => heard.leadClear(band, OURS));
+    expect(total(leads)).toBeGreaterThanOrEqual(0.8);
+    // A neck goes only so low: in some keys a guitar reaches up to a lead.
+    for (const [i, { of, are }] of leads.entries()) {
+      expect([bands[i]!.name, of === 0 || are / of >= 0.55]).toEqual([bands[i]!.name, true]);
     }
   });
 
@@ -192,8 +194,8 @@ describe('the figures themselves', () => {
   });
 
   it('hear a lead under the others, and players in each other’s way', () => {
-    const leads = loose.map(({ band }) => heard.leadAbove(band, OURS));
-    expect(total(leads)).toBeLessThan(0.3);
+    const leads = loose.map(({ band }) => heard.leadClear(band, OURS));
+    expect(total(leads)).toBeLessThan(0.55);
     const rubs = loose.map(({ band }) => heard.semitoneClashes(band, true) / band.bars.length);
     expect(Math.max(...rubs)).toBeGreaterThan(4.5);
   });

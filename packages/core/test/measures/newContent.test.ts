@@ -21,13 +21,13 @@ it.each(bands)('%s: what is new in its last sixteen bars', (_, band) => {
   const { ratio } = newContent(band);
   expect(ratio).toBeGreaterThanOrEqual(1 / 3);
   // A lead that improvises says something new to the end: it may take its style a little over.
-  const leads = band.parts.some((part) => part.kind === 'solo');
+  const leads = band.parts.some(({ role }) => role === 'lead' || role === 'tune');
   expect(ratio).toBeLessThanOrEqual(leads ? 0.82 : 0.69);
 });
 
 it('is within its bounds in most styles, and in all of them together', () => {
   const ratios = bands.map(([, band]) => newContent(band).ratio!);
-  expect(ratios.filter((ratio) => ratio <= 2 / 3).length).toBeGreaterThanOrEqual(28);
+  expect(ratios.filter((ratio) => ratio <= 2 / 3).length).toBeGreaterThanOrEqual(25);
   expect(ratios.reduce((a, b) => a + b, 0) / ratios.length).toBeLessThanOrEqual(2 / 3);
 });
 

@@ -10,6 +10,7 @@ import { setLift, setPlayingLift } from '@backline/core/edits/lift';
 import { setSettings } from '@backline/core/edits/settings';
 import { AT_REST, type Moved } from '@backline/core/groove/gestures';
 import type { Song } from '@backline/core/song/schema';
+import { soundsChords } from '@backline/core/style/kind';
 import { OURS } from '@backline/core/styles/index';
 import { expandForm } from '@backline/core/timeline/occurrences';
 import { afterEdits } from '../support/edits';
@@ -76,6 +77,12 @@ const inPlaying = (band: Band, playing: string, parts?: readonly string[]): stri
       }),
   );
 
+/** A band without those who sound chords. */
+const unvoiced = (band: Band): Band => ({
+  ...band,
+  parts: band.parts.filter(({ kind }) => !soundsChords(OURS.kinds.get(kind)!)),
+});
+
 describe('locality', () => {
   it('an edit in one section leaves the notes of all others as they were, but of what leads into it and goes on from it', () => {
     fc.assert(
@@ -116,7 +123,10 @@ describe('locality', () => {
           const repeats =
             all[i]!.entry === entry.id && all[i]!.repeat >= entry.repeats && repeat === entry.repeats - 1;
           if (i === at || repeats) return;
-          expect(inPlaying(b, occurrenceKey)).toBe(inPlaying(a, occurrenceKey));
+          // Who sounds chords goes on from the last voicing, which may be another where a lead has gone.
+          const heard = (band: Band) =>
+            i < at ? inPlaying(band, occurrenceKey) : inPlaying(unvoiced(band), occurrenceKey);
+          expect(heard(b)).toBe(heard(a));
         });
       }),
       RUNS,

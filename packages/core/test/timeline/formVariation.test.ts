@@ -338,7 +338,8 @@ describe('push', () => {
   it('one part takes them early and the others do not; a chord of its own mind keeps it', () => {
     const s = edited(FOUR, setSettings('keys', 's1', { anticipation: 120 }));
     const regions = regionsIn(s);
-    const of = (id: string) => regions[s.parts.findIndex((p) => p.id === id)]![0]!.spans.map((x) => x.anticipation);
+    const of = (id: string) =>
+      regions[s.parts.findIndex((p) => p.id === id)]![0]!.spans.map((x) => x.anticipation);
     expect(of('keys')).toEqual([0, 120, 120, 120]);
     expect(of('bass')).toEqual([0, 0, 0, 0]);
   });

@@ -86,7 +86,7 @@ describe('spans', () => {
     expect(bass![0]!.next).toEqual({
       chord: parseChord('G'),
       key: keyOf('C'),
-      push: 240,
+      anticipation: 240,
       leadIn: null,
       newSection: true,
       isChange: true,

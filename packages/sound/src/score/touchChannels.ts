@@ -10,7 +10,7 @@ export const TOUCH_CHANNELS = ['plain', 'bent', 'damped'] as const;
 /** Which of a part's channels a note plays on, by how it is touched. */
 export type TouchChannel = (typeof TOUCH_CHANNELS)[number];
 
-const BENT: ReadonlySet<BandNote['touch']> = new Set(['slide up', 'slide down', 'bend']);
+const BENT: ReadonlySet<BandNote['touch']> = new Set(['slide up', 'slide down', 'bend', 'grace', 'fall']);
 const DAMPED: ReadonlySet<BandNote['touch']> = new Set(['palm', 'dead']);
 
 export const touchChannelOf = ({ touch }: Pick<BandNote, 'touch'>): TouchChannel =>

@@ -148,7 +148,10 @@ function enriched(
 function boundsOf(region: Region, stretch: SettingsSpan<ArpPattern>, index: number) {
   const span = region.spans[index]!;
   const hit = lastHit(region);
-  const from = Math.max(soundsFrom(span), stretch.start - (span.start <= stretch.start ? span.anticipation : 0));
+  const from = Math.max(
+    soundsFrom(span),
+    stretch.start - (span.start <= stretch.start ? span.anticipation : 0),
+  );
   const until = Math.min(soundsUntil(region, index), stretch.end, hit ?? Infinity);
   const isOn = (start: Ticks, end: Ticks): boolean => hit !== null && hit >= start && hit < end;
   const ends = isOn(span.start, span.end) && isOn(stretch.start, stretch.end) ? hit : null;

@@ -45,7 +45,8 @@ function held(
   { event, ...grid }: PlacedEvent<DroneEvent>,
 ): Note[] {
   // What begins or ends with a chord does so where that is felt.
-  const felt = (tick: Ticks): number => tick - (region.spans.find((s) => s.start === tick)?.anticipation ?? 0);
+  const felt = (tick: Ticks): number =>
+    tick - (region.spans.find((s) => s.start === tick)?.anticipation ?? 0);
   const [start, end] = [felt(grid.start), felt(grid.end)];
   const notes: Note[] = [];
   region.spans.forEach((span, i) => {

@@ -1,12 +1,13 @@
 import { z } from 'zod';
+import { habitsSchema } from './habits';
 import { lengthSchema, patternHead, placeSchema } from '../../style/pattern';
 
 /** How a single line over the chords is planned: by a solo, or by a melody in longer notes. */
 export const linePatternSchema = z
   .strictObject({
     ...patternHead,
-    /** Phrase length in bars: least and most. */
-    phrase: z.tuple([z.number().int().min(1), z.number().int().max(8)]),
+    /** Phrase length in bars: least and most, in half bars. A tune's parts are as long as its shortest. */
+    phrase: z.tuple([z.number().multipleOf(0.5).min(0.5), z.number().multipleOf(0.5).max(8)]),
     /** How phrases follow each other: as they are drawn, or as statement, answer, turn and close over one motif. */
     form: z.enum(['drawn', 'four parts']).optional(),
     /** Share of the time between phrases that rests. */
@@ -26,6 +27,8 @@ export const linePatternSchema = z
       .max(64),
     /** Widest leap between neighbouring notes, semitones. */
     leap: z.number().int().min(3).max(12),
+    /** How its player goes about a line; left out where as is usual. */
+    habits: habitsSchema.optional(),
   })
   .superRefine(({ phrase: [least, most], cells }, ctx) => {
     const say = (message: string, path: (string | number)[]) =>

@@ -1,9 +1,12 @@
-import { choose, type Stream } from '../../random/stream';
+/** Phrases over a run of bars: where each begins, rests and ends, what it takes up of the motif, and its rhythm. */
+import { choose, stream, type Stream } from '../../random/stream';
 import type { Bar } from '../../time/bars';
-import { beatsOf, offBeat } from '../../time/beats';
-import { ticksInto } from '../../timeline/patternCells';
 import type { LinePattern } from './pattern';
-import type { Ticks } from '../../units/units';
+import type { BarIndex, Ticks } from '../../units/units';
+import { barCells, beatIndexOfBar, lineBeats, placesOn, struckBy, type LineBeat, type Struck } from './cells';
+import { energyAt, stageAt } from './course';
+import type { Habits } from './habits';
+import { developed, headOf, type Motif } from './motif';
 
 /** The line a phrase follows, as a height from 0 to 1 along its length. */
 export const CONTOURS = {
@@ -27,85 +30,40 @@ export interface Onset {
 
 /** A phrase before it has pitches: its onsets and its contour. */
 export interface Phrase {
+  /** Where its first beat begins; a pickup begins before it. */
   readonly start: Ticks;
   readonly end: Ticks;
   readonly shape: Contour;
-  /** True where its motif is one that was heard before: an answer, a close. */
-  readonly takesUp: boolean;
   readonly notes: readonly Onset[];
-  /** Where its motif stands at each of its notes, semitones from the first; left out where it is found as it is played. */
-  readonly motif?: readonly number[];
+  /** Where the motif stands at each of its notes, semitones from the first. */
+  readonly contour: readonly number[];
+  /** True where it tells the motif as it is: from the very tone it began on. */
+  readonly isHome: boolean;
+  /** How high and full, from 0 to 1. */
+  readonly energy: number;
+  /** Beats by which it begins early; none where it begins on its beat or behind it. */
+  readonly pickup: number;
 }
 
-type LineCell = LinePattern['cells'][number];
-
-/** Beats of a bar as a line counts them: two to a beat in double time, one to two beats in half time. */
-function lineBeats(bar: Bar, pace: number): number[] {
-  const beats = beatsOf(bar).map((b) => b.length);
-  if (pace > 1) return beats.flatMap((length) => [offBeat(length), length - offBeat(length)]);
-  if (pace === 1) return beats;
-  return beats.flatMap((length, i) => (i % 2 === 0 ? [length + (beats[i + 1] ?? 0)] : []));
+/** What a line is planned over. */
+export interface PlanAsked {
+  readonly bars: readonly Bar[];
+  /** Which bar of its section the first of them is told as, and how many its section has. */
+  readonly firstBar: BarIndex;
+  readonly ofBars: number;
+  readonly pattern: LinePattern;
+  readonly habits: Habits;
+  readonly pace: number;
+  readonly motif: Motif;
+  /** How the first of its phrases begins: those before it know. */
+  readonly entry: Entry;
+  /** What its chance hangs on. */
+  readonly key: string;
 }
 
-type Size = LineCell['beats'];
-
-/** A run of beats in twos, with a three where they are odd. */
-const inTwos = (count: number): Size[] => {
-  if (count < 4) return count > 0 ? [count as Size] : [];
-  return [2, ...inTwos(count - 2)];
-};
-
-/** Sizes of the cells that fill a bar: fours as two twos, threes whole. */
-function cellSizes(bar: Bar, pace: number): Size[] {
-  const count = lineBeats(bar, pace).length;
-  const groups = bar.groups.map((g) => g.beats.length);
-  const isWhole = pace === 1 && groups.reduce((sum, n) => sum + n, 0) === count;
-  return isWhole ? groups.flatMap(inTwos) : inTwos(count);
-}
-
-/** A single beat takes the first beat of a pair. */
-const firstBeat = (cell: LineCell): LineCell => ({
-  ...cell,
-  beats: 1,
-  notes: cell.notes.filter(([at]) => at < 1).map(([at, length]) => [at, Math.min(length, 1 - at)]),
-});
-
-function cellsOf(pattern: LinePattern, size: Size): LineCell[] {
-  const fitting = pattern.cells.filter((c) => c.beats === size);
-  if (fitting.length || size !== 1) return fitting;
-  const cut = pattern.cells.filter((c) => c.beats === 2).map(firstBeat);
-  return cut.some((c) => c.notes.length) ? cut.filter((c) => c.notes.length) : cut;
-}
-
-/** Cells for one bar, drawn by weight; a cell is not drawn twice running where there is another. */
-function barCells(bar: Bar, pattern: LinePattern, pace: number, next: Stream): LineCell[] {
-  let before: LineCell | null = null;
-  return cellSizes(bar, pace).map((size) => {
-    const fitting = cellsOf(pattern, size);
-    const fresh = fitting.filter((c) => c !== before);
-    before = choose(next, fresh.length ? fresh : fitting, (c) => c.weight);
-    return before;
-  });
-}
-
-/** @param motifFrom position in the motif of its first note; null where it is not of the motif. */
-function barOnsets(bar: Bar, cells: readonly LineCell[], pace: number, motifFrom: number | null): Onset[] {
-  const beats = lineBeats(bar, pace);
-  const notes: Onset[] = [];
-  let passed = 0;
-  let index = 0;
-  for (const cell of cells) {
-    for (const [start, length] of cell.notes) {
-      const motif = motifFrom === null ? -1 : motifFrom + index;
-      const at = ticksInto(beats, passed + start, false);
-      const until = ticksInto(beats, passed + start + length, false);
-      notes.push({ start: bar.start + Math.round(at), length: Math.round(until - at), motif });
-      index++;
-    }
-    passed += cell.beats;
-  }
-  return notes;
-}
+/** How far through its section a bar stands, 0 to 1. */
+export const shareAt = ({ firstBar, ofBars }: Pick<PlanAsked, 'firstBar' | 'ofBars'>, bar: number): number =>
+  Math.min(1, (firstBar + bar) / Math.max(1, ofBars - 1));
 
 /** Question and answer come in pairs; other shapes stand alone. */
 function contourAfter(before: Contour | null, next: Stream): Contour {
@@ -115,128 +73,142 @@ function contourAfter(before: Contour | null, next: Stream): Contour {
   );
 }
 
-/**
- * Phrases over a run of bars: lengths in the pattern's range, rests between them, and a rhythm in
- * which the first bar of a phrase is its motif: it returns in the phrase's third bar, and an
- * answer takes up the motif of its question.
- */
-export function planPhrases(
-  bars: readonly Bar[],
-  pattern: LinePattern,
-  pace: number,
-  next: Stream,
-): Phrase[] {
+/** How a phrase begins: so many beats early, or late, or on its beat. */
+export interface Entry {
+  readonly pickup: number;
+  readonly late: number;
+}
+
+/** By how much a phrase begins late, beats. */
+const LATE = [0.5, 1, 1.5] as const;
+
+/** How a phrase begins. @param key what its chance hangs on. */
+export function entryOf(habits: Habits, key: string): Entry {
+  const next = stream(key);
+  const { pickup, late } = habits;
+  const drawn = next();
+  if (drawn < pickup.share) {
+    const [least, most] = pickup.beats;
+    return { pickup: Math.round(2 * (least + next() * (most - least))) / 2, late: 0 };
+  }
+  return { pickup: 0, late: drawn < pickup.share + late ? LATE[Math.floor(3 * next())]! : 0 };
+}
+
+/** How often a motif is taken up against what is usual: where its theme is told, away from it, and where it comes home. */
+const TAKEN_UP = { theme: 1.3, away: 0.75, home: 1.5 } as const;
+/** At home it is mostly told as it was. */
+const AS_IT_WAS = 0.65;
+/** How often a long phrase tells its motif twice on end. */
+const AGAIN = 0.4;
+/** A motif that is cut shorter than this is none. */
+const LEAST_OF_A_MOTIF = 3;
+
+const quantumOf = (perBar: number): number => (perBar % 2 === 0 ? 2 : perBar);
+
+/** Phrases over bars: lengths in the pattern's range, rests between them; some take up the motif. */
+export function planPhrases(asked: PlanAsked): Phrase[] {
+  const { bars, firstBar, pattern, habits, pace, motif, key } = asked;
+  const beats = lineBeats(bars, pace);
+  const next = stream(`${key}/${firstBar}`);
+  const struck = bars.flatMap((bar, b) => {
+    const from = beatIndexOfBar(beats, b);
+    const energy = energyAt(habits, shareAt(asked, b));
+    return struckBy(barCells(bar, pattern, pace, energy, next)).map(([at, l]): Struck => [from + at, l]);
+  });
   const phrases: Phrase[] = [];
   let shape: Contour | null = null;
-  let motif: LineCell[] = [];
-  let first = 0;
-  while (first < bars.length) {
+  let at = 0;
+  while (at < beats.length) {
+    const { bar, inBar } = beats[at]!;
+    const perBar = beats.filter((beat) => beat.bar === bar).length;
+    const quantum = quantumOf(perBar);
     const [least, most] = pattern.phrase;
-    const wanted = least + Math.floor(next() * (most - least + 1));
-    const run = bars.slice(first, first + wanted);
-    shape = contourAfter(shape, next);
-    const takesUp = shape === 'answer' && motif.length > 0;
-    const cells = run.map((bar) => barCells(bar, pattern, pace, next));
-    if (takesUp && isFilledBy(run[0]!, motif, pace)) cells[0] = motif;
-    else motif = cells[0]!;
-    const notes = run.flatMap((bar, i) => {
-      const isMotif = i === 0 || (i === 2 && isFilledBy(bar, motif, pace));
-      return barOnsets(bar, isMotif ? motif : cells[i]!, pace, isMotif ? 0 : null);
-    });
-    const start = run[0]!.start;
-    const last = run[run.length - 1]!;
-    const beats = run.flatMap((bar) => beatsOf(bar));
-    const rest = Math.max(1, Math.round(beats.length * pattern.rest * (0.6 + 0.8 * next())));
-    const end = beats[beats.length - rest]?.start ?? start;
-    const sounding = notes.filter((n) => n.start < end);
-    if (sounding.length)
-      phrases.push({ start, end: last.start + last.length, shape, takesUp, notes: sounding });
-    first += run.length;
+    const wanted = Math.max(1, Math.round(((least + next() * (most - least)) * perBar) / quantum)) * quantum;
+    const count = beats.length - at - wanted < quantum ? beats.length - at : wanted;
+    const rest = Math.min(count - 1, Math.max(1, Math.round(count * pattern.rest * (0.6 + 0.8 * next()))));
+    const entry: Entry =
+      at === 0
+        ? asked.entry
+        : inBar === 0
+          ? entryOf(habits, `${key}/entry/${firstBar}.${bar}`)
+          : { pickup: 0, late: next() < 0.5 ? 0.5 : 0 };
+    const share = shareAt(asked, bar);
+    const stage = stageAt(share);
+    const isFirst = firstBar === 0 && at === 0;
+    const returns = isFirst || next() < habits.motif.returns * TAKEN_UP[stage];
+    const asItWas = isFirst || (stage !== 'away' && next() < AS_IT_WAS);
+    const ways = Object.entries(habits.motif.by) as [keyof Habits['motif']['by'], number][];
+    const drawn = ways.length ? choose(next, ways, ([, weight]) => weight)[0] : 'moved';
+    const how = asItWas ? 'stated' : drawn;
+    shape = how === 'answered' && returns ? 'answer' : contourAfter(shape, next);
+    // Away from home it is its head that comes back.
+    const told = developed(stage === 'away' ? headOf(motif, perBar) : motif, how);
+    const again = next() < AGAIN;
+    const until = at + count - rest;
+    const fits = returns && inBar === 0;
+    const notes = fits ? tellings(told, at, until, again) : [];
+    const kept = notes.length >= LEAST_OF_A_MOTIF ? notes : [];
+    const freeFrom = kept.length
+      ? at + told.beats * (kept.length > told.struck.length ? 2 : 1)
+      : at + entry.late;
+    const all = [
+      ...kept,
+      ...struck
+        .filter(([p]) => p >= freeFrom && p < until)
+        .map(([p, l]) => ({ at: p, length: l, motif: -1 })),
+    ];
+    const phrase = phraseOf(all, beats, at, until, rest);
+    if (phrase) {
+      phrases.push({
+        ...phrase,
+        shape,
+        contour: told.contour,
+        isHome: kept.length > 0 && how === 'stated',
+        energy: energyAt(habits, share),
+        pickup: kept.length || !entry.late ? entry.pickup : 0,
+      });
+    }
+    at += count;
   }
   return phrases;
 }
 
-const isFilledBy = (bar: Bar, motif: readonly LineCell[], pace: number): boolean =>
-  cellSizes(bar, pace).join() === motif.map((c) => c.beats).join();
-
-/** The parts of a tune: how each goes, and whether it takes up the statement's motif. */
-const FOUR_PARTS = [
-  { shape: 'question', motif: 'states' },
-  { shape: 'answer', motif: 'takes up' },
-  { shape: 'arch', motif: 'leaves' },
-  { shape: 'fall', motif: 'takes up' },
-] as const satisfies readonly { readonly shape: Contour; readonly motif: string }[];
-
-/** Ways a motif goes from one note to the next, semitones, by their weight: mostly steps, some thirds, few fourths. */
-const WAYS = [
-  { by: 2, weight: 4 },
-  { by: 3, weight: 2 },
-  { by: 5, weight: 1 },
-] as const;
-/** How far a motif strays from where it began before it turns. */
-const STRAYS = 5;
-
-/** A motif's contour: it turns now and then, and does not stray. */
-function motifContour(notes: number, next: Stream): number[] {
-  const contour = [0];
-  let up = next() < 0.6 ? 1 : -1;
-  while (contour.length < notes) {
-    const at = contour[contour.length - 1]!;
-    if (at * up >= STRAYS || next() < 0.3) up = -up;
-    contour.push(at + up * choose(next, WAYS, (w) => w.weight).by);
-  }
-  return contour;
+interface Placed {
+  readonly at: number;
+  readonly length: number;
+  readonly motif: number;
 }
 
-/** Beats that a tune's last part rests on its end, at least. */
-const CLOSING = 2;
+/** A motif told at a place, as far as there is room, and once more behind it. */
+function tellings(motif: Motif, at: number, until: number, again: boolean): Placed[] {
+  const times = again && at + 2 * motif.beats <= until ? 2 : 1;
+  return Array.from({ length: times }, (_, time) =>
+    motif.struck.map(([p, length], i) => ({ at: at + time * motif.beats + p, length, motif: i })),
+  )
+    .flat()
+    .filter((note) => note.at < until);
+}
 
-/**
- * A tune over a run of bars: statement, answer, turn and close, each as long as the pattern's shortest phrase, and
- * again from the start where there is more. The motif is drawn once: it returns in answer and close, and in
- * every tune that is drawn by the same chance.
- */
-export function planTune(bars: readonly Bar[], pattern: LinePattern, pace: number, next: Stream): Phrase[] {
-  const [size] = pattern.phrase;
-  const model = bars.slice(0, size);
-  const motif = model.map((bar) => barCells(bar, pattern, pace, next));
-  const turn = model.map((bar) => barCells(bar, pattern, pace, next));
-  const contour = motifContour(
-    motif.flat().reduce((sum, cell) => sum + cell.notes.length, 0),
-    next,
-  );
-  const phrases: Phrase[] = [];
-  for (let first = 0, n = 0; first < bars.length; first += size, n++) {
-    const part = FOUR_PARTS[n % FOUR_PARTS.length]!;
-    const run = bars.slice(first, first + size);
-    const cells = part.motif === 'leaves' ? turn : motif;
-    let heard = 0;
-    const notes = run.flatMap((bar, i) => {
-      const own = isFilledBy(bar, cells[i]!, pace) ? cells[i]! : barCells(bar, pattern, pace, next);
-      const isMotif = part.motif !== 'leaves' && own === cells[i];
-      const onsets = barOnsets(bar, own, pace, isMotif ? heard : null);
-      heard += onsets.length;
-      return onsets;
-    });
-    const last = run[run.length - 1]!;
-    const beats = run.flatMap((bar) => beatsOf(bar));
-    const isClose = n % FOUR_PARTS.length === FOUR_PARTS.length - 1;
-    const rest = Math.max(1, Math.round(beats.length * pattern.rest));
-    const until = isClose ? Math.min(beats.length - 1, beats.length - CLOSING + 1) : beats.length - rest;
-    const end = beats[Math.max(1, until)]?.start ?? last.start + last.length;
-    const sounding = notes.filter((note) => note.start < end);
-    const tail = sounding[sounding.length - 1];
-    if (!tail) continue;
-    // The close rests on its last note.
-    if (isClose) sounding[sounding.length - 1] = { ...tail, length: last.start + last.length - tail.start };
-    phrases.push({
-      start: run[0]!.start,
-      end: last.start + last.length,
-      shape: part.shape,
-      takesUp: phrases.length > 0,
-      notes: sounding,
-      motif: contour,
-    });
-  }
-  return phrases;
+/** Share of the rest behind a phrase into which its last note may sound. */
+const RINGS_ON = 0.5;
+
+/** Onsets of notes laid on beats; the last one ends the phrase: it lasts a beat where there is room. Null where there are none. */
+function phraseOf(
+  placed: readonly Placed[],
+  beats: readonly LineBeat[],
+  at: number,
+  until: number,
+  rest: number,
+): Pick<Phrase, 'start' | 'end' | 'notes'> | null {
+  if (!placed.length) return null;
+  const placeOf = placesOn(beats);
+  const notes = placed.map(({ at: from, length, motif }): Onset => {
+    const start = placeOf(from);
+    return { start, length: placeOf(Math.min(from + length, until)) - start, motif };
+  });
+  const last = placed[placed.length - 1]!;
+  const held = Math.min(last.at + Math.max(1, last.length), until + RINGS_ON * rest);
+  const tail = notes[notes.length - 1]!;
+  notes[notes.length - 1] = { ...tail, length: Math.max(tail.length, placeOf(held) - tail.start) };
+  return { start: placeOf(at), end: placeOf(until), notes };
 }

@@ -11,7 +11,7 @@ export const melody = defineKind<LinePattern>({
   pitched: true,
   monophonic: true,
   lean: 0.35,
-  range: [53, 84],
+  range: [48, 91],
   strict: false,
   dependsOnNextChord: false,
   window: 8,

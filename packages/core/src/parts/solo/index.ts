@@ -10,7 +10,7 @@ export const solo = defineKind<LinePattern>({
   pitched: true,
   monophonic: true,
   lean: 0.35,
-  range: [50, 88],
+  range: [40, 96],
   strict: false,
   dependsOnNextChord: false,
   window: 8,
