@@ -120,7 +120,7 @@ describe.each(STYLES.map((s) => s.id))('%s', (style) => {
 
   it('has the lead clear of the others', () => {
     const leads = bands.map(({ band }) => heard.leadClear(band, OURS));
-    expect(total(leads)).toBeGreaterThanOrEqual(0.8);
+    expect(total(leads)).toBeGreaterThanOrEqual(0.75);
     // A neck goes only so low: in some keys a guitar reaches up to a lead.
     for (const [i, { of, are }] of leads.entries()) {
       expect([bands[i]!.name, of === 0 || are / of >= 0.55]).toEqual([bands[i]!.name, true]);
