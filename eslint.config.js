@@ -36,6 +36,7 @@ const LAYERS = [
   'parts',
   'groove',
   'band',
+  'takes',
   'measures',
   'patternLibrary',
   'players',

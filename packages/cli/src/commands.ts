@@ -23,6 +23,7 @@ import { loadChart } from './chartFile';
 import { notWritten } from './notWritten';
 import { listenTo } from './listen';
 import { withPartOptions } from './partOptions';
+import { players, take } from './players';
 import { render } from './render';
 import { patterns, styleCheck, styles } from './styles';
 import { KINDS } from '@backline/core/parts/index';
@@ -250,6 +251,8 @@ export const COMMANDS: Record<string, Command> = {
   settings: { run: () => listedSettings(KINDS), options: [] },
   styles: { run: styles, options: ['fit', 'asked'], flags: ['details'] },
   patterns: { run: patterns, options: ['fit'] },
+  players: { run: players, options: ['fit'] },
+  take: { run: take, options: ['player', 'bars', 'seed', 'style'] },
   'style-check': { run: styleCheck, options: [] },
   voice: {
     run: voiceChart,

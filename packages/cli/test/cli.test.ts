@@ -30,6 +30,35 @@ describe('bin/backline', () => {
     expect(await json('chord', 'C/D')).toMatchObject({ bass: 'D', pitchClasses: [0, 4, 7] });
   });
 
+  it('players: the soloists, for a chart those that fit first; take: what one of them plays over some bars', async () => {
+    type Player = { id: string; name: string; instrument: string; fit?: number; reasons: string[] };
+    const all = (await json('players')) as unknown as Player[];
+    expect(all.length).toBeGreaterThanOrEqual(16);
+    expect(all[0]).toMatchObject({ kind: 'solo', instrument: 'Flute', feel: 'straight', reasons: [] });
+    const fitting = (await json('players', '--fit', CHART)) as unknown as Player[];
+    expect(fitting.map(({ id }) => id).sort()).toEqual(all.map(({ id }) => id).sort());
+    expect(fitting[0]!.fit).toBeGreaterThan(fitting.at(-1)!.fit!);
+    expect(fitting.at(-1)!.reasons.length).toBeGreaterThan(0);
+    type Take = { bars: number[]; notes: { start: number; duration: number; why: string }[] };
+    const asked = ['take', CHART, '--player', fitting[0]!.id, '--bars', '5-8'];
+    const take = (await json(...asked, '--seed', '3')) as unknown as Take;
+    expect(take.bars).toEqual([5, 8]);
+    expect(take.notes.length).toBeGreaterThan(3);
+    expect(take.notes.every(({ start, why }) => start >= 15 && start < 32 && why.length > 0)).toBe(true);
+    expect(await json(...asked, '--seed', '3')).toEqual(take);
+    expect(await json(...asked, '--seed', '4')).not.toEqual(take);
+    const refused = async (...args: string[]) => {
+      const { err, status } = await run(...args);
+      expect(status).toBe(2);
+      return err;
+    };
+    expect(await refused('take', CHART, '--player', 'nobody', '--bars', '1')).toContain('no player "nobody"');
+    expect(await refused('take', CHART, '--player', all[0]!.id)).toContain('Say which bars');
+    for (const bars of ['0', '8-5', '1-999', 'x', '-3']) {
+      expect(await refused('take', CHART, '--player', all[0]!.id, `--bars=${bars}`)).toMatch(/bars|Bars/);
+    }
+  });
+
   it('settings: what can be set for a part, each with what it can be', async () => {
     const settings = (await json('settings')) as readonly { readonly name: string }[];
     const of = (name: string) => settings.find((s) => s.name === name);

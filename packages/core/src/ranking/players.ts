@@ -1,0 +1,67 @@
+/** How well players fit a song: by what they play, and by whether somebody plays their instrument already. */
+import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
+import { GM_PROGRAMS } from '../song/generalMidi';
+import type { Song } from '../song/schema';
+import type { Pattern, PatternFacts } from '../style/pattern';
+import type { PlayerFile } from '../style/player';
+import { resolvedInScope } from '../timeline/scopes';
+import { patternsAtHand } from '../timeline/settings';
+import { factsOf, patternFit, type Fitting } from './rank';
+import { songFacts } from './song';
+
+/** What it costs that another part plays the same instrument. */
+const TAKEN = 0.12;
+
+/** What a player's pattern is for. Null where there is no such pattern, or its kind is not at hand. */
+export function factsOfPlayer(player: PlayerFile, repertoire: Repertoire): PatternFacts | null {
+  const pattern = patternOf(player, repertoire);
+  return pattern ? factsOf(pattern) : null;
+}
+
+/** What a player plays by: its own, or one that everybody has. */
+function patternOf(player: PlayerFile, repertoire: Repertoire): Pattern | null {
+  const kind = kindOf(player, repertoire);
+  if (!kind) return null;
+  const { pattern: id } = player.settings;
+  return (
+    player.pattern ?? patternsAtHand(kind, repertoire.styles.all[0]!).find((one) => one.id === id) ?? null
+  );
+}
+
+/** Players for a song, best first, each with what speaks against it. Those whose kind is not at hand are left out. */
+export function rankPlayers(
+  players: readonly PlayerFile[],
+  song: Song,
+  repertoire: Repertoire,
+): Fitting<PlayerFile>[] {
+  const facts = songFacts(song, repertoire);
+  const style = styleOf(song, repertoire);
+  const taken = new Map(
+    song.parts.flatMap((part) => {
+      const kind = kindOf(part, repertoire);
+      if (!kind?.pitched) return [];
+      return [[resolvedInScope(kind, style, song, part, null).instrument, part] as const];
+    }),
+  );
+  return players
+    .flatMap((item, place) => {
+      const pattern = patternOf(item, repertoire);
+      if (!pattern) return [];
+      const { score, reasons } = patternFit(pattern, facts);
+      const { instrument } = item.settings;
+      const other = instrument === undefined ? undefined : taken.get(instrument);
+      const isTaken = other !== undefined && other.kind !== item.kind;
+      return [
+        {
+          item,
+          place,
+          score: Math.max(0, score - (isTaken ? TAKEN : 0)),
+          reasons: isTaken
+            ? [...reasons, `${other.name} plays ${GM_PROGRAMS[instrument!]} already`]
+            : reasons,
+        },
+      ];
+    })
+    .sort((a, b) => b.score - a.score || a.place - b.place)
+    .map(({ item, score, reasons }) => ({ item, score, reasons }));
+}

@@ -1,0 +1,82 @@
+/** A take: some bars of a song played once more by a part, as its player would at another try. */
+import { kindOf, type Repertoire } from '../band/repertoire';
+import { partInForm } from '../band/partInForm';
+import { playRegion, type RegionNote } from '../band/playRegion';
+import type { Kind } from '../parts/kind';
+import { voicingsOf } from '../parts/voicings';
+import type { Settings, Song } from '../song/schema';
+import { isInFront, soundsChords } from '../style/kind';
+import type { Region } from '../timeline/region';
+import { windowsOf } from '../timeline/windows';
+import { excerptOfRegion } from './excerpt';
+import type { BarIndex } from '../units/units';
+
+/** What is asked of a take. */
+export interface TakeAsked {
+  /** The first bar of the song as it is played, from 0, and the one behind the last. */
+  readonly from: BarIndex;
+  readonly to: BarIndex;
+  readonly seed: number;
+  /** How its player plays, over what is set for the part; left out where as the part is set. */
+  readonly settings?: Settings;
+}
+
+/** A note of a take: ticks from the song's start, and which playing it lies in. */
+export interface TakeNote extends RegionNote {
+  readonly occurrenceKey: string;
+}
+
+/** The part plays by what is asked. */
+const playing = (song: Song, partId: string, settings: Settings | undefined): Song => ({
+  ...song,
+  parts: song.parts.map((part) =>
+    part.id === partId ? { ...part, settings: { ...part.settings, ...settings, on: true } } : part,
+  ),
+});
+
+/** Whoever rests there plays for a take. */
+const sounding = (region: Region): Region => ({
+  ...region,
+  settingsSpans: region.settingsSpans.map((span) =>
+    span.settings.on ? span : { ...span, settings: { ...span.settings, on: true } },
+  ),
+});
+
+/** Lines are planned in windows; whoever else plays goes through all bars at once. */
+const played = (kind: Kind, region: Region): readonly RegionNote[] =>
+  isInFront(kind)
+    ? windowsOf(region).flatMap((window) => playRegion(kind, window, []).notes)
+    : playRegion(kind, region, soundsChords(kind) ? voicingsOf(region) : []).notes;
+
+/**
+ * The notes of a take, in order. The same song, bars, seed and player give the same notes.
+ * @returns null where there is no such part, its kind is not at hand, or the bars are not the song's.
+ */
+export function takeOf(
+  song: Song,
+  repertoire: Repertoire,
+  partId: string,
+  { from, to, seed, settings }: TakeAsked,
+): readonly TakeNote[] | null {
+  const part = song.parts.find(({ id }) => id === partId);
+  const kind = part && kindOf(part, repertoire);
+  if (!kind || !(from >= 0 && from < to)) return null;
+  const { regions, occurrences } = partInForm(playing(song, partId, settings), repertoire, partId);
+  const notes: TakeNote[] = [];
+  let passed = 0;
+  for (const [i, { start, bars, occurrenceKey }] of occurrences.entries()) {
+    const own = { from: Math.max(0, from - passed), to: Math.min(bars.length, to - passed) };
+    passed += bars.length;
+    if (own.to <= own.from) continue;
+    const region = excerptOfRegion(sounding(regions[i]!), own, `take/${seed}`);
+    for (const note of played(kind, region)) {
+      notes.push({
+        ...note,
+        at: Math.max(0, start + note.at),
+        start: Math.max(0, start + note.start),
+        occurrenceKey,
+      });
+    }
+  }
+  return to <= passed ? notes.sort((a, b) => a.start - b.start) : null;
+}

@@ -1,0 +1,118 @@
+/** Takes: some bars played once more. What is asked is played, the same again for the same seed, and nothing beyond it. */
+import fc from 'fast-check';
+import { renderBand } from '@backline/core/band/index';
+import { partInForm } from '@backline/core/band/partInForm';
+import { newPart } from '@backline/core/band/repertoire';
+import { readChart } from '@backline/core/formats/chart/index';
+import { SOLOISTS } from '@backline/core/players/index';
+import { rangeOfInstrument } from '@backline/core/song/instrumentRanges';
+import type { Song } from '@backline/core/song/schema';
+import { OURS } from '@backline/core/styles/index';
+import { takeOf, type TakeNote } from '@backline/core/takes/take';
+import { excerptOfRegion } from '@backline/core/takes/excerpt';
+import { anyBandedSong } from '../support/music';
+
+const CHART =
+  'title: Any\nstyle: lamplight\n[Verse]\nDm7 | G7 | Cmaj7 | A7{push 1/8} | Dm7 | NC | Cmaj7 | C6\n[Bridge]\ntime: 3/4\nFm | Bb7 | Ebmaj7 | G7';
+const song = readChart(CHART, OURS);
+const heard = (notes: readonly TakeNote[] | null) =>
+  notes!.map(({ start, duration, pitch }) => [start, duration, pitch].join());
+const barsOf = (s: Song) => renderBand(s, OURS).bars;
+
+it('the same seed is the same take, another is another', () => {
+  const take = (seed: number) => heard(takeOf(song, OURS, 'solo', { from: 0, to: 8, seed }));
+  expect(take(3)).toEqual(take(3));
+  const [a, b] = [take(3), take(4)];
+  expect(a.filter((note) => b.includes(note)).length).toBeLessThan(a.length / 2);
+});
+
+it('lies within its bars, for every part, one bar or all, across sections and metres', () => {
+  const bars = barsOf(song);
+  for (const { id } of song.parts) {
+    for (const [from, to] of [
+      [0, 1],
+      [2, 5],
+      [5, 6],
+      [6, 10],
+      [0, bars.length],
+    ] as const) {
+      const notes = takeOf(song, OURS, id, { from, to, seed: 7 });
+      const [start, end] = [bars[from]!.start, bars[to - 1]!.start + bars[to - 1]!.length];
+      // A chord that is pushed sounds before its bar.
+      const outside = notes!.filter((n) => n.start < start - 480 || n.start + n.duration > end + 240);
+      expect([id, from, to, outside]).toEqual([id, from, to, []]);
+      expect(notes!.every((n, i) => i === 0 || n.start >= notes![i - 1]!.start)).toBe(true);
+    }
+  }
+});
+
+it('is refused where there are no such bars, or no such part', () => {
+  const end = barsOf(song).length;
+  for (const [from, to] of [
+    [-1, 2],
+    [4, 4],
+    [5, 2],
+    [0, end + 1],
+    [end, end + 4],
+    [NaN, 4],
+  ] as const) {
+    expect(takeOf(song, OURS, 'solo', { from, to, seed: 1 })).toBeNull();
+  }
+  expect(takeOf(song, OURS, 'nobody', { from: 0, to: 4, seed: 1 })).toBeNull();
+  const odd = { ...song, parts: [{ ...song.parts[0]!, id: 'odd', kind: 'theremin' }] };
+  expect(takeOf(odd, OURS, 'odd', { from: 0, to: 4, seed: 1 })).toBeNull();
+});
+
+it('plays for a part that rests there, and by whom it is asked', () => {
+  const resting = {
+    ...song,
+    parts: song.parts.map((p) => (p.id === 'solo' ? { ...p, settings: { on: false } } : p)),
+  };
+  expect(takeOf(resting, OURS, 'solo', { from: 0, to: 4, seed: 1 })!.length).toBeGreaterThan(4);
+  for (const { settings, name } of SOLOISTS) {
+    const notes = takeOf(song, OURS, 'solo', { from: 0, to: 8, seed: 2, settings })!;
+    const [low, high] = rangeOfInstrument(settings.instrument!).range;
+    expect([name, notes.length > 4, notes.filter(({ pitch }) => pitch < low || pitch > high)]).toEqual([
+      name,
+      true,
+      [],
+    ]);
+  }
+});
+
+it('leaves a bar without a chord silent, and follows chords that change', () => {
+  const bar = barsOf(song)[5]!;
+  const notes = takeOf(song, OURS, 'solo', { from: 4, to: 8, seed: 5 })!;
+  expect(notes.filter(({ at }) => at >= bar.start && at < bar.start + bar.length - 480)).toEqual([]);
+  const other = readChart(CHART.replace('Dm7 | G7', 'Ebm7 | Ab7'), OURS);
+  const [a, b] = [song, other].map((s) => takeOf(s, OURS, 'solo', { from: 0, to: 2, seed: 5 })!);
+  // Replanned with the same rhythm.
+  expect(b!.map(({ at }) => at)).toEqual(a!.map(({ at }) => at));
+  expect(b!.map(({ pitch }) => pitch)).not.toEqual(a!.map(({ pitch }) => pitch));
+});
+
+it('whatever the song: every bar of every part can be played again', () => {
+  fc.assert(
+    fc.property(anyBandedSong, fc.nat(), fc.nat(), fc.nat(), (s, part, first, length) => {
+      const bars = barsOf(s);
+      const from = first % bars.length;
+      const to = from + 1 + (length % (bars.length - from));
+      const { id } = s.parts[part % s.parts.length]!;
+      const notes = takeOf(s, OURS, id, { from, to, seed: first })!;
+      for (const note of notes) {
+        expect(Number.isInteger(note.start) && note.duration > 0 && note.velocity > 0).toBe(true);
+      }
+    }),
+    { numRuns: 60 },
+  );
+});
+
+it('an excerpt keeps the ticks of its region, and cuts what reaches over its bars', () => {
+  const held = readChart('title: Any\nstyle: quayside\n[Verse]\nC | % | % | F', OURS);
+  const { regions } = partInForm({ ...held, parts: [newPart(OURS.kinds.get('keys')!, [])] }, OURS, 'keys');
+  const cut = excerptOfRegion(regions[0]!, { from: 1, to: 3 }, 'x');
+  expect(cut.bars.map(({ start }) => start)).toEqual([1920, 3840]);
+  expect([cut.spans[0]!.start, cut.spans.at(-1)!.end, cut.length]).toEqual([1920, 5760, 5760]);
+  expect(cut.next).toMatchObject({ newSection: false, isChange: true });
+  expect(cut.firstBar).toBe(1);
+});
