@@ -39,6 +39,15 @@ const OPENED: readonly (readonly [
     (p) => p.getByRole('region', { name: 'Page of Bass' }),
   ],
   [
+    'the players',
+    'band',
+    async (p) => {
+      await p.getByRole('button', { name: 'Page of Solo' }).click();
+      await p.getByRole('button', { name: 'Find a player for Solo' }).click();
+    },
+    (p) => dialog(p, 'Players for Solo'),
+  ],
+  [
     'the styles',
     'band',
     (p) => p.getByRole('button', { name: 'Styles: find another' }).click(),

@@ -206,8 +206,14 @@ test('a player is kept from one song, and plays in another: as a part of its own
   await page.getByRole('link', { name: 'Band' }).click();
   const before = await bandOf(page);
   expect(before('Bass')).not.toBe(first('Bass'));
-  await itself('Bass');
-  await page.getByRole('combobox', { name: 'Play as' }).selectOption({ label: name });
+  await page.getByRole('button', { name: 'Page of Bass' }).click();
+  const plays = page.getByRole('button', { name: /^What it plays/ });
+  if ((await plays.getAttribute('aria-expanded')) !== 'true') await plays.click();
+  await page.getByRole('button', { name: 'Find a player for Bass' }).click();
+  const players = page.getByRole('dialog', { name: 'Players for Bass' });
+  await players.getByRole('button', { name: `Try ${name}` }).click();
+  await players.getByRole('button', { name: 'Keep it' }).click();
+  await players.getByRole('button', { name: 'Close Players for Bass' }).click();
   await page.getByRole('button', { name: 'Back to the band' }).click();
   expect((await bandOf(page))('Bass')).toBe(first('Bass'));
   await page.getByRole('button', { name: /^Undo/ }).click();

@@ -5,7 +5,8 @@ import type { SearchCriteria } from './criteria';
 import { factsOf, type Fitting } from './rank';
 import { apartness } from './strokes';
 
-const matches = (words: string | undefined, ...texts: readonly string[]): boolean => {
+/** Whether all words that are asked for stand in some texts, whatever their order. */
+export const matches = (words: string | undefined, ...texts: readonly string[]): boolean => {
   const all = texts.join(' ').toLowerCase().replace(/-/g, ' ');
   const wanted = (words ?? '').toLowerCase().replace(/-/g, ' ').split(/\s+/).filter(Boolean);
   return wanted.every((word) => all.includes(word));

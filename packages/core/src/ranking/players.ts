@@ -1,11 +1,13 @@
 /** How well players fit a song: by what they play, and by whether somebody plays their instrument already. */
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
 import { GM_PROGRAMS } from '../song/generalMidi';
-import type { Song } from '../song/schema';
+import type { Part, Song } from '../song/schema';
 import type { Pattern, PatternFacts } from '../style/pattern';
 import type { PlayerFile } from '../style/player';
 import { resolvedInScope } from '../timeline/scopes';
 import { patternsAtHand } from '../timeline/settings';
+import type { SearchCriteria } from './criteria';
+import { isPatternAsked, matches } from './find';
 import { factsOf, patternFit, type Fitting } from './rank';
 import { songFacts } from './song';
 
@@ -27,6 +29,31 @@ function patternOf(player: PlayerFile, repertoire: Repertoire): Pattern | null {
     player.pattern ?? patternsAtHand(kind, repertoire.styles.all[0]!).find((one) => one.id === id) ?? null
   );
 }
+
+/** Whether a player is among what is looked for, also by name and instrument. */
+export function isPlayerAsked(
+  player: PlayerFile,
+  { words, ...others }: SearchCriteria,
+  repertoire: Repertoire,
+): boolean {
+  const pattern = patternOf(player, repertoire);
+  if (!pattern || !isPatternAsked(pattern, others)) return false;
+  const { name, about, settings } = player;
+  const { feel, genres } = factsOf(pattern);
+  return matches(words, name, about, GM_PROGRAMS[settings.instrument ?? 0]!, feel, ...genres);
+}
+
+/** Which of some players a part plays as: by their pattern, on their instrument. Null where it plays otherwise. */
+export const playerInHand = (
+  { kind, settings }: Pick<Part, 'kind' | 'settings'>,
+  players: readonly PlayerFile[],
+): PlayerFile | null =>
+  players.find(
+    (one) =>
+      one.kind === kind &&
+      one.settings.pattern === settings.pattern &&
+      one.settings.instrument === settings.instrument,
+  ) ?? null;
 
 /** Players for a song, best first, each with what speaks against it. Those whose kind is not at hand are left out. */
 export function rankPlayers(

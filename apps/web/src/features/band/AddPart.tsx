@@ -4,19 +4,21 @@ import { LIMITS } from '@backline/core/song/limits';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Picker } from '../../components/Picker';
 import { change } from '../../state/openSong';
-import { repertoire, songStyle } from '../../state/repertoire';
+import { repertoire, songStyle, usePlayed } from '../../state/repertoire';
 
-/** A kept player's id among the choices: no kind of part is called so. */
+/** A player's id among the choices: no kind of part is called so. */
 const KEPT = 'kept ';
 
-/** Brings another player in, of any kind, or one that was kept. */
+/** Brings another player in, of any kind, a soloist, or one that was kept. */
 export function AddPart({ song }: { song: Song }) {
   const full = song.parts.length >= LIMITS.parts;
   const { kinds, players } = repertoire();
-  const kept = players.map((player) => ({
-    value: `${KEPT}${player.id}`,
-    label: `${player.name} (your ${kinds.get(player.kind)?.name.toLowerCase() ?? player.kind})`,
-  }));
+  const own = usePlayed((s) => s.documents);
+  const kept = players.map(({ id, name, kind }) => {
+    const plays = kinds.get(kind)?.name.toLowerCase() ?? kind;
+    const isOwn = own.some((document) => document.id === id);
+    return { value: `${KEPT}${id}`, label: `${name} (${isOwn ? `your ${plays}` : plays})` };
+  });
   const added = (choice: string): Part | null => {
     const style = songStyle(song);
     const player = players.find(({ id }) => choice === `${KEPT}${id}`);

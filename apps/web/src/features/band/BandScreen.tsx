@@ -15,6 +15,7 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { AddPart } from './AddPart';
 import { DiceSheet } from './find/DiceSheet';
 import { PatternFinder } from './find/PatternFinder';
+import { PlayerFinder } from './find/PlayerFinder';
 import { StyleFinder } from './find/StyleFinder';
 import { openPart, useOpenPart } from '../part/openPart';
 import { PartCard } from './PartCard';
@@ -30,15 +31,23 @@ const WHOLE = 'song';
 
 /** What is open over the band; a part's finder has the part's id. */
 type Over =
-  'style' | 'keep' | 'own' | 'dice' | { readonly part: string } | { readonly player: string } | null;
+  | 'style'
+  | 'keep'
+  | 'own'
+  | 'dice'
+  | { readonly part: string }
+  | { readonly players: string }
+  | { readonly player: string }
+  | null;
 
 /** What is open as a text for the address, and back. */
 const overText = (over: NonNullable<Over>): string =>
-  typeof over === 'string' ? over : 'part' in over ? `part~${over.part}` : `player~${over.player}`;
+  typeof over === 'string' ? over : Object.entries(over)[0]!.join('~');
 
 function overOf(text: string): Over {
   const [kind, id = ''] = text.split('~');
   if (kind === 'part') return { part: id };
+  if (kind === 'players') return { players: id };
   if (kind === 'player') return { player: id };
   return kind === 'style' || kind === 'keep' || kind === 'own' || kind === 'dice' ? kind : null;
 }
@@ -143,6 +152,7 @@ export function BandScreen() {
   if (!song) return null;
   const about = typeof over === 'object' ? over : null;
   const found = song.parts.find((p) => about && 'part' in about && p.id === about.part);
+  const asked = song.parts.find((p) => about && 'players' in about && p.id === about.players);
   const kept = song.parts.find((p) => about && 'player' in about && p.id === about.player);
   const kind = found && partKind(found);
   const page = song.parts.find((p) => p.id === opened);
@@ -198,6 +208,7 @@ export function BandScreen() {
               scope={sectionId}
               place={section ? `in ${section.name}` : 'in the whole song'}
               onFind={() => setOver({ part: page.id })}
+              onPlayers={() => setOver({ players: page.id })}
               onKeep={() => setOver({ player: page.id })}
               onTurn={openPart}
               onClose={() => openPart(null)}
@@ -209,6 +220,7 @@ export function BandScreen() {
       {over === 'dice' ? <DiceSheet song={song} scope={sectionId} onClose={close} /> : null}
       {over === 'keep' ? <KeepBandSheet song={song} onClose={close} /> : null}
       {kept ? <KeepPlayerSheet song={song} part={kept} onClose={close} /> : null}
+      {asked ? <PlayerFinder key={asked.id} song={song} part={asked} onClose={close} /> : null}
       {over === 'own' ? <OwnStylesSheet song={song} onClose={close} /> : null}
       {found && kind ? (
         <PatternFinder

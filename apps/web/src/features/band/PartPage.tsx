@@ -22,13 +22,15 @@ export interface PartPageProps {
   /** What the settings are for, in words. */
   readonly place: string;
   readonly onFind: () => void;
+  readonly onPlayers: () => void;
   readonly onKeep: () => void;
   readonly onTurn: (part: string) => void;
   readonly onClose: () => void;
 }
 
 /** One part: its weave, and behind it everything that can be set for it. */
-export function PartPage({ song, part, scope, place, onFind, onKeep, onTurn, onClose }: PartPageProps) {
+export function PartPage(props: PartPageProps) {
+  const { song, part, scope, place, onFind, onPlayers, onKeep, onTurn, onClose } = props;
   const palette = usePalette();
   useReturnFocus();
   useEscape(onClose, 'within');
@@ -81,7 +83,7 @@ export function PartPage({ song, part, scope, place, onFind, onKeep, onTurn, onC
         {kind ? (
           <>
             <PartWeave {...{ song, part, kind, scope }} />
-            <PartSettings {...{ song, part, kind, scope, onFind, onKeep }} />
+            <PartSettings {...{ song, part, kind, scope, onFind, onPlayers, onKeep }} />
           </>
         ) : (
           <PartMenu {...{ song, part, onKeep }} />

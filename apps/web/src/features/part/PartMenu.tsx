@@ -2,23 +2,19 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Button } from '../../components/Button';
 import { Field } from '../../components/Field';
-import { Picker } from '../../components/Picker';
 import { keptOf } from '@backline/core/band/kept';
 import {
   describePart,
   doublePart,
   freezePart,
   movePart,
-  playAs,
   removePart,
   renamePart,
 } from '@backline/core/edits/parts';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Part, Song } from '@backline/core/song/schema';
-import type { PlayerFile } from '@backline/core/style/player';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
-import { usePlayed } from '../../state/repertoire';
 
 /** Keeps a part as it plays now, or lets it play anew. */
 function freeze(part: Part): void {
@@ -27,28 +23,6 @@ function freeze(part: Part): void {
   if (part.frozen) change(freezePart(part.id, null));
   else if (band && playing) change(freezePart(part.id, keptOf(band.bars, playing.notes)));
 }
-
-/** Players of the writer's own who play what a part does: it can play as one of them. */
-function PlayAs({ part }: { part: Part }) {
-  const players = usePlayed((s) => s.all?.players ?? NOBODY).filter(({ kind }) => kind === part.kind);
-  if (!players.length) return null;
-  return (
-    <Picker
-      label="Play as"
-      value=""
-      choices={[
-        { value: '', label: 'a player you kept…' },
-        ...players.map(({ id, name }) => ({ value: id, label: name })),
-      ]}
-      onChoose={(id) => {
-        const player = players.find((p) => p.id === id);
-        if (player) change(playAs(part.id, player));
-      }}
-    />
-  );
-}
-
-const NOBODY: readonly PlayerFile[] = [];
 
 /** A part's name and place in the band; kept for other bands, doubled, or taken out of this one. */
 export function PartMenu({ song, part, onKeep }: { song: Song; part: Part; onKeep: () => void }) {
@@ -75,7 +49,6 @@ export function PartMenu({ song, part, onKeep }: { song: Song; part: Part; onKee
         onBlur={() => void change(describePart(part.id, about))}
         onSubmitEditing={() => void change(describePart(part.id, about))}
       />
-      <PlayAs part={part} />
       <View style={styles.buttons}>
         <Button
           mode="outlined"

@@ -39,12 +39,14 @@ const asBefore = (scope: Scope): string =>
 export interface PartSettingsProps extends Omit<Setting, 'set' | 'put'> {
   /** Opens the list of patterns; left out where there is none. */
   readonly onFind?: () => void;
+  /** Opens the list of players; left out where there is none. */
+  readonly onPlayers?: () => void;
   /** Keeps it as a player. Where it is given, so is what a part has for the song as a whole only: its place in the sound, its name, its place in the band. */
   readonly onKeep?: () => void;
 }
 
 /** Everything that can be set for one part, in the order in which players think; heard as it is set. */
-export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
+export function PartSettings({ onFind, onPlayers, onKeep, ...of }: PartSettingsProps) {
   const { song, part, kind, scope } = of;
   const set = settingsIn(song, kind, part, scope);
   const put = (settings: Settings): void => void change(setSettings(part.id, scope, settings));
@@ -73,7 +75,7 @@ export function PartSettings({ onFind, onKeep, ...of }: PartSettingsProps) {
         </Notice>
       ) : (
         <Fold {...fold('plays', 'What it plays', playsIn(song, part, scope).pattern)}>
-          <PlaysSettings {...setting} onFind={onFind} />
+          <PlaysSettings {...setting} onFind={onFind} onPlayers={onPlayers} />
         </Fold>
       )}
       {hasSettings(kind, 'steps') && !isFrozen ? (

@@ -3,7 +3,7 @@ import { Button } from '../../components/Button';
 import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/settings';
 import { takesRhythm } from '@backline/core/timeline/rhythm';
 import { Choices } from '../../components/Choices';
-import { songStyle } from '../../state/repertoire';
+import { songStyle, usePlayed } from '../../state/repertoire';
 import { RhythmOf } from './RhythmOf';
 import type { Setting } from './setting';
 import { SettingsOf } from './SettingControl';
@@ -15,10 +15,15 @@ const changeOf = (pattern: { atChange: 'restart' | 'carry on' }, set: Resolved):
 /** What a part plays: its pattern, how much of it, how strong, how freely. */
 export function PlaysSettings({
   onFind,
+  onPlayers,
   ...setting
-}: Setting & { readonly onFind?: (() => void) | undefined }) {
+}: Setting & {
+  readonly onFind?: (() => void) | undefined;
+  readonly onPlayers?: (() => void) | undefined;
+}) {
   const { part, kind, song, set, put } = setting;
   const style = songStyle(song);
+  const hasPlayers = usePlayed((s) => s.all?.players.some((one) => one.kind === part.kind) ?? false);
   const pattern = patternOf(kind, style, set.pattern);
   const ofStyle = patternsOf(kind, style);
   // One of the library stands beside the style's own.
@@ -44,6 +49,17 @@ export function PlaysSettings({
             onPress={onFind}
           >
             Find another pattern
+          </Button>
+        ) : null}
+        {onPlayers && hasPlayers ? (
+          <Button
+            mode="outlined"
+            icon="account-search-outline"
+            style={styles.start}
+            accessibilityLabel={`Find a player for ${part.name}`}
+            onPress={onPlayers}
+          >
+            Find a player
           </Button>
         ) : null}
       </>

@@ -208,3 +208,50 @@ it('the dice are thrown for some parts, heard, thrown again, kept as one edit', 
   act(() => void undo());
   expect(now().parts).toEqual(before.parts);
 });
+
+describe('players', () => {
+  const open = (): void => {
+    press('Page of Solo');
+    press('Find a player for Solo');
+  };
+
+  it('a soloist is heard before anything changes, kept at one tap, in hand from then on, and undone', () => {
+    open();
+    const before = now();
+    press('Try Red Brick');
+    expect(now()).toBe(before);
+    const heard = asTried(before, useTrying.getState());
+    expect(heard.parts.find((p) => p.id === 'solo')!.settings).toMatchObject({
+      pattern: 'blues-licks',
+      instrument: 22,
+    });
+    press('Keep it');
+    expect(part('solo').settings).toMatchObject({ pattern: 'blues-licks', instrument: 22 });
+    expect(screen.getByText('Red Brick · in hand')).toBeTruthy();
+    act(() => undo());
+    expect(part('solo')).toEqual(before.parts.find((p) => p.id === 'solo'));
+  });
+
+  it('those that fit come first, the others say why not; they are found by name, instrument, feel and genre', () => {
+    open();
+    const all = names();
+    expect(all.length).toBeGreaterThanOrEqual(16);
+    expect(all.indexOf('Marta Quay')).toBeLessThan(all.indexOf('Slow Nine'));
+    expect(screen.getAllByText(/your song is straight/).length).toBeGreaterThan(3);
+    const field = screen.getByLabelText('Find by a name, a genre or a feel');
+    const found = (words: string): string[] => {
+      act(() => void fireEvent.change(field, { target: { value: words } }));
+      return names();
+    };
+    expect(found('trombone')).toEqual(['Deck Trombone']);
+    expect(found('lena')).toEqual(['Lena Lamplight']);
+    expect(found('blues swung')).toContain('Red Brick');
+    expect(found('kazoo')).toEqual([]);
+    expect(screen.getByText(/Nothing is called that/)).toBeTruthy();
+  });
+
+  it('a part of which nobody is kept has no list of players', () => {
+    press('Page of Bass');
+    expect(screen.queryByLabelText('Find a player for Bass')).toBeNull();
+  });
+});
