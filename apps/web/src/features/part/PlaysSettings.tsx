@@ -40,28 +40,28 @@ export function PlaysSettings({
           choices={patterns}
           onChoose={(pattern) => put({ pattern })}
         />
-        {onFind ? (
-          <Button
-            mode="outlined"
-            icon="magnify"
-            style={styles.start}
-            accessibilityLabel={`Find another pattern for ${part.name}`}
-            onPress={onFind}
-          >
-            Find another pattern
-          </Button>
-        ) : null}
-        {onPlayers && hasPlayers ? (
-          <Button
-            mode="outlined"
-            icon="account-search-outline"
-            style={styles.start}
-            accessibilityLabel={`Find a player for ${part.name}`}
-            onPress={onPlayers}
-          >
-            Find a player
-          </Button>
-        ) : null}
+        <View style={styles.row}>
+          {onFind ? (
+            <Button
+              mode="outlined"
+              icon="magnify"
+              accessibilityLabel={`Find another pattern for ${part.name}`}
+              onPress={onFind}
+            >
+              Find another pattern
+            </Button>
+          ) : null}
+          {onPlayers && hasPlayers ? (
+            <Button
+              mode="outlined"
+              icon="account-search-outline"
+              accessibilityLabel={`Find a player for ${part.name}`}
+              onPress={onPlayers}
+            >
+              Find a player
+            </Button>
+          ) : null}
+        </View>
       </>
     ),
     rhythmOf: takesRhythm(pattern) ? <RhythmOf {...{ song, part, set, put }} /> : null,
@@ -95,6 +95,5 @@ export function PlaysSettings({
 }
 
 const styles = StyleSheet.create({
-  start: { alignSelf: 'flex-start', minHeight: 44, justifyContent: 'center' },
-  row: { flexDirection: 'row' },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

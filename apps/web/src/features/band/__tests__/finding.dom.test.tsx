@@ -225,7 +225,7 @@ describe('players', () => {
       pattern: 'blues-licks',
       instrument: 22,
     });
-    press('Keep it');
+    press(/Keep it$/);
     expect(part('solo').settings).toMatchObject({ pattern: 'blues-licks', instrument: 22 });
     expect(screen.getByText('Red Brick · in hand')).toBeTruthy();
     act(() => undo());

@@ -45,7 +45,7 @@ export function DiceSheet({ song, scope, onClose }: DiceSheetProps) {
     setThrown(found);
     if (!found.length) return clearTried();
     tryOut(`dice ${count}`, setPatterns(found, scope), null);
-    hear(scope);
+    hear(scope, null);
   };
   return (
     <Sheet title="Throw the dice" onClose={onClose}>

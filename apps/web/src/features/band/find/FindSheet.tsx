@@ -16,6 +16,7 @@ import { useBand } from '../../../state/band';
 import { clearTried, tryAlone, useTrying } from '../../../state/trying';
 import { TOUCH_SQUARE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
+import type { SectionLoop } from '../../../shared/loop';
 import { comeBack, hear, roundOf } from './hear';
 import { Words } from '../../../components/Words';
 
@@ -77,6 +78,8 @@ export interface FindSheetProps {
   readonly family: string;
   /** Where what is found will play: there it is heard. */
   readonly scope: Scope;
+  /** The part it is for; null where for all. */
+  readonly part: string | null;
   readonly inHand: string;
   readonly genres: readonly string[];
   /** Whether what is here differs in energy. */
@@ -96,11 +99,13 @@ export interface FindSheetProps {
 
 /** Finds something to play by: what fits first, heard at a tap in the song itself, then kept or let go. */
 export function FindSheet(props: FindSheetProps) {
-  const { title, family, scope, inHand, genres, hasEnergy, find, onTry, onKeep, onClose } = props;
+  const { title, family, scope, part, inHand, genres, hasEnergy, find, onTry, onKeep, onClose } = props;
   const { ways, canBeAlone, tried } = props;
   const palette = usePalette();
   const [wanted, setWanted] = useState(ALL);
   const [filters, setFilters] = useState(false);
+  /** Where the song went so that the part is heard. */
+  const [went, setWent] = useState<SectionLoop | null>(null);
   const { liked, played } = usePreferences();
   const trying = useTrying();
   const end = (): void => {
@@ -115,7 +120,7 @@ export function FindSheet(props: FindSheetProps) {
     [],
   );
   const bars = useBand((s) => s.band?.bars);
-  const round = bars && roundOf(bars, scope);
+  const round = bars && (roundOf(bars, scope) ?? went);
   const found = find(wanted);
   const key = (id: string): string => `${family}/${id}`;
   const entries =
@@ -131,7 +136,7 @@ export function FindSheet(props: FindSheetProps) {
     setWanted({ ...wanted, only: wanted.only === only ? 'all' : only });
   const take = (id: string): void => {
     onTry(id);
-    hear(scope);
+    setWent(hear(scope, part));
   };
   const keep = (id: string): void => {
     onKeep(id);

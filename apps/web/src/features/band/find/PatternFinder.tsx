@@ -61,6 +61,7 @@ export function PatternFinder({ song, part, kind, scope, onClose }: PatternFinde
       title={`Patterns for ${part.name}`}
       family={kind.id}
       scope={scope}
+      part={part.id}
       inHand={inHand}
       genres={genres}
       hasEnergy

@@ -51,6 +51,7 @@ export function PlayerFinder({
       title={`Players for ${part.name}`}
       family={`player/${part.kind}`}
       scope={null}
+      part={part.id}
       inHand={inHand}
       genres={genres}
       hasEnergy

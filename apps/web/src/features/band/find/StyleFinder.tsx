@@ -49,6 +49,7 @@ export function StyleFinder({ song, onClose }: { song: Song; onClose: () => void
       title="Styles"
       family="style"
       scope={null}
+      part={null}
       inHand={song.style}
       genres={genres}
       hasEnergy={false}

@@ -1,7 +1,9 @@
 import type { BandBar } from '@backline/core/band/index';
 import { isOccurrenceScope, type Scope } from '@backline/core/timeline/scopes';
 import { occurrenceKeyOf } from '@backline/core/timeline/occurrenceKey';
+import type { Ticks } from '@backline/core/units/units';
 import type { SectionLoop } from '../../../shared/loop';
+import type { PageBand } from '../../../shared/sentBand';
 import { player, usePlayer } from '../../../audio/player';
 import { useBand } from '../../../state/band';
 import { useSelection } from '../../../state/selection';
@@ -21,10 +23,13 @@ export function roundOf(bars: readonly BandBar[], scope: Scope): SectionLoop | n
   const first = bars.find((bar) =>
     isOccurrenceScope(scope) ? bar.occurrenceKey === occurrenceKeyOf(scope) : bar.sectionId === scope,
   );
-  if (!first) return null;
+  return first ? roundFrom(bars, first) : null;
+}
+
+/** A playing, from the bar before it, so that the change into it is heard. */
+function roundFrom(bars: readonly BandBar[], first: BandBar): SectionLoop {
   const own = bars.filter((bar) => bar.occurrenceKey === first.occurrenceKey);
   const last = own[own.length - 1]!;
-  // From the bar before, so that the change into it is heard.
   const before = bars[bars.indexOf(first) - 1] ?? first;
   return {
     start: before.start,
@@ -34,20 +39,42 @@ export function roundOf(bars: readonly BandBar[], scope: Scope): SectionLoop | n
   };
 }
 
+/** The playing in which a part that rests where the song is heard plays next; null where it plays there. */
+export function roundOfPart(
+  band: PageBand,
+  part: string,
+  from: Ticks,
+): SectionLoop | null {
+  const { bars, parts } = band;
+  const notes = parts.find(({ id }) => id === part)?.notes ?? [];
+  const note = notes.find(({ start }) => start >= from) ?? notes[0];
+  const here = bars.findLast(({ start }) => start <= from);
+  if (!note || note.occurrenceKey === here?.occurrenceKey) return null;
+  const first = bars.find(({ occurrenceKey }) => occurrenceKey === note.occurrenceKey);
+  return first ? roundFrom(bars, first) : null;
+}
+
 /** Where the song stood before something was tried elsewhere, and what it went round. */
 let before: { readonly tick: number; readonly playing: boolean; readonly loop: SectionLoop | null } | null =
   null;
 
-/** Trying is hearing: the song plays where what is tried is played, round and round; else from the bar in hand, unless it plays already. */
-export function hear(scope: Scope): void {
+/**
+ * Trying is hearing: the song plays where what is tried is played, round and round; else from the bar in hand, unless it
+ * plays already.
+ * @param part whose turn it is, where it may rest in a part of the song; null for all.
+ * @returns what the song goes round; null where it plays on.
+ */
+export function hear(scope: Scope, part: string | null): SectionLoop | null {
   const { playing, starting, loop } = usePlayer.getState();
-  const round = roundOf(barsNow(), scope);
   const isUnderWay = playing || starting;
+  const { band } = useBand.getState();
+  const now = isUnderWay ? player.tick() : (barInHand() ?? 0);
+  const round = roundOf(barsNow(), scope) ?? (band && part !== null ? roundOfPart(band, part, now) : null);
   if (!round) {
-    if (isUnderWay) return;
+    if (isUnderWay) return null;
     const from = barInHand();
     void (from === null ? player.play() : player.play(from)).catch(() => undefined);
-    return;
+    return null;
   }
   before ??= { tick: player.tick(), playing: isUnderWay, loop };
   const tick = player.tick();
@@ -55,6 +82,7 @@ export function hear(scope: Scope): void {
   player.setLoop(round);
   if (!isUnderWay) void player.play(round.start).catch(() => undefined);
   else if (!isThere) player.seek(round.start);
+  return round;
 }
 
 /** Nothing is tried any more: the song goes on where it stood. */
