@@ -81,12 +81,17 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('button', { name: 'Let it go' }).click();
   await page.getByRole('button', { name: /^Close/ }).click();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('button', { name: 'Page of Solo' }).click();
+  await page.getByRole('button', { name: 'Find a player for Solo' }).click();
+  await page.getByRole('button', { name: 'Try Voice of the Pier' }).click();
+  await page.getByText(/^Voice of the Pier is heard/).waitFor();
+  await shoot('players');
+  await page.getByRole('button', { name: 'Let it go' }).click();
+  await page.getByRole('button', { name: 'Close Players for Solo' }).click();
+  await page.getByRole('button', { name: 'Back to the band' }).click();
   await page.getByRole('link', { name: 'Notes' }).click();
   await shoot('notes');
   await mix(page, shoot);
-  await page.getByRole('button', { name: 'Take the song away' }).click();
-  await page.getByRole('link', { name: 'Whose sounds these are' }).click();
-  await shoot('about');
 }
 
 /** The mix, balanced, while it plays. */

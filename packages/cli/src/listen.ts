@@ -1,7 +1,8 @@
 /** `backline listen`: a band heard by numbers. */
-import { renderBand, type BandPart } from '@backline/core/band/index';
+import { renderBand, type Band, type BandPart } from '@backline/core/band/index';
 import { growthOf, playingsHeard } from '@backline/core/measures/arc';
 import { bassUnderChanges, doubleStrikes, jumps, onGrid, scraps } from '@backline/core/measures/clean';
+import { lineFigures } from '@backline/core/measures/lines';
 import { newContent } from '@backline/core/measures/newContent';
 import { changesMissed } from '@backline/core/measures/changes';
 import * as heard from '@backline/core/measures/figures';
@@ -16,6 +17,15 @@ const percent = ({ of, are }: Share): number | null => (of ? Math.round((1000 * 
 const byPart = (shares: ReadonlyMap<string, Share>) =>
   Object.fromEntries([...shares].map(([part, share]) => [part, percent(share)]));
 const rounded = (value: number): number => Math.round(value * 100) / 100;
+
+/** What is heard of a line in front, in percent. */
+function lineHeard(band: Band, part: BandPart): unknown {
+  const { intervals, ...shares } = lineFigures(band, part);
+  return {
+    ...Object.fromEntries(Object.entries(shares).map(([name, share]) => [name, percent(share)])),
+    intervals: Object.fromEntries(Object.entries(intervals).map(([name, of]) => [name, rounded(100 * of)])),
+  };
+}
 
 /** All figures of a song's band; shares in percent, null where there is nothing to measure. */
 export function listenTo(song: Song): unknown {
@@ -37,6 +47,11 @@ export function listenTo(song: Song): unknown {
     kicksWithBass: percent(heard.kicksWithBass(band, OURS)),
     leadClear: percent(heard.leadClear(band, OURS)),
     motifsKept: percent(heard.motifsKept(band, OURS)),
+    lines: Object.fromEntries(
+      band.parts
+        .filter(({ role }) => role === 'lead' || role === 'tune')
+        .map((part) => [part.id, lineHeard(band, part)]),
+    ),
     semitonesOutsideChordABar: rounded(heard.semitoneClashes(band) / bars),
     semitonesABar: rounded(heard.semitoneClashes(band, true) / bars),
     bassLeapsOverAnOctave: heard.bassLeaps(band, OURS),

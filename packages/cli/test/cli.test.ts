@@ -207,7 +207,14 @@ describe('bin/backline', () => {
       bassLeapsOverAnOctave: 0,
       thirdsAndSeventhsLost: 0,
     });
-    expect(heard.leadClear).toBeGreaterThanOrEqual(80);
+    expect(heard.leadClear).toBeGreaterThanOrEqual(75);
+    const lines = heard.lines as Record<string, Record<string, number | object | null>>;
+    expect(Object.keys(lines)).toEqual(['solo']);
+    expect(lines.solo).toMatchObject({
+      inRange: 100,
+      endings: 100,
+      intervals: { step: expect.any(Number) as number },
+    });
     expect(JSON.stringify(heard.together)).toMatch(/All take|Every chord is taken/);
     // Verse twice and a chorus: it begins with few, and has all at the end.
     const playings = heard.sections as { section: string; timesPlayed: number; parts: string[] }[];

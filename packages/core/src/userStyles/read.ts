@@ -81,7 +81,8 @@ export function idTaken(own: UserDocument, others: readonly UserDocument[]): str
   }
   if (own.what === 'player') {
     const { id } = own.player;
-    if (others.some((o) => o.what === 'player' && o.player.id === id)) {
+    const isShipped = OURS.players.some((one) => one.id === id);
+    if (isShipped || others.some((o) => o.what === 'player' && o.player.id === id)) {
       return `There is a player with the id "${id}" already. Give this one another id.`;
     }
   }
@@ -115,6 +116,7 @@ function patternTaken(own: UserDocument, others: readonly UserDocument[]): strin
 export function takenIn(own: UserDocument, others: readonly UserDocument[]): string | null {
   const names = others.map(nameOfUserDocument);
   if (own.what === 'style') names.push(...OURS.styles.all.map((s) => s.name));
+  if (own.what === 'player') names.push(...OURS.players.map((p) => p.name));
   const name = nameOfUserDocument(own);
   return (
     idTaken(own, others) ??

@@ -199,3 +199,11 @@ it('is refused with the place where nobody can play so', () => {
     /plays by "octave-rock", but the pattern here is "mine"/,
   );
 });
+
+it('takes neither the id nor the name of a soloist that is shipped', () => {
+  const [soloist] = OURS.players;
+  const own = (as: object) => readUserDocument({ ...kept(), ...as }).own!;
+  expect(takenIn(own({ id: soloist!.id }), [])).toMatch(/a player with the id/);
+  expect(takenIn(own({ name: soloist!.name.toUpperCase() }), [])).toMatch(/called/);
+  expect(takenIn(own({}), [])).toBeNull();
+});

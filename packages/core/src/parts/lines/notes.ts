@@ -16,7 +16,7 @@ import { USUAL_HABITS, type Delay, type Habits } from './habits';
 import { harmonyReader, toneCost } from './harmony';
 import { motifOf, type Motif } from './motif';
 import { ornamented } from './ornaments';
-import { withPickups } from './pickups';
+import { ledInto } from './pickups';
 import { phrasePitches, type Pitched } from './pitches';
 import { reachOf, type Reach } from './reach';
 import { withRunUp } from './runUp';
@@ -160,7 +160,7 @@ function planned(
   // Only what follows of the same section is known to go on.
   const goesOn = next !== null && !next.newSection && firstBar + bars.length < ofBars;
   const following = goesOn ? entryInto(firstBar + bars.length).pickup : 0;
-  return withPickups(
+  return ledInto(
     told.map(({ phrase }) => phrase),
     bars,
     following,

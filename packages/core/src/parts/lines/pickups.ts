@@ -38,7 +38,7 @@ function onsetsBefore(bars: readonly Bar[], tick: Ticks, beats: number): Onset[]
  * @param following beats by which what follows the bars begins early; 0 where it does not.
  * @param end where the bars end, ticks.
  */
-export function withPickups(
+export function ledInto(
   phrases: readonly Phrase[],
   bars: readonly Bar[],
   following: number,
