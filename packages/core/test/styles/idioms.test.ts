@@ -1,10 +1,10 @@
 /**
  * Every shipped style keeps its idiom: the figures beside the styles, each with its source, held to the notes of plain
- * charts at the slowest, the usual and the fastest tempo it suits, over triads, sevenths, one held chord and chords
- * that are written again.
+ * charts at the slowest, the usual and the fastest tempo it suits, over triads, sevenths, one held chord, chords that are
+ * written again, two to the bar, and some that are pushed.
  */
 import { renderBand } from '@backline/core/band/index';
-import { idiomHeard } from '@backline/core/measures/idiom';
+import { idiomHeard, type HeardFigure } from '@backline/core/measures/idiom';
 import { OURS } from '@backline/core/styles/index';
 import { idiomOf } from '@backline/core/styles/idioms';
 import { DRUMS, PERCUSSION } from '@backline/core/parts/drums/percussionMap';
@@ -24,9 +24,12 @@ describe.each(OURS.styles.all.map((style) => [style.id, style] as const))('%s', 
     }
   });
 
-  it.each(idiomCharts(style).map(({ name, song }) => [name, song] as const))('%s: keeps them', (_, song) => {
+  const charts = idiomCharts(style).map(({ name, song, slack }) => [name, song, slack] as const);
+  it.each(charts)('%s: keeps them', (_, song, slack) => {
     const heard = idiomHeard(renderBand(song, OURS), figures);
-    expect(heard.filter(({ holds }) => !holds).map(({ figure, value }) => [figure.says, value])).toEqual([]);
+    const isMissed = ({ figure: { least = -Infinity, most = Infinity }, value }: HeardFigure): boolean =>
+      value !== null && (value < least * (1 - slack) || value > most * (1 + slack));
+    expect(heard.filter(isMissed).map(({ figure, value }) => [figure.says, value])).toEqual([]);
     // Only a chart of one chord has no change, by which some figures go.
     const byChange = ['changes led into', 'function there'];
     const unheard = heard.filter(({ value, figure }) => value === null && !byChange.includes(figure.measure));

@@ -4,8 +4,8 @@ import type { Bar } from '../../time/bars';
 import type { LinePattern } from './pattern';
 import type { BarIndex, Ticks } from '../../units/units';
 import { barCells, beatIndexOfBar, lineBeats, placesOn, struckBy, type LineBeat, type Struck } from './cells';
-import { energyAt, stageAt } from './course';
-import type { Habits } from './habits';
+import { energyAt, stageAt, type Stage } from './course';
+import type { Development, Habits } from './habits';
 import { developed, headOf, type Motif } from './motif';
 
 /** The line a phrase follows, as a height from 0 to 1 along its length. */
@@ -103,60 +103,72 @@ const AGAIN = 0.4;
 /** A motif that is cut shorter than this is none. */
 const LEAST_OF_A_MOTIF = 3;
 
+/** A phrase is so many of these long, in beats: half a bar, or a whole one where its beats are odd. */
 const quantumOf = (perBar: number): number => (perBar % 2 === 0 ? 2 : perBar);
+
+/** How many beats a phrase takes with the rest behind it, and how many of them rest. */
+function lengthOf(pattern: LinePattern, perBar: number, left: number, next: Stream) {
+  const quantum = quantumOf(perBar);
+  const [least, most] = pattern.phrase;
+  const wanted = Math.max(1, Math.round(((least + next() * (most - least)) * perBar) / quantum)) * quantum;
+  const count = left - wanted < quantum ? left : wanted;
+  const rest = Math.min(count - 1, Math.max(1, Math.round(count * pattern.rest * (0.6 + 0.8 * next()))));
+  return { count, rest };
+}
+
+/** What a phrase makes of the motif, and whether it takes it up at all. The first of a solo states it. */
+function developmentAt({ motif: { returns, by } }: Habits, stage: Stage, isFirst: boolean, next: Stream) {
+  const isTold = isFirst || next() < returns * TAKEN_UP[stage];
+  const asItWas = isFirst || (stage !== 'away' && next() < AS_IT_WAS);
+  const ways = Object.entries(by) as [Development, number][];
+  const drawn = ways.length ? choose(next, ways, ([, weight]) => weight)[0] : 'moved';
+  return { isTold, how: asItWas ? ('stated' as const) : drawn };
+}
+
+/** What cells strike over all the bars, in beats from their first. */
+function struckOver(asked: PlanAsked, beats: readonly LineBeat[], next: Stream): Struck[] {
+  const { bars, pattern, habits, pace } = asked;
+  return bars.flatMap((bar, b) => {
+    const from = beatIndexOfBar(beats, b);
+    const energy = energyAt(habits, shareAt(asked, b));
+    return struckBy(barCells(bar, pattern, pace, energy, next)).map(([at, l]): Struck => [from + at, l]);
+  });
+}
 
 /** Phrases over bars: lengths in the pattern's range, rests between them; some take up the motif. */
 export function planPhrases(asked: PlanAsked): Phrase[] {
   const { bars, firstBar, pattern, habits, pace, motif, key } = asked;
   const beats = lineBeats(bars, pace);
   const next = stream(`${key}/${firstBar}`);
-  const struck = bars.flatMap((bar, b) => {
-    const from = beatIndexOfBar(beats, b);
-    const energy = energyAt(habits, shareAt(asked, b));
-    return struckBy(barCells(bar, pattern, pace, energy, next)).map(([at, l]): Struck => [from + at, l]);
-  });
+  const struck = struckOver(asked, beats, next);
+  const entryAt = (at: number): Entry => {
+    const { bar, inBar } = beats[at]!;
+    if (at === 0) return asked.entry;
+    if (inBar === 0) return entryOf(habits, `${key}/entry/${firstBar}.${bar}`);
+    return { pickup: 0, late: next() < 0.5 ? 0.5 : 0 };
+  };
   const phrases: Phrase[] = [];
   let shape: Contour | null = null;
   let at = 0;
   while (at < beats.length) {
     const { bar, inBar } = beats[at]!;
     const perBar = beats.filter((beat) => beat.bar === bar).length;
-    const quantum = quantumOf(perBar);
-    const [least, most] = pattern.phrase;
-    const wanted = Math.max(1, Math.round(((least + next() * (most - least)) * perBar) / quantum)) * quantum;
-    const count = beats.length - at - wanted < quantum ? beats.length - at : wanted;
-    const rest = Math.min(count - 1, Math.max(1, Math.round(count * pattern.rest * (0.6 + 0.8 * next()))));
-    const entry: Entry =
-      at === 0
-        ? asked.entry
-        : inBar === 0
-          ? entryOf(habits, `${key}/entry/${firstBar}.${bar}`)
-          : { pickup: 0, late: next() < 0.5 ? 0.5 : 0 };
+    const { count, rest } = lengthOf(pattern, perBar, beats.length - at, next);
+    const entry = entryAt(at);
     const share = shareAt(asked, bar);
     const stage = stageAt(share);
-    const isFirst = firstBar === 0 && at === 0;
-    const returns = isFirst || next() < habits.motif.returns * TAKEN_UP[stage];
-    const asItWas = isFirst || (stage !== 'away' && next() < AS_IT_WAS);
-    const ways = Object.entries(habits.motif.by) as [keyof Habits['motif']['by'], number][];
-    const drawn = ways.length ? choose(next, ways, ([, weight]) => weight)[0] : 'moved';
-    const how = asItWas ? 'stated' : drawn;
-    shape = how === 'answered' && returns ? 'answer' : contourAfter(shape, next);
+    const { isTold, how } = developmentAt(habits, stage, firstBar === 0 && at === 0, next);
+    shape = how === 'answered' && isTold ? 'answer' : contourAfter(shape, next);
     // Away from home it is its head that comes back.
     const told = developed(stage === 'away' ? headOf(motif, perBar) : motif, how);
     const again = next() < AGAIN;
     const until = at + count - rest;
-    const fits = returns && inBar === 0;
-    const notes = fits ? tellings(told, at, until, again) : [];
+    const notes = isTold && inBar === 0 ? tellings(told, at, until, again) : [];
     const kept = notes.length >= LEAST_OF_A_MOTIF ? notes : [];
-    const freeFrom = kept.length
-      ? at + told.beats * (kept.length > told.struck.length ? 2 : 1)
-      : at + entry.late;
-    const all = [
-      ...kept,
-      ...struck
-        .filter(([p]) => p >= freeFrom && p < until)
-        .map(([p, l]) => ({ at: p, length: l, motif: -1 })),
-    ];
+    const times = kept.length > told.struck.length ? 2 : 1;
+    const freeFrom = at + (kept.length ? told.beats * times : entry.late);
+    const free = struck.filter(([p]) => p >= freeFrom && p < until);
+    const all = [...kept, ...free.map(([p, length]) => ({ at: p, length, motif: -1 }))];
     const phrase = phraseOf(all, beats, at, until, rest);
     if (phrase) {
       phrases.push({
