@@ -1,6 +1,7 @@
 /** A take: some bars of a song played once more by a part, as its player would at another try. */
 import { kindOf, type Repertoire } from '../band/repertoire';
-import { partInForm } from '../band/partInForm';
+import { partInForm, type PartInForm } from '../band/partInForm';
+import { derived } from '../memo/derived';
 import { playRegion, type RegionNote } from '../band/playRegion';
 import type { Kind } from '../parts/kind';
 import { voicingsOf } from '../parts/voicings';
@@ -26,12 +27,19 @@ export interface TakeNote extends RegionNote {
   readonly occurrenceKey: string;
 }
 
-/** The part plays by what is asked. */
-const playing = (song: Song, partId: string, settings: Settings | undefined): Song => ({
-  ...song,
-  parts: song.parts.map((part) =>
+interface PartAsked {
+  readonly song: Song;
+  readonly repertoire: Repertoire;
+  readonly partId: string;
+  readonly settings: Settings | undefined;
+}
+
+/** A part through the form, playing by what is asked: worked out once for all takes of one player. */
+const playing = derived(({ song, repertoire, partId, settings }: PartAsked): PartInForm => {
+  const parts = song.parts.map((part) =>
     part.id === partId ? { ...part, settings: { ...part.settings, ...settings, on: true } } : part,
-  ),
+  );
+  return partInForm({ ...song, parts }, repertoire, partId);
 });
 
 /** Whoever rests there plays for a take. */
@@ -61,7 +69,7 @@ export function takeOf(
   const part = song.parts.find(({ id }) => id === partId);
   const kind = part && kindOf(part, repertoire);
   if (!kind || !(from >= 0 && from < to)) return null;
-  const { regions, occurrences } = partInForm(playing(song, partId, settings), repertoire, partId);
+  const { regions, occurrences } = playing(part, 'take', { song, repertoire, partId, settings });
   const notes: TakeNote[] = [];
   let passed = 0;
   for (const [i, { start, bars, occurrenceKey }] of occurrences.entries()) {

@@ -104,14 +104,16 @@ export function struckBy(cells: readonly LineCell[]): Struck[] {
   });
 }
 
-/** Ticks of places on a run of beats. */
+/** Ticks of places on a run of beats, counted in them from the first; before and behind them they go on alike. */
 export function placesOn(beats: readonly LineBeat[]): (place: number) => Ticks {
-  const lengths = beats.map((beat) => beat.length);
-  const origin = beats[0]?.start ?? 0;
-  return (place) =>
-    place < 0
-      ? origin + Math.round(place * (lengths[0] ?? 0))
-      : origin + Math.round(ticksInto(lengths, place, false));
+  const [first, last] = [beats[0]!, beats[beats.length - 1]!];
+  const end = last.start + last.length;
+  return (place) => {
+    if (place < 0) return Math.round(first.start + place * first.length);
+    const beat = beats[Math.floor(place + 1e-9)];
+    if (!beat) return Math.round(end + (place - beats.length) * last.length);
+    return Math.round(beat.start + ticksInto([beat.length], place - Math.floor(place + 1e-9), false));
+  };
 }
 
 /** The bar of a tick, and which of a line's beats it begins on. */

@@ -1,8 +1,8 @@
 /** The places of a phrase: its onsets over their harmonies, with what each is to the line. */
 import { noise } from '../../random/stream';
 import { EIGHTH, PPQ } from '../../time/ticks';
-import { barAt } from '../../time/bars';
-import { beatPosition, beatsOf } from '../../time/beats';
+import { barAt, type Bar } from '../../time/bars';
+import { beatPosition } from '../../time/beats';
 import type { Region } from '../../timeline/region';
 import { soundsUntil } from '../placing';
 import type { Ticks } from '../../units/units';
@@ -40,9 +40,16 @@ const LEAST_CUT = PPQ;
 /** A beat of three eighths, ticks. */
 const LONG_BEAT = 3 * EIGHTH;
 
-/** How long the beat is in which a tick lies, ticks. */
-function beatAt(bars: Region['bars'], tick: Ticks): Ticks {
-  return beatsOf(barAt(bars, tick)).findLast(({ start }) => start <= tick)?.length ?? PPQ;
+/** Whether the beat in which a tick lies has three eighths. */
+function isInThirds(bar: Bar, tick: Ticks): boolean {
+  for (const group of bar.groups) {
+    let end = bar.start + group.at;
+    for (const length of group.beats) {
+      end += length;
+      if (tick < end) return length % LONG_BEAT === 0;
+    }
+  }
+  return false;
 }
 
 /** A strong beat: the first of a bar, and each second one after it (common practice: one and three of four). */
@@ -74,7 +81,8 @@ export function spotsOf(
       until - onset.start,
     );
     if (length < SHORTEST) continue;
-    const beatInBar = beatPosition(barAt(region.bars, onset.start), onset.start);
+    const bar = barAt(region.bars, onset.start);
+    const beatInBar = beatPosition(bar, onset.start);
     const height = CONTOURS[phrase.shape]((onset.start - first.start) / (last.start - first.start + 1));
     const lifted = phrase.energy * COURSE_SPAN + (height - 0.5) * PHRASE_SPAN + 0.2;
     const strong = isStrong(beatInBar);
@@ -89,7 +97,7 @@ export function spotsOf(
       // What is followed by a rest ends something: it carries the line as well.
       anchor: isLast || length >= PPQ || strong || nextStart - (onset.start + length) >= EIGHTH,
       delays: false,
-      inThirds: beatAt(region.bars, onset.start) % LONG_BEAT === 0,
+      inThirds: isInThirds(bar, onset.start),
     };
     const wanted = strong && noise(reach.seed, spot.place, 71) < habits.delays.share;
     // A motif keeps its rhythm.
