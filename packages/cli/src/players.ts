@@ -1,11 +1,12 @@
 /** `backline players` and `take`: who can lead, and what one of them plays over some bars of a chart. */
+import { renderBand } from '@backline/core/band/index';
 import { newPart, kindOf, styleOf } from '@backline/core/band/repertoire';
 import { SOLOISTS } from '@backline/core/players/index';
 import { factsOfPlayer, rankPlayers } from '@backline/core/ranking/players';
 import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import type { PlayerFile } from '@backline/core/style/player';
 import { OURS } from '@backline/core/styles/index';
-import { takeOf } from '@backline/core/takes/take';
+import { joinedTake } from '@backline/core/takes/join';
 import { toQuarters } from '@backline/core/time/ticks';
 import { loadChart } from './chartFile';
 import type { Given } from './given';
@@ -50,7 +51,15 @@ export function take({ operands, options, warn }: Given): unknown {
   const part = there ?? newPart(kindOf(player, OURS)!, song.parts, styleOf(song, OURS));
   const lead = there ? song : { ...song, parts: [...song.parts, part] };
   const [from, to] = bars;
-  const notes = takeOf(lead, OURS, part.id, { from, to, seed, settings: player.settings });
+  const band = renderBand(lead, OURS);
+  const last = band.bars[to - 1];
+  const first = band.bars[from];
+  const beside = band.parts.find(({ id }) => id === part.id)!.notes;
+  const asked = { from, to, seed, settings: player.settings };
+  const notes =
+    first && last
+      ? joinedTake(lead, OURS, part.id, asked, beside, [first.start, last.start + last.length])
+      : null;
   if (!notes)
     throw new UsageError(
       `Bars ${from + 1} to ${to} are not the song's. Name bars that are played, the first before the last.`,

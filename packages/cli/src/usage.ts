@@ -41,8 +41,9 @@ export const HELP: Record<string, string> = {
   Lists the soloists. Prints [{id, name, kind, instrument, about, feel, genres, energy, tempo, leaves, reasons}]; with
   --fit best first for a chart, with how well each fits (0 to 1) and what does not.`,
   take: `backline take CHART --player ID --bars 5-8 [--seed N] [--style ID]
-  Plays some bars of the song, counted from 1 as they are played, by a soloist. Prints {part, player, bars, seed,
-  notes: [{start, duration, pitch, velocity, why, touch}]}, times in quarter-note beats from the song's start.`,
+  Plays some bars of the song, counted from 1 as they are played, by a soloist, joined to what is played beside them.
+  Prints {part, player, bars, seed, notes: [{start, duration, pitch, velocity, why, touch}]}, times in quarter-note
+  beats from the song's start.`,
   settings: `backline settings
   Lists what can be set for a part with --part. Prints [{name, label, group, moves, values, unit, neutral, kinds}];
   neutral null is as the part's pattern has it, kinds null are all.`,

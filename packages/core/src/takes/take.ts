@@ -18,6 +18,8 @@ export interface TakeAsked {
   readonly from: BarIndex;
   readonly to: BarIndex;
   readonly seed: number;
+  /** Which try at the same take it is, from 0; left out for the first. */
+  readonly again?: number;
   /** How its player plays, over what is set for the part; left out where as the part is set. */
   readonly settings?: Settings;
 }
@@ -64,7 +66,7 @@ export function takeOf(
   song: Song,
   repertoire: Repertoire,
   partId: string,
-  { from, to, seed, settings }: TakeAsked,
+  { from, to, seed, again = 0, settings }: TakeAsked,
 ): readonly TakeNote[] | null {
   const part = song.parts.find(({ id }) => id === partId);
   const kind = part && kindOf(part, repertoire);
@@ -76,7 +78,7 @@ export function takeOf(
     const own = { from: Math.max(0, from - passed), to: Math.min(bars.length, to - passed) };
     passed += bars.length;
     if (own.to <= own.from) continue;
-    const region = excerptOfRegion(sounding(regions[i]!), own, `take/${seed}`);
+    const region = excerptOfRegion(sounding(regions[i]!), own, `take/${seed}${again ? `.${again}` : ''}`);
     for (const note of played(kind, region)) {
       notes.push({
         ...note,

@@ -8,6 +8,7 @@ import { SOLOISTS } from '@backline/core/players/index';
 import { rangeOfInstrument } from '@backline/core/song/instrumentRanges';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
+import { joinedTake } from '@backline/core/takes/join';
 import { takeOf, type TakeNote } from '@backline/core/takes/take';
 import { excerptOfRegion } from '@backline/core/takes/excerpt';
 import { anyBandedSong } from '../support/music';
@@ -115,4 +116,47 @@ it('an excerpt keeps the ticks of its region, and cuts what reaches over its bar
   expect([cut.spans[0]!.start, cut.spans.at(-1)!.end, cut.length]).toEqual([1920, 5760, 5760]);
   expect(cut.next).toMatchObject({ newSection: false, isChange: true });
   expect(cut.firstBar).toBe(1);
+});
+
+describe('beside what is played', () => {
+  const band = renderBand({ ...song, together: { arc: false } }, OURS);
+  const { notes } = band.parts.find(({ id }) => id === 'solo')!;
+  const [start, end] = [band.bars[2]!.start, band.bars[4]!.start];
+
+  /** Leaps over a sixth where a take begins and ends. */
+  const leapsOf = (take: readonly TakeNote[]): number => {
+    const sides = [
+      [notes.findLast(({ at }) => at < start), take[0]],
+      [take.at(-1), notes.find(({ at }) => at >= end)],
+    ] as const;
+    return sides.filter(
+      ([before, after]) =>
+        before &&
+        after &&
+        after.at - before.at - before.length <= 960 &&
+        Math.abs(after.pitch - before.pitch) > 9,
+    ).length;
+  };
+
+  it('a take joins by a sixth at most, nearly always, and oftener than one that is not looked at', () => {
+    let [joined, blind] = [0, 0];
+    for (let seed = 0; seed < 20; seed++) {
+      const { settings } = SOLOISTS[seed % SOLOISTS.length]!;
+      const asked = { from: 2, to: 4, seed, settings };
+      const take = joinedTake(song, OURS, 'solo', asked, notes, [start, end])!;
+      expect(joinedTake(song, OURS, 'solo', asked, notes, [start, end])).toEqual(take);
+      joined += leapsOf(take);
+      blind += leapsOf(takeOf(song, OURS, 'solo', asked)!);
+    }
+    expect(joined).toBeLessThan(blind);
+    expect(joined).toBeLessThanOrEqual(4);
+  });
+
+  it('where nothing is played it is the take as it is; it is refused where a take is', () => {
+    const asked = { from: 2, to: 4, seed: 9 };
+    expect(joinedTake(song, OURS, 'solo', asked, [], [start, end])).toEqual(
+      takeOf(song, OURS, 'solo', asked),
+    );
+    expect(joinedTake(song, OURS, 'solo', { ...asked, to: 2 }, notes, [start, start])).toBeNull();
+  });
 });
