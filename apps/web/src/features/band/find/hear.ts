@@ -40,11 +40,7 @@ function roundFrom(bars: readonly BandBar[], first: BandBar): SectionLoop {
 }
 
 /** The playing in which a part that rests where the song is heard plays next; null where it plays there. */
-export function roundOfPart(
-  band: PageBand,
-  part: string,
-  from: Ticks,
-): SectionLoop | null {
+export function roundOfPart(band: PageBand, part: string, from: Ticks): SectionLoop | null {
   const { bars, parts } = band;
   const notes = parts.find(({ id }) => id === part)?.notes ?? [];
   const note = notes.find(({ start }) => start >= from) ?? notes[0];
