@@ -39,15 +39,6 @@ const OPENED: readonly (readonly [
     (p) => p.getByRole('region', { name: 'Page of Bass' }),
   ],
   [
-    'the players',
-    'band',
-    async (p) => {
-      await p.getByRole('button', { name: 'Page of Solo' }).click();
-      await p.getByRole('button', { name: 'Find a player for Solo' }).click();
-    },
-    (p) => dialog(p, 'Players for Solo'),
-  ],
-  [
     'the styles',
     'band',
     (p) => p.getByRole('button', { name: 'Styles: find another' }).click(),
@@ -124,6 +115,28 @@ for (const [what, screen, open, there] of OPENED) {
     await expect.poll(() => page.url()).toBe(address);
   });
 }
+
+test('the players over a part’s page: Back closes them and leaves the page, Forward and a reload bring both back', async ({
+  page,
+}) => {
+  await openDemo(page, 'Last Ferry Out', 'band');
+  await page.getByRole('button', { name: 'Page of Solo' }).click();
+  await page.getByRole('button', { name: 'Find a player for Solo' }).click();
+  const players = dialog(page, 'Players for Solo');
+  const itself = page.getByRole('region', { name: 'Page of Solo' });
+  await expect(players).toBeVisible();
+  await expect.poll(() => hash(page)).toContain('players');
+  await page.goBack();
+  await expect(players).toBeHidden();
+  await expect(itself).toBeVisible();
+  await page.goForward();
+  await expect(players).toBeVisible();
+  await page.reload();
+  await expect(players).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(players).toBeHidden();
+  await expect(itself).toBeVisible();
+});
 
 test('what is open over what is open comes back in the very places it had, and a given address opens over its screen', async ({
   page,
