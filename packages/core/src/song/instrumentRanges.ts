@@ -1,6 +1,6 @@
 /** What instruments can play, and where they play best: sounding pitches, MIDI numbers. The table names its sources. */
 import type { MidiNote, Semitones } from '../units/units';
-import table from './instrumentRanges.json';
+import table from './instrumentRanges.json' with { type: 'json' };
 
 /** What an instrument can play. */
 export interface InstrumentRange {
