@@ -1,7 +1,7 @@
 /**
  * What of an element's style decides whether and how it is read out: display, visibility, content. jsdom works out
  * every property against every rule at each question, which is most of the time of the tests that ask by role; here
- * a rule is found by its class, as react-native-web writes them. What is asked beyond that is not answered: null.
+ * a rule is found by its class, as react-native-web writes them. What is asked beyond that is answered by an empty text.
  */
 const READ = ['display', 'visibility'];
 const CLASS = /^\.[\w-]+$/;

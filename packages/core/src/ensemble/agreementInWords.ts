@@ -83,7 +83,7 @@ function roomInWords(
   const under = named(
     ({ leads: own, room, range }) => !own && room[0] < OVER_A_LOW_LEAD && room[1] < range[1],
   );
-  if (over.length) return `${listed(leads)} below; ${listed(over)} above.`;
+  if (over.length && leads.length) return `${listed(leads)} below; ${listed(over)} above.`;
   if (!under.length) return 'Every part plays where it is set.';
   return leads.length
     ? `${listed(leads)} on top; ${listed(under)} underneath.`

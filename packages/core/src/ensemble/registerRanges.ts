@@ -1,7 +1,7 @@
 /** Registers dealt out: who lies where, so that each part has its own place and the lead is heard. */
-import { lineRange } from '../song/instrumentRanges';
 import { carriesBass, isInFront, soundsChords } from '../style/kind';
 import { registerRangeBetween, type RegisterRange } from '../timeline/agreement';
+import { lineSeat } from '../timeline/lineSeat';
 import type { PartVoice } from '../timeline/unisonParts';
 import type { SettingsSpan } from '../timeline/settings';
 
@@ -13,8 +13,6 @@ const WITHOUT = 79;
 const LOW_LEAD = 52;
 const UNDER_ITS_TOP = 4;
 const ABOVE_A_LEAD = 84;
-/** The accompaniment may reach so far into the room of a lead, semitones: lines seldom go so low. */
-const OVERLAP = 0;
 /** A neck reaches a little higher than voices, and to F sharp 4 at least. */
 const NECK = 1;
 const NECK_AT_LEAST = 66;
@@ -30,11 +28,9 @@ const isPartial = (stretches: readonly SettingsSpan[]): boolean =>
   stretches.every((s) => s.settings.voices < 6);
 const ownRegister = (stretches: readonly SettingsSpan[]): boolean => stretches.some((s) => s.own.register);
 
-/** Where a lead lies: on the best octaves of the instruments it plays. */
+/** Where a lead lies: on the best octaves of the instruments it plays, or where the writer has put it. */
 function seatOf({ kind, settingsSpans }: PartVoice): RegisterRange {
-  const seats = settingsSpans
-    .filter((s) => s.settings.on)
-    .map(({ settings }) => lineRange(settings.instrument, settings.octave));
+  const seats = settingsSpans.filter((s) => s.settings.on).map(lineSeat);
   const low = Math.min(...seats.map(([from]) => from));
   const high = Math.max(...seats.map(([, to]) => to));
   return [Math.max(kind.range[0], low), Math.min(kind.range[1], high)];
@@ -47,7 +43,7 @@ function roomBeside(leads: readonly PartVoice[]): RegisterRange {
   const low = Math.min(...seats.map(([from]) => from));
   const high = Math.max(...seats.map(([, to]) => to));
   if (low < LOW_LEAD) return [high - UNDER_ITS_TOP, ABOVE_A_LEAD];
-  return [0, Math.max(AT_LEAST, Math.min(UNDER_A_LEAD, low + OVERLAP))];
+  return [0, Math.max(AT_LEAST, Math.min(UNDER_A_LEAD, low))];
 }
 
 /** The room of each part; its kind's whole range where nothing is agreed, or the writer has placed it. */

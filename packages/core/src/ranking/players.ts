@@ -1,11 +1,11 @@
 /** How well players fit a song: by what they play, and by whether somebody plays their instrument already. */
 import { kindOf, styleOf, type Repertoire } from '../band/repertoire';
 import { GM_PROGRAMS } from '../song/generalMidi';
-import type { Part, Song } from '../song/schema';
+import type { Song } from '../song/schema';
 import type { Pattern, PatternFacts } from '../style/pattern';
 import type { PlayerFile } from '../style/player';
 import { resolvedInScope } from '../timeline/scopes';
-import { patternsAtHand } from '../timeline/settings';
+import type { Resolved } from '../timeline/settings';
 import type { SearchCriteria } from './criteria';
 import { isPatternAsked, matches } from './find';
 import { factsOf, patternFit, type Fitting } from './rank';
@@ -21,14 +21,8 @@ export function factsOfPlayer(player: PlayerFile, repertoire: Repertoire): Patte
 }
 
 /** What a player plays by: its own, or one that everybody has. */
-function patternOf(player: PlayerFile, repertoire: Repertoire): Pattern | null {
-  const kind = kindOf(player, repertoire);
-  if (!kind) return null;
-  const { pattern: id } = player.settings;
-  return (
-    player.pattern ?? patternsAtHand(kind, repertoire.styles.all[0]!).find((one) => one.id === id) ?? null
-  );
-}
+const patternOf = ({ kind, pattern, settings }: PlayerFile, { kinds }: Repertoire): Pattern | null =>
+  pattern ?? kinds.get(kind)?.library?.find(({ id }) => id === settings.pattern) ?? null;
 
 /** Whether a player is among what is looked for, also by name and instrument. */
 export function isPlayerAsked(
@@ -43,16 +37,14 @@ export function isPlayerAsked(
   return matches(words, name, about, GM_PROGRAMS[settings.instrument ?? 0]!, feel, ...genres);
 }
 
-/** Which of some players a part plays as: by their pattern, on their instrument. Null where it plays otherwise. */
+/** Which of some players a part plays as: by their pattern, on their instrument, also where that is its style's own. Null where it plays otherwise. */
 export const playerInHand = (
-  { kind, settings }: Pick<Part, 'kind' | 'settings'>,
+  kind: string,
+  { pattern, instrument }: Pick<Resolved, 'pattern' | 'instrument'>,
   players: readonly PlayerFile[],
 ): PlayerFile | null =>
   players.find(
-    (one) =>
-      one.kind === kind &&
-      one.settings.pattern === settings.pattern &&
-      one.settings.instrument === settings.instrument,
+    (one) => one.kind === kind && one.settings.pattern === pattern && one.settings.instrument === instrument,
   ) ?? null;
 
 /** Players for a song, best first, each with what speaks against it. Those whose kind is not at hand are left out. */

@@ -70,7 +70,8 @@ export function takeOf(
 ): readonly TakeNote[] | null {
   const part = song.parts.find(({ id }) => id === partId);
   const kind = part && kindOf(part, repertoire);
-  if (!kind || !(from >= 0 && from < to)) return null;
+  const isRange = Number.isInteger(from) && Number.isInteger(to) && from >= 0 && from < to;
+  if (!kind || !isRange) return null;
   const { regions, occurrences } = playing(part, 'take', { song, repertoire, partId, settings });
   const notes: TakeNote[] = [];
   let passed = 0;

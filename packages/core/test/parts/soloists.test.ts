@@ -11,10 +11,12 @@ import type { Share } from '@backline/core/measures/figures';
 import { lineFigures, phrasesOf, type LineFigures } from '@backline/core/measures/lines';
 import { newContent } from '@backline/core/measures/newContent';
 import { SOLOISTS } from '@backline/core/players/index';
+import { playerInHand } from '@backline/core/ranking/players';
 import { rangeOfInstrument } from '@backline/core/song/instrumentRanges';
 import type { Song } from '@backline/core/song/schema';
 import type { PlayerFile } from '@backline/core/style/player';
 import { OURS } from '@backline/core/styles/index';
+import { resolveSettings } from '@backline/core/timeline/settings';
 import { chordPitchClasses } from '@backline/core/theory/chord';
 
 const CHANGES =
@@ -56,6 +58,16 @@ it('are sixteen at least, each with an id, a name and habits of its own', () => 
     expect(new Set(SOLOISTS.map((one) => one[key])).size).toBe(SOLOISTS.length);
   }
   expect(new Set(SOLOISTS.map(({ settings }) => settings.pattern)).size).toBe(SOLOISTS.length);
+});
+
+it('every style’s lead is one of them, most of them on its very instrument', () => {
+  const leads = OURS.styles.all
+    .filter((style) => style.parts.solo)
+    .map((style) => resolveSettings(SOLO, style, { groove: {} }, { settings: {} }, []));
+  const unknown = leads.filter(({ pattern }) => !SOLOISTS.some((one) => one.settings.pattern === pattern));
+  expect(unknown).toEqual([]);
+  const inHand = leads.filter((settings) => playerInHand('solo', settings, SOLOISTS));
+  expect(inHand.length).toBeGreaterThan(0.7 * leads.length);
 });
 
 describe.each(SOLOISTS.map((one) => [one.name, one] as const))('%s', (_, soloist) => {
@@ -223,4 +235,69 @@ it.each(['solo', 'melody'])('no two styles share their %s note for note', (kind)
       ]);
     }
   }
+});
+
+describe('in every metre, at every pace, wherever it is put', () => {
+  const METRES = ['2/4', '3/4', '4/4', '5/4', '7/8', '2+2+3/8', '6/8', '9/8', '12/8', '3/8', '6/4', '5/8'];
+  const CHORDS = 'Dm7 | G7 | Cmaj7{push 1/8} | % | NC | A7alt | C5 | <C4,Db4> | Fm | G7';
+  const song = (metre: string) =>
+    readChart(
+      `title: Any\nstyle: quayside\ntime: ${metre}\n[Solo]\n${CHORDS} | ${CHORDS} | {bar 1/4} C | F`,
+      OURS,
+    );
+  const play = (kind: string, metre: string, settings: object): { part: BandPart; band: Band } => {
+    const parts = [{ ...newPart(OURS.kinds.get(kind)!, []), settings }];
+    const band = renderBand({ ...song(metre), parts, together: { arc: false } }, OURS);
+    return { band, part: band.parts[0]! };
+  };
+  const inOrder = ({ part, band }: { part: BandPart; band: Band }): void => {
+    expect(part.trouble).toBeNull();
+    expect(part.notes.length).toBeGreaterThan(3);
+    part.notes.forEach((note, i) => {
+      const next = part.notes[i + 1];
+      if (next) expect(note.start + note.duration).toBeLessThanOrEqual(next.start);
+      expect(note.start + note.duration).toBeLessThanOrEqual(band.length);
+    });
+  };
+
+  it.each(METRES)('%s: one voice, in order, in its range, for every soloist at every pace', (metre) => {
+    for (const { settings, id } of SOLOISTS) {
+      for (const pace of ['half time', 'as written', 'double time']) {
+        const played = play('solo', metre, { ...settings, pace, density: 5 });
+        inOrder(played);
+        const [low, high] = rangeOfInstrument(settings.instrument!).range;
+        const outside = played.part.notes.filter(({ pitch }) => pitch < low || pitch > high);
+        expect([id, metre, pace, outside]).toEqual([id, metre, pace, []]);
+      }
+    }
+  });
+
+  it('every instrument there is, in every octave: it plays, and nothing that it has not', () => {
+    for (let instrument = 0; instrument < 128; instrument++) {
+      for (const [kind, octave] of [
+        ['solo', -2],
+        ['solo', 2],
+        ['melody', -1],
+        ['melody', 0],
+      ] as const) {
+        const played = play(kind, '4/4', { instrument, octave });
+        inOrder(played);
+        const [low, high] = rangeOfInstrument(instrument).range;
+        const outside = played.part.notes.filter(({ pitch }) => pitch < low || pitch > high);
+        expect([kind, instrument, octave, outside]).toEqual([kind, instrument, octave, []]);
+      }
+    }
+  });
+
+  it('where a cue changes only how strong it plays, its ornaments stay as they were', () => {
+    const settings = { pattern: 'soul-sax', instrument: 65, slides: 'many' };
+    const plain = song('4/4');
+    const parts = [{ ...newPart(SOLO, []), settings }];
+    const cue = { id: 'q1', at: 2 * 1920 + 480, parts: ['solo'], settings: { dynamics: 'ff' } };
+    const touches = (s: Song) =>
+      renderBand(s, OURS).parts[0]!.notes.map(({ at, pitch, touch }) => [at, pitch, touch].join());
+    const asked = { ...plain, parts, together: { arc: false } } as Song;
+    const cued = { ...asked, sections: asked.sections.map((one) => ({ ...one, cues: [cue] })) } as Song;
+    expect(touches(cued)).toEqual(touches(asked));
+  });
 });

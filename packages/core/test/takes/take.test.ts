@@ -56,6 +56,9 @@ it('is refused where there are no such bars, or no such part', () => {
     [0, end + 1],
     [end, end + 4],
     [NaN, 4],
+    [0.5, 2],
+    [0, 1.5],
+    [0, Infinity],
   ] as const) {
     expect(takeOf(song, OURS, 'solo', { from, to, seed: 1 })).toBeNull();
   }

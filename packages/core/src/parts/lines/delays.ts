@@ -7,7 +7,7 @@ import { choose, type Stream } from '../../random/stream';
 import { mod, pitchClass } from '../../theory/pitch';
 import { stepFrom } from './figures';
 import type { Delay, Habits } from './habits';
-import type { Harmony } from './harmony';
+import { inChord, inScale, type Harmony } from './harmony';
 import type { MidiNote } from '../../units/units';
 
 /** What stands on the beat, and the tone of the chord to which it goes. */
@@ -25,11 +25,9 @@ interface Asked {
   readonly allowed: (pitch: MidiNote) => boolean;
 }
 
-const inChord = ({ tones }: Harmony, pitch: MidiNote): boolean => tones.includes(mod(pitch, 12));
-
 /** Held over, it falls by a step. */
 function suspension({ harmony, from }: Asked): Delayed | null {
-  if (inChord(harmony, from) || !harmony.scale.includes(mod(from, 12))) return null;
+  if (inChord(harmony, from) || !inScale(harmony, from)) return null;
   const to = [from - 1, from - 2].find((pitch) => inChord(harmony, pitch));
   return to === undefined ? null : { by: 'suspension', pitch: from, to };
 }

@@ -28,7 +28,7 @@ export function stepFrom(classes: readonly number[], pitch: MidiNote, way: 1 | -
 }
 
 /** Steps to a tone one after another through classes that change with the chords, the farthest first. */
-function walkTo(to: MidiNote, sets: readonly (readonly number[])[], way: 1 | -1): MidiNote[] {
+export function walkTo(to: MidiNote, sets: readonly (readonly number[])[], way: 1 | -1): MidiNote[] {
   let at = to;
   return sets
     .toReversed()

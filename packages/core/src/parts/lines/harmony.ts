@@ -62,6 +62,10 @@ export function harmonyReader(region: Region, tones: Tones): (start: Ticks) => H
   };
 }
 
+/** Whether a pitch is a tone of the chord, or of the scale over it. */
+export const inChord = ({ tones }: Harmony, pitch: MidiNote): boolean => tones.includes(mod(pitch, 12));
+export const inScale = ({ scale }: Harmony, pitch: MidiNote): boolean => scale.includes(mod(pitch, 12));
+
 /** How welcome a chord tone is on a strong beat; smaller is better. Thirds and sevenths lead. */
 export function toneCost(chord: Chord, pitch: MidiNote): number {
   const degree = degreeAt(chord, pitch);
@@ -73,4 +77,4 @@ export function toneCost(chord: Chord, pitch: MidiNote): number {
 
 /** A scale tone a half step above a chord tone: it rubs when it is held. */
 export const isSemitoneClash = (harmony: Harmony, pitch: MidiNote): boolean =>
-  !harmony.tones.includes(mod(pitch, 12)) && harmony.tones.includes(mod(pitch - 1, 12));
+  !inChord(harmony, pitch) && inChord(harmony, pitch - 1);

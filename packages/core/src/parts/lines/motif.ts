@@ -40,9 +40,16 @@ export function motifOf(cells: readonly LineCell[], next: Stream): Motif {
   return { struck, beats, contour: contourOf(struck.length, next) };
 }
 
-/** A motif as it is told this time; moved and answered it stays as it is, for it is told from another tone. */
+/** A motif that ends otherwise: its last step goes the other way. */
+function answered({ contour, ...motif }: Motif): Motif {
+  const [before = 0, last = 0] = contour.slice(-2);
+  return { ...motif, contour: [...contour.slice(0, -1), contour.length > 1 ? 2 * before - last : last] };
+}
+
+/** A motif as it is told this time; moved it stays as it is, for it is told from another tone. */
 export function developed(motif: Motif, how: Development | 'stated'): Motif {
   if (how === 'turned') return { ...motif, contour: motif.contour.map((height) => -height || 0) };
+  if (how === 'answered') return answered(motif);
   if (how !== 'stretched') return motif;
   return {
     ...motif,
@@ -52,5 +59,8 @@ export function developed(motif: Motif, how: Development | 'stated'): Motif {
 }
 
 /** The first beats of a motif. */
-export const headOf = (motif: Motif, beats: number): Motif =>
-  motif.beats <= beats ? motif : { ...motif, beats, struck: motif.struck.filter(([at]) => at < beats) };
+export function headOf(motif: Motif, beats: number): Motif {
+  if (motif.beats <= beats) return motif;
+  const struck = motif.struck.filter(([at]) => at < beats);
+  return { beats, struck, contour: motif.contour.slice(0, struck.length) };
+}

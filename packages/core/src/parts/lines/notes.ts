@@ -1,6 +1,6 @@
 import { hash, stream, type Stream } from '../../random/stream';
-import type { LinePattern } from './pattern';
-import { mod, nearestOf } from '../../theory/pitch';
+import { habitsOf, type LinePattern } from './pattern';
+import { nearestOf } from '../../theory/pitch';
 import { barIndexAt, type Bar } from '../../time/bars';
 import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
@@ -12,8 +12,8 @@ import { intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
 import { lastHit, lastLength } from '../ending';
 import { barVariations } from '../barVariation';
 import { barCells } from './cells';
-import { USUAL_HABITS, type Delay, type Habits } from './habits';
-import { harmonyReader, toneCost } from './harmony';
+import type { Delay, Habits } from './habits';
+import { harmonyReader, inChord, inScale, toneCost } from './harmony';
 import { motifOf, type Motif } from './motif';
 import { ornamented } from './ornaments';
 import { ledInto } from './pickups';
@@ -32,7 +32,7 @@ import { planTune, tuneCells } from './tune';
 export function lineNotes(region: Region<LinePattern>): Note[] {
   const { settingsSpans } = region;
   let previous: number | null = null;
-  return waysOf(settingsSpans).flatMap((way) => {
+  const played = waysOf(settingsSpans).flatMap((way) => {
     const { line, last } = lineOf(region, way, previous);
     previous = last;
     return way.flatMap((stretch) => {
@@ -41,20 +41,17 @@ export function lineNotes(region: Region<LinePattern>): Note[] {
       const rests = settingsSpans[settingsSpans.indexOf(stretch) + 1]?.settings.on === false;
       const until = rests ? stretch.end : Infinity;
       const sung = atDensity(line, stretch.settings.density);
-      const played = [...withRunUp(region, stretch, sung), ...lastNote(region, stretch, last)]
+      return [...withRunUp(region, stretch, sung), ...lastNote(region, stretch, last)]
         .filter(({ start }) => start >= from && start < stretch.end)
         .map((note) => ({
           ...note,
           duration: Math.min(note.duration, until - note.start),
           velocity: velocityOf(stretch.settings, note.velocity),
         }));
-      return ornamented(region, stretch, habitsOf(stretch.pattern), played);
     });
   });
+  return ornamented(region, played);
 }
-
-/** How the player of a pattern goes about it. */
-const habitsOf = ({ habits }: LinePattern): Habits => habits ?? USUAL_HABITS;
 
 /** What a line's way hangs on: where any of it is another, the line is another from there on. */
 const WAY = ['pace', 'register', 'octave', 'instrument', 'variation', 'repeatVariation', 'tones'] as const;
@@ -207,24 +204,21 @@ function lineOf(
   return { line, last: previous };
 }
 
-const inScale = ({ harmony }: Spot, pitch: number): boolean => harmony.scale.includes(mod(pitch, 12));
-const inChord = ({ harmony }: Spot, pitch: number): boolean => harmony.tones.includes(mod(pitch, 12));
-
 function lineNoteFunction(
   spots: readonly Spot[],
   pitches: readonly number[],
   delays: readonly (Delay | null)[],
   i: number,
 ): string {
-  const spot = spots[i]!;
+  const { harmony } = spots[i]!;
   const pitch = pitches[i]!;
   if (delays[i]) return delays[i];
-  if (inChord(spot, pitch)) return noteFunctionOf(spot.harmony.chord, pitch);
+  if (inChord(harmony, pitch)) return noteFunctionOf(harmony.chord, pitch);
   const before = pitches[i - 1];
   const after = pitches[i + 1];
   if (before !== undefined && before === after) return 'neighbour';
-  if (after !== undefined && Math.abs(after - pitch) === 1 && !inScale(spot, pitch)) return 'approach';
-  return inScale(spot, pitch) ? 'passing tone' : 'blue note';
+  if (after !== undefined && Math.abs(after - pitch) === 1 && !inScale(harmony, pitch)) return 'approach';
+  return inScale(harmony, pitch) ? 'passing tone' : 'blue note';
 }
 
 /** Accents: a line's tones that carry it, those between, and what leans on a beat before it goes on. */
@@ -265,7 +259,7 @@ function phraseNotes(
       gap: spot.length,
       note,
       leans: delays[i] !== null,
-      passes: !delays[i] && !inChord(spot, pitches[i]!),
+      passes: !delays[i] && !inChord(spot.harmony, pitches[i]!),
     };
   });
 }

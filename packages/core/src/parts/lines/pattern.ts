@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { habitsSchema } from './habits';
+import { habitsSchema, USUAL_HABITS, type Habits } from './habits';
 import { lengthSchema, patternHead, placeSchema } from '../../style/pattern';
 
 /** How a single line over the chords is planned: by a solo, or by a melody in longer notes. */
@@ -47,3 +47,6 @@ export const linePatternSchema = z
 
 /** What melodic lines are made of: rhythms, contours, how far they leap. */
 export type LinePattern = z.infer<typeof linePatternSchema>;
+
+/** How the player of a pattern goes about it. */
+export const habitsOf = ({ habits }: LinePattern): Habits => habits ?? USUAL_HABITS;

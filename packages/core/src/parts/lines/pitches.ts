@@ -1,13 +1,12 @@
 /** Pitches of a phrase: tones that carry it by its shape, some of them late, figures between them, the motif as it goes. */
 import { noise, stream, type Stream } from '../../random/stream';
-import { mod } from '../../theory/pitch';
 import { EIGHTH } from '../../time/ticks';
 import { cheapestPath } from '../../voicing/path';
 import type { MidiNote } from '../../units/units';
 import { delayedBy } from './delays';
 import { FIGURE_MAKERS, stepFrom } from './figures';
 import type { Delay, Figure, Habits } from './habits';
-import { isSemitoneClash, toneCost, type Harmony } from './harmony';
+import { inChord, inScale, isSemitoneClash, toneCost } from './harmony';
 import { turnBack, type Allowed } from './leaps';
 import type { Reach } from './reach';
 import type { Spot } from './spots';
@@ -17,9 +16,6 @@ export interface Pitched {
   readonly pitches: readonly MidiNote[];
   readonly delays: readonly (Delay | null)[];
 }
-
-const inScale = (harmony: Harmony, pitch: MidiNote): boolean => harmony.scale.includes(mod(pitch, 12));
-const inChord = (harmony: Harmony, pitch: MidiNote): boolean => harmony.tones.includes(mod(pitch, 12));
 
 /** Whether a tone a half step over one of the chord would be held: for more than an eighth, or an eighth on a beat, which swing draws out. */
 const rubsIn = ({ harmony, length, beatInBar }: Spot, pitch: MidiNote): boolean =>
@@ -198,7 +194,8 @@ const FAR = 5;
 /** How a tone comes late, where it may and the next note stands on the same chord. */
 function lateAt({ spots, reach, habits, next }: Drawing, index: number, from: number, target: number) {
   const [spot, follows] = [spots[index]!, spots[index + 1]];
-  if (!spot.delays || follows?.harmony.span !== spot.harmony.span) return null;
+  // A motif goes its own way.
+  if (!spot.delays || spot.motif >= 0 || follows?.harmony.span !== spot.harmony.span) return null;
   // What leans for long is no half step over a tone of the chord, and nothing leaps far to lean.
   const allowed = (p: number): boolean =>
     p >= reach.low && p <= reach.high && Math.abs(p - from) <= FAR && !rubsIn(spot, p);

@@ -1,6 +1,7 @@
 /** The pitches that a line moves through. */
-import { lineRange, LINE_SPAN, rangeOfInstrument } from '../../song/instrumentRanges';
+import { rangeOfInstrument } from '../../song/instrumentRanges';
 import type { Region } from '../../timeline/region';
+import { lineSeat } from '../../timeline/lineSeat';
 import type { SettingsSpan } from '../../timeline/settings';
 import type { MidiNote, Semitones } from '../../units/units';
 
@@ -14,27 +15,20 @@ export interface Reach {
 
 /** A line needs so much to move in, semitones. */
 const LEAST = 12;
-/** It goes a third under the register that is set for it. */
-const UNDER = 3;
 
 /** Where a line lies: on its instrument's best octaves, in the room it is left; or where the writer has put it. */
 export function reachOf(
   { kind, registerRange }: Pick<Region, 'kind' | 'registerRange'>,
-  { settings, own }: SettingsSpan,
+  stretch: Pick<SettingsSpan, 'settings' | 'own'>,
 ): Pick<Reach, 'low' | 'high'> {
-  const { range } = rangeOfInstrument(settings.instrument);
-  const [lowest, highest] = [Math.max(range[0], kind.range[0]), Math.min(range[1], kind.range[1])];
-  const within = (low: number, high: number): Pick<Reach, 'low' | 'high'> => {
-    const from = Math.max(lowest, Math.min(low, highest - LEAST));
-    return { low: from, high: Math.max(from + LEAST, Math.min(high, highest)) };
-  };
-  if (own.register) {
-    const low = settings.register + 12 * settings.octave - UNDER;
-    return within(low, low + LINE_SPAN);
-  }
-  const [low, high] = lineRange(settings.instrument, settings.octave);
-  return within(
-    Math.max(low, Math.min(registerRange[0], high - LEAST)),
-    Math.min(high, Math.max(registerRange[1], low + LEAST)),
-  );
+  const { range } = rangeOfInstrument(stretch.settings.instrument);
+  const highest = Math.min(range[1], kind.range[1]);
+  // An instrument that hardly reaches the range of its kind plays what it has.
+  const lowest = Math.max(range[0], Math.min(kind.range[0], highest - LEAST));
+  const [low, high] = lineSeat(stretch);
+  const isPut = stretch.own.register;
+  const from = isPut ? low : Math.max(low, Math.min(registerRange[0], high - LEAST));
+  const to = isPut ? high : Math.min(high, Math.max(registerRange[1], low + LEAST));
+  const begins = Math.max(lowest, Math.min(from, highest - LEAST));
+  return { low: begins, high: Math.min(highest, Math.max(begins + LEAST, to)) };
 }

@@ -1,12 +1,14 @@
 /** The run-up of a line into another section: a few eighths by step, towards a tone of the key's own chord. */
 import { keyNotes } from '../../theory/key';
-import { mod, nearestOf, pitchClass } from '../../theory/pitch';
+import { nearestOf, pitchClass } from '../../theory/pitch';
 import { EIGHTH } from '../../time/ticks';
 import type { Region } from '../../timeline/region';
 import type { SettingsSpan } from '../../timeline/settings';
 import { chosenNotes } from '../choosing';
 import { noteFunctionOf, type Note } from '../note';
-import { harmonyReader, type Harmony } from './harmony';
+import { rangeOfInstrument } from '../../song/instrumentRanges';
+import { walkTo } from './figures';
+import { harmonyReader, inChord } from './harmony';
 import type { LinePattern } from './pattern';
 
 /** Notes of a run-up. Common practice: two or three eighths. */
@@ -14,16 +16,6 @@ const NOTES = 3;
 /** Accent of its first note, and how much more each one has. */
 const FROM = 0.86;
 const GROWS = 0.05;
-
-/** Pitches by step to a tone from above (1) or below (−1), each in the scale of its own chord, the farthest first. */
-function stepsTo(target: number, harmonies: readonly Harmony[], way: 1 | -1): number[] {
-  let at = target;
-  return harmonies.toReversed().reduce<number[]>((steps, { scale }) => {
-    do at += way;
-    while (!scale.includes(mod(at, 12)));
-    return [at, ...steps];
-  }, []);
-}
 
 /**
  * A line with its run-up, where the players have agreed on one, in place of what it has there.
@@ -48,23 +40,30 @@ export function withRunUp(
   const [tonic, , third, , fifth] = keyNotes(key).map(pitchClass);
   const targets = [tonic!, third!, fifth!].map((pc) => nearestOf(pc, last.pitch));
   const target = targets.reduce((a, b) => (Math.abs(b - last.pitch) < Math.abs(a - last.pitch) ? b : a));
-  const low = Math.max(kind.range[0], registerRange[0]);
-  const high = Math.min(kind.range[1], registerRange[1]);
+  const { range } = rangeOfInstrument(stretch.settings.instrument);
+  const low = Math.max(kind.range[0], registerRange[0], range[0]);
+  const high = Math.min(kind.range[1], registerRange[1], range[1]);
   // From the side where the line is, or where that is out of its room from the other.
   const ways = last.pitch > target ? ([1, -1] as const) : ([-1, 1] as const);
   const pitches = ways
-    .map((way) => stepsTo(target, harmonies, way))
+    .map((way) =>
+      walkTo(
+        target,
+        harmonies.map(({ scale }) => scale),
+        way,
+      ),
+    )
     .find((steps) => steps.every((pitch) => pitch >= low && pitch <= high));
   if (!pitches) return line;
   const notes = pitches.map((pitch, n): Note => {
-    const { chord, span, tones } = harmonies[n]!;
+    const { chord, span } = harmonies[n]!;
     return {
       start: from + n * EIGHTH,
       duration: Math.round(EIGHTH * 0.94),
       written: EIGHTH,
       pitch,
       velocity: FROM + n * GROWS,
-      noteFunction: tones.includes(mod(pitch, 12)) ? noteFunctionOf(chord, pitch) : 'passing tone',
+      noteFunction: inChord(harmonies[n]!, pitch) ? noteFunctionOf(chord, pitch) : 'passing tone',
       span,
     };
   });

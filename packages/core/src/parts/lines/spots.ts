@@ -53,7 +53,7 @@ function isInThirds(bar: Bar, tick: Ticks): boolean {
 }
 
 /** A strong beat: the first of a bar, and each second one after it (common practice: one and three of four). */
-export const isStrong = (beatInBar: number): boolean => Number.isInteger(beatInBar) && beatInBar % 2 === 0;
+const isStrong = (beatInBar: number): boolean => Number.isInteger(beatInBar) && beatInBar % 2 === 0;
 
 /** A phrase's onsets as far as chords sound under them; long notes on strong beats are cut where a tone comes late. */
 export function spotsOf(

@@ -6,7 +6,7 @@ import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import type { Part, Song } from '@backline/core/song/schema';
 import type { PlayerFile } from '@backline/core/style/player';
 import { change } from '../../../state/openSong';
-import { repertoire, usePlayed } from '../../../state/repertoire';
+import { partKind, repertoire, settingsIn, usePlayed } from '../../../state/repertoire';
 import { tryOut, useTrying } from '../../../state/trying';
 import { FindSheet, askedIn, type Entry, type Wanted } from './FindSheet';
 
@@ -29,7 +29,8 @@ export function PlayerFinder({
     return rankPlayers(players, song, all);
   }, [all, song, part.kind]);
   const players = ranked.map(({ item }) => item);
-  const inHand = playerInHand(part, players)?.id ?? '';
+  const kind = partKind(part);
+  const inHand = (kind && playerInHand(part.kind, settingsIn(song, kind, part, null), players)?.id) ?? '';
   const genres = [...new Set(players.flatMap((item) => factsOfPlayer(item, all)?.genres ?? []))].sort();
   const inALine = (item: PlayerFile): string => {
     const { instrument = 0 } = item.settings;

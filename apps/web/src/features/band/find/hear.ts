@@ -67,7 +67,8 @@ export function hear(scope: Scope, part: string | null): SectionLoop | null {
   const now = isUnderWay ? player.tick() : (barInHand() ?? 0);
   const round = roundOf(barsNow(), scope) ?? (band && part !== null ? roundOfPart(band, part, now) : null);
   if (!round) {
-    if (isUnderWay) return null;
+    // It may go round already for what was tried before.
+    if (isUnderWay) return before && loop;
     const from = barInHand();
     void (from === null ? player.play() : player.play(from)).catch(() => undefined);
     return null;
