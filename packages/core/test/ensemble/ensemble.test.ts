@@ -91,6 +91,19 @@ describe('each point can be let go', () => {
     expect(share(renderBand(straight, OURS))).toBeGreaterThan(share(alone));
   });
 
+  it('room: a lead that the writer puts low has the others above it, one that is put high has them below', () => {
+    const keys = (register: number): number[] => {
+      const put = {
+        ...song,
+        parts: song.parts.map((p) => (p.kind === 'solo' ? { ...p, settings: { register } } : p)),
+      };
+      const band = renderBand({ ...put, together: { arc: false } }, OURS);
+      return band.parts.find((p) => p.kind === 'keys')!.notes.map(({ pitch }) => pitch);
+    };
+    expect(Math.min(...keys(48))).toBeGreaterThanOrEqual(56);
+    expect(Math.max(...keys(72))).toBeLessThanOrEqual(71);
+  });
+
   it('room: everyone plays where the style puts them', () => {
     const { of, are } = heard.leadClear(renderBand(changed(song, { registers: false }), OURS), OURS);
     expect(are / of).toBeLessThan(0.5);

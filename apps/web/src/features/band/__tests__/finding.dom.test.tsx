@@ -217,6 +217,8 @@ describe('players', () => {
 
   it('a soloist is heard before anything changes, kept at one tap, in hand from then on, and undone', () => {
     open();
+    // The style's own lead is one of them.
+    expect(screen.getByText('Marta Quay · in hand')).toBeTruthy();
     const before = now();
     press('Try Red Brick');
     expect(now()).toBe(before);
@@ -243,7 +245,7 @@ describe('players', () => {
       act(() => void fireEvent.change(field, { target: { value: words } }));
       return names();
     };
-    expect(found('trombone')).toEqual(['Deck Trombone']);
+    expect(found('trombone')).toEqual(['Deck Trombone', 'Salt and Echo']);
     expect(found('lena')).toEqual(['Lena Lamplight']);
     expect(found('blues swung')).toContain('Red Brick');
     expect(found('kazoo')).toEqual([]);

@@ -2,7 +2,9 @@
 import { renderBand } from '@backline/core/band/index';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
-import { roundOfPart } from '../find/hear';
+import { player, usePlayer } from '../../../audio/player';
+import { useBand } from '../../../state/band';
+import { comeBack, hear, roundOfPart } from '../find/hear';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/band');
@@ -37,4 +39,19 @@ it('one that plays there is heard there; one that plays nowhere changes nothing'
 it('behind its last note it is heard from the first place it plays', () => {
   const silent = { ...band, parts: [{ ...band.parts[0]!, notes: band.parts[0]!.notes.slice(0, 2) }] };
   expect(roundOfPart(silent, 'solo', 1920)?.name).toBe('Chorus');
+});
+
+it('what is tried next is heard where the one before it was, until all is let go', () => {
+  useBand.setState({ band, song });
+  usePlayer.setState({ playing: false, starting: false, loop: null });
+  const round = hear(null, 'solo');
+  expect(round?.name).toBe('Chorus');
+  usePlayer.setState({ playing: true, loop: round });
+  jest.spyOn(player, 'tick').mockReturnValue(chorus.start + 480);
+  const setLoop = jest.spyOn(player, 'setLoop');
+  expect(hear(null, 'solo')).toEqual(round);
+  comeBack();
+  expect(setLoop).toHaveBeenLastCalledWith(null);
+  // Then it plays on, wherever it is.
+  expect(hear(null, 'solo')).toBeNull();
 });
