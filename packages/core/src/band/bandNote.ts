@@ -1,4 +1,4 @@
-import type { Touch } from '../parts/note';
+import type { Touch } from '../song/choices';
 import type { Chord } from '../theory/chord';
 import type { Key } from '../theory/key';
 import type { Metre } from '../time/metre';

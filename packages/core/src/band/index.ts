@@ -13,6 +13,8 @@ import { expandForm, type Occurrence } from '../timeline/occurrences';
 import { type ChordSpan } from '../timeline/chordSpans';
 import { chartSpans, regionsOf, type Region } from '../timeline/region';
 import type { BandNote } from './bandNote';
+import { playComp } from './comp';
+import { takesInForm, withTakes } from './takesInForm';
 import { playKept } from './frozen';
 import { guideNotes } from './guide';
 import { leadOf } from './voicedInForm';
@@ -24,6 +26,7 @@ import { fromRest, gesturesAt, gliding, joined, type Gestures } from './gestures
 import { keptFor } from './kept';
 import { mixGestures, withMix } from './mixing';
 import { mixSpans, type MixSpan } from '../timeline/mixing';
+import type { TakePlayed } from '../timeline/takesPlayed';
 import { kindOf, missingKind, styleOf, type Repertoire } from './repertoire';
 import type { Bpm, Ticks } from '../units/units';
 
@@ -146,9 +149,11 @@ interface Parted {
   readonly memory: RegionMemory;
   readonly fade: ReturnType<typeof fadeOf>;
   readonly mixed: readonly (readonly MixSpan[])[];
+  /** By playing, the takes that are played in it. */
+  readonly takes: readonly (readonly TakePlayed[])[];
 }
 
-function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed }: Parted): BandPart {
+function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed, takes }: Parted): BandPart {
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
@@ -157,18 +162,26 @@ function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed 
   }
   const placed: TimedEvents[] = [];
   const failed = new Set<string>();
+  const played = (all: readonly Region[], i: number): readonly RegionEvents[] => {
+    const before = leadOf(all, i);
+    const made = memory.made(kind, all[i]!, before);
+    return takes[i]?.length
+      ? playComp({ kind, region: sounding[i]!, made, before, takes: takes[i]! })
+      : made;
+  };
+  const sounding = regions.map((region, i) => withTakes(region, takes[i] ?? []));
   occurrences.forEach((occurrence, i) => {
     // What one part cannot play silences no other.
     try {
       const kept = part.frozen ? keptFor(occurrence, part.frozen) : null;
       const region = regions[i]!;
-      const made = kept ? [playKept(kind, region, kept)] : memory.made(kind, region, leadOf(regions, i));
+      const made = kept ? [playKept(kind, region, kept)] : played(regions, i);
       placed.push(...placedGroups(occurrence.start, occurrence.occurrenceKey, made));
     } catch {
       failed.add(occurrence.section.name);
     }
   });
-  const programs = instrumentsOf(occurrences, regions);
+  const programs = instrumentsOf(occurrences, sounding);
   const last = occurrences[occurrences.length - 1];
   const together = oneAfterAnother(placed);
   const moved = gliding(fromRest(together.gestures), last ? last.start + last.length : 0);
@@ -194,7 +207,7 @@ function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed 
 }
 
 /** A part of which nothing is other is the very same. */
-const samePart = derived(bandPart, { regions: 1, occurrences: 1, mixed: 1, fade: 1 });
+const samePart = derived(bandPart, { regions: 1, occurrences: 1, mixed: 1, fade: 1, takes: 1 });
 
 /** The whole band of a song. */
 export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMemory = forgetful): Band {
@@ -219,7 +232,8 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
     ),
     parts: song.parts.map((part, p) => {
       const mixed = mixes.map((spans) => spans[p]!);
-      const parted = { part, regions: regions[p]!, occurrences: placings, repertoire, memory, fade, mixed };
+      const takes = takesInForm(song, repertoire, part, occurrences);
+      const parted = { part, regions: regions[p]!, occurrences: placings, repertoire, memory, fade, mixed, takes };
       return memory === forgetful ? bandPart(parted) : samePart(part, 'part', parted);
     }),
     standIn: style.id === song.style ? null : style.name,

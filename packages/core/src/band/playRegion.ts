@@ -25,13 +25,6 @@ export interface RegionEvents {
   readonly gestures: readonly Gesture[];
 }
 
-/** What a part's pattern plays through a whole region; its first chord may be pushed to before it. */
-const patternSource = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): Source => ({
-  notes: kind.generate(region, voicings),
-  from: -Infinity,
-  to: Infinity,
-});
-
 /**
  * A stop: where it begins the part strikes as it would on the song's last hit, and is silent until it is over, or until
  * the chord is felt with which it goes on. A window that begins within one holds only the silence.
@@ -52,25 +45,26 @@ const breathSources = ({ terms: { breath } }: Region): Source[] =>
   breath === null ? [] : [{ notes: [], from: breath, to: Infinity }];
 
 /**
- * What is played in one region. The same region is played the same.
+ * The notes of one region before they are touched and placed in the groove. The same region is played the same.
  * @param voicings of its spans, where its kind sounds chords.
- * @param others what was played or taken, each in place of the pattern where it holds.
  */
+export const chosenIn = (
+  kind: Kind,
+  region: Region,
+  voicings: readonly SpanVoicing[],
+): readonly Note[] =>
+  chosenNotes([
+    { notes: kind.generate(region, voicings), from: -Infinity, to: Infinity },
+    ...stopSources(kind, region, voicings),
+    ...breathSources(region),
+  ]);
+
+/** What is played in one region. @param voicings as in {@link chosenIn}. */
 export const playRegion = (
   kind: Kind,
   region: Region,
   voicings: readonly SpanVoicing[],
-  others: readonly Source[] = [],
-): RegionEvents =>
-  playChosen(
-    region,
-    chosenNotes([
-      patternSource(kind, region, voicings),
-      ...others,
-      ...stopSources(kind, region, voicings),
-      ...breathSources(region),
-    ]),
-  );
+): RegionEvents => playChosen(region, chosenIn(kind, region, voicings));
 
 /** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */
 export function playChosen(region: Region, chosen: readonly Note[]): RegionEvents {

@@ -5,7 +5,7 @@ import { edit, type Edit } from './apply';
 import { sectionIn } from './within';
 
 /** A note as it can be kept: its lines without what cannot be shown; empty where nothing is left. */
-const tidyNote = (text: string): string =>
+export const tidyNote = (text: string): string =>
   cutText(
     text
       .split(/\r?\n/)

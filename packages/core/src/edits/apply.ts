@@ -4,6 +4,7 @@ import { songChanges } from '../song/changes';
 import type { EditError } from '../song/errorCodes';
 import { withPatches, type SongPatch } from '../song/patches';
 import { songTrouble } from '../song/checked';
+import { moveTakes } from './movedTakes';
 import type { Song } from '../song/schema';
 
 /** A named change to the song. It alters the draft it is given and returns nothing. */
@@ -56,6 +57,7 @@ export function applyEdit(song: Song, { name, joins, change }: Edit): { song: So
   const next = produce(song, (draft) => {
     change(draft);
     moves = movesOf(draft);
+    moveTakes(song, draft, moves);
   });
   const forward = songChanges(song, next);
   if (!forward.length) return null;

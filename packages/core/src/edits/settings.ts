@@ -81,6 +81,19 @@ function lay(song: Draft<Song>, { part: id, scope }: GridCell, settings: Setting
   }
   if (records && Object.keys(level).length === 0) delete records[id];
   tidyPlaying(song, scope);
+  if (heard.on === false) silenceTakes(song, part, scope);
+}
+
+/** A part that is switched off is silent there, also where takes were put although it was off. */
+function silenceTakes({ form }: Draft<Song>, part: Draft<Part>, scope: Scope): void {
+  for (const span of part.comp ?? []) {
+    const isThere =
+      scope === null ||
+      (isOccurrenceScope(scope)
+        ? span.entry === scope.entry && span.repeat === scope.repeat
+        : form.some(({ id, section }) => id === span.entry && section === scope));
+    if (isThere) delete span.whileOff;
+  }
 }
 
 const NAMES = { song: 'change a part', section: 'change a part in a section', playing: 'change one playing' };

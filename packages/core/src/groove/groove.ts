@@ -1,6 +1,7 @@
 import { hash, noise } from '../random/stream';
 import { DRUMS, PERCUSSION } from '../parts/drums/percussionMap';
-import type { Note, Touch } from '../parts/note';
+import type { Note } from '../parts/note';
+import type { Touch } from '../song/choices';
 import { barIndexAt, tempoIn, type Bar } from '../time/bars';
 import type { Region } from '../timeline/region';
 import { settingsSpanAt, type Resolved, type SettingsSpan } from '../timeline/settings';

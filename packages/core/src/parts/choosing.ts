@@ -14,7 +14,7 @@ export interface Source {
 }
 
 /** A note that sounds, and is written, no further than to a tick behind its start. */
-function endingBy(note: Note, tick: Ticks): Note {
+export function endingBy(note: Note, tick: Ticks): Note {
   const most = tick - note.start;
   const { duration, written } = note;
   if (duration <= most && (written ?? 0) <= most) return note;

@@ -1,16 +1,10 @@
-import type { Dynamics } from '../song/choices';
+import type { Dynamics, Touch } from '../song/choices';
 import { degreeAt, type Chord } from '../theory/chord';
 import { degreeWord } from '../theory/degree';
 import { mod } from '../theory/pitch';
 import type { Resolved } from '../timeline/settings';
 import { bassPc } from '../voicing/tones';
 import type { MidiNote, PitchClass, Ticks, Velocity } from '../units/units';
-
-/**
- * Slid into from a step below or above, a string bent up to it from the tone before, hammered on without a stroke of its
- * own, begun by a grace a step under it, let fall at its end, stopped by the palm, or dead: the hand lies on the string.
- */
-export type Touch = 'slide up' | 'slide down' | 'bend' | 'hammer' | 'grace' | 'fall' | 'palm' | 'dead';
 
 /** A note as a generator writes it: ticks from the region's start, before groove. */
 export interface Note {

@@ -94,7 +94,9 @@ export function differsInMixOnly(before: Song, after: Song): boolean {
         was.kind === part.kind &&
         was.name === part.name &&
         was.settings === part.settings &&
-        was.frozen === part.frozen)
+        was.frozen === part.frozen &&
+        was.takes === part.takes &&
+        was.comp === part.comp)
     );
   });
 }

@@ -38,6 +38,10 @@ function* troubles(song: Song): Generator<SongTrouble> {
       yield { message: 'The form names a section that is not there.', path: ['form', i] };
     }
   }
+  for (const [i, { takes = [] }] of parts.entries()) {
+    if (hasTwice(takes.map((take) => take.id)))
+      yield { message: 'Two takes share an id.', path: ['parts', i, 'takes'] };
+  }
   if (hasTwice(form.map((e) => e.id))) {
     yield { message: 'Two places of the form share an id.', path: ['form'] };
   }

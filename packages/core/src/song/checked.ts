@@ -20,12 +20,13 @@ import {
   type Section,
   type Song,
 } from './schema';
+import { takeSchema, type Take } from './takes';
 
 /** What is made of pieces is checked piece by piece, and itself without them. */
 const songShell = songShape.omit({ parts: true, sections: true, form: true, removed: true });
 const sectionShell = sectionSchema.omit({ drafts: true, partChords: true });
 const draftShell = draftSchema.omit({ chords: true });
-const partShell = partSchema.omit({ frozen: true });
+const partShell = partSchema.omit({ frozen: true, takes: true });
 const frozenSchema = partSchema.shape.frozen.unwrap();
 
 const passed = new WeakSet<object>();
@@ -67,11 +68,17 @@ const sectionTrouble = (section: Section): string | null =>
       firstOf(Object.values(partChords), chordsTrouble),
   );
 
+/** Of many takes one is new; how many there may be stands in size.ts. */
+const takesTrouble = (takes: readonly Take[]): string | null =>
+  once(takes, () => firstOf(takes, (take) => once(take, () => by(takeSchema, take))));
+
 const partTrouble = (part: Part): string | null =>
   once(
     part,
-    ({ frozen, ...shell }) =>
-      by(partShell, shell) ?? (frozen ? once(frozen, () => by(frozenSchema, frozen)) : null),
+    ({ frozen, takes, ...shell }) =>
+      by(partShell, shell) ??
+      (frozen ? once(frozen, () => by(frozenSchema, frozen)) : null) ??
+      (takes ? takesTrouble(takes) : null),
   );
 
 /** Why a song that an edit left cannot be kept, as a sentence for the writer; null where it can. */

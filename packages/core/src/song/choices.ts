@@ -156,3 +156,21 @@ export type MixOffsetName = (typeof MIX_OFFSETS)[number];
 /** Whether what a setting moves belongs to the mix. */
 export const isMixOffset = (moves: string): moves is MixOffsetName =>
   (MIX_OFFSETS as readonly string[]).includes(moves);
+
+/**
+ * How a note can be touched: slid into from a step below or above, a string bent up to it from the tone before, hammered
+ * on without a stroke of its own, begun by a grace a step under it, let fall at its end, stopped by the palm, or dead: the
+ * hand lies on the string.
+ */
+export const TOUCHES = [
+  'slide up',
+  'slide down',
+  'bend',
+  'hammer',
+  'grace',
+  'fall',
+  'palm',
+  'dead',
+] as const;
+/** How a note is touched, where that is more than struck. */
+export type Touch = (typeof TOUCHES)[number];

@@ -33,5 +33,8 @@ export const LIMITS = {
   unreadLength: 400,
   /** Notes of a frozen part in one playing of a section. */
   keptNotes: 20_000,
+  /** Takes of a part, those put away too, and stretches of its comp. */
+  takes: 2000,
+  compSpans: 4000,
   songBytes: 2_000_000,
 } as const;

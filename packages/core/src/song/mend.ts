@@ -170,7 +170,10 @@ function together(song: Song): Song {
   );
   return {
     ...rest,
-    parts: withOwnIds(song.parts, 'p'),
+    parts: withOwnIds(song.parts, 'p').map(({ takes, ...part }) => ({
+      ...part,
+      ...(takes && { takes: withOwnIds(takes, 't') }),
+    })),
     sections,
     form: withOwnIds(
       song.form.filter(({ section }) => known.has(section)),

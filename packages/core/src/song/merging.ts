@@ -26,10 +26,16 @@ const TICKS = new Set(['start', 'length', 'at', 'until']);
 /** All sections: their bars lie otherwise. */
 const ALL = '*';
 
+/** Whether a change of a part is one of where its takes lie; what is said of a take lies nowhere. */
+const liesAtTicks = ([, , field, , what]: readonly PathStep[]): boolean =>
+  field === 'comp' || field === 'frozen' || (field === 'takes' && (what === undefined || what === 'pieces'));
+
 /** The section of which a change moves something in time; null where it moves nothing. */
 function timeOf({ op, path }: SongPatch): string | null {
   const [list, section, field] = path;
   if (list === 'metre') return ALL;
+  // Takes lie at ticks of any section.
+  if (list === 'parts' && liesAtTicks(path)) return ALL;
   if (list !== 'sections' || typeof section !== 'object' || field === undefined) return null;
   if (OF_TIME.has(String(field))) return section.id;
   const isOfTicks = path.includes('chords') || field === 'cues' || field === 'partChords';

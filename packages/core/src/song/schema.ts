@@ -25,6 +25,7 @@ import { LIMITS } from './limits';
 import { masterSchema, mixSchema } from './mix';
 import { settingsSchema } from './settings/index';
 import { LONGEST_PUSH, grooveSchema } from './settings/playing';
+import { compSpanSchema, takeSchema } from './takes';
 
 /** What the players agree on among themselves, each point to be switched off; and how freely repeats are told. */
 export const togetherSchema = z.strictObject({
@@ -248,12 +249,16 @@ export const partSchema = z.strictObject({
   mix: mixSchema,
   /** Left out where the part is free; else what it plays, whatever chords and settings become. */
   frozen: z.array(keptPlayingSchema).max(LIMITS.formEntries).optional(),
+  /** What it played at other tries, in the order in which they were made. */
+  takes: z.array(takeSchema).max(LIMITS.takes).optional(),
+  /** Where takes are played in place of what the part would play, each place once. */
+  comp: z.array(compSpanSchema).max(LIMITS.compSpans).optional(),
 });
 
 /** The song's own shape; `songSchema` in check.ts adds what must hold between its pieces. */
 export const songShape = z.strictObject({
   format: z.literal('vivid-backline-song'),
-  version: z.literal(5),
+  version: z.literal(6),
   title: nameSchema,
   key: keySchema,
   metre: metreSchema,

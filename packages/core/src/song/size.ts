@@ -77,7 +77,11 @@ export function limitTrouble(song: Song): string | null {
     const trouble = fittingSection(section);
     if (trouble) return trouble;
   }
+  const fullest = song.parts.find(({ takes }) => (takes?.length ?? 0) > LIMITS.takes);
+  if (fullest) {
+    return `${fullest.name} would have more than ${LIMITS.takes.toLocaleString('en')} takes. Delete those that were put away.`;
+  }
   return songBytes(song) > LIMITS.songBytes
-    ? `The song would be larger than ${LIMITS.songBytes / 1e6} MB. Take out drafts, or go on in another song.`
+    ? `The song would be larger than ${LIMITS.songBytes / 1e6} MB. Take out drafts or takes, or go on in another song.`
     : null;
 }

@@ -26,26 +26,39 @@ function gapOf(take: readonly TakeNote[], notes: readonly BandNote[], from: Tick
 }
 
 /**
- * A take that joins what a part plays beside its bars by no more than a sixth: of some tries the first that does, or
+ * At which try a take joins what a part plays beside its bars by no more than a sixth: of some the first that does, or
  * the one that comes nearest.
  * @param notes what the part plays, in order of their written places. @param bounds ticks of the take's bars.
  * @returns null where there is no such part, or the bars are not the song's.
  */
-export function joinedTake(
+export function joiningTry(
   song: Song,
   repertoire: Repertoire,
   partId: string,
   asked: TakeAsked,
   notes: readonly BandNote[],
   [from, to]: readonly [from: Ticks, to: Ticks],
-): readonly TakeNote[] | null {
-  let best: readonly TakeNote[] | null = null;
+): number | null {
+  let best = 0;
   let least = Infinity;
-  for (let n = 0; n < TRIES && least > 0; n++) {
-    const take = takeOf(song, repertoire, partId, { ...asked, again: n });
+  for (let again = 0; again < TRIES && least > 0; again++) {
+    const take = takeOf(song, repertoire, partId, { ...asked, again });
     if (!take) return null;
     const gap = gapOf(take, notes, from, to);
-    if (gap < least) [best, least] = [take, gap];
+    if (gap < least) [best, least] = [again, gap];
   }
   return best;
+}
+
+/** The notes of a take at the try at which it joins best. @returns null as {@link joiningTry} does. */
+export function joinedTake(
+  song: Song,
+  repertoire: Repertoire,
+  partId: string,
+  asked: TakeAsked,
+  notes: readonly BandNote[],
+  bounds: readonly [from: Ticks, to: Ticks],
+): readonly TakeNote[] | null {
+  const again = joiningTry(song, repertoire, partId, asked, notes, bounds);
+  return again === null ? null : takeOf(song, repertoire, partId, { ...asked, again });
 }

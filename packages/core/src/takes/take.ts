@@ -2,15 +2,17 @@
 import { kindOf, type Repertoire } from '../band/repertoire';
 import { partInForm, type PartInForm } from '../band/partInForm';
 import { derived } from '../memo/derived';
-import { playRegion, type RegionNote } from '../band/playRegion';
+import { chosenIn, playChosen, type RegionNote } from '../band/playRegion';
 import type { Kind } from '../parts/kind';
+import type { Note } from '../parts/note';
 import { voicingsOf } from '../parts/voicings';
 import type { Settings, Song } from '../song/schema';
 import { isInFront, soundsChords } from '../style/kind';
+import type { Occurrence } from '../timeline/occurrences';
 import type { Region } from '../timeline/region';
 import { windowsOf } from '../timeline/windows';
 import { excerptOfRegion } from './excerpt';
-import type { BarIndex } from '../units/units';
+import type { BarIndex, Ticks } from '../units/units';
 
 /** What is asked of a take. */
 export interface TakeAsked {
@@ -53,41 +55,88 @@ const sounding = (region: Region): Region => ({
 });
 
 /** Lines are planned in windows; whoever else plays goes through all bars at once. */
-const played = (kind: Kind, region: Region): readonly RegionNote[] =>
+const chosen = (kind: Kind, region: Region): readonly PlannedBars[] =>
   isInFront(kind)
-    ? windowsOf(region).flatMap((window) => playRegion(kind, window, []).notes)
-    : playRegion(kind, region, soundsChords(kind) ? voicingsOf(region) : []).notes;
+    ? windowsOf(region).map((window) => ({ region: window, notes: chosenIn(kind, window, []) }))
+    : [{ region, notes: chosenIn(kind, region, soundsChords(kind) ? voicingsOf(region) : []) }];
+
+/** Notes of some bars before they are placed in the groove, ticks from the start of their playing. */
+interface PlannedBars {
+  readonly region: Region;
+  readonly notes: readonly Note[];
+}
+
+/** What of a take lies in one playing. */
+export interface TakeInPlaying {
+  readonly occurrence: Occurrence;
+  /** Its bars, from where in the playing to where, ticks. */
+  readonly from: Ticks;
+  readonly to: Ticks;
+  /** The part there, as it is asked to play. */
+  readonly region: Region;
+  readonly planned: readonly PlannedBars[];
+}
 
 /**
- * The notes of a take, in order. The same song, bars, seed and player give the same notes.
+ * A take, playing by playing, before it is placed in the groove. The same song, bars, seed and player give the same.
+ * @returns null where there is no such part, its kind is not at hand, or the bars are not the song's.
+ */
+export function plannedTake(
+  song: Song,
+  repertoire: Repertoire,
+  partId: string,
+  { from, to, seed, again = 0, settings }: TakeAsked,
+): readonly TakeInPlaying[] | null {
+  const part = song.parts.find(({ id }) => id === partId);
+  const kind = part && kindOf(part, repertoire);
+  const isRange = Number.isInteger(from) && Number.isInteger(to) && from >= 0 && from < to;
+  if (!kind || !isRange) return null;
+  const { regions, occurrences } = playing(part, 'take', { song, repertoire, partId, settings });
+  const playings: TakeInPlaying[] = [];
+  let passed = 0;
+  for (const [i, occurrence] of occurrences.entries()) {
+    const { bars } = occurrence;
+    const own = { from: Math.max(0, from - passed), to: Math.min(bars.length, to - passed) };
+    passed += bars.length;
+    if (own.to <= own.from) continue;
+    const region = excerptOfRegion(sounding(regions[i]!), own, `take/${seed}${again ? `.${again}` : ''}`);
+    const last = bars[own.to - 1]!;
+    playings.push({
+      occurrence,
+      from: bars[own.from]!.start,
+      to: last.start + last.length,
+      region: regions[i]!,
+      planned: chosen(kind, region),
+    });
+  }
+  return to <= passed ? playings : null;
+}
+
+/**
+ * The notes of a take as they sound, in order.
  * @returns null where there is no such part, its kind is not at hand, or the bars are not the song's.
  */
 export function takeOf(
   song: Song,
   repertoire: Repertoire,
   partId: string,
-  { from, to, seed, again = 0, settings }: TakeAsked,
+  asked: TakeAsked,
 ): readonly TakeNote[] | null {
-  const part = song.parts.find(({ id }) => id === partId);
-  const kind = part && kindOf(part, repertoire);
-  const isRange = Number.isInteger(from) && Number.isInteger(to) && from >= 0 && from < to;
-  if (!kind || !isRange) return null;
-  const { regions, occurrences } = playing(part, 'take', { song, repertoire, partId, settings });
+  const playings = plannedTake(song, repertoire, partId, asked);
+  if (!playings) return null;
   const notes: TakeNote[] = [];
-  let passed = 0;
-  for (const [i, { start, bars, occurrenceKey }] of occurrences.entries()) {
-    const own = { from: Math.max(0, from - passed), to: Math.min(bars.length, to - passed) };
-    passed += bars.length;
-    if (own.to <= own.from) continue;
-    const region = excerptOfRegion(sounding(regions[i]!), own, `take/${seed}${again ? `.${again}` : ''}`);
-    for (const note of played(kind, region)) {
-      notes.push({
-        ...note,
-        at: Math.max(0, start + note.at),
-        start: Math.max(0, start + note.start),
-        occurrenceKey,
-      });
+  for (const { occurrence, planned } of playings) {
+    const { start, occurrenceKey } = occurrence;
+    for (const { region, notes: own } of planned) {
+      for (const note of playChosen(region, own).notes) {
+        notes.push({
+          ...note,
+          at: Math.max(0, start + note.at),
+          start: Math.max(0, start + note.start),
+          occurrenceKey,
+        });
+      }
     }
   }
-  return to <= passed ? notes.sort((a, b) => a.start - b.start) : null;
+  return notes.sort((a, b) => a.start - b.start);
 }

@@ -34,6 +34,15 @@ export function overlay(layers: readonly (Settings | undefined)[]): Settings {
   return result;
 }
 
+/**
+ * Decided settings with others over them that say how a line is played: whether it plays at all, and by which pattern,
+ * stays.
+ */
+export function withSettings(resolved: Resolved, over: Settings): Resolved {
+  const { groove, on: _on, pattern: _pattern, ...others } = musicalOf(over);
+  return { ...resolved, ...others, ...groove };
+}
+
 /** What of settings is musical: all but how a part is mixed. */
 function musicalOf(settings: Settings): Omit<Settings, MixOffsetName> {
   const musical = { ...settings };

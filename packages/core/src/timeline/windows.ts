@@ -240,6 +240,25 @@ export function windowOf(region: Region, cut: Cut, index: number): Region {
   };
 }
 
+/** Some windows of a region, one behind the other, as one. @param to the last of them. */
+export function windowRun(region: Region, cut: Cut, from: number, to: number): Region {
+  const windows = Array.from({ length: to - from + 1 }, (_, i) => windowOf(region, cut, from + i));
+  const [first, last] = [windows[0]!, windows[windows.length - 1]!];
+  if (windows.length < 2) return first;
+  const bars = windows.flatMap((window) => window.bars);
+  const { start } = bars[0]!;
+  const isLast = to === cut.windows.length - 1;
+  return {
+    ...first,
+    bars,
+    terms: termsWithin(region.terms, first.firstBar, bars.length, start, last.length, isLast),
+    spans: windows.flatMap((window) => window.spans),
+    settingsSpans: within(region.settingsSpans, start, last.length),
+    length: last.length,
+    next: last.next,
+  };
+}
+
 /** The windows of a region, in order. */
 export function windowsOf(region: Region): Region[] {
   const cut = cutOf(region);

@@ -31,6 +31,9 @@ const FROZEN_3 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-3.json'
 /** The same as version 4 stored it. This file is never changed. */
 const FROZEN_4 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-4.json'), 'utf8')) as Song;
 
+/** The same as version 5 stored it. This file is never changed. */
+const FROZEN_5 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-5.json'), 'utf8')) as Song;
+
 type OldCue = { id: string; bar: number; part: string; settings: object };
 type OldSection = Omit<Song['sections'][number], 'ownLengths' | 'cues'> & { cues: OldCue[] };
 type Old = Omit<Song, 'version' | 'form' | 'sections'> & {
@@ -56,6 +59,11 @@ const unarced = (s: Song): Song => ({
     ...one,
     section: unarced({ ...s, sections: [one.section], removed: undefined }).sections[0]!,
   })),
+});
+/** A song as one of a version opens that knew no takes. */
+const withoutTakes = (s: Song): Song => ({
+  ...s,
+  parts: s.parts.map(({ takes: _, comp: _comp, ...part }) => part),
 });
 /** A song as one of a version opens that knew no arc. */
 const withoutArc = (s: Song): Song => ({ ...s, together: { ...s.together, arc: false } });
@@ -187,10 +195,17 @@ describe('a song of version 4', () => {
   });
 });
 
+describe('a song of version 5', () => {
+  it('opens as it was: it knew no takes', () => {
+    expect(opened(FROZEN_5)).toEqual({ ...FROZEN_5, version: SONG_VERSION });
+    expect(opened({ ...withoutTakes(FULL_SONG), version: 5 })).toEqual(withoutTakes(FULL_SONG));
+  });
+});
+
 describe('a song of version 3', () => {
   it('opens with all it held, by the words of today', () => {
     const read = opened(FROZEN_3);
-    expect(read).toEqual(withoutArc(unarced(FULL_SONG)));
+    expect(read).toEqual(withoutArc(unarced(withoutTakes(FULL_SONG))));
     expect(opened(JSON.parse(JSON.stringify(read)))).toEqual(read);
   });
 

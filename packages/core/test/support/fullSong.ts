@@ -128,6 +128,37 @@ export const FULL_SONG = JSON.parse(
           settings: FULL_SETTINGS,
           mix: MIX,
           frozen: [{ section: 's1', entry: 'e1', repeat: 0, notes: [[0, 480, 40, 90]] }],
+          takes: [
+            {
+              id: 't1',
+              name: 'The quiet one',
+              note: 'Bar 2 speaks.',
+              starred: true,
+              putAway: true,
+              seed: 7,
+              player: 'somebody',
+              settings: FULL_SETTINGS,
+              played: true,
+              pieces: [
+                {
+                  section: 's1',
+                  entry: 'e1',
+                  repeat: 0,
+                  from: 0,
+                  to: 960,
+                  chords: [
+                    [-240, 'C'],
+                    [480, null],
+                  ],
+                  notes: [
+                    [-240, 220, 240, 40, 90, 'root'],
+                    [0, 400, 480, 43, 80, 'fifth', { touch: 'slide up', delay: 12.5, rings: true }],
+                  ],
+                },
+              ],
+            },
+          ],
+          comp: [{ section: 's1', entry: 'e1', repeat: 0, from: 0, to: 480, take: 't1', whileOff: true }],
         },
         { id: 'guitar', kind: 'guitar', name: 'Guitar', settings: {}, mix: MIX },
       ],

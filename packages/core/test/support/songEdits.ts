@@ -22,6 +22,15 @@ import {
   setSeed,
   setTempo,
 } from '@backline/core/edits/song';
+import {
+  chooseTake,
+  deleteTakesPutAway,
+  freeTakeId,
+  keepTake,
+  putTakeAway,
+  restoreComp,
+  sayOfTake,
+} from '@backline/core/edits/takes';
 import { bringStyle } from '@backline/core/edits/style';
 import { setTogether } from '@backline/core/edits/together';
 import { keepUnread } from '@backline/core/edits/unread';
@@ -97,6 +106,37 @@ export const SONG_EDITS: readonly Make[] = [
       [0, 1].map((i) => ({ part: { id: partOf(s, n + i) }, pattern: n % 2 ? 'quarters' : 'nobody-has-it' })),
       n % 3 ? sectionOf(s, n).id : null,
     ),
+  (s, n) => {
+    const section = sectionOf(s, n);
+    const entry = s.form.find((e) => e.section === section.id);
+    const part = s.parts.length ? pick(s.parts, n) : { id: 'nobody', takes: [] };
+    const to = 480 * (1 + (n % 7));
+    const piece = {
+      section: section.id,
+      entry: entry?.id ?? 'e1',
+      repeat: 0,
+      from: 0,
+      to,
+      chords: [[0, n % 2 ? 'C' : null] as [number, string | null]],
+      notes: [[to - 240, 200, 240, 60, 80, 'root'] as [number, number, number, number, number, string]],
+    };
+    return keepTake(part.id, { id: freeTakeId(part), seed: n, pieces: [piece] }, n % 3 > 0);
+  },
+  (s, n) => {
+    const part = s.parts.length ? pick(s.parts, n) : null;
+    const take = part?.takes?.[n % part.takes.length];
+    const places = take?.pieces ?? [];
+    return chooseTake(part?.id ?? 'nobody', places, n % 3 ? (take?.id ?? 'nobody') : null);
+  },
+  (s, n) => {
+    const part = s.parts.length ? pick(s.parts, n) : null;
+    const take = part?.takes?.[n % part.takes.length]?.id ?? 'nobody';
+    if (n % 7 === 0) return deleteTakesPutAway(part?.id ?? 'nobody');
+    if (n % 7 === 1) return restoreComp(part?.id ?? 'nobody', n % 2 ? part?.comp?.slice(1) : undefined);
+    return n % 2
+      ? putTakeAway(part?.id ?? 'nobody', take, n % 3 > 0)
+      : sayOfTake(part?.id ?? 'nobody', take, { name: n % 3 ? ' the\tone ' : '', note: 'x', starred: n % 5 > 0 });
+  },
   (_, n) => setMaster({ glue: n % 101, target: -9 - (n % 16) }),
   (s, n) => setBalance(new Map(s.parts.map(({ id }, i) => [id, (n * 7 + i) % 128])), (n % 49) - 24),
   (_, n) => bringStyle(pick(OURS.styles.all, n).id, OURS),

@@ -62,8 +62,10 @@ export function harmonyReader(region: Region, tones: Tones): (start: Ticks) => H
   };
 }
 
-/** Whether a pitch is a tone of the chord, or of the scale over it. */
+/** Whether a pitch is a tone of the chord. */
 export const inChord = ({ tones }: Harmony, pitch: MidiNote): boolean => tones.includes(mod(pitch, 12));
+
+/** Whether a pitch is a tone of the scale over the chord. */
 export const inScale = ({ scale }: Harmony, pitch: MidiNote): boolean => scale.includes(mod(pitch, 12));
 
 /** How welcome a chord tone is on a strong beat; smaller is better. Thirds and sevenths lead. */

@@ -105,6 +105,9 @@ interface Told {
   readonly as: BarIndex;
 }
 
+/** Notes at the end of a motif that are other where it is told anew. */
+const ENDS_OTHERWISE = 2;
+
 /** Draws of a motif until one begins on its beat, so that something can lead up to it. */
 const DRAWS = 4;
 
@@ -196,7 +199,9 @@ function lineOf(
     const reach: Reach = { ...room, seed: hash(isAnew ? `${region.seed}/anew/${as}` : `${key}/${as}`) };
     const spots = spotsOf(region, phrase, reach, habits, readHarmony, until);
     if (!spots.length) continue;
-    const { contour, isHome } = phrase;
+    const { isHome } = phrase;
+    // Told anew, a motif is known by how it begins and ends otherwise.
+    const contour = isAnew ? phrase.contour.slice(0, -ENDS_OTHERWISE) : phrase.contour;
     const pitched = phrasePitches({ spots, reach, habits, contour, isHome }, previous);
     previous = pitched.pitches[pitched.pitches.length - 1]!;
     line.push(...phraseNotes(spots, pitched, phrase, habits));

@@ -5,7 +5,8 @@ import { EIGHTH, PPQ } from '../../time/ticks';
 import type { Region } from '../../timeline/region';
 import { settingsSpanAt } from '../../timeline/settings';
 import { wayInto } from '../articulation';
-import type { Note, Touch } from '../note';
+import type { Touch } from '../../song/choices';
+import type { Note } from '../note';
 import type { Habits, Ornament } from './habits';
 import { habitsOf, type LinePattern } from './pattern';
 

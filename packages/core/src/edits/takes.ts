@@ -1,0 +1,176 @@
+/** Edits of takes: kept, named, put away and brought back, and which of them is played where. */
+import type { Draft } from 'immer';
+import { freeId } from '../song/names';
+import type { Part, Song } from '../song/schema';
+import { tidyName } from '../song/text';
+import { LIMITS } from '../song/limits';
+import type { CompSpan, Take, TakePiece } from '../song/takes';
+import { settingsForScope } from '../timeline/scopes';
+import { without } from '../timeline/stretches';
+import { overlay } from '../timeline/settings';
+import { tidyNote } from './annotations';
+import { edit, type Edit } from './apply';
+
+/** A stretch of a playing of a section, ticks from the section's start. */
+export type CompPlace = Pick<CompSpan, 'section' | 'entry' | 'repeat' | 'from' | 'to'>;
+
+const partIn = (song: Draft<Song>, id: string): Draft<Part> | undefined =>
+  song.parts.find((part) => part.id === id);
+
+/** An id that no take of a part has. */
+export const freeTakeId = ({ takes = [] }: Pick<Part, 'takes'>): string =>
+  freeId(
+    't',
+    takes.map(({ id }) => id),
+  );
+
+const placeOf = ({ section, entry, repeat, from, to }: TakePiece): CompPlace => ({
+  section,
+  entry,
+  repeat,
+  from,
+  to,
+});
+
+const isSamePlaying = (a: CompPlace, b: CompPlace): boolean => a.entry === b.entry && a.repeat === b.repeat;
+
+/** What of a comp is left beside a place. */
+const besides = (comp: readonly CompSpan[], place: CompPlace): CompSpan[] =>
+  comp.flatMap((span) =>
+    isSamePlaying(span, place)
+      ? without(span, [{ start: place.from, end: place.to }]).map((left) => ({ ...span, ...left }))
+      : [span],
+  );
+
+/** Whether the writer has switched a part off where a place is. */
+function isSwitchedOff(song: Draft<Song>, part: Draft<Part>, { entry, repeat }: CompPlace): boolean {
+  const set = overlay([part.settings, settingsForScope(song, { part: part.id, scope: { entry, repeat } })]);
+  return set.on === false;
+}
+
+/** Stretches of one take that lie side by side are one. */
+function joined(spans: readonly CompSpan[]): CompSpan[] {
+  const all: CompSpan[] = [];
+  for (const span of spans) {
+    const before = all[all.length - 1];
+    const goesOn =
+      before?.take === span.take &&
+      isSamePlaying(before, span) &&
+      before.to === span.from &&
+      before.whileOff === span.whileOff;
+    if (goesOn) all[all.length - 1] = { ...before, to: span.to };
+    else all.push(span);
+  }
+  return all;
+}
+
+/** Puts a take into a comp through a place; null leaves it to the part itself. */
+function put(song: Draft<Song>, part: Draft<Part>, place: CompPlace, take: string | null): void {
+  const left = besides(part.comp ?? [], place);
+  const own: CompSpan[] =
+    take === null
+      ? []
+      : [{ ...place, take, ...(isSwitchedOff(song, part, place) && { whileOff: true as const }) }];
+  const comp = joined(
+    [...left, ...own].sort(
+      (a, b) => a.entry.localeCompare(b.entry) || a.repeat - b.repeat || a.from - b.from,
+    ),
+  );
+  if (comp.length) part.comp = comp;
+  else delete part.comp;
+}
+
+/**
+ * Keeps a take of a part, behind those there are.
+ * @param chosen whether it is played at once, in the places it was made for.
+ */
+export const keepTake = (partId: string, take: Take, chosen: boolean): Edit =>
+  edit('make a take', (song) => {
+    const part = partIn(song, partId);
+    if (!part || part.takes?.some(({ id }) => id === take.id)) return;
+    (part.takes ??= []).push(take as Draft<Take>);
+    if (chosen) for (const piece of take.pieces) put(song, part, placeOf(piece), take.id);
+  });
+
+/** Plays a take through some places; null leaves them to the part itself. One that has nothing there is not played. */
+export const chooseTake = (partId: string, places: readonly CompPlace[], takeId: string | null): Edit =>
+  edit(
+    'choose a take',
+    (song) => {
+      const part = partIn(song, partId);
+      if (!part) return;
+      const take = part.takes?.find(({ id }) => id === takeId);
+      if (takeId !== null && !take) return;
+      for (const place of places) {
+        const piece = take?.pieces.find((one) => isSamePlaying(placeOf(one), place));
+        if (!take) put(song, part, place, null);
+        else if (piece) {
+          const [from, to] = [Math.max(place.from, piece.from), Math.min(place.to, piece.to)];
+          if (from < to) put(song, part, { ...place, from, to }, take.id);
+        }
+      }
+    },
+    `take/${partId}/${places.map(({ entry, repeat, from, to }) => `${entry}.${repeat}.${from}.${to}`).join()}`,
+  );
+
+/** Puts a comp back as it was. */
+export const restoreComp = (partId: string, comp: readonly CompSpan[] | undefined): Edit =>
+  edit('leave the takes as they were', (song) => {
+    const part = partIn(song, partId);
+    if (!part) return;
+    if (comp?.length) part.comp = comp as Draft<CompSpan[]>;
+    else delete part.comp;
+  });
+
+/** What is said of a take. */
+export interface TakeSaid {
+  readonly name?: string;
+  readonly note?: string;
+  readonly starred?: boolean;
+}
+
+/** Names, notes or stars a take; what is said empty is said no more. */
+export const sayOfTake = (partId: string, takeId: string, said: TakeSaid): Edit =>
+  edit(
+    said.starred === undefined ? 'note a take' : 'star a take',
+    (song) => {
+      const take = partIn(song, partId)?.takes?.find(({ id }) => id === takeId);
+      if (!take) return;
+      if (said.name !== undefined) {
+        const name = tidyName(said.name, LIMITS.nameLength);
+        if (name) take.name = name;
+        else delete take.name;
+      }
+      if (said.note !== undefined) {
+        const note = tidyNote(said.note);
+        if (note) take.note = note;
+        else delete take.note;
+      }
+      if (said.starred) take.starred = true;
+      else if (said.starred === false) delete take.starred;
+    },
+    `take said/${partId}/${takeId}/${Object.keys(said).join()}`,
+  );
+
+/** Puts a take away, and where it was played the part itself plays again; or brings it back to the list. */
+export const putTakeAway = (partId: string, takeId: string, away: boolean): Edit =>
+  edit(away ? 'put a take away' : 'bring a take back', (song) => {
+    const part = partIn(song, partId);
+    const take = part?.takes?.find(({ id }) => id === takeId);
+    if (!part || !take) return;
+    if (!away) return void delete take.putAway;
+    take.putAway = true;
+    const left = part.comp?.filter((span) => span.take !== takeId);
+    if (left?.length) part.comp = left;
+    else delete part.comp;
+  });
+
+/** Deletes the takes of a part that were put away. */
+export const deleteTakesPutAway = (partId: string): Edit =>
+  edit('delete takes', (song) => {
+    const part = partIn(song, partId);
+    const left = part?.takes?.filter(({ putAway }) => !putAway);
+    if (!part?.takes || left?.length === part.takes.length) return;
+    if (left?.length) part.takes = left;
+    else delete part.takes;
+  });

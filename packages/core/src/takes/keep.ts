@@ -1,0 +1,150 @@
+/** Takes as a song keeps them: note for note, in ticks of their sections, with the chords they were played over. */
+import type { Band } from '../band/index';
+import { partInForm } from '../band/partInForm';
+import type { Repertoire } from '../band/repertoire';
+import type { Note } from '../parts/note';
+import type { Song } from '../song/schema';
+import type { KeptTakeNote, Take, TakePiece } from '../song/takes';
+import { sectionBars } from '../time/bars';
+import type { Occurrence } from '../timeline/occurrences';
+import type { Region } from '../timeline/region';
+import type { Stretch } from '../timeline/stretches';
+import { sectionRuns } from '../timeline/takesPlayed';
+import { plannedTake, type TakeAsked } from './take';
+
+/** A take that has no id yet. */
+export type NewTake = Omit<Take, 'id'>;
+
+/** A note begins so far before its section at most, ticks, as the schema has it. */
+const EARLIEST = -960;
+
+function rowOf({ start, duration, written, pitch, velocity, noteFunction, ...more }: Note): KeptTakeNote {
+  const { touch, delay, rings } = more;
+  const own = {
+    ...(touch && { touch }),
+    ...(delay && { delay: Math.min(1000, delay) }),
+    ...(rings && { rings }),
+  };
+  const row = [start, duration, written ?? duration, pitch, velocity, noteFunction] as const;
+  return Object.keys(own).length ? [...row, own] : [...row];
+}
+
+/**
+ * What of a playing lies in a stretch of it, as a piece of a take; null where nothing of the stretch does.
+ * @param notes in ticks of the playing, in order.
+ */
+function pieceOf(
+  song: Song,
+  { section, entry, repeat, ...occurrence }: Occurrence,
+  { spans }: Region,
+  stretch: Stretch,
+  notes: readonly Note[],
+): TakePiece | null {
+  const runs = sectionRuns(occurrence, sectionBars(section, song))
+    .map(({ from, to, by }) => ({ from: Math.max(from, stretch.from), to: Math.min(to, stretch.to), by }))
+    .filter(({ from, to }) => from < to);
+  const [first, last] = [runs[0], runs[runs.length - 1]];
+  if (!first || !last) return null;
+  const inRuns = <T>(rows: (from: number, to: number, by: number) => readonly T[]): T[] =>
+    runs.flatMap(({ from, to, by }) => rows(from === 0 && by === 0 ? EARLIEST : from, to, by));
+  return {
+    section: section.id,
+    entry,
+    repeat,
+    from: first.from + first.by,
+    to: last.to + last.by,
+    chords: inRuns((from, to, by) =>
+      spans
+        .filter((span) => span.start - span.anticipation < to && span.end > from)
+        .map(({ start, anticipation, symbol }): [number, string | null] => [
+          Math.max(EARLIEST, start - anticipation + by),
+          symbol,
+        ]),
+    ),
+    notes: inRuns((from, to, by) =>
+      notes
+        .filter(({ start }) => start >= from && start < to)
+        .map((note) => {
+          const most = to - note.start;
+          const { duration, written = duration } = note;
+          return rowOf({
+            ...note,
+            start: note.start + by,
+            duration: Math.min(duration, most),
+            written: Math.min(written, most),
+          });
+        }),
+    ),
+  };
+}
+
+/** What is asked of a take that is kept. */
+export interface KeptTakeAsked extends TakeAsked {
+  /** Where it begins and ends within its bars, ticks from the song's start; left out where it fills them. */
+  readonly stretch?: Stretch;
+  /** The id of the player it is asked of. */
+  readonly player?: string;
+}
+
+/**
+ * A take as a song keeps it: the same that `takeOf` plays, before its groove.
+ * @returns null where there is no such part, its kind is not at hand, the bars are not the song's, or nothing lies between.
+ */
+export function keptTake(
+  song: Song,
+  repertoire: Repertoire,
+  partId: string,
+  { stretch, player, ...asked }: KeptTakeAsked,
+): NewTake | null {
+  const playings = plannedTake(song, repertoire, partId, asked);
+  const pieces = (playings ?? []).flatMap(({ occurrence, from, to, region, planned }) => {
+    const { start } = occurrence;
+    const own = {
+      from: Math.max(from, (stretch?.from ?? 0) - start),
+      to: Math.min(to, (stretch?.to ?? Infinity) - start),
+    };
+    const notes = planned.flatMap((bars) => bars.notes).sort((a, b) => a.start - b.start);
+    return pieceOf(song, occurrence, region, own, notes) ?? [];
+  });
+  if (!pieces.length) return null;
+  const { seed, settings } = asked;
+  return { seed, ...(player !== undefined && { player }), ...(settings && { settings }), pieces };
+}
+
+/**
+ * What a part plays through a stretch of the song as it is, as a take: a first take, or a comp as one that can be
+ * doubled. Its times are its own.
+ * @param stretch ticks from the song's start.
+ * @returns null where there is no such part, or nothing of the stretch is in the song.
+ */
+export function takeAsHeard(
+  song: Song,
+  repertoire: Repertoire,
+  band: Band,
+  partId: string,
+  stretch: Stretch,
+): NewTake | null {
+  const heard = band.parts.find(({ id }) => id === partId);
+  const { occurrences, regions } = partInForm(song, repertoire, partId);
+  if (!heard || !regions.length) return null;
+  const pieces = occurrences.flatMap((occurrence, i) => {
+    const { start, length, occurrenceKey } = occurrence;
+    const own = { from: Math.max(0, stretch.from - start), to: Math.min(length, stretch.to - start) };
+    const notes = heard.notes
+      .filter((note) => note.occurrenceKey === occurrenceKey)
+      .map(
+        (note): Note => ({
+          start: note.start - start,
+          duration: note.duration,
+          written: note.length,
+          pitch: note.pitch,
+          velocity: note.velocity,
+          noteFunction: note.noteFunction,
+          span: -1,
+          ...(note.touch && { touch: note.touch }),
+        }),
+      );
+    return pieceOf(song, occurrence, regions[i]!, own, notes) ?? [];
+  });
+  return pieces.length ? { seed: song.seed, played: true, pieces } : null;
+}
