@@ -66,6 +66,7 @@ const ROOMS = [
   'features/part',
   'features/section',
   'features/transport',
+  'features/takes',
   // One screen knows nothing of another.
   SCREENS,
   'features/song',

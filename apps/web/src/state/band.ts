@@ -5,7 +5,7 @@ import { differsInMixOnly, songChanges } from '@backline/core/song/changes';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import type { Song } from '@backline/core/song/schema';
 import { masterOf } from '@backline/sound/mixer/mix';
-import { loopRound } from '../shared/loop';
+import { isSameRound, loopRound, roundOfLoop, type Round } from '../shared/loop';
 import { player, usePlayer } from '../audio/player';
 import type { BandReply, BandRequest } from '../workers/band';
 import { wholeBand, type PageBand } from '../shared/sentBand';
@@ -32,6 +32,12 @@ const MOST_CHANGES = 500;
 function asSent(sent: Song | null, song: Song): BandRequest['song'] {
   const changes = sent && songChanges(sent, song);
   return changes && changes.length <= MOST_CHANGES ? { changes } : { whole: song };
+}
+
+/** What is gone round now. */
+function roundNow(): Round | null {
+  const { loop } = usePlayer.getState();
+  return loop && roundOfLoop(loop);
 }
 
 /** Has bands generated: one song at a time, of those that wait only the newest. */
@@ -104,7 +110,7 @@ class Generation {
         song: asSent(this.sent, song),
         ...(this.sentOwn === this.own ? {} : { own: this.own }),
         has: this.has?.number ?? null,
-        round: usePlayer.getState().loop?.playing ?? null,
+        round: roundNow(),
         moves: this.written ? movesBetween(this.written, written) : [],
       };
       this.written = written;
@@ -146,8 +152,7 @@ class Generation {
     const { loop: wanted } = usePlayer.getState();
     player.setScore(facts, loop, moves);
     // Another was chosen, or it was let go, while the score was made.
-    if ((wanted?.playing ?? null) !== request.round)
-      player.setLoop(wanted && loopRound(band.bars, wanted.playing));
+    if (!isSameRound(wanted, request.round)) player.setLoop(wanted && loopRound(band.bars, wanted));
   }
 }
 

@@ -4,7 +4,10 @@
  * go from here to the audio thread; the page gets what it draws.
  */
 import { expose, transfer } from 'comlink';
-import { renderBand } from '@backline/core/band/index';
+import { renderBand, type Band } from '@backline/core/band/index';
+import { joiningTry } from '@backline/core/takes/join';
+import { keptTake, takeAsHeard, type KeptTakeAsked, type NewTake } from '@backline/core/takes/keep';
+import type { Stretch } from '@backline/core/timeline/stretches';
 import { tickMoves } from '@backline/core/band/barTicks';
 import { regionMemory } from '@backline/core/band/windowCache';
 import { autoVoicings, sectionVoicings, type ChordVoicing } from '@backline/core/band/sectionVoicings';
@@ -16,7 +19,7 @@ import type { ScoreMessage, SentScoreMessage } from '@backline/sound/engine/mess
 import type { ChannelSetup, Score } from '@backline/sound/score/score';
 import { scoreOf } from '@backline/sound/score/scoreOf';
 import { scoreBuffers, sentScore } from '@backline/sound/score/sentScore';
-import { loopRound, type SectionLoop } from '../shared/loop';
+import { loopRound, type Round, type SectionLoop } from '../shared/loop';
 import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import { buffersOf, sentBand, type Sent, type SentBand } from '../shared/sentBand';
@@ -30,8 +33,8 @@ export interface BandRequest {
   readonly own?: readonly UserStyleDocument[];
   /** Which answer the page has the band of; null where it has none. */
   readonly has: number | null;
-  /** The playing that is gone round. */
-  readonly round: string | null;
+  /** What is gone round. */
+  readonly round: Round | null;
   /** Where bars have gone since the song sent before. */
   readonly moves: BarMoves;
 }
@@ -65,6 +68,8 @@ let played = repertoireWith([]);
 /** The audio thread, once there is one, and the score that it has. */
 let listener: { readonly port: MessagePort; readonly has: Score | null } | null = null;
 let latest: ScoreMessage | null = null;
+/** The band of the copy, as it was made last. */
+let latestBand: Band | null = null;
 /** The band that was sent last, and in which answer. */
 let sent: { readonly number: number; readonly band: Sent } | null = null;
 
@@ -82,11 +87,18 @@ function tell(message: ScoreMessage): void {
   listener = { ...listener, has: message.score };
 }
 
+/** The song that is played, and its band. */
+function made(): { readonly song: Song; readonly band: Band } {
+  if (!copy || !latestBand) throw new Error('the song has not come yet');
+  return { song: copy, band: latestBand };
+}
+
 const making = {
   make({ number, song, own, has, round, moves: bars }: BandRequest): BandReply {
     copy = taken(song);
     if (own) played = repertoireWith(own);
     const band = renderBand(copy, played, memory);
+    latestBand = band;
     const score = scoreOf(band, copy);
     const loop = round === null ? null : loopRound(band.bars, round);
     const moves = sent && 'changes' in song ? tickMoves(sent.band.bars, band.bars, bars) : [];
@@ -108,11 +120,35 @@ const making = {
     if (latest) tell({ ...latest, loop: undefined, moves: [] });
   },
 
+  /** A take of a part that joins what is played beside it; null where there can be none. */
+  take(part: string, asked: KeptTakeAsked): NewTake | null {
+    const { song, band } = made();
+    const notes = band.parts.find(({ id }) => id === part)?.notes ?? [];
+    const bars = band.bars.slice(asked.from, asked.to);
+    const [first, last] = [bars[0], bars[bars.length - 1]];
+    if (!first || !last) return null;
+    const { from, to } = asked.stretch ?? { from: first.start, to: last.start + last.length };
+    const inOrder = [...notes].sort((a, b) => a.at - b.at);
+    const again = joiningTry(song, played, part, asked, inOrder, [from, to]);
+    return again === null ? null : keptTake(song, played, part, { ...asked, again });
+  },
+
+  /** What a part plays in a stretch, ticks; with its takes, or as it would without them. */
+  heardAsTake(part: string, stretch: Stretch, withTakes: boolean): NewTake | null {
+    const { song, band } = made();
+    if (withTakes) return takeAsHeard(song, played, band, part, stretch);
+    const bare = {
+      ...song,
+      parts: song.parts.map((p) => (p.id === part && p.comp ? { ...p, comp: undefined } : p)),
+    };
+    return takeAsHeard(bare, played, renderBand(bare, played, memory), part, stretch);
+  },
+
   voicings(section: string, part: string): Voicings {
-    if (!copy) throw new Error('the song has not come yet');
+    const { song } = made();
     return {
-      now: sectionVoicings(copy, played, section, part),
-      auto: autoVoicings(copy, played, section, part),
+      now: sectionVoicings(song, played, section, part),
+      auto: autoVoicings(song, played, section, part),
     };
   },
 };

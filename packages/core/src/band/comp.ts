@@ -4,7 +4,7 @@ import { followedPitches } from '../parts/following';
 import { chosenNotes, endingBy, type Source } from '../parts/choosing';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
-import type { KeptTakeNote } from '../song/takes';
+import type { KeptTakeNote } from '../song/takeSchema';
 import { parseChord } from '../theory/chordGrammar';
 import { pitchClass } from '../theory/pitch';
 import { defaultScale, scalePitchClasses } from '../theory/scale';
@@ -46,19 +46,17 @@ function notesOver(kind: Kind, { spans }: Region, { notes, chords, played }: Tak
     };
   });
   const pitches = kind.pitched ? followedPitches(over, kind.range) : over.map(({ pitch }) => pitch);
-  return notes.map(
-    ([start, duration, written, , velocity, noteFunction, more]: KeptTakeNote, i): Note => ({
-      start,
-      duration,
-      written,
-      pitch: pitches[i]!,
-      velocity,
-      noteFunction,
-      span: kind.pitched && spans[indexes[i]!]?.chord ? indexes[i]! : -1,
-      ...more,
-      ...(played && { played: true as const }),
-    }),
-  );
+  return notes.map(([start, duration, written, , velocity, noteFunction, more]: KeptTakeNote, i): Note => ({
+    start,
+    duration,
+    written,
+    pitch: pitches[i]!,
+    velocity,
+    noteFunction,
+    span: kind.pitched && spans[indexes[i]!]?.chord ? indexes[i]! : -1,
+    ...more,
+    ...(played && { played: true as const }),
+  }));
 }
 
 /** Where a take is heard in a region: not where all stop. */

@@ -165,9 +165,7 @@ function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed,
   const played = (all: readonly Region[], i: number): readonly RegionEvents[] => {
     const before = leadOf(all, i);
     const made = memory.made(kind, all[i]!, before);
-    return takes[i]?.length
-      ? playComp({ kind, region: sounding[i]!, made, before, takes: takes[i]! })
-      : made;
+    return takes[i]?.length ? playComp({ kind, region: sounding[i]!, made, before, takes: takes[i]! }) : made;
   };
   const sounding = regions.map((region, i) => withTakes(region, takes[i] ?? []));
   occurrences.forEach((occurrence, i) => {
@@ -233,7 +231,16 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
     parts: song.parts.map((part, p) => {
       const mixed = mixes.map((spans) => spans[p]!);
       const takes = takesInForm(song, repertoire, part, occurrences);
-      const parted = { part, regions: regions[p]!, occurrences: placings, repertoire, memory, fade, mixed, takes };
+      const parted = {
+        part,
+        regions: regions[p]!,
+        occurrences: placings,
+        repertoire,
+        memory,
+        fade,
+        mixed,
+        takes,
+      };
       return memory === forgetful ? bandPart(parted) : samePart(part, 'part', parted);
     }),
     standIn: style.id === song.style ? null : style.name,

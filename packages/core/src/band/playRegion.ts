@@ -48,11 +48,7 @@ const breathSources = ({ terms: { breath } }: Region): Source[] =>
  * The notes of one region before they are touched and placed in the groove. The same region is played the same.
  * @param voicings of its spans, where its kind sounds chords.
  */
-export const chosenIn = (
-  kind: Kind,
-  region: Region,
-  voicings: readonly SpanVoicing[],
-): readonly Note[] =>
+export const chosenIn = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): readonly Note[] =>
   chosenNotes([
     { notes: kind.generate(region, voicings), from: -Infinity, to: Infinity },
     ...stopSources(kind, region, voicings),
@@ -60,11 +56,8 @@ export const chosenIn = (
   ]);
 
 /** What is played in one region. @param voicings as in {@link chosenIn}. */
-export const playRegion = (
-  kind: Kind,
-  region: Region,
-  voicings: readonly SpanVoicing[],
-): RegionEvents => playChosen(region, chosenIn(kind, region, voicings));
+export const playRegion = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): RegionEvents =>
+  playChosen(region, chosenIn(kind, region, voicings));
 
 /** Notes that were chosen for a region: touched, placed in the groove, with their papers; and the gestures. */
 export function playChosen(region: Region, chosen: readonly Note[]): RegionEvents {

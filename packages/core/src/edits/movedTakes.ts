@@ -2,7 +2,7 @@
 import { current, isDraft, type Draft } from 'immer';
 import { placeAfter, type BarMoves } from '../song/barMoves';
 import type { KeptPlaying, Part, Song } from '../song/schema';
-import type { CompSpan, Take, TakePiece } from '../song/takes';
+import type { CompSpan, Take, TakePiece } from '../song/takeSchema';
 import { barIndexAt, sectionBars, type Bar } from '../time/bars';
 import type { Stretch } from '../timeline/stretches';
 import type { Ticks } from '../units/units';
@@ -58,12 +58,13 @@ function playingAfter(one: Playing, section: string, before: Timed, now: Timed):
 
 /** Where a tick is now in a section; null where it is gone, or in another. */
 function tickAfter(bars: readonly MovedBar[], tick: Ticks, section: string): Ticks | null {
-  const { was, to } = bars[
-    barIndexAt(
-      bars.map((bar) => bar.was),
-      Math.max(0, tick),
-    )
-  ]!;
+  const { was, to } =
+    bars[
+      barIndexAt(
+        bars.map((bar) => bar.was),
+        Math.max(0, tick),
+      )
+    ]!;
   const offset = tick - was.start;
   return to?.section === section && offset < to.bar.length ? to.bar.start + offset : null;
 }
@@ -112,23 +113,21 @@ function chordAfter(bars: readonly MovedBar[], at: Ticks, section: string): Tick
 function pieceAfter(piece: TakePiece, moving: Moving): TakePiece[] {
   if (stays(piece, moving)) return [piece];
   const bars = moving.barsOf(piece.section);
-  return [...stretchesAfter(bars, piece)].map(
-    ([section, stretches]): TakePiece => ({
-      ...playingAfter(piece, section, moving.before, moving.now),
-      from: Math.min(...stretches.map((one) => one.from)),
-      to: Math.max(...stretches.map((one) => one.to)),
-      chords: piece.chords.flatMap(([at, symbol]): TakePiece['chords'] => {
-        const now = chordAfter(bars, at, section);
-        return now === null ? [] : [[now, symbol]];
-      }),
-      notes: piece.notes
-        .flatMap(([start, ...rest]): TakePiece['notes'] => {
-          const now = tickAfter(bars, start, section);
-          return now === null ? [] : [[now, ...rest]];
-        })
-        .sort(([a], [b]) => a - b),
+  return [...stretchesAfter(bars, piece)].map(([section, stretches]): TakePiece => ({
+    ...playingAfter(piece, section, moving.before, moving.now),
+    from: Math.min(...stretches.map((one) => one.from)),
+    to: Math.max(...stretches.map((one) => one.to)),
+    chords: piece.chords.flatMap(([at, symbol]): TakePiece['chords'] => {
+      const now = chordAfter(bars, at, section);
+      return now === null ? [] : [[now, symbol]];
     }),
-  );
+    notes: piece.notes
+      .flatMap(([start, ...rest]): TakePiece['notes'] => {
+        const now = tickAfter(bars, start, section);
+        return now === null ? [] : [[now, ...rest]];
+      })
+      .sort(([a], [b]) => a - b),
+  }));
 }
 
 /** A take as it lies now; none where all its bars were taken out. */

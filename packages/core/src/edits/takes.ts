@@ -4,7 +4,7 @@ import { freeId } from '../song/names';
 import type { Part, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { LIMITS } from '../song/limits';
-import type { CompSpan, Take, TakePiece } from '../song/takes';
+import type { CompSpan, Take, TakePiece } from '../song/takeSchema';
 import { settingsForScope } from '../timeline/scopes';
 import { without } from '../timeline/stretches';
 import { overlay } from '../timeline/settings';
@@ -64,13 +64,22 @@ function joined(spans: readonly CompSpan[]): CompSpan[] {
   return all;
 }
 
-/** Puts a take into a comp through a place; null leaves it to the part itself. */
-function put(song: Draft<Song>, part: Draft<Part>, place: CompPlace, take: string | null): void {
+/**
+ * Puts a take into a comp through a place; null leaves it to the part itself.
+ * @param whileOff whether it is heard where the part is switched off; left out it is, since it is put there.
+ */
+function put(
+  song: Draft<Song>,
+  part: Draft<Part>,
+  { section, entry, repeat, from, to }: CompPlace,
+  take: string | null,
+  whileOff?: boolean,
+): void {
+  const place = { section, entry, repeat, from, to };
+  const isOff = whileOff ?? isSwitchedOff(song, part, place);
   const left = besides(part.comp ?? [], place);
   const own: CompSpan[] =
-    take === null
-      ? []
-      : [{ ...place, take, ...(isSwitchedOff(song, part, place) && { whileOff: true as const }) }];
+    take === null ? [] : [{ ...place, take, ...(isOff && { whileOff: true as const }) }];
   const comp = joined(
     [...left, ...own].sort(
       (a, b) => a.entry.localeCompare(b.entry) || a.repeat - b.repeat || a.from - b.from,
@@ -113,13 +122,13 @@ export const chooseTake = (partId: string, places: readonly CompPlace[], takeId:
     `take/${partId}/${places.map(({ entry, repeat, from, to }) => `${entry}.${repeat}.${from}.${to}`).join()}`,
   );
 
-/** Puts a comp back as it was. */
-export const restoreComp = (partId: string, comp: readonly CompSpan[] | undefined): Edit =>
+/** Puts a comp back as it was through some places: to those stretches, and where they leave something to the part itself. */
+export const restoreComp = (partId: string, comp: readonly CompSpan[], places: readonly CompPlace[]): Edit =>
   edit('leave the takes as they were', (song) => {
     const part = partIn(song, partId);
     if (!part) return;
-    if (comp?.length) part.comp = comp as Draft<CompSpan[]>;
-    else delete part.comp;
+    for (const place of places) put(song, part, place, null);
+    for (const { take, whileOff, ...place } of comp) put(song, part, place, take, whileOff);
   });
 
 /** What is said of a take. */

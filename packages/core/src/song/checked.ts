@@ -20,7 +20,7 @@ import {
   type Section,
   type Song,
 } from './schema';
-import { takeSchema, type Take } from './takes';
+import { takeSchema, type Take } from './takeSchema';
 
 /** What is made of pieces is checked piece by piece, and itself without them. */
 const songShell = songShape.omit({ parts: true, sections: true, form: true, removed: true });

@@ -162,15 +162,6 @@ export const isMixOffset = (moves: string): moves is MixOffsetName =>
  * on without a stroke of its own, begun by a grace a step under it, let fall at its end, stopped by the palm, or dead: the
  * hand lies on the string.
  */
-export const TOUCHES = [
-  'slide up',
-  'slide down',
-  'bend',
-  'hammer',
-  'grace',
-  'fall',
-  'palm',
-  'dead',
-] as const;
+export const TOUCHES = ['slide up', 'slide down', 'bend', 'hammer', 'grace', 'fall', 'palm', 'dead'] as const;
 /** How a note is touched, where that is more than struck. */
 export type Touch = (typeof TOUCHES)[number];

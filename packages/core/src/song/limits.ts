@@ -35,6 +35,6 @@ export const LIMITS = {
   keptNotes: 20_000,
   /** Takes of a part, those put away too, and stretches of its comp. */
   takes: 2000,
-  compSpans: 4000,
+  compSpans: 2000,
   songBytes: 2_000_000,
 } as const;

@@ -25,7 +25,7 @@ import { LIMITS } from './limits';
 import { masterSchema, mixSchema } from './mix';
 import { settingsSchema } from './settings/index';
 import { LONGEST_PUSH, grooveSchema } from './settings/playing';
-import { compSpanSchema, takeSchema } from './takes';
+import { compSpanSchema, takeSchema } from './takeSchema';
 
 /** What the players agree on among themselves, each point to be switched off; and how freely repeats are told. */
 export const togetherSchema = z.strictObject({

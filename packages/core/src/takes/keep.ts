@@ -4,7 +4,7 @@ import { partInForm } from '../band/partInForm';
 import type { Repertoire } from '../band/repertoire';
 import type { Note } from '../parts/note';
 import type { Song } from '../song/schema';
-import type { KeptTakeNote, Take, TakePiece } from '../song/takes';
+import type { KeptTakeNote, Take, TakePiece } from '../song/takeSchema';
 import { sectionBars } from '../time/bars';
 import type { Occurrence } from '../timeline/occurrences';
 import type { Region } from '../timeline/region';
@@ -132,18 +132,16 @@ export function takeAsHeard(
     const own = { from: Math.max(0, stretch.from - start), to: Math.min(length, stretch.to - start) };
     const notes = heard.notes
       .filter((note) => note.occurrenceKey === occurrenceKey)
-      .map(
-        (note): Note => ({
-          start: note.start - start,
-          duration: note.duration,
-          written: note.length,
-          pitch: note.pitch,
-          velocity: note.velocity,
-          noteFunction: note.noteFunction,
-          span: -1,
-          ...(note.touch && { touch: note.touch }),
-        }),
-      );
+      .map((note): Note => ({
+        start: note.start - start,
+        duration: note.duration,
+        written: note.length,
+        pitch: note.pitch,
+        velocity: note.velocity,
+        noteFunction: note.noteFunction,
+        span: -1,
+        ...(note.touch && { touch: note.touch }),
+      }));
     return pieceOf(song, occurrence, regions[i]!, own, notes) ?? [];
   });
   return pieces.length ? { seed: song.seed, played: true, pieces } : null;

@@ -8,7 +8,10 @@ export interface Stretch {
 }
 
 /** What is left of a stretch without others, in order; others may reach over it, and over each other. */
-export function without(stretch: Stretch, others: readonly { readonly start: Ticks; readonly end: Ticks }[]): Stretch[] {
+export function without(
+  stretch: Stretch,
+  others: readonly { readonly start: Ticks; readonly end: Ticks }[],
+): Stretch[] {
   return others.reduce<Stretch[]>(
     (left, { start, end }) =>
       left.flatMap(({ from, to }) =>

@@ -1,5 +1,5 @@
 /** Which takes of a part are played in a playing, and where; ticks from its start. */
-import type { KeptTakeNote, Take } from '../song/takes';
+import type { KeptTakeNote, Take } from '../song/takeSchema';
 import type { Part, Settings, Song } from '../song/schema';
 import type { KindFacts } from '../style/kind';
 import type { Style } from '../style/schema';
@@ -47,7 +47,10 @@ export function sectionRuns(
   return runs;
 }
 
-type PlayedIn = Pick<Occurrence, 'section' | 'settings' | 'length' | 'cues' | 'chords' | 'entry' | 'repeat' | 'bars' | 'positions'>;
+type PlayedIn = Pick<
+  Occurrence,
+  'section' | 'settings' | 'length' | 'cues' | 'chords' | 'entry' | 'repeat' | 'bars' | 'positions'
+>;
 
 /** Stretches of a playing in which its part is switched off, as the writer has set it. */
 const switchedOff = (kind: KindFacts, style: Style, song: Song, part: Part, occurrence: PlayedIn) =>

@@ -71,7 +71,8 @@ const DOORS: readonly (readonly [string, object, (document: unknown) => boolean]
 ];
 
 /** What may be that large: a draw and a count of saves, the notes of a frozen part, and whatever a patch puts anywhere. */
-const MAY_BE = /^(seed|revision|steps\.0\.patches\.0\.value) |^parts\.0\.frozen\.0\.notes 1$/;
+const MAY_BE =
+  /^(seed|parts\.0\.takes\.0\.seed|revision|steps\.0\.patches\.0\.value) |^parts\.0\.(frozen\.0|takes\.0\.pieces\.0)\.notes 1$/;
 
 const enlarged = (value: unknown): unknown[] => {
   if (typeof value === 'number') return [TEN_MILLION, -TEN_MILLION, 1e308];

@@ -131,11 +131,17 @@ export const SONG_EDITS: readonly Make[] = [
   (s, n) => {
     const part = s.parts.length ? pick(s.parts, n) : null;
     const take = part?.takes?.[n % part.takes.length]?.id ?? 'nobody';
+    const places = part?.takes?.[0]?.pieces ?? [];
     if (n % 7 === 0) return deleteTakesPutAway(part?.id ?? 'nobody');
-    if (n % 7 === 1) return restoreComp(part?.id ?? 'nobody', n % 2 ? part?.comp?.slice(1) : undefined);
+    if (n % 7 === 1)
+      return restoreComp(part?.id ?? 'nobody', n % 2 ? (part?.comp?.slice(1) ?? []) : [], places);
     return n % 2
       ? putTakeAway(part?.id ?? 'nobody', take, n % 3 > 0)
-      : sayOfTake(part?.id ?? 'nobody', take, { name: n % 3 ? ' the\tone ' : '', note: 'x', starred: n % 5 > 0 });
+      : sayOfTake(part?.id ?? 'nobody', take, {
+          name: n % 3 ? ' the\tone ' : '',
+          note: 'x',
+          starred: n % 5 > 0,
+        });
   },
   (_, n) => setMaster({ glue: n % 101, target: -9 - (n % 16) }),
   (s, n) => setBalance(new Map(s.parts.map(({ id }, i) => [id, (n * 7 + i) % 128])), (n % 49) - 24),

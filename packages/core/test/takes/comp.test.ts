@@ -25,7 +25,7 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { songSchema } from '@backline/core/song/check';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import type { Take } from '@backline/core/song/takes';
+import type { Take } from '@backline/core/song/takeSchema';
 import { OURS } from '@backline/core/styles/index';
 import { keptTake, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
 import { takeOf } from '@backline/core/takes/take';
@@ -136,14 +136,16 @@ describe('choosing', () => {
       { ...half, take: two!.id },
       { ...place!, from: half.to, take: one!.id },
     ]);
-    expect(after(mixed, chooseTake('solo', [place!], two!.id)).parts.find(({ id }) => id === 'solo')!.comp).toEqual(
-      [{ ...place!, take: two!.id }],
-    );
+    expect(
+      after(mixed, chooseTake('solo', [place!], two!.id)).parts.find(({ id }) => id === 'solo')!.comp,
+    ).toEqual([{ ...place!, take: two!.id }]);
     const itself = after(mixed, chooseTake('solo', [place!], null));
     expect(partIn(itself).comp).toBeUndefined();
     expect(partIn(itself).takes).toHaveLength(2);
     expect(played(itself, 'solo')).toEqual(played(SONG, 'solo'));
-    expect(partIn(after(itself, restoreComp('solo', partIn(mixed).comp))).comp).toEqual(partIn(mixed).comp);
+    expect(partIn(after(itself, restoreComp('solo', partIn(mixed).comp!, [place!]))).comp).toEqual(
+      partIn(mixed).comp,
+    );
   });
 
   it('never more of a take than there is, and none that is not there', () => {
@@ -308,7 +310,10 @@ describe('a part that does not play there', () => {
 
   it('is silent where it is switched off, and plays its take again where it is on', () => {
     const song = withTake(SONG, 'solo', { from: 0, to: 2, seed: 1 });
-    const cut = after(song, addCue('s1', { at: 1920, until: 3840, parts: ['solo'], settings: { on: false } }));
+    const cut = after(
+      song,
+      addCue('s1', { at: 1920, until: 3840, parts: ['solo'], settings: { on: false } }),
+    );
     expect(pitchesIn(cut, 'solo', 1920, 3840)).toEqual([]);
     expect(pitchesIn(cut, 'solo', 0, 1920)).toEqual(pitchesIn(song, 'solo', 0, 1920));
     const quiet = after(song, setSettings('solo', null, { on: false }));
@@ -329,7 +334,13 @@ describe('a part that does not play there', () => {
 });
 
 it('another player takes over for some bars, on an instrument of his own', () => {
-  const song = withTake(SONG, 'solo', { from: 4, to: 6, seed: 1, settings: { instrument: 73 }, player: 'somebody' });
+  const song = withTake(SONG, 'solo', {
+    from: 4,
+    to: 6,
+    seed: 1,
+    settings: { instrument: 73 },
+    player: 'somebody',
+  });
   const { programs, program } = renderBand(song, OURS).parts.find(({ id }) => id === 'solo')!;
   expect(programs).toEqual([
     { tick: 4 * 1920, program: 73 },
@@ -385,7 +396,11 @@ it('a thousand takes are kept, and stepped through as quickly as one', () => {
   const { step } = applyEdit(full, chooseTake('solo', places(takes[999]!), 't1000'))!;
   expect(step.forward).toHaveLength(1);
   expect(JSON.stringify(step.forward).length).toBeLessThan(400);
-  const more = Array.from({ length: LIMITS.takes + 1 }, (_, i): Take => ({ id: `t${i}`, seed: i, pieces: [{ ...one.pieces[0]!, notes: [] }] }));
+  const more = Array.from({ length: LIMITS.takes + 1 }, (_, i): Take => ({
+    id: `t${i}`,
+    seed: i,
+    pieces: [{ ...one.pieces[0]!, notes: [] }],
+  }));
   const tooFull = { ...SONG, parts: [{ ...partIn(SONG), takes: more.slice(1) }] };
   expect(() => applyEdit(tooFull, keepTake('solo', more[0]!, false))).toThrow(/more than 2,000 takes/);
 });

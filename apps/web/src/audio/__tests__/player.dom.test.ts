@@ -197,9 +197,9 @@ it('where the device takes the sound away it stops and says so, and forgets that
 });
 
 it('a loop goes with its playing of a section: bars put in before it or into it move it, and without it it ends', () => {
-  const loop = loopRound(band.bars, band.bars[2]!.occurrenceKey)!;
+  const loop = loopRound(band.bars, { playing: band.bars[2]!.occurrenceKey })!;
   expect(loop).toMatchObject({ start: 3840, end: 7680, name: 'B' });
-  const after = (s: typeof song) => loopRound(renderBand(s, OURS).bars, loop.playing);
+  const after = (s: typeof song) => loopRound(renderBand(s, OURS).bars, loop);
   expect(after(applyEdit(song, insertBar('s1', 0))!.song)).toMatchObject({ start: 5760, end: 9600 });
   expect(after(applyEdit(song, insertBar('s2', 0))!.song)).toMatchObject({ start: 3840, end: 9600 });
   expect(after(applyEdit(song, removeEntry(1))!.song)).toBeNull();

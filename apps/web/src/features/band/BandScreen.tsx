@@ -17,6 +17,7 @@ import { DiceSheet } from './find/DiceSheet';
 import { PatternFinder } from './find/PatternFinder';
 import { PlayerFinder } from './find/PlayerFinder';
 import { StyleFinder } from './find/StyleFinder';
+import { TakesPage } from '../takes/laterTakes';
 import { openPart, useOpenPart } from '../part/openPart';
 import { PartCard } from './PartCard';
 import { PartPage } from './PartPage';
@@ -37,6 +38,7 @@ type Over =
   | 'dice'
   | { readonly part: string }
   | { readonly players: string }
+  | { readonly takes: string }
   | { readonly player: string }
   | null;
 
@@ -48,6 +50,7 @@ function overOf(text: string): Over {
   const [kind, id = ''] = text.split('~');
   if (kind === 'part') return { part: id };
   if (kind === 'players') return { players: id };
+  if (kind === 'takes') return { takes: id };
   if (kind === 'player') return { player: id };
   return kind === 'style' || kind === 'keep' || kind === 'own' || kind === 'dice' ? kind : null;
 }
@@ -153,6 +156,7 @@ export function BandScreen() {
   const about = typeof over === 'object' ? over : null;
   const found = song.parts.find((p) => about && 'part' in about && p.id === about.part);
   const asked = song.parts.find((p) => about && 'players' in about && p.id === about.players);
+  const taken = song.parts.find((p) => about && 'takes' in about && p.id === about.takes);
   const kept = song.parts.find((p) => about && 'player' in about && p.id === about.player);
   const kind = found && partKind(found);
   const page = song.parts.find((p) => p.id === opened);
@@ -168,7 +172,7 @@ export function BandScreen() {
       <Places {...{ opened, over }} onOpen={setOver} />
       <View style={styles.both}>
         <ScrollView
-          style={[styles.half, page && !wide ? COVERED : null]}
+          style={[styles.half, (page ?? taken) && !wide ? COVERED : null]}
           contentContainerStyle={styles.content}
         >
           <StyleLine song={song} onOpen={setOver} />
@@ -199,7 +203,7 @@ export function BandScreen() {
             {together ? <TogetherPanel song={song} section={section ?? null} /> : null}
           </View>
         </ScrollView>
-        {page ? (
+        {page && !taken ? (
           <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
             <PartPage
               key={page.id}
@@ -209,9 +213,23 @@ export function BandScreen() {
               place={section ? `in ${section.name}` : 'in the whole song'}
               onFind={() => setOver({ part: page.id })}
               onPlayers={() => setOver({ players: page.id })}
+              onTakes={() => setOver({ takes: page.id })}
               onKeep={() => setOver({ player: page.id })}
               onTurn={openPart}
               onClose={() => openPart(null)}
+            />
+          </View>
+        ) : null}
+        {taken ? (
+          <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
+            <TakesPage
+              song={song}
+              part={taken}
+              onTurn={(takes) => {
+                setOver({ takes });
+                openPart(takes);
+              }}
+              onClose={close}
             />
           </View>
         ) : null}

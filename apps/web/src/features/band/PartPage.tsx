@@ -2,6 +2,7 @@ import type { Scope } from '@backline/core/timeline/scopes';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Part, Song } from '@backline/core/song/schema';
+import { Button } from '../../components/Button';
 import { PartBadge } from '../../components/PartBadge';
 import { useEscape } from '../../components/useEscape';
 import { useReturnFocus } from '../../components/useReturnFocus';
@@ -23,14 +24,21 @@ export interface PartPageProps {
   readonly place: string;
   readonly onFind: () => void;
   readonly onPlayers: () => void;
+  readonly onTakes: () => void;
   readonly onKeep: () => void;
   readonly onTurn: (part: string) => void;
   readonly onClose: () => void;
 }
 
+/** What stands on the way to a part's takes: how many there are. */
+function takesInWords({ takes = [] }: Part): string {
+  const listed = takes.filter(({ putAway }) => !putAway).length;
+  return listed ? `Takes: ${listed}` : 'Takes';
+}
+
 /** One part: its weave, and behind it everything that can be set for it. */
 export function PartPage(props: PartPageProps) {
-  const { song, part, scope, place, onFind, onPlayers, onKeep, onTurn, onClose } = props;
+  const { song, part, scope, place, onFind, onPlayers, onTakes, onKeep, onTurn, onClose } = props;
   const palette = usePalette();
   useReturnFocus();
   useEscape(onClose, 'within');
@@ -83,6 +91,9 @@ export function PartPage(props: PartPageProps) {
         {kind ? (
           <>
             <PartWeave {...{ song, part, kind, scope }} />
+            <Button mode="outlined" icon="layers-triple-outline" style={styles.takes} onPress={onTakes}>
+              {takesInWords(part)}
+            </Button>
             <PartSettings {...{ song, part, kind, scope, onFind, onPlayers, onKeep }} />
           </>
         ) : (
@@ -97,6 +108,7 @@ const styles = StyleSheet.create({
   page: { flex: 1, minHeight: 0 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
   facts: { flexDirection: 'row', alignItems: 'center', gap: 6 },
+  takes: { alignSelf: 'flex-start' },
   content: { paddingHorizontal: 14, paddingVertical: 8, gap: 6, paddingBottom: 24 },
   names: { flex: 1, minWidth: 0 },
   name: { fontFamily: FONT.strong, fontSize: SIZE.body },

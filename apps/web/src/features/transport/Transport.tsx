@@ -123,7 +123,7 @@ export function Transport({ folded = false, inHeader = false }: TransportProps) 
   const toggleLoop = (): void => {
     if (loop) return player.setLoop(null);
     const bar = band?.bars[barIndexAt(band.bars, player.tick())];
-    if (band && bar) player.setLoop(loopRound(band.bars, bar.occurrenceKey));
+    if (band && bar) player.setLoop(loopRound(band.bars, { playing: bar.occurrenceKey }));
   };
   const close = (): void => setOpen(null);
   const where = (

@@ -95,7 +95,7 @@ it('a loop goes along with its bars; one chosen while the band was made stays ch
   const { unmount } = renderHook(() => useBandOfOpenSong());
   await answer();
   const { bars } = useBand.getState().band!;
-  const [first, second] = [bars[0]!, bars[2]!].map((bar) => loopRound(bars, bar.occurrenceKey)!);
+  const [first, second] = [bars[0]!, bars[2]!].map((bar) => loopRound(bars, { playing: bar.occurrenceKey })!);
   act(() => usePlayer.setState({ loop: second! }));
   act(() => void change(setBar('s1', 1, 'Bb')));
   await answer();

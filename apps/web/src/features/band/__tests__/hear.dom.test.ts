@@ -4,7 +4,8 @@ import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
 import { player, usePlayer } from '../../../audio/player';
 import { useBand } from '../../../state/band';
-import { comeBack, hear, roundOfPart } from '../find/hear';
+import { comeBack } from '../../../state/rounds';
+import { hear, roundOfPart } from '../find/hear';
 
 jest.mock('../../../audio/player');
 jest.mock('../../../state/band');

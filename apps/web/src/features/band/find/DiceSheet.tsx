@@ -10,7 +10,8 @@ import { Toggle } from '../../../components/Toggle';
 import { change } from '../../../state/openSong';
 import { playsIn, repertoire } from '../../../state/repertoire';
 import { clearTried, tryOut } from '../../../state/trying';
-import { comeBack, hear } from './hear';
+import { comeBack } from '../../../state/rounds';
+import { hear } from './hear';
 import { Words } from '../../../components/Words';
 
 export interface DiceSheetProps {

@@ -17,7 +17,8 @@ import { clearTried, tryAlone, useTrying } from '../../../state/trying';
 import { TOUCH_SQUARE } from '../../../theme/styles';
 import { usePalette } from '../../../theme/usePalette';
 import type { SectionLoop } from '../../../shared/loop';
-import { comeBack, hear, roundOf } from './hear';
+import { comeBack } from '../../../state/rounds';
+import { hear, roundOf } from './hear';
 import { Words } from '../../../components/Words';
 
 /** Something that can be tried: what it is, and what does not fit. */

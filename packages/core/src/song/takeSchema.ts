@@ -34,7 +34,10 @@ export const takeNoteSchema = z.tuple([
 ]);
 
 /** From where a chord is felt, ticks, and its symbol; null where there is none. */
-const heardChordSchema = z.tuple([z.number().int().min(EARLIEST).max(MOST_TICKS), z.string().max(60).nullable()]);
+const heardChordSchema = z.tuple([
+  z.number().int().min(EARLIEST).max(MOST_TICKS),
+  z.string().max(60).nullable(),
+]);
 
 /** What of a take lies in one playing of a section. */
 export const takePieceSchema = z

@@ -1,0 +1,352 @@
+import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { IconButton } from 'react-native-paper';
+import type { BandBar, BandChord } from '@backline/core/band/index';
+import { deleteTakesPutAway, putTakeAway } from '@backline/core/edits/takes';
+import type { Part, Song } from '@backline/core/song/schema';
+import type { KeptTakeNote, Take } from '@backline/core/song/takeSchema';
+import {
+  notesInPlaces,
+  placesOf,
+  reachesInto,
+  takeAt,
+  takeThrough,
+  type StretchInPlaying,
+} from '@backline/core/takes/places';
+import type { Stretch } from '@backline/core/timeline/stretches';
+import { player, usePlayer } from '../../audio/player';
+import { usePosition } from '../../audio/usePosition';
+import { Button } from '../../components/Button';
+import { ChordSymbol } from '../../components/ChordSymbol';
+import { Fold } from '../../components/Fold';
+import { PartBadge } from '../../components/PartBadge';
+import { Words } from '../../components/Words';
+import { useEscape } from '../../components/useEscape';
+import { useReturnFocus } from '../../components/useReturnFocus';
+import { useBand } from '../../state/band';
+import { change } from '../../state/openSong';
+import { repertoire, usePlayed } from '../../state/repertoire';
+import { comeBack } from '../../state/rounds';
+import { TOUCH_SQUARE } from '../../theme/styles';
+import { FONT, SIZE } from '../../theme/tokens';
+import { usePalette } from '../../theme/usePalette';
+import { AskedOf } from './AskedOf';
+import { CompStrip } from './CompStrip';
+import { pitchesOf } from './lanes';
+import { barsIn, fittingRange, stretchOf } from './range';
+import { RangeLine } from './RangeLine';
+import { RangeSettings } from './RangeSettings';
+import {
+  accept,
+  choose,
+  hearRange,
+  listed,
+  openTakes,
+  playAgain,
+  setRange,
+  star,
+  step,
+  takeName,
+  useTakes,
+} from './session';
+import { TakeRow } from './TakeRow';
+import { TakeSheet } from './TakeSheet';
+import { ThumbBar } from './ThumbBar';
+import { useOwnLine } from './useOwnLine';
+
+export interface TakesPageProps {
+  readonly song: Song;
+  readonly part: Part;
+  readonly onTurn: (part: string) => void;
+  readonly onClose: () => void;
+}
+
+const NO_BARS: readonly BandBar[] = [];
+const NO_CHORDS: readonly BandChord[] = [];
+/** What stands at both sides of a line: its mark and its button. */
+const SIDES = 44 + 44 + 2;
+
+/** Which player a take was asked of, in words. */
+function usePlayedBy(): (take: Take) => string {
+  const all = usePlayed((s) => s.all) ?? repertoire();
+  return ({ player: id, played }) =>
+    played ? 'As it was heard' : (all.players.find((one) => one.id === id)?.name ?? 'As the part was set');
+}
+
+/** The page of a part's takes: from which take each bar comes, the range in hand, the takes made for it, and playing it again. */
+export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
+  const palette = usePalette();
+  useReturnFocus();
+  useEscape(onClose, 'within');
+  const band = useBand((s) => s.band);
+  const bars = band?.bars ?? NO_BARS;
+  const { range: wanted, part: opened, making } = useTakes();
+  const [open, setOpen] = useState<readonly string[]>([]);
+  const [more, setMore] = useState<string | null>(null);
+  const hasBars = bars.length > 0;
+  useEffect(() => {
+    if (hasBars) openTakes(part.id, barAtHand(bars));
+    // Once there are bars: where the song stands then is what is taken in hand.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [part.id, hasBars]);
+  useEffect(() => comeBack, []);
+  const range = fittingRange(wanted, bars);
+  const stretch = useMemo(() => stretchOf(wanted, bars), [wanted, bars]);
+  const places = useMemo(() => (stretch ? placesOf(song, bars, stretch) : []), [song, bars, stretch]);
+  const own = useOwnLine(part.id, stretch, places);
+  const turn = (name: string): void =>
+    setOpen(open.includes(name) ? open.filter((one) => one !== name) : [...open, name]);
+  const at = song.parts.findIndex((p) => p.id === part.id);
+  const beside = (way: 1 | -1): ReactNode => {
+    const other = song.parts[at + way];
+    return (
+      <IconButton
+        icon={way > 0 ? 'chevron-right' : 'chevron-left'}
+        style={TOUCH_SQUARE}
+        disabled={!other}
+        accessibilityLabel={`${way > 0 ? 'Next' : 'Previous'} part${other ? `, ${other.name}` : ''}`}
+        onPress={() => other && onTurn(other.id)}
+      />
+    );
+  };
+  const shown = listed(part).filter((take) => reachesInto(take, places));
+  const away = (part.takes ?? []).filter(({ putAway }) => putAway);
+  const through = takeThrough(part, places);
+  const inHand = part.takes?.find(({ id }) => id === through);
+  const sheet = part.takes?.find(({ id, putAway }) => id === more && !putAway);
+  const by = usePlayedBy();
+  const isReady = stretch !== null && opened === part.id;
+  return (
+    <View
+      role="region"
+      testID="takes page"
+      aria-label={`Takes of ${part.name}`}
+      style={[styles.page, { backgroundColor: palette.paper }]}
+    >
+      <View style={[styles.head, { borderColor: palette.line }]}>
+        <IconButton
+          icon="arrow-left"
+          style={TOUCH_SQUARE}
+          accessibilityLabel={`Back to ${part.name}`}
+          onPress={onClose}
+        />
+        <PartBadge kind={part.kind} />
+        <Words role="heading" aria-level={2} numberOfLines={1} style={styles.name}>
+          Takes of {part.name}
+        </Words>
+        {beside(-1)}
+        {beside(1)}
+      </View>
+      <View style={styles.top}>
+        <CompStrip
+          {...{ song, part, bars }}
+          from={range.from}
+          to={range.from + range.bars}
+          markOf={(take) => markOf(part, take)}
+          onTake={(bar) => setRange({ ...range, from: bar, late: 0, early: 0 })}
+        />
+        <RangeLine {...{ range, bars }} isOpen={open.includes('range')} onMore={() => turn('range')} />
+        {open.includes('range') ? <RangeSettings {...{ range, bars }} /> : null}
+      </View>
+      <ScrollView contentContainerStyle={styles.content}>
+        {isReady ? (
+          <TakeList
+            {...{ part, stretch, places, own, bars, by }}
+            chords={band?.chords ?? NO_CHORDS}
+            takes={shown}
+            onOpen={setMore}
+          />
+        ) : null}
+        {!shown.length ? (
+          <Words size="words" tone="quiet">
+            Play again makes another take of these bars. Every take is kept.
+          </Words>
+        ) : null}
+        <Fold title="How new takes are played" open={open.includes('asked')} onTurn={() => turn('asked')}>
+          <AskedOf {...{ song, part }} />
+        </Fold>
+        {away.length ? (
+          <Fold
+            title="Put away"
+            facts={String(away.length)}
+            open={open.includes('away')}
+            onTurn={() => turn('away')}
+          >
+            <View style={styles.row}>
+              {away.map(({ id }) => (
+                <Button
+                  key={id}
+                  mode="outlined"
+                  icon="tray-arrow-up"
+                  onPress={() => change(putTakeAway(part.id, id, false))}
+                >
+                  {`Bring back ${takeName(part, id)}`}
+                </Button>
+              ))}
+              <Button mode="text" icon="delete-outline" onPress={() => change(deleteTakesPutAway(part.id))}>
+                Delete them
+              </Button>
+            </View>
+          </Fold>
+        ) : null}
+      </ScrollView>
+      <ThumbBar
+        acts={[
+          { label: 'Previous', icon: 'chevron-left', spoken: 'Previous take', onPress: () => step(-1) },
+          {
+            label: 'Play again',
+            icon: 'refresh',
+            spoken: making ? 'Play again: a take is being made' : 'Play again',
+            onPress: () => void playAgain(),
+            disabled: !isReady,
+            main: true,
+          },
+          { label: 'Next', icon: 'chevron-right', spoken: 'Next take', onPress: () => step(1) },
+          {
+            label: 'Star',
+            icon: inHand?.starred ? 'star' : 'star-outline',
+            spoken: inHand ? `Star ${takeName(part, inHand.id)}` : 'Star: no take is in hand',
+            onPress: star,
+            disabled: !inHand,
+            pressed: inHand?.starred ?? false,
+          },
+          { label: 'Accept', icon: 'check', spoken: 'Accept and go on to the next bars', onPress: accept },
+        ]}
+      />
+      {sheet ? (
+        <TakeSheet key={sheet.id} {...{ part }} take={sheet} by={by(sheet)} onClose={() => setMore(null)} />
+      ) : null}
+    </View>
+  );
+}
+
+/** The bar at which the song stands. */
+function barAtHand(bars: readonly BandBar[]): number {
+  const tick = player.tick();
+  return Math.max(
+    0,
+    bars.findLastIndex(({ start }) => start <= tick),
+  );
+}
+
+/** What stands for a take where there is little room: its number. */
+const markOf = ({ takes = [] }: Pick<Part, 'takes'>, id: string): string =>
+  String(takes.findIndex((take) => take.id === id) + 1);
+
+interface TakeListProps {
+  readonly part: Part;
+  readonly takes: readonly Take[];
+  readonly own: readonly KeptTakeNote[];
+  readonly stretch: Stretch;
+  readonly places: readonly StretchInPlaying[];
+  readonly bars: readonly BandBar[];
+  readonly chords: readonly BandChord[];
+  readonly by: (take: Take) => string;
+  readonly onOpen: (take: string) => void;
+}
+
+/** The takes of the range as lines under its chords, first what the part plays without one. */
+function TakeList({ part, takes, own, stretch, places, bars: all, chords, by, onOpen }: TakeListProps) {
+  const [width, setWidth] = useState(0);
+  const bars = useMemo(() => barsIn(all, stretch), [all, stretch]);
+  const notes = useMemo(() => takes.map((take) => notesInPlaces(take, places)), [takes, places]);
+  const pitches = useMemo(() => pitchesOf([own, ...notes]), [own, notes]);
+  const within = useMemo(
+    () => chords.filter(({ start, duration }) => start < stretch.to && start + duration > stretch.from),
+    [chords, stretch],
+  );
+  const played = bars.map(({ from }) => takeAt(part, places, from));
+  const line = Math.max(0, width - SIDES);
+  const through = (from: number, to: number): Stretch => ({ from: bars[from]!.from, to: bars[to]!.to });
+  const row = { kind: part.kind, chords: within, stretch, pitches, bars, width: line };
+  const take = (id: string | null) => (from: number, to: number) => {
+    choose(id, through(from, to));
+    const { playing, starting } = usePlayer.getState();
+    if (!playing && !starting) hearRange();
+  };
+  return (
+    <View style={styles.list} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
+      <Heading {...{ stretch }} chords={within} width={line} />
+      {width > 0 ? (
+        <>
+          <TakeRow
+            {...row}
+            name={`${part.name} without a take`}
+            mark="·"
+            starred={false}
+            notes={own}
+            isPlayed={played.map((id) => id === null)}
+            onChoose={take(null)}
+          />
+          {takes.map((one, i) => (
+            <TakeRow
+              {...row}
+              key={one.id}
+              name={takeName(part, one.id)}
+              mark={markOf(part, one.id)}
+              starred={one.starred ?? false}
+              said={one.name ?? (one.player ? by(one) : undefined)}
+              notes={notes[i]!}
+              isPlayed={played.map((id) => id === one.id)}
+              onChoose={take(one.id)}
+              onOpen={() => onOpen(one.id)}
+            />
+          ))}
+          <Hand {...{ stretch }} width={line} />
+        </>
+      ) : null}
+    </View>
+  );
+}
+
+/** The chords over the takes. */
+function Heading({
+  stretch,
+  chords,
+  width,
+}: {
+  readonly stretch: Stretch;
+  readonly chords: readonly BandChord[];
+  readonly width: number;
+}) {
+  const palette = usePalette();
+  const length = stretch.to - stretch.from;
+  return (
+    <View style={[styles.chords, { width }]}>
+      {chords.map(({ symbol, start, chordId }) => (
+        <View
+          key={`${chordId} ${start}`}
+          style={[styles.chord, { left: ((Math.max(start, stretch.from) - stretch.from) / length) * width }]}
+        >
+          <ChordSymbol symbol={symbol} size={15} color={palette.ink} />
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** Where the song is, over all takes. */
+function Hand({ stretch: { from, to }, width }: { readonly stretch: Stretch; readonly width: number }) {
+  const palette = usePalette();
+  const read = useCallback(
+    (tick: number) => (tick < from || tick >= to ? -1 : Math.round(((tick - from) / (to - from)) * width)),
+    [from, to, width],
+  );
+  const x = usePosition(read);
+  return x < 0 ? null : (
+    <View pointerEvents="none" style={[styles.hand, { left: 45 + x, backgroundColor: palette.action }]} />
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { flex: 1, minHeight: 0 },
+  head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
+  name: { flex: 1, minWidth: 0, fontFamily: FONT.strong, fontSize: SIZE.body },
+  top: { paddingHorizontal: 12, paddingTop: 6 },
+  content: { paddingHorizontal: 12, paddingBottom: 16, gap: 8 },
+  list: { gap: 6 },
+  chords: { height: 24, marginLeft: 45 },
+  chord: { position: 'absolute', top: 2 },
+  hand: { position: 'absolute', top: 24, bottom: 0, width: 2 },
+  row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
+});

@@ -1,0 +1,250 @@
+/** Playing again: the range in hand, the takes made for it, and what is heard of them while the music goes round. */
+import { create } from 'zustand';
+import type { BandBar } from '@backline/core/band/index';
+import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backline/core/edits/takes';
+import type { Part, Settings } from '@backline/core/song/schema';
+import type { CompSpan, Take } from '@backline/core/song/takeSchema';
+import { placesOf, reachesOver, takeThrough, type StretchInPlaying } from '@backline/core/takes/places';
+import type { Stretch } from '@backline/core/timeline/stretches';
+import { player, usePlayer } from '../../audio/player';
+import { loopRound } from '../../shared/loop';
+import { useBand } from '../../state/band';
+import { bandWorker } from '../../state/bandWorker';
+import { change, refuse, useOpenSong } from '../../state/openSong';
+import { goRound } from '../../state/rounds';
+import { say } from '../../state/spoken';
+import {
+  USUAL_LENGTH,
+  barsIn,
+  fittingRange,
+  rangeInWords,
+  roundOfStretch,
+  stretchOf,
+  type TakeRange,
+} from './range';
+
+export interface Asked {
+  /** The player that new takes are asked of; null for the part as it is set. */
+  readonly player: string | null;
+  /** How new takes are played, over what is set. */
+  readonly settings: Settings;
+}
+
+export interface TakesSession {
+  readonly range: TakeRange;
+  /** The part in hand, and what it played there before: it can be left so. */
+  readonly part: string | null;
+  readonly before: readonly CompSpan[] | undefined;
+  readonly asked: Asked;
+  /** The range begins anew at each step, for comparing; else it goes on at the next beat. */
+  readonly startsOver: boolean;
+  /** A take is being made. */
+  readonly making: boolean;
+}
+
+const AS_SET: Asked = { player: null, settings: {} };
+
+export const useTakes = create<TakesSession>(() => ({
+  range: { from: 0, bars: USUAL_LENGTH, late: 0, early: 0 },
+  part: null,
+  before: undefined,
+  asked: AS_SET,
+  startsOver: false,
+  making: false,
+}));
+
+const { getState, setState } = useTakes;
+
+const barsNow = (): readonly BandBar[] => useBand.getState().band?.bars ?? [];
+const partNow = (): Part | undefined =>
+  useOpenSong.getState().song?.parts.find(({ id }) => id === getState().part);
+
+/** Where the range lies, ticks; null while there is no band. */
+export const stretchNow = (): Stretch | null => stretchOf(getState().range, barsNow());
+
+const placesIn = (stretch: Stretch | null): StretchInPlaying[] => {
+  const { song } = useOpenSong.getState();
+  return song && stretch ? placesOf(song, barsNow(), stretch) : [];
+};
+
+/** Takes in hand, in order: those that are not put away. */
+export const listed = ({ takes = [] }: Pick<Part, 'takes'>): readonly Take[] =>
+  takes.filter(({ putAway }) => !putAway);
+
+/** What a take is called: its name, or its number among all that were made. */
+export function takeName({ takes = [] }: Pick<Part, 'takes'>, id: string): string {
+  const at = takes.findIndex((take) => take.id === id);
+  return takes[at]?.name ?? `Take ${at + 1}`;
+}
+
+/** Opens the takes of a part: the range stays where it was for another one, and what that played is remembered anew. */
+export function openTakes(part: string, at: number | null): void {
+  const { part: was, range } = getState();
+  const bars = barsNow();
+  const before = useOpenSong.getState().song?.parts.find(({ id }) => id === part)?.comp;
+  const own = was === null && at !== null ? { ...range, from: at } : range;
+  setState({
+    part,
+    before,
+    range: fittingRange(own, bars),
+    asked: was === part ? getState().asked : AS_SET,
+  });
+}
+
+/** Hears the range round and round, from the bar before it. */
+export function hearRange(): void {
+  const bars = barsNow();
+  const stretch = stretchNow();
+  const round = stretch && roundOfStretch(bars, stretch);
+  const loop = round && loopRound(bars, round);
+  if (loop) goRound(loop);
+}
+
+/** Takes other bars in hand; what goes round goes round them. */
+export function setRange(range: TakeRange): void {
+  const own = fittingRange(range, barsNow());
+  setState({ range: own, before: partNow()?.comp });
+  const { playing, starting } = usePlayer.getState();
+  if (playing || starting) hearRange();
+}
+
+/** A step heard: where the writer compares, the range begins anew. */
+function hearStep(): void {
+  const { playing, starting } = usePlayer.getState();
+  const isUnderWay = playing || starting;
+  hearRange();
+  const { loop } = usePlayer.getState();
+  if (isUnderWay && getState().startsOver && loop) player.seek(loop.start);
+}
+
+const MOST_SEED = 2_147_483_647;
+
+/** A seed that no take of the part has. */
+const nextSeed = ({ takes = [] }: Pick<Part, 'takes'>, song: number): number =>
+  takes.reduce((most, { seed }) => Math.max(most, seed), (song * 1000) % (MOST_SEED - 10_000)) + 1;
+
+/** Plays the range once more, and hears it: a take of its own, kept beside all others. */
+export async function playAgain(): Promise<void> {
+  const { song } = useOpenSong.getState();
+  const part = partNow();
+  const stretch = stretchNow();
+  const bars = stretch && barsIn(barsNow(), stretch);
+  if (!song || !part || !stretch || !bars?.length || getState().making) return;
+  const { player: name, settings } = getState().asked;
+  setState({ making: true });
+  // Sound starts with the tap, whatever has to be made first.
+  hearStep();
+  try {
+    const made = await bandWorker.ask((band) =>
+      band.take(part.id, {
+        from: bars[0]!.at,
+        to: bars[bars.length - 1]!.at + 1,
+        seed: nextSeed(part, song.seed),
+        stretch,
+        ...(name !== null && { player: name }),
+        ...(Object.keys(settings).length && { settings }),
+      }),
+    );
+    const now = useOpenSong.getState().song?.parts.find(({ id }) => id === part.id);
+    if (!now) return;
+    if (!made) refuse(`${part.name} has nothing to play there.`);
+    else if (change(keepTake(part.id, { id: freeTakeId(now), ...made }, true)))
+      say(`${takeName(partNow() ?? now, freeTakeId(now))} is heard`);
+  } catch (error) {
+    refuse(`The take could not be made: ${error instanceof Error ? error.message : String(error)}`);
+  } finally {
+    setState({ making: false });
+  }
+}
+
+/** What can be stepped through for the range: the part without a take, and every take that fills it. */
+export function waysThrough(part: Part, places: readonly StretchInPlaying[]): readonly (string | null)[] {
+  return [
+    null,
+    ...listed(part)
+      .filter((take) => reachesOver(take, places))
+      .map(({ id }) => id),
+  ];
+}
+
+/** Plays a take through a stretch of the song; null leaves it to the part itself. */
+export function choose(take: string | null, stretch: Stretch | null = stretchNow()): void {
+  const part = partNow();
+  if (part && stretch) change(chooseTake(part.id, placesIn(stretch), take));
+}
+
+/** The one before, or the one behind, of all that can be played through the range; heard while the music goes on. */
+export function step(way: 1 | -1): void {
+  const part = partNow();
+  const places = placesIn(stretchNow());
+  if (!part || !places.length) return;
+  const ways = waysThrough(part, places);
+  const now = takeThrough(part, places);
+  const at = now === 'several' ? (way > 0 ? -1 : ways.length) : ways.indexOf(now);
+  const next = ways[(at + way + ways.length) % ways.length]!;
+  choose(next);
+  hearStep();
+  say(next === null ? `${part.name} without a take` : takeName(part, next));
+}
+
+/** The take that is played through the range; null where none is, or several are. */
+export function takeInHand(): string | null {
+  const part = partNow();
+  const now = part && takeThrough(part, placesIn(stretchNow()));
+  return now === undefined || now === 'several' ? null : now;
+}
+
+/** Stars the take that is played through the range, or takes its star away. */
+export function star(): void {
+  const part = partNow();
+  const id = takeInHand();
+  const take = part?.takes?.find((one) => one.id === id);
+  if (part && take) change(sayOfTake(part.id, take.id, { starred: !take.starred }));
+}
+
+/** What is heard stays, and the range goes on to the bars behind it. */
+export function accept(): void {
+  const { range } = getState();
+  const bars = barsNow();
+  const from = range.from + range.bars;
+  if (from >= bars.length) {
+    setState({ before: partNow()?.comp });
+    say('Accepted. That was the end of the song.');
+    return;
+  }
+  const next = fittingRange({ from, bars: range.bars, late: 0, early: 0 }, bars);
+  setRange(next);
+  say(`Accepted. In hand: ${rangeInWords(next, bars)}`);
+}
+
+/** Keeps the first so many bars of what is heard; the rest is as it was, and is in hand with as many bars more. */
+export function keepUpTo(count: number): void {
+  const { range, before } = getState();
+  const part = partNow();
+  const bars = barsNow();
+  const stretch = stretchNow();
+  const first = bars[range.from + count];
+  if (!part || !stretch || !first) return;
+  const rest = placesIn({ from: first.start, to: stretch.to });
+  change(restoreIn(part, rest, before));
+  setRange({ from: range.from + count, bars: range.bars, late: 0, early: 0 });
+  say(`Kept. In hand: ${rangeInWords(getState().range, bars)}`);
+}
+
+/** The comp as it is, but in some places as it was. */
+function restoreIn(part: Part, places: readonly StretchInPlaying[], before: readonly CompSpan[] | undefined) {
+  const isIn = (span: CompSpan, place: StretchInPlaying): boolean =>
+    span.entry === place.entry && span.repeat === place.repeat;
+  const clipped = (before ?? []).flatMap((span) =>
+    places
+      .filter((place) => isIn(span, place) && span.from < place.to && span.to > place.from)
+      .map(({ from, to }) => ({ ...span, from: Math.max(span.from, from), to: Math.min(span.to, to) })),
+  );
+  return restoreComp(part.id, clipped, places);
+}
+
+/** Everything as it was before the range was taken in hand; the takes that were made stay in the list. */
+export function leaveAsItWas(): void {
+  const part = partNow();
+  if (part) change(restoreIn(part, placesIn(stretchNow()), getState().before));
+}
