@@ -4,15 +4,12 @@ import { freeId } from '../song/names';
 import type { Part, Song } from '../song/schema';
 import { tidyName } from '../song/text';
 import { LIMITS } from '../song/limits';
-import type { CompSpan, Take, TakePiece } from '../song/takeSchema';
+import type { CompPlace, CompSpan, Take, TakePiece } from '../song/takeSchema';
 import { settingsForScope } from '../timeline/scopes';
 import { without } from '../timeline/stretches';
 import { overlay } from '../timeline/settings';
 import { tidyNote } from './annotations';
 import { edit, type Edit } from './apply';
-
-/** A stretch of a playing of a section, ticks from the section's start. */
-export type CompPlace = Pick<CompSpan, 'section' | 'entry' | 'repeat' | 'from' | 'to'>;
 
 const partIn = (song: Draft<Song>, id: string): Draft<Part> | undefined =>
   song.parts.find((part) => part.id === id);

@@ -87,6 +87,8 @@ export const compSpanSchema = z
   })
   .refine(({ from, to }) => from < to, 'A stretch of a comp ends before it begins.');
 
+/** A stretch of a playing of a section, ticks from the section's start. */
+export type CompPlace = Pick<CompSpan, 'section' | 'entry' | 'repeat' | 'from' | 'to'>;
 /** A note of a take, as a row. */
 export type KeptTakeNote = z.infer<typeof takeNoteSchema>;
 /** What of a take lies in one playing of a section. */

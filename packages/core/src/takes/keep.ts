@@ -4,7 +4,7 @@ import { partInForm } from '../band/partInForm';
 import type { Repertoire } from '../band/repertoire';
 import type { Note } from '../parts/note';
 import type { Song } from '../song/schema';
-import type { KeptTakeNote, Take, TakePiece } from '../song/takeSchema';
+import type { CompPlace, KeptTakeNote, Take, TakePiece } from '../song/takeSchema';
 import { sectionBars } from '../time/bars';
 import type { Occurrence } from '../timeline/occurrences';
 import type { Region } from '../timeline/region';
@@ -77,6 +77,21 @@ function pieceOf(
     ),
   };
 }
+
+/** A take in which the part rests: silence is kept like anything else. */
+export const restIn = (places: readonly CompPlace[]): NewTake => ({
+  name: 'Rest',
+  seed: 0,
+  pieces: places.map(({ section, entry, repeat, from, to }) => ({
+    section,
+    entry,
+    repeat,
+    from,
+    to,
+    chords: [],
+    notes: [],
+  })),
+});
 
 /** What is asked of a take that is kept. */
 export interface KeptTakeAsked extends TakeAsked {

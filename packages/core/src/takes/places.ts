@@ -1,13 +1,13 @@
 /** Where a stretch of the song lies in the playings of its sections, and what of a take lies in it. */
 import type { BandBar } from '../band/index';
 import type { Part, Song } from '../song/schema';
-import type { CompSpan, KeptTakeNote, Take } from '../song/takeSchema';
+import type { CompPlace, CompSpan, KeptTakeNote, Take } from '../song/takeSchema';
 import { sectionBars } from '../time/bars';
 import type { Stretch } from '../timeline/stretches';
 import type { Ticks } from '../units/units';
 
 /** What of a stretch of the song lies in one playing: ticks of its section, and how far the song's ticks are from them. */
-export interface StretchInPlaying extends Pick<CompSpan, 'section' | 'entry' | 'repeat' | 'from' | 'to'> {
+export interface StretchInPlaying extends CompPlace {
   /** Added to ticks of the section it gives ticks of the song. */
   readonly by: Ticks;
 }

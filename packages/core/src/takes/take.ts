@@ -6,7 +6,7 @@ import { chosenIn, playChosen, type RegionNote } from '../band/playRegion';
 import type { Kind } from '../parts/kind';
 import type { Note } from '../parts/note';
 import { voicingsOf } from '../parts/voicings';
-import type { Settings, Song } from '../song/schema';
+import type { Part, Settings, Song } from '../song/schema';
 import { isInFront, soundsChords } from '../style/kind';
 import type { Occurrence } from '../timeline/occurrences';
 import type { Region } from '../timeline/region';
@@ -24,6 +24,11 @@ export interface TakeAsked {
   readonly again?: number;
   /** How its player plays, over what is set for the part; left out where as the part is set. */
   readonly settings?: Settings;
+  /**
+   * The kind of part its player is of, where that is another than the part's: somebody of the band steps out and solos on
+   * his own instrument, and nothing that is set for what he plays otherwise holds.
+   */
+  readonly kind?: string;
 }
 
 /** A note of a take: ticks from the song's start, and which playing it lies in. */
@@ -36,12 +41,20 @@ interface PartAsked {
   readonly repertoire: Repertoire;
   readonly partId: string;
   readonly settings: Settings | undefined;
+  readonly kind: string | undefined;
+}
+
+/** A part as it is asked to play. */
+function askedPart(part: Part, settings: Settings | undefined, kind: string | undefined): Part {
+  const isOther = kind !== undefined && kind !== part.kind;
+  const own = isOther ? {} : part.settings;
+  return { ...part, ...(isOther && { kind }), settings: { ...own, ...settings, on: true } };
 }
 
 /** A part through the form, playing by what is asked: worked out once for all takes of one player. */
-const playing = derived(({ song, repertoire, partId, settings }: PartAsked): PartInForm => {
+const playing = derived(({ song, repertoire, partId, settings, kind }: PartAsked): PartInForm => {
   const parts = song.parts.map((part) =>
-    part.id === partId ? { ...part, settings: { ...part.settings, ...settings, on: true } } : part,
+    part.id === partId ? askedPart(part, settings, kind) : part,
   );
   return partInForm({ ...song, parts }, repertoire, partId);
 });
@@ -85,13 +98,19 @@ export function plannedTake(
   song: Song,
   repertoire: Repertoire,
   partId: string,
-  { from, to, seed, again = 0, settings }: TakeAsked,
+  { from, to, seed, again = 0, settings, kind: asKind }: TakeAsked,
 ): readonly TakeInPlaying[] | null {
   const part = song.parts.find(({ id }) => id === partId);
-  const kind = part && kindOf(part, repertoire);
+  const kind = part && kindOf(askedPart(part, settings, asKind), repertoire);
   const isRange = Number.isInteger(from) && Number.isInteger(to) && from >= 0 && from < to;
   if (!kind || !isRange) return null;
-  const { regions, occurrences } = playing(part, 'take', { song, repertoire, partId, settings });
+  const { regions, occurrences } = playing(part, 'take', {
+    song,
+    repertoire,
+    partId,
+    settings,
+    kind: asKind,
+  });
   const playings: TakeInPlaying[] = [];
   let passed = 0;
   for (const [i, occurrence] of occurrences.entries()) {

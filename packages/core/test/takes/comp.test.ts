@@ -19,13 +19,12 @@ import {
   putTakeAway,
   restoreComp,
   sayOfTake,
-  type CompPlace,
 } from '@backline/core/edits/takes';
 import { readChart } from '@backline/core/formats/chart/index';
 import { songSchema } from '@backline/core/song/check';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
-import type { Take } from '@backline/core/song/takeSchema';
+import type { CompPlace, Take } from '@backline/core/song/takeSchema';
 import { OURS } from '@backline/core/styles/index';
 import { keptTake, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
 import { takeOf } from '@backline/core/takes/take';

@@ -15,7 +15,7 @@ export interface RangeLineProps {
 
 /** The range in hand in words, with a bar back and forth, and its length. */
 export function RangeLine({ range, bars, onMore, isOpen }: RangeLineProps) {
-  const move = (by: number): void => setRange({ ...range, from: range.from + by, late: 0, early: 0 });
+  const move = (by: number): void => setRange({ from: range.from + by, late: 0, early: 0 });
   const step = (icon: string, label: string, by: number, disabled: boolean) => (
     <IconButton
       icon={icon}

@@ -7,7 +7,7 @@ import { Toggle } from '../../components/Toggle';
 import { Words } from '../../components/Words';
 import { fittingRange, type TakeRange } from './range';
 import { lengthsIn } from './RangeLine';
-import { keepUpTo, leaveAsItWas, setRange, useTakes } from './session';
+import { keepAsHeard, keepUpTo, leaveAsItWas, restHere, setRange, useTakes } from './session';
 
 const beats = (count: number): string => (count === 1 ? 'a beat' : `${count} beats`);
 
@@ -24,7 +24,7 @@ export function RangeSettings({
   const moved = (change: Partial<TakeRange>): (() => void) | undefined => {
     const wanted = { ...range, ...change };
     const fits = fittingRange(wanted, bars);
-    return fits.late === wanted.late && fits.early === wanted.early ? () => setRange(wanted) : undefined;
+    return fits.late === wanted.late && fits.early === wanted.early ? () => setRange(change) : undefined;
   };
   return (
     <View style={styles.all}>
@@ -32,7 +32,7 @@ export function RangeSettings({
         label="Bars"
         value={range.bars}
         choices={lengthsIn(bars)}
-        onChoose={(length) => setRange({ ...range, bars: length, early: 0 })}
+        onChoose={(length) => setRange({ bars: length, early: 0 })}
       />
       <Stepper
         label="Begins"
@@ -74,6 +74,12 @@ export function RangeSettings({
         />
         <Button mode="outlined" icon="restore" onPress={leaveAsItWas}>
           As it was
+        </Button>
+        <Button mode="outlined" icon="music-rest-quarter" onPress={restHere}>
+          Rest here
+        </Button>
+        <Button mode="outlined" icon="content-save-outline" onPress={() => void keepAsHeard()}>
+          Make one take of it
         </Button>
       </View>
     </View>

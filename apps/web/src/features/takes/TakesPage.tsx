@@ -23,6 +23,7 @@ import { PartBadge } from '../../components/PartBadge';
 import { Words } from '../../components/Words';
 import { useEscape } from '../../components/useEscape';
 import { useReturnFocus } from '../../components/useReturnFocus';
+import type { PageBand } from '../../shared/sentBand';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
 import { repertoire, usePlayed } from '../../state/repertoire';
@@ -85,7 +86,7 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
   const [more, setMore] = useState<string | null>(null);
   const hasBars = bars.length > 0;
   useEffect(() => {
-    if (hasBars) openTakes(part.id, barAtHand(bars));
+    if (band && hasBars) openTakes(part.id, barAtHand(band, part.id));
     // Once there are bars: where the song stands then is what is taken in hand.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [part.id, hasBars]);
@@ -143,7 +144,7 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
           from={range.from}
           to={range.from + range.bars}
           markOf={(take) => markOf(part, take)}
-          onTake={(bar) => setRange({ ...range, from: bar, late: 0, early: 0 })}
+          onTake={(bar) => setRange({ from: bar, late: 0, early: 0 })}
         />
         <RangeLine {...{ range, bars }} isOpen={open.includes('range')} onMore={() => turn('range')} />
         {open.includes('range') ? <RangeSettings {...{ range, bars }} /> : null}
@@ -220,9 +221,11 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
   );
 }
 
-/** The bar at which the song stands. */
-function barAtHand(bars: readonly BandBar[]): number {
-  const tick = player.tick();
+/** The bar at which the song stands; where it has not begun, the first in which the part plays. */
+function barAtHand({ bars, parts }: PageBand, part: string): number {
+  const { playing, starting } = usePlayer.getState();
+  const first = parts.find(({ id }) => id === part)?.notes[0]?.start ?? 0;
+  const tick = player.tick() || (playing || starting ? 0 : first);
   return Math.max(
     0,
     bars.findLastIndex(({ start }) => start <= tick),

@@ -1,6 +1,7 @@
 /** Playing again: the range in hand, the takes made for it, and what is heard of them while the music goes round. */
 import { create } from 'zustand';
 import type { BandBar } from '@backline/core/band/index';
+import { restIn, type NewTake } from '@backline/core/takes/keep';
 import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backline/core/edits/takes';
 import type { Part, Settings } from '@backline/core/song/schema';
 import type { CompSpan, Take } from '@backline/core/song/takeSchema';
@@ -26,11 +27,15 @@ import {
 export interface Asked {
   /** The player that new takes are asked of; null for the part as it is set. */
   readonly player: string | null;
+  /** The kind of part that player is of, where it is another than the part's: it steps out and solos. */
+  readonly kind: string | null;
   /** How new takes are played, over what is set. */
   readonly settings: Settings;
 }
 
 export interface TakesSession {
+  /** The song that is open, by its id: another one is begun anew. */
+  readonly song: string | null;
   readonly range: TakeRange;
   /** The part in hand, and what it played there before: it can be left so. */
   readonly part: string | null;
@@ -42,10 +47,13 @@ export interface TakesSession {
   readonly making: boolean;
 }
 
-const AS_SET: Asked = { player: null, settings: {} };
+const AS_SET: Asked = { player: null, kind: null, settings: {} };
+
+const FIRST: TakeRange = { from: 0, bars: USUAL_LENGTH, late: 0, early: 0 };
 
 export const useTakes = create<TakesSession>(() => ({
-  range: { from: 0, bars: USUAL_LENGTH, late: 0, early: 0 },
+  song: null,
+  range: FIRST,
   part: null,
   before: undefined,
   asked: AS_SET,
@@ -78,15 +86,15 @@ export function takeName({ takes = [] }: Pick<Part, 'takes'>, id: string): strin
 }
 
 /** Opens the takes of a part: the range stays where it was for another one, and what that played is remembered anew. */
-export function openTakes(part: string, at: number | null): void {
-  const { part: was, range } = getState();
+export function openTakes(part: string, at: number): void {
+  const { part: was, song: before, range } = getState();
+  const { id: song, song: now } = useOpenSong.getState();
   const bars = barsNow();
-  const before = useOpenSong.getState().song?.parts.find(({ id }) => id === part)?.comp;
-  const own = was === null && at !== null ? { ...range, from: at } : range;
   setState({
+    song,
     part,
-    before,
-    range: fittingRange(own, bars),
+    before: now?.parts.find(({ id }) => id === part)?.comp,
+    range: before === song ? range : { ...FIRST, from: fittingRange({ ...FIRST, from: at }, bars).from },
     asked: was === part ? getState().asked : AS_SET,
   });
 }
@@ -100,10 +108,11 @@ export function hearRange(): void {
   if (loop) goRound(loop);
 }
 
-/** Takes other bars in hand; what goes round goes round them. */
-export function setRange(range: TakeRange): void {
-  const own = fittingRange(range, barsNow());
-  setState({ range: own, before: partNow()?.comp });
+/** Takes other bars in hand; what goes round goes round them. How many are wanted is remembered where the song ends earlier. */
+export function setRange(change: Partial<TakeRange>): void {
+  const wanted = { ...getState().range, ...change };
+  const { from, late, early } = fittingRange(wanted, barsNow());
+  setState({ range: { ...wanted, from, late, early }, before: partNow()?.comp });
   const { playing, starting } = usePlayer.getState();
   if (playing || starting) hearRange();
 }
@@ -130,7 +139,7 @@ export async function playAgain(): Promise<void> {
   const stretch = stretchNow();
   const bars = stretch && barsIn(barsNow(), stretch);
   if (!song || !part || !stretch || !bars?.length || getState().making) return;
-  const { player: name, settings } = getState().asked;
+  const { player: name, kind, settings } = getState().asked;
   setState({ making: true });
   // Sound starts with the tap, whatever has to be made first.
   hearStep();
@@ -142,6 +151,7 @@ export async function playAgain(): Promise<void> {
         seed: nextSeed(part, song.seed),
         stretch,
         ...(name !== null && { player: name }),
+        ...(kind !== null && { kind }),
         ...(Object.keys(settings).length && { settings }),
       }),
     );
@@ -154,6 +164,31 @@ export async function playAgain(): Promise<void> {
     refuse(`The take could not be made: ${error instanceof Error ? error.message : String(error)}`);
   } finally {
     setState({ making: false });
+  }
+}
+
+/** Keeps a take that is there already, and plays it. */
+function keep(made: NewTake): void {
+  const part = partNow();
+  if (part) change(keepTake(part.id, { id: freeTakeId(part), ...made }, true));
+}
+
+/** The part rests through the range: a take like any other. */
+export function restHere(): void {
+  keep(restIn(placesIn(stretchNow())));
+  hearStep();
+}
+
+/** Keeps what is heard through the range, from whichever takes it comes, as a take of its own. */
+export async function keepAsHeard(): Promise<void> {
+  const part = partNow();
+  const stretch = stretchNow();
+  if (!part || !stretch) return;
+  try {
+    const heard = await bandWorker.ask((band) => band.heardAsTake(part.id, stretch, true));
+    if (heard) keep(heard);
+  } catch (error) {
+    refuse(`It could not be kept: ${error instanceof Error ? error.message : String(error)}`);
   }
 }
 
@@ -204,30 +239,30 @@ export function star(): void {
 
 /** What is heard stays, and the range goes on to the bars behind it. */
 export function accept(): void {
-  const { range } = getState();
   const bars = barsNow();
+  const range = fittingRange(getState().range, bars);
   const from = range.from + range.bars;
   if (from >= bars.length) {
     setState({ before: partNow()?.comp });
     say('Accepted. That was the end of the song.');
     return;
   }
-  const next = fittingRange({ from, bars: range.bars, late: 0, early: 0 }, bars);
-  setRange(next);
-  say(`Accepted. In hand: ${rangeInWords(next, bars)}`);
+  setRange({ from, late: 0, early: 0 });
+  say(`Accepted. In hand: ${rangeInWords(getState().range, bars)}`);
 }
 
 /** Keeps the first so many bars of what is heard; the rest is as it was, and is in hand with as many bars more. */
 export function keepUpTo(count: number): void {
-  const { range, before } = getState();
+  const { before } = getState();
   const part = partNow();
   const bars = barsNow();
   const stretch = stretchNow();
+  const range = fittingRange(getState().range, bars);
   const first = bars[range.from + count];
-  if (!part || !stretch || !first) return;
+  if (!part || !stretch || !first || count >= range.bars) return;
   const rest = placesIn({ from: first.start, to: stretch.to });
   change(restoreIn(part, rest, before));
-  setRange({ from: range.from + count, bars: range.bars, late: 0, early: 0 });
+  setRange({ from: range.from + count, late: 0, early: 0 });
   say(`Kept. In hand: ${rangeInWords(getState().range, bars)}`);
 }
 

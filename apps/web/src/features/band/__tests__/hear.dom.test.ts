@@ -28,6 +28,7 @@ it('one that rests where the song stands is heard where it plays next, from the 
     end: band.length,
     name: 'Chorus',
     playing: chorus.occurrenceKey,
+    lead: true,
   });
 });
 

@@ -1,0 +1,221 @@
+/** Takes of a part: played again, stepped through, kept up to a bar, starred, put away and brought back; by touch and key. */
+import { act, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
+import { PaperProvider } from 'react-native-paper';
+import { renderBand } from '@backline/core/band/index';
+import { readChart } from '@backline/core/formats/chart/index';
+import { OURS } from '@backline/core/styles/index';
+import { player, usePlayer } from '../../../audio/player';
+import { useBand } from '../../../state/band';
+import { forgetEdits } from '../../../state/keptEdits';
+import { closeSong, openSong, undo, useOpenSong } from '../../../state/openSong';
+import { TakesPage } from '../TakesPage';
+import { accept, choose, keepUpTo, openTakes, playAgain, setRange, step, useTakes } from '../session';
+
+configure({ defaultHidden: true });
+
+jest.mock('../../../audio/player');
+jest.mock('../../../state/band');
+jest.mock('../../../state/bandWorker');
+
+const { failing } = jest.requireMock<typeof import('../../../state/__mocks__/bandWorker')>(
+  '../../../state/bandWorker',
+);
+
+const CHART =
+  'title: Pier\nkey: C\nstyle: lamplight\n[Verse]\nC | F | G | C | Am | F | G | C\n[Chorus]\nF | G | C | C';
+const now = () => useOpenSong.getState().song!;
+const solo = () => now().parts.find(({ id }) => id === 'solo')!;
+const comp = () =>
+  (solo().comp ?? []).map(({ take, section, from, to }) => `${take} ${section} ${from / 1920}-${to / 1920}`);
+
+beforeEach(() => {
+  localStorage.clear();
+  failing.times = 0;
+  const song = { ...readChart(CHART, OURS), together: { arc: false } };
+  act(() => {
+    closeSong();
+    forgetEdits('x');
+    usePlayer.setState({ playing: false, starting: false, loop: null });
+    useTakes.setState({ song: null, part: null, startsOver: false, making: false });
+    openSong({ id: 'x', revision: 1, updatedAt: '', song });
+    useBand.setState({ band: renderBand(song, OURS), song });
+  });
+  jest.mocked(player.play).mockClear();
+  jest.mocked(player.seek).mockClear();
+  act(() => openTakes('solo', 0));
+});
+
+/** The band of the song as it is, as the worker would send it. */
+const catchUp = (): void => act(() => useBand.setState({ band: renderBand(now(), OURS), song: now() }));
+const again = async (): Promise<void> => {
+  await act(() => playAgain());
+  catchUp();
+};
+
+describe('playing again', () => {
+  it('keeps every take, hears it from a bar before, round and round, and steps through all of them', async () => {
+    act(() => setRange({ from: 4, bars: 4, late: 0, early: 0 }));
+    for (let i = 0; i < 3; i++) await again();
+    expect(solo().takes!.map(({ id }) => id)).toEqual(['t1', 't2', 't3']);
+    expect(new Set(solo().takes!.map(({ seed }) => seed)).size).toBe(3);
+    expect(new Set(solo().takes!.map(({ pieces }) => JSON.stringify(pieces))).size).toBe(3);
+    expect(comp()).toEqual(['t3 s1 4-8']);
+    expect(player.play).toHaveBeenCalledWith(3 * 1920);
+    expect(usePlayer.getState().loop).toMatchObject({ start: 3 * 1920, end: 8 * 1920, lead: true });
+    // While it plays nothing stops.
+    act(() => usePlayer.setState({ playing: true }));
+    jest.mocked(player.stop).mockClear();
+    act(() => step(-1));
+    expect(comp()).toEqual(['t2 s1 4-8']);
+    act(() => step(1));
+    act(() => step(1));
+    expect(comp()).toEqual([]);
+    act(() => step(1));
+    expect(comp()).toEqual(['t1 s1 4-8']);
+    expect(player.stop).not.toHaveBeenCalled();
+    act(() => useTakes.setState({ startsOver: true }));
+    act(() => step(1));
+    expect(player.seek).toHaveBeenLastCalledWith(3 * 1920);
+    // However often it was stepped: one tap takes all of that back, and no take is lost by it.
+    act(() => void undo());
+    expect(solo().takes).toHaveLength(3);
+  });
+
+  it('accepted it goes on to the next bars, over the section’s end, to the song’s', async () => {
+    act(() => setRange({ from: 4, bars: 4, late: 0, early: 0 }));
+    await again();
+    act(() => accept());
+    expect(useTakes.getState().range).toMatchObject({ from: 8, bars: 4 });
+    await again();
+    expect(comp()).toEqual(['t1 s1 4-8', 't2 s2 0-4']);
+    act(() => accept());
+    expect(useTakes.getState().range.from).toBe(8);
+  });
+
+  it('kept up to a bar, the rest is as it was and is in hand', async () => {
+    await again();
+    act(() => accept());
+    act(() => setRange({ from: 0, bars: 4, late: 0, early: 0 }));
+    await again();
+    expect(comp()).toEqual(['t2 s1 0-4']);
+    act(() => keepUpTo(1));
+    expect(comp()).toEqual(['t2 s1 0-1', 't1 s1 1-4']);
+    expect(useTakes.getState().range).toMatchObject({ from: 1, bars: 4 });
+    act(() => keepUpTo(9));
+    expect(useTakes.getState().range.from).toBe(1);
+  });
+
+  it('tapped twice makes one take at a time; a worker that falls over is said, and nothing is lost', async () => {
+    await act(() => Promise.all([playAgain(), playAgain()]));
+    expect(solo().takes).toHaveLength(1);
+    failing.times = 1;
+    await act(() => playAgain());
+    expect(useOpenSong.getState().refusal).toMatch(/could not be made: the worker fell over/);
+    expect(solo().takes).toHaveLength(1);
+    expect(useTakes.getState().making).toBe(false);
+    await again();
+    expect(solo().takes).toHaveLength(2);
+  });
+
+  it('another part is taken in hand without losing range and loop; another song begins anew', async () => {
+    act(() => setRange({ from: 2, bars: 2, late: 0, early: 0 }));
+    await again();
+    act(() => openTakes('bass', 0));
+    expect(useTakes.getState().range).toMatchObject({ from: 2, bars: 2 });
+    await again();
+    expect(now().parts.find(({ id }) => id === 'bass')!.takes).toHaveLength(1);
+    expect(solo().takes).toHaveLength(1);
+    act(() => openSong({ id: 'y', revision: 1, updatedAt: '', song: now() }));
+    act(() => openTakes('bass', 5));
+    expect(useTakes.getState().range).toMatchObject({ from: 5, bars: 4 });
+  });
+});
+
+describe('the page', () => {
+  const open = (): void => {
+    render(
+      <PaperProvider>
+        <TakesPage song={now()} part={solo()} onTurn={jest.fn()} onClose={jest.fn()} />
+      </PaperProvider>,
+    );
+  };
+  const Live = () => {
+    const song = useOpenSong((s) => s.song)!;
+    return (
+      <TakesPage
+        song={song}
+        part={song.parts.find(({ id }) => id === 'solo')!}
+        onTurn={jest.fn()}
+        onClose={jest.fn()}
+      />
+    );
+  };
+  const live = (): void => {
+    render(
+      <PaperProvider>
+        <Live />
+      </PaperProvider>,
+    );
+    layOut();
+  };
+  /** Nothing is laid out here: the list is told how wide it is. */
+  const layOut = (): void =>
+    document.querySelectorAll<HTMLElement & { __reactLayoutHandler?: (event: object) => void }>('*').forEach((one) =>
+      act(() => one.__reactLayoutHandler?.({ nativeEvent: { layout: { width: 366, height: 400, x: 0, y: 0 } } })),
+    );
+  const button = (name: string | RegExp): HTMLElement =>
+    [...document.querySelectorAll<HTMLElement>('[role=button]')].find((one) => {
+      const label = one.getAttribute('aria-label') ?? '';
+      return typeof name === 'string' ? label === name : name.test(label);
+    })!;
+  const press = async (name: string | RegExp): Promise<void> => {
+    await act(async () => {
+      fireEvent.click(button(name));
+      await Promise.resolve();
+    });
+    catchUp();
+  };
+
+  it('says of each bar from which take it comes, and which bars are in hand', () => {
+    open();
+    expect(button('Verse, bar 1, without a take, in hand')).toBeTruthy();
+    expect(button('Chorus, bar 1, without a take')).toBeTruthy();
+    expect(screen.getByText('Verse, bars 1 to 4')).toBeTruthy();
+    expect(button(/^Star: no take/).getAttribute('aria-disabled')).toBe('true');
+  });
+
+  it('makes takes, stars one, puts it away and brings it back', async () => {
+    live();
+    await press('Play again');
+    await waitFor(() => expect(solo().takes).toHaveLength(1));
+    expect(button('Verse, bar 1, from Take 1, in hand')).toBeTruthy();
+    await press('Star Take 1');
+    expect(solo().takes![0]!.starred).toBe(true);
+    await press('More of Take 1');
+    fireEvent.change(screen.getByLabelText('Name of the take'), { target: { value: 'The quiet one' } });
+    fireEvent.change(screen.getByLabelText('Note about the take'), { target: { value: 'Bar 2.' } });
+    expect(solo().takes![0]).toMatchObject({ name: 'The quiet one', note: 'Bar 2.' });
+    fireEvent.click(screen.getByText('Put it away'));
+    expect(comp()).toEqual([]);
+    await press('Put away');
+    fireEvent.click(screen.getByText('Bring back The quiet one'));
+    expect(solo().takes![0]).toMatchObject({ starred: true });
+    expect(solo().takes![0]!.putAway).toBeUndefined();
+  });
+
+  it('plays a take in one bar at a tap, and moves the range by touch', async () => {
+    live();
+    await act(() => playAgain());
+    catchUp();
+    layOut();
+    act(() => choose(null));
+    catchUp();
+    await press('Take 1 in bar 2 of Verse');
+    expect(comp()).toEqual(['t1 s1 1-2']);
+    await press('Chorus, bar 3, without a take');
+    expect(useTakes.getState().range).toMatchObject({ from: 10, bars: 4 });
+    expect(screen.getByText('Chorus, bars 3 to 4')).toBeTruthy();
+    await press('A bar earlier');
+    expect(screen.getByText('Chorus, bars 2 to 4')).toBeTruthy();
+  });
+});
