@@ -15,6 +15,7 @@ import type { Settings, Song } from '@backline/core/song/schema';
 import { sectionBars } from '@backline/core/time/bars';
 import { chordsInUse } from '@backline/core/song/inUse';
 import type { OccurrenceId } from '@backline/core/timeline/occurrenceKey';
+import { playTake, takesOf } from './takes';
 
 export interface DemoSong {
   readonly chart: string;
@@ -147,6 +148,15 @@ style: lamplight
     (song) => setSettings('bass', timeOf(song, 'Head', 1), { pattern: 'two-feel' }),
     () => setClose({ tag: { bars: 2, times: 1 } }),
     () => setEnding('hit'),
+    ...takesOf('Middle', [1, 8], 'solo', [
+      { seed: 11, player: 'lena-lamplight', note: 'Says it at once, then talks too much.' },
+      { seed: 12, player: 'lena-lamplight', starred: true, note: 'The turn in bar 5 is the one.' },
+      { seed: 13, player: 'two-hands', name: 'Piano tries it' },
+      { seed: 14, player: 'small-hours' },
+    ]),
+    playTake('Middle', [1, 4], 'solo', 1),
+    playTake('Middle', [5, 6], 'solo', 2),
+    playTake('Middle', [7, 8], 'solo', 4),
   ],
 };
 

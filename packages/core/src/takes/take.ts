@@ -53,9 +53,7 @@ function askedPart(part: Part, settings: Settings | undefined, kind: string | un
 
 /** A part through the form, playing by what is asked: worked out once for all takes of one player. */
 const playing = derived(({ song, repertoire, partId, settings, kind }: PartAsked): PartInForm => {
-  const parts = song.parts.map((part) =>
-    part.id === partId ? askedPart(part, settings, kind) : part,
-  );
+  const parts = song.parts.map((part) => (part.id === partId ? askedPart(part, settings, kind) : part));
   return partInForm({ ...song, parts }, repertoire, partId);
 });
 

@@ -66,9 +66,11 @@ it('whatever the song, its places add up to the stretch, and say of which playin
       const [from, to] = [a % length, b % length].sort((x, y) => x - y) as [number, number];
       const places = placesOf(song, bars, { from, to });
       expect(places.reduce((sum, place) => sum + place.to - place.from, 0)).toBe(to - from);
-      expect(places.every((place, i) => i === 0 || place.from + place.by === places[i - 1]!.to + places[i - 1]!.by)).toBe(
-        true,
-      );
+      expect(
+        places.every(
+          (place, i) => i === 0 || place.from + place.by === places[i - 1]!.to + places[i - 1]!.by,
+        ),
+      ).toBe(true);
       for (const bar of bars) {
         const { entry, repeat } = playingOf(bar);
         expect(`${entry}/${repeat}`).toBe(bar.occurrenceKey);

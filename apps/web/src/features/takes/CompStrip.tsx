@@ -9,7 +9,7 @@ import { usePalette } from '../../theme/usePalette';
 import { takeName } from './session';
 
 /** Width of a bar and height of the strip, px. */
-const BAR = 34;
+const BAR = 44;
 const HEIGHT = 44;
 const BETWEEN = 6;
 

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { putTakeAway, sayOfTake } from '@backline/core/edits/takes';
 import type { Part } from '@backline/core/song/schema';
@@ -20,6 +21,8 @@ export interface TakeSheetProps {
 /** What is noted of a take: its name, a star, what speaks in it; and the way to put it away. */
 export function TakeSheet({ part, take, by, onClose }: TakeSheetProps) {
   const name = takeName(part, take.id);
+  // As it is typed: what is kept of it has no space at its end.
+  const [typed, setTyped] = useState({ name: take.name ?? '', note: take.note ?? '' });
   const said = (what: Parameters<typeof sayOfTake>[2]): void =>
     void change(sayOfTake(part.id, take.id, what));
   return (
@@ -28,16 +31,22 @@ export function TakeSheet({ part, take, by, onClose }: TakeSheetProps) {
         label="Name"
         accessibilityLabel="Name of the take"
         placeholder={name}
-        value={take.name ?? ''}
-        onChangeText={(text) => said({ name: text })}
+        value={typed.name}
+        onChangeText={(text) => {
+          setTyped({ ...typed, name: text });
+          said({ name: text });
+        }}
       />
       <Field
         label="Note"
         accessibilityLabel="Note about the take"
         placeholder={by}
         multiline
-        value={take.note ?? ''}
-        onChangeText={(text) => said({ note: text })}
+        value={typed.note}
+        onChangeText={(text) => {
+          setTyped({ ...typed, note: text });
+          said({ note: text });
+        }}
       />
       <View style={styles.row}>
         <Toggle

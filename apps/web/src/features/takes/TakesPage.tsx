@@ -1,23 +1,13 @@
-import { useCallback, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { BandBar, BandChord } from '@backline/core/band/index';
 import { deleteTakesPutAway, putTakeAway } from '@backline/core/edits/takes';
 import type { Part, Song } from '@backline/core/song/schema';
-import type { KeptTakeNote, Take } from '@backline/core/song/takeSchema';
-import {
-  notesInPlaces,
-  placesOf,
-  reachesInto,
-  takeAt,
-  takeThrough,
-  type StretchInPlaying,
-} from '@backline/core/takes/places';
-import type { Stretch } from '@backline/core/timeline/stretches';
+import type { Take } from '@backline/core/song/takeSchema';
+import { placesOf, reachesInto, takeThrough } from '@backline/core/takes/places';
 import { player, usePlayer } from '../../audio/player';
-import { usePosition } from '../../audio/usePosition';
 import { Button } from '../../components/Button';
-import { ChordSymbol } from '../../components/ChordSymbol';
 import { Fold } from '../../components/Fold';
 import { PartBadge } from '../../components/PartBadge';
 import { Words } from '../../components/Words';
@@ -33,24 +23,11 @@ import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { AskedOf } from './AskedOf';
 import { CompStrip } from './CompStrip';
-import { pitchesOf } from './lanes';
-import { barsIn, fittingRange, stretchOf } from './range';
+import { fittingRange, stretchOf } from './range';
 import { RangeLine } from './RangeLine';
 import { RangeSettings } from './RangeSettings';
-import {
-  accept,
-  choose,
-  hearRange,
-  listed,
-  openTakes,
-  playAgain,
-  setRange,
-  star,
-  step,
-  takeName,
-  useTakes,
-} from './session';
-import { TakeRow } from './TakeRow';
+import { accept, listed, openTakes, playAgain, setRange, star, step, takeName, useTakes } from './session';
+import { markOf, TakeList } from './TakeList';
 import { TakeSheet } from './TakeSheet';
 import { ThumbBar } from './ThumbBar';
 import { useOwnLine } from './useOwnLine';
@@ -64,8 +41,6 @@ export interface TakesPageProps {
 
 const NO_BARS: readonly BandBar[] = [];
 const NO_CHORDS: readonly BandChord[] = [];
-/** What stands at both sides of a line: its mark and its button. */
-const SIDES = 44 + 44 + 2;
 
 /** Which player a take was asked of, in words. */
 function usePlayedBy(): (take: Take) => string {
@@ -232,124 +207,11 @@ function barAtHand({ bars, parts }: PageBand, part: string): number {
   );
 }
 
-/** What stands for a take where there is little room: its number. */
-const markOf = ({ takes = [] }: Pick<Part, 'takes'>, id: string): string =>
-  String(takes.findIndex((take) => take.id === id) + 1);
-
-interface TakeListProps {
-  readonly part: Part;
-  readonly takes: readonly Take[];
-  readonly own: readonly KeptTakeNote[];
-  readonly stretch: Stretch;
-  readonly places: readonly StretchInPlaying[];
-  readonly bars: readonly BandBar[];
-  readonly chords: readonly BandChord[];
-  readonly by: (take: Take) => string;
-  readonly onOpen: (take: string) => void;
-}
-
-/** The takes of the range as lines under its chords, first what the part plays without one. */
-function TakeList({ part, takes, own, stretch, places, bars: all, chords, by, onOpen }: TakeListProps) {
-  const [width, setWidth] = useState(0);
-  const bars = useMemo(() => barsIn(all, stretch), [all, stretch]);
-  const notes = useMemo(() => takes.map((take) => notesInPlaces(take, places)), [takes, places]);
-  const pitches = useMemo(() => pitchesOf([own, ...notes]), [own, notes]);
-  const within = useMemo(
-    () => chords.filter(({ start, duration }) => start < stretch.to && start + duration > stretch.from),
-    [chords, stretch],
-  );
-  const played = bars.map(({ from }) => takeAt(part, places, from));
-  const line = Math.max(0, width - SIDES);
-  const through = (from: number, to: number): Stretch => ({ from: bars[from]!.from, to: bars[to]!.to });
-  const row = { kind: part.kind, chords: within, stretch, pitches, bars, width: line };
-  const take = (id: string | null) => (from: number, to: number) => {
-    choose(id, through(from, to));
-    const { playing, starting } = usePlayer.getState();
-    if (!playing && !starting) hearRange();
-  };
-  return (
-    <View style={styles.list} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-      <Heading {...{ stretch }} chords={within} width={line} />
-      {width > 0 ? (
-        <>
-          <TakeRow
-            {...row}
-            name={`${part.name} without a take`}
-            mark="·"
-            starred={false}
-            notes={own}
-            isPlayed={played.map((id) => id === null)}
-            onChoose={take(null)}
-          />
-          {takes.map((one, i) => (
-            <TakeRow
-              {...row}
-              key={one.id}
-              name={takeName(part, one.id)}
-              mark={markOf(part, one.id)}
-              starred={one.starred ?? false}
-              said={one.name ?? (one.player ? by(one) : undefined)}
-              notes={notes[i]!}
-              isPlayed={played.map((id) => id === one.id)}
-              onChoose={take(one.id)}
-              onOpen={() => onOpen(one.id)}
-            />
-          ))}
-          <Hand {...{ stretch }} width={line} />
-        </>
-      ) : null}
-    </View>
-  );
-}
-
-/** The chords over the takes. */
-function Heading({
-  stretch,
-  chords,
-  width,
-}: {
-  readonly stretch: Stretch;
-  readonly chords: readonly BandChord[];
-  readonly width: number;
-}) {
-  const palette = usePalette();
-  const length = stretch.to - stretch.from;
-  return (
-    <View style={[styles.chords, { width }]}>
-      {chords.map(({ symbol, start, chordId }) => (
-        <View
-          key={`${chordId} ${start}`}
-          style={[styles.chord, { left: ((Math.max(start, stretch.from) - stretch.from) / length) * width }]}
-        >
-          <ChordSymbol symbol={symbol} size={15} color={palette.ink} />
-        </View>
-      ))}
-    </View>
-  );
-}
-
-/** Where the song is, over all takes. */
-function Hand({ stretch: { from, to }, width }: { readonly stretch: Stretch; readonly width: number }) {
-  const palette = usePalette();
-  const read = useCallback(
-    (tick: number) => (tick < from || tick >= to ? -1 : Math.round(((tick - from) / (to - from)) * width)),
-    [from, to, width],
-  );
-  const x = usePosition(read);
-  return x < 0 ? null : (
-    <View pointerEvents="none" style={[styles.hand, { left: 45 + x, backgroundColor: palette.action }]} />
-  );
-}
-
 const styles = StyleSheet.create({
   page: { flex: 1, minHeight: 0 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
   name: { flex: 1, minWidth: 0, fontFamily: FONT.strong, fontSize: SIZE.body },
   top: { paddingHorizontal: 12, paddingTop: 6 },
   content: { paddingHorizontal: 12, paddingBottom: 16, gap: 8 },
-  list: { gap: 6 },
-  chords: { height: 24, marginLeft: 45 },
-  chord: { position: 'absolute', top: 2 },
-  hand: { position: 'absolute', top: 24, bottom: 0, width: 2 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

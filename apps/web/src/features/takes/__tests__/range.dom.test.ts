@@ -30,7 +30,9 @@ it('begins and ends at beats of whatever metre, and runs on by a beat', () => {
   });
   // 7/8 as 2+2+3: its second beat is a quarter long after the first.
   const odd = bars.findIndex(({ section }) => section === 'Odd');
-  expect(stretchOf({ from: odd, bars: 1, late: 1, early: 0 }, bars)!.from).toBe(bars[odd]!.start + bars[odd]!.beats[1]!);
+  expect(stretchOf({ from: odd, bars: 1, late: 1, early: 0 }, bars)!.from).toBe(
+    bars[odd]!.start + bars[odd]!.beats[1]!,
+  );
 });
 
 it('whatever is asked, it lies in the song and is no shorter than a beat', () => {

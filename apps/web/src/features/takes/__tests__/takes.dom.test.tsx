@@ -17,9 +17,7 @@ jest.mock('../../../audio/player');
 jest.mock('../../../state/band');
 jest.mock('../../../state/bandWorker');
 
-const { failing } = jest.requireMock<typeof import('../../../state/__mocks__/bandWorker')>(
-  '../../../state/bandWorker',
-);
+const { failing } = jest.requireMock<{ failing: { times: number } }>('../../../state/bandWorker');
 
 const CHART =
   'title: Pier\nkey: C\nstyle: lamplight\n[Verse]\nC | F | G | C | Am | F | G | C\n[Chorus]\nF | G | C | C';
@@ -160,9 +158,13 @@ describe('the page', () => {
   };
   /** Nothing is laid out here: the list is told how wide it is. */
   const layOut = (): void =>
-    document.querySelectorAll<HTMLElement & { __reactLayoutHandler?: (event: object) => void }>('*').forEach((one) =>
-      act(() => one.__reactLayoutHandler?.({ nativeEvent: { layout: { width: 366, height: 400, x: 0, y: 0 } } })),
-    );
+    document
+      .querySelectorAll<HTMLElement & { __reactLayoutHandler?: (event: object) => void }>('*')
+      .forEach((one) =>
+        act(() =>
+          one.__reactLayoutHandler?.({ nativeEvent: { layout: { width: 366, height: 400, x: 0, y: 0 } } }),
+        ),
+      );
   const button = (name: string | RegExp): HTMLElement =>
     [...document.querySelectorAll<HTMLElement>('[role=button]')].find((one) => {
       const label = one.getAttribute('aria-label') ?? '';

@@ -11,11 +11,60 @@ import type { Span } from './lanes';
 import type { BarInRange } from './range';
 import { TakePicture } from './TakePicture';
 
-export interface TakeRowProps {
+/** A take as it stands beside its line. */
+export interface TakeMarkProps {
+  readonly name: string;
+  /** What is drawn of it: its number. */
+  readonly mark: string;
+  /** Whether it is what is played through all of the range. */
+  readonly isWhole: boolean;
+  readonly onPress: () => void;
+}
+
+/** The number of a take: a tap plays it through the whole range. */
+export function TakeMark({ name, mark, isWhole, onPress }: TakeMarkProps) {
+  const palette = usePalette();
+  return (
+    <Pressable
+      role="button"
+      aria-label={`Play ${name} in all of it`}
+      aria-pressed={isWhole}
+      onPress={onPress}
+      style={[styles.mark, isWhole && { backgroundColor: palette.actionWash }]}
+    >
+      <Words size="strong">{mark}</Words>
+    </Pressable>
+  );
+}
+
+/** The way to what can be done with a take; a star where it has one. */
+export function TakeMore({
+  name,
+  starred,
+  onOpen,
+}: {
+  readonly name: string;
+  readonly starred: boolean;
+  readonly onOpen: () => void;
+}) {
+  return (
+    <View style={styles.more}>
+      <IconButton
+        icon={starred ? 'star' : 'dots-vertical'}
+        size={20}
+        accessibilityLabel={`More of ${name}`}
+        onPress={onOpen}
+        style={TOUCH_SQUARE}
+      />
+    </View>
+  );
+}
+
+export interface TakeLineProps {
   readonly kind: string;
   readonly name: string;
-  /** What is drawn of it at the left: its number. */
-  readonly mark: string;
+  /** A word of it that no other line has, for its bars. */
+  readonly word: string;
   readonly starred: boolean;
   /** What is said of it in its picture, where that is more than its number. */
   readonly said?: string | undefined;
@@ -29,8 +78,6 @@ export interface TakeRowProps {
   readonly width: number;
   /** Plays it through some of the bars, from one to another, both included. */
   readonly onChoose: (from: number, to: number) => void;
-  /** Opens what can be done with it; left out of what is no take. */
-  readonly onOpen?: () => void;
 }
 
 export const ROW = 58;
@@ -38,9 +85,9 @@ export const ROW = 58;
 const percent = (share: number): `${number}%` => `${share * 100}%`;
 
 /** A take, bar by bar: a tap plays it there, a finger drawn over several bars in all of them. */
-export function TakeRow(props: TakeRowProps) {
-  const { kind, name, mark, starred, notes, chords, stretch, pitches, bars, isPlayed, width } = props;
-  const { onChoose, onOpen, said } = props;
+export function TakeLine(props: TakeLineProps) {
+  const { kind, name, word, starred, said, notes, chords, stretch, pitches, bars, isPlayed, width } = props;
+  const { onChoose } = props;
   const palette = usePalette();
   const [drawn, setDrawn] = useState<readonly [from: number, to: number] | null>(null);
   const began = useRef<number | null>(null);
@@ -58,15 +105,6 @@ export function TakeRow(props: TakeRowProps) {
       aria-label={`${name}${starred ? ', starred' : ''}${isWhole ? ', played here' : ''}`}
       style={[styles.row, { borderColor: isWhole ? palette.action : palette.line }]}
     >
-      <Pressable
-        role="button"
-        aria-label={`Play ${name} in all of it`}
-        aria-pressed={isWhole}
-        onPress={() => onChoose(0, bars.length - 1)}
-        style={[styles.mark, isWhole && { backgroundColor: palette.actionWash }]}
-      >
-        <Words size="strong">{mark}</Words>
-      </Pressable>
       <div
         style={{ position: 'relative', width, height: ROW, touchAction: 'pan-y' }}
         onPointerDown={(event) => {
@@ -110,6 +148,7 @@ export function TakeRow(props: TakeRowProps) {
           return (
             <Pressable
               key={at}
+              id={`bar-${word}-${at}`}
               role="button"
               aria-label={`${name} in bar ${bar.index + 1} of ${bar.section}`}
               aria-pressed={isOn}
@@ -127,24 +166,14 @@ export function TakeRow(props: TakeRowProps) {
           );
         })}
       </div>
-      {onOpen ? (
-        <IconButton
-          icon={starred ? 'star' : 'dots-vertical'}
-          size={20}
-          accessibilityLabel={`More of ${name}`}
-          onPress={onOpen}
-          style={TOUCH_SQUARE}
-        />
-      ) : (
-        <View style={TOUCH_SQUARE} />
-      )}
     </View>
   );
 }
 
 const styles = StyleSheet.create({
-  row: { flexDirection: 'row', alignItems: 'center', borderWidth: 1, borderRadius: 12, overflow: 'hidden' },
-  mark: { width: 44, height: ROW, alignItems: 'center', justifyContent: 'center' },
+  row: { borderWidth: 1, borderRadius: 10, overflow: 'hidden' },
+  mark: { width: 44, height: ROW + 2, borderRadius: 10, alignItems: 'center', justifyContent: 'center' },
+  more: { height: ROW + 2, justifyContent: 'center' },
   picture: { position: 'absolute', top: 0, left: 0 },
   said: { position: 'absolute', top: 1, left: 4, maxWidth: '70%', paddingHorizontal: 3, opacity: 0.9 },
   bar: { position: 'absolute', top: 0, height: ROW, borderLeftWidth: 1 },
