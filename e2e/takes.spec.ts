@@ -101,7 +101,7 @@ test('six takes of a solo, the best bars of them, four bars played again while t
 
   // Accepted: the last four are next, and a flute takes them over.
   await button(page, /^Accept/).tap();
-  await expect(page.getByText('Solo, bars 13 to 16')).toBeVisible();
+  await expect(page.getByText('Solo, bars 13 to 16', { exact: true })).toBeVisible();
   await button(page, 'How new takes are played').tap();
   await page.getByLabel('Asked of').selectOption({ label: 'Marta Quay, flute' });
   await button(page, /^Play again/).tap();
@@ -125,7 +125,7 @@ test('six takes of a solo, the best bars of them, four bars played again while t
       .getByRole('button', { name: /^Previous part/ })
       .first()
       .tap();
-  await expect(page.getByText('Solo, bars 5 to 8')).toBeVisible();
+  await expect(page.getByText('Solo, bars 5 to 8', { exact: true })).toBeVisible();
   if (!(await page.getByLabel('Asked of').isVisible())) await button(page, 'How new takes are played').tap();
   await page.getByLabel('Asked of').selectOption({ label: 'Solo like Two Hands' });
   await button(page, /^Play again/).tap();
@@ -144,7 +144,8 @@ test('six takes of a solo, the best bars of them, four bars played again while t
   await expect(button(page, /^Play again/)).toBeInViewport();
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goBack();
-  await expect(page.getByRole('region', { name: 'Page of Keys' })).toBeVisible();
+  // Back is where the takes were opened from.
+  await expect(page.getByRole('region', { name: 'Page of Solo' })).toBeVisible();
 });
 
 test('by keyboard alone: made, stepped through, named, put away and brought back', async ({ page }) => {

@@ -26,6 +26,7 @@ import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
 import type { CompPlace, Take } from '@backline/core/song/takeSchema';
 import { OURS } from '@backline/core/styles/index';
+import { withTakesAsParts } from '@backline/core/takes/asParts';
 import { keptTake, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
 import { takeOf } from '@backline/core/takes/take';
 import { anyBandedSong } from '../support/music';
@@ -346,6 +347,24 @@ it('another player takes over for some bars, on an instrument of his own', () =>
     { tick: 6 * 1920, program },
   ]);
   expect(partIn(song).takes![0]).toMatchObject({ player: 'somebody', settings: { instrument: 73 } });
+});
+
+it('takes leave the house each as a part of its own, and the others sound as they do', () => {
+  const first = withTake(SONG, 'solo', { from: 0, to: 4, seed: 1 });
+  const second = withTake(first, 'solo', { from: 2, to: 6, seed: 2 });
+  const third = after(withTake(second, 'keys', { from: 0, to: 2, seed: 3 }), putTakeAway('keys', 't1', true));
+  const { song, added } = withTakesAsParts(third);
+  expect(added).toEqual(['solo-t1', 'solo-t2']);
+  const band = renderBand(song, OURS);
+  const plain = renderBand(third, OURS);
+  for (const part of plain.parts) expect(rowsOf(band, part.id)).toEqual(rowsOf(plain, part.id));
+  const [a, b] = added.map((id) => rowsOf(band, id));
+  expect(a!.length).toBeGreaterThan(4);
+  expect(a!.every(({ at }) => at < 4 * 1920)).toBe(true);
+  expect(b!.every(({ at }) => at >= 2 * 1920 && at < 6 * 1920)).toBe(true);
+  // The first is what is heard until the second takes over: the same notes, in a groove of its own.
+  expect(pitchesIn(third, 'solo', 0, 2 * 1920 - 480)).toEqual(pitchesIn(song, 'solo-t1', 0, 2 * 1920 - 480));
+  expect(withTakesAsParts(SONG)).toEqual({ song: SONG, added: [] });
 });
 
 describe('what is heard, as a take', () => {

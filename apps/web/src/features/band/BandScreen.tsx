@@ -222,15 +222,7 @@ export function BandScreen() {
         ) : null}
         {taken ? (
           <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
-            <TakesPage
-              song={song}
-              part={taken}
-              onTurn={(takes) => {
-                setOver({ takes });
-                openPart(takes);
-              }}
-              onClose={close}
-            />
+            <TakesPage song={song} part={taken} onTurn={(takes) => setOver({ takes })} onClose={close} />
           </View>
         ) : null}
       </View>

@@ -1,9 +1,11 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { Link } from 'expo-router';
 import { isAudible } from '@backline/core/band/audible';
 import { counted } from '@backline/core/song/listed';
+import type { Song } from '@backline/core/song/schema';
+import { withTakesAsParts } from '@backline/core/takes/asParts';
 import { tempoMap } from '@backline/core/time/tempo';
 import { tempoPoints } from '@backline/core/time/tempos';
 import { bytesASecond, type AudioFormat } from '@backline/sound/files/audioFormats';
@@ -204,9 +206,40 @@ function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
   );
 }
 
+/** Takes to take away, each by itself: all of them begin with the song and are as long as it. */
+function TakeFiles({ song, format, mastered }: { song: Song } & Pick<Chosen, 'format' | 'mastered'>) {
+  const { song: whole, added } = useMemo(() => withTakesAsParts(song), [song]);
+  if (!added.length) return null;
+  return (
+    <>
+      <Words role="heading" aria-level={3} style={styles.heading}>
+        Takes
+      </Words>
+      <View style={styles.buttons}>
+        <Button mode="outlined" icon="file-music-outline" onPress={() => void takeFile('midi', whole)}>
+          A track a take (MIDI)
+        </Button>
+        <Button
+          mode="outlined"
+          icon="folder-zip-outline"
+          onPress={() =>
+            void takeFile({ format, mastered, playing: null, what: { parts: [...added] } }, whole)
+          }
+        >
+          A file a take (ZIP)
+        </Button>
+      </View>
+      <Words tone="quiet" style={styles.words}>
+        {`${counted(added.length, 'take')}, each as long as the song.`}
+      </Words>
+    </>
+  );
+}
+
 /** Files of the song to take away. */
 export function ExportSheet({ onClose }: { onClose: () => void }) {
   const palette = usePalette();
+  const song = useOpenSong((s) => s.song);
   const { making, remark } = useFiles();
   const [chosen, setChosen] = useState<Chosen>({
     format: 'wav16',
@@ -237,6 +270,7 @@ export function ExportSheet({ onClose }: { onClose: () => void }) {
             Every part on a track of its own.
           </Words>
           <SoundFiles chosen={chosen} onChoose={(changed) => setChosen({ ...chosen, ...changed })} />
+          {song ? <TakeFiles song={song} format={chosen.format} mastered={chosen.mastered} /> : null}
           <Link href="/about" style={StyleSheet.flatten([styles.link, { color: palette.action }])}>
             Whose sounds these are
           </Link>

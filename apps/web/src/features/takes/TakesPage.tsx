@@ -103,7 +103,7 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
         <IconButton
           icon="arrow-left"
           style={TOUCH_SQUARE}
-          accessibilityLabel={`Back to ${part.name}`}
+          accessibilityLabel="Back from the takes"
           onPress={onClose}
         />
         <PartBadge kind={part.kind} />
