@@ -111,32 +111,32 @@ test('six takes of a solo, the best bars of them, four bars played again while t
   expect(solos.at(-1)).toMatchObject({ player: 'marta-quay', settings: { instrument: 73 } });
   expect(solos.filter(({ starred }) => starred)).toHaveLength(1);
 
-  // The keys answer in bars 5 to 8, where the lead rests; range and loop stay as the part is changed.
-  await button(page, /^Solo, bar 5, /).tap();
-  await button(page, /^Which bars/).tap();
-  await button(page, 'Rest here').tap();
-  await button(page, /^Which bars/).tap();
-  await page
-    .getByRole('button', { name: /^Previous part/ })
-    .first()
-    .tap();
-  while (!(await page.getByRole('region', { name: 'Takes of Keys' }).isVisible()))
-    await page
-      .getByRole('button', { name: /^Previous part/ })
-      .first()
-      .tap();
-  await expect(page.getByText('Solo, bars 5 to 8', { exact: true })).toBeVisible();
-  if (!(await page.getByLabel('Asked of').isVisible())) await button(page, 'How new takes are played').tap();
-  await page.getByLabel('Asked of').selectOption({ label: 'Solo like Two Hands' });
-  await button(page, /^Play again/).tap();
-  await expect(button(page, 'Star Take 1')).toBeVisible();
+  // Fours are traded with the keys: range and loop stay as the part is changed.
+  await takeInHand(page, 1, '16 bars');
+  await button(page, 'Trade bars with another part').tap();
+  await page.getByLabel('With', { exact: true }).selectOption({ label: 'Keys' });
+  await page.getByRole('button', { name: 'Trade', exact: true }).tap();
+  await expect(button(page, /^Solo, bar 5, from Rest/)).toBeVisible();
   const last = await takeMidi(page);
-  expect(partNotes(last, 'Solo', 4 * BAR + 10, 8 * BAR - 480)).toBe('');
-  expect(partNotes(last, 'Keys', 4 * BAR, 8 * BAR)).not.toBe(partNotes(again, 'Keys', 4 * BAR, 8 * BAR));
-  expect(partNotes(last, 'Keys', 9 * BAR, 16 * BAR)).toBe(partNotes(again, 'Keys', 9 * BAR, 16 * BAR));
+  for (const [from, to] of [
+    [4, 8],
+    [12, 16],
+  ] as const) {
+    expect(partNotes(last, 'Solo', from * BAR + 10, to * BAR - 480)).toBe('');
+    expect(partNotes(last, 'Keys', from * BAR, to * BAR)).not.toBe(
+      partNotes(again, 'Keys', from * BAR, to * BAR),
+    );
+  }
+  expect(partNotes(last, 'Keys', 9 * BAR, 12 * BAR - 480)).toBe(
+    partNotes(again, 'Keys', 9 * BAR, 12 * BAR - 480),
+  );
+  const parts = page.getByRole('button', { name: /^Previous part/ });
+  while (!(await page.getByRole('region', { name: 'Takes of Keys' }).isVisible())) await parts.first().tap();
+  await expect(page.getByText('Solo, bars 1 to 16', { exact: true })).toBeVisible();
 
   // A turn of the page, and Back: everything is there.
   await saved(page);
+  await expect.poll(() => page.url()).toContain('takes~keys');
   await page.reload();
   await expect(page.getByRole('region', { name: 'Takes of Keys' })).toBeVisible();
   await expect(button(page, /^Solo, bar 5, from Take 1/)).toBeVisible();

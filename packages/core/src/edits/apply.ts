@@ -37,6 +37,10 @@ export const edit = (name: string, change: Edit['change'], joins: string | null 
   change,
 });
 
+/** Several edits as one: done, and undone, together. */
+export const asOne = (name: string, edits: readonly Edit[]): Edit =>
+  edit(name, (song) => edits.forEach((one) => one.change(song)));
+
 /** An edit that would make a song that cannot be kept; the message is a sentence for the writer. */
 export class EditRefused extends Error {
   constructor(

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
-import { ScrollView, StyleSheet, View } from 'react-native';
+import { ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { BandBar, BandChord } from '@backline/core/band/index';
 import { deleteTakesPutAway, putTakeAway } from '@backline/core/edits/takes';
@@ -30,6 +30,7 @@ import { accept, listed, openTakes, playAgain, setRange, star, step, takeName, u
 import { markOf, TakeList } from './TakeList';
 import { TakeSheet } from './TakeSheet';
 import { ThumbBar } from './ThumbBar';
+import { TradeSettings } from './TradeSettings';
 import { useOwnLine } from './useOwnLine';
 
 export interface TakesPageProps {
@@ -38,6 +39,9 @@ export interface TakesPageProps {
   readonly onTurn: (part: string) => void;
   readonly onClose: () => void;
 }
+
+/** Height under which there is no room for what stays in sight, px. */
+const LOW = 520;
 
 const NO_BARS: readonly BandBar[] = [];
 const NO_CHORDS: readonly BandChord[] = [];
@@ -91,7 +95,22 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
   const inHand = part.takes?.find(({ id }) => id === through);
   const sheet = part.takes?.find(({ id, putAway }) => id === more && !putAway);
   const by = usePlayedBy();
+  // On a phone that lies on its side all but the thumb's buttons scrolls.
+  const isLow = useWindowDimensions().height < LOW;
   const isReady = stretch !== null && opened === part.id;
+  const top = (
+    <View style={styles.top}>
+      <CompStrip
+        {...{ song, part, bars }}
+        from={range.from}
+        to={range.from + range.bars}
+        markOf={(take) => markOf(part, take)}
+        onTake={(bar) => setRange({ from: bar, late: 0, early: 0 })}
+      />
+      <RangeLine {...{ range, bars }} isOpen={open.includes('range')} onMore={() => turn('range')} />
+      {open.includes('range') ? <RangeSettings {...{ range, bars }} /> : null}
+    </View>
+  );
   return (
     <View
       role="region"
@@ -113,18 +132,9 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
         {beside(-1)}
         {beside(1)}
       </View>
-      <View style={styles.top}>
-        <CompStrip
-          {...{ song, part, bars }}
-          from={range.from}
-          to={range.from + range.bars}
-          markOf={(take) => markOf(part, take)}
-          onTake={(bar) => setRange({ from: bar, late: 0, early: 0 })}
-        />
-        <RangeLine {...{ range, bars }} isOpen={open.includes('range')} onMore={() => turn('range')} />
-        {open.includes('range') ? <RangeSettings {...{ range, bars }} /> : null}
-      </View>
+      {isLow ? null : <View style={styles.above}>{top}</View>}
       <ScrollView contentContainerStyle={styles.content}>
+        {isLow ? top : null}
         {isReady ? (
           <TakeList
             {...{ part, stretch, places, own, bars, by }}
@@ -140,6 +150,9 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
         ) : null}
         <Fold title="How new takes are played" open={open.includes('asked')} onTurn={() => turn('asked')}>
           <AskedOf {...{ song, part }} />
+        </Fold>
+        <Fold title="Trade bars with another part" open={open.includes('trade')} onTurn={() => turn('trade')}>
+          <TradeSettings key={part.id} {...{ song, part }} />
         </Fold>
         {away.length ? (
           <Fold
@@ -211,7 +224,8 @@ const styles = StyleSheet.create({
   page: { flex: 1, minHeight: 0 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
   name: { flex: 1, minWidth: 0, fontFamily: FONT.strong, fontSize: SIZE.body },
-  top: { paddingHorizontal: 12, paddingTop: 6 },
+  top: { paddingTop: 6 },
+  above: { paddingHorizontal: 12 },
   content: { paddingHorizontal: 12, paddingBottom: 16, gap: 8 },
   row: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

@@ -14,6 +14,7 @@ import { bandWorker } from '../../state/bandWorker';
 import { change, refuse, useOpenSong } from '../../state/openSong';
 import { goRound } from '../../state/rounds';
 import { say } from '../../state/spoken';
+import { traded, turnsOf, type Trade } from './trading';
 import {
   USUAL_LENGTH,
   barsIn,
@@ -189,6 +190,37 @@ export async function keepAsHeard(): Promise<void> {
     if (heard) keep(heard);
   } catch (error) {
     refuse(`It could not be kept: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** Two parts take turns through the range. */
+export async function trade(wish: Trade): Promise<void> {
+  const { song } = useOpenSong.getState();
+  const part = partNow();
+  const other = song?.parts.find(({ id }) => id === wish.with);
+  const bars = barsNow();
+  if (!song || !part || !other || !bars.length || getState().making) return;
+  const range = fittingRange(getState().range, bars);
+  const turns = turnsOf(range.from, range.bars, wish);
+  const { player: name, kind, settings } = wish.asked;
+  setState({ making: true });
+  hearStep();
+  try {
+    const solos: NewTake[] = [];
+    for (const { from, to } of turns.filter(({ isOther }) => isOther)) {
+      const seed = nextSeed(other, song.seed) + solos.length;
+      const asked = { from, to, seed, settings, ...(name !== null && { player: name }) };
+      const made = await bandWorker.ask((band) =>
+        band.take(other.id, { ...asked, ...(kind !== null && { kind }) }),
+      );
+      if (made) solos.push(made);
+    }
+    if (change(traded(song, bars, part, other, turns, solos)))
+      say(`${part.name} and ${other.name} trade ${wish.every} bars`);
+  } catch (error) {
+    refuse(`They could not trade: ${error instanceof Error ? error.message : String(error)}`);
+  } finally {
+    setState({ making: false });
   }
 }
 

@@ -9,7 +9,8 @@ import { useBand } from '../../../state/band';
 import { forgetEdits } from '../../../state/keptEdits';
 import { closeSong, openSong, undo, useOpenSong } from '../../../state/openSong';
 import { TakesPage } from '../TakesPage';
-import { accept, choose, keepUpTo, openTakes, playAgain, setRange, step, useTakes } from '../session';
+import { accept, choose, keepUpTo, openTakes, playAgain, setRange, step, trade, useTakes } from '../session';
+import { turnsOf } from '../trading';
 
 configure({ defaultHidden: true });
 
@@ -126,6 +127,59 @@ describe('playing again', () => {
     act(() => openSong({ id: 'y', revision: 1, updatedAt: '', song: now() }));
     act(() => openTakes('bass', 5));
     expect(useTakes.getState().range).toMatchObject({ from: 5, bars: 4 });
+  });
+});
+
+describe('trading', () => {
+  const asked = { player: 'two-hands', kind: 'solo', settings: { instrument: 0 } };
+  const keys = () => now().parts.find(({ id }) => id === 'keys')!;
+
+  it('takes turns bar by bar, whoever starts, the last turn as long as there are bars', () => {
+    const of = (from: number, count: number, every: 2 | 4 | 8, otherStarts: boolean) =>
+      turnsOf(from, count, { with: 'keys', every, otherStarts, asked }).map(
+        ({ from: a, to, isOther }) => `${a}-${to} ${isOther ? 'other' : 'own'}`,
+      );
+    expect(of(0, 8, 4, false)).toEqual(['0-4 own', '4-8 other']);
+    expect(of(2, 5, 2, true)).toEqual(['2-4 other', '4-6 own', '6-7 other']);
+    expect(of(0, 4, 8, false)).toEqual(['0-4 own']);
+  });
+
+  it('one rests while the other solos on his own instrument, and all of it is one step of undo', async () => {
+    act(() => setRange({ from: 0, bars: 8, late: 0, early: 0 }));
+    await act(() => trade({ with: 'keys', every: 2, otherStarts: false, asked }));
+    expect(comp()).toEqual(['t1 s1 2-4', 't2 s1 6-8']);
+    expect(solo().takes!.every(({ pieces }) => pieces.every(({ notes }) => !notes.length))).toBe(true);
+    expect(keys().takes!.map(({ player: by }) => by)).toEqual(['two-hands', 'two-hands']);
+    expect(keys().comp!.map(({ from, to }) => `${from / 1920}-${to / 1920}`)).toEqual(['2-4', '6-8']);
+    const band = renderBand(now(), OURS);
+    const lead = band.parts.find(({ id }) => id === 'solo')!.notes;
+    expect(lead.some(({ at }) => at >= 2 * 1920 + 120 && at < 4 * 1920 - 480)).toBe(false);
+    act(() => void undo());
+    expect([solo().takes, keys().takes]).toEqual([undefined, undefined]);
+  });
+
+  it('with another lead it rests in the turns of the first', async () => {
+    const melody = { ...solo(), id: 'melody', name: 'Melody' };
+    const two = { ...now(), parts: [...now().parts, melody] };
+    act(() => openSong({ id: 'x', revision: 2, updatedAt: '', song: two }));
+    catchUp();
+    act(() => openTakes('solo', 0));
+    await act(() =>
+      trade({
+        with: 'melody',
+        every: 2,
+        otherStarts: true,
+        asked: { player: null, kind: null, settings: {} },
+      }),
+    );
+    const other = now().parts.find(({ id }) => id === 'melody')!;
+    expect(other.comp!.map(({ from, to }) => `${from / 1920}-${to / 1920}`)).toEqual(['0-2', '2-4']);
+    expect(other.takes!.map(({ pieces }) => pieces[0]!.notes.length > 0)).toEqual([true, false]);
+    failing.times = 1;
+    await act(() =>
+      trade({ with: 'keys', every: 4, otherStarts: true, asked: { player: null, kind: null, settings: {} } }),
+    );
+    expect(useOpenSong.getState().refusal).toMatch(/could not trade/);
   });
 });
 

@@ -1,0 +1,45 @@
+/** Of whom takes can be asked, and what is asked of them. */
+import { useMemo } from 'react';
+import { rankPlayers } from '@backline/core/ranking/players';
+import type { Part, Settings, Song } from '@backline/core/song/schema';
+import type { PlayerFile } from '@backline/core/style/player';
+import { partKind, repertoire, settingsIn, usePlayed } from '../../state/repertoire';
+import type { Asked } from './session';
+
+const SOLO = 'solo';
+
+/** Of a player's settings, those by which he plays; whether the part plays at all is no matter of his. */
+function settingsOf({ on: _on, ...settings }: Settings): Settings {
+  return settings;
+}
+
+/** Players of a part's own kind, then those whose way of soloing it can take up on its own instrument. */
+export function usePlayersFor(song: Song, part: Part): readonly PlayerFile[] {
+  const all = usePlayed((s) => s.all) ?? repertoire();
+  return useMemo(() => {
+    const ranked = (kind: string) =>
+      rankPlayers(
+        all.players.filter((player) => player.kind === kind),
+        song,
+        all,
+      ).map(({ item }) => item);
+    const stepsOut = partKind(part)?.pitched && part.kind !== SOLO && part.kind !== 'melody';
+    return [...ranked(part.kind), ...(stepsOut ? ranked(SOLO) : [])];
+  }, [all, part, song]);
+}
+
+/** What is asked: of a player, or of the part as it is set; as full as is said. */
+export function askedOf(song: Song, part: Part, file: PlayerFile | undefined, density?: number): Asked {
+  const kind = partKind(part);
+  const isOther = file !== undefined && file.kind !== part.kind;
+  return {
+    player: file?.id ?? null,
+    kind: isOther ? file.kind : null,
+    settings: {
+      ...(file && settingsOf(file.settings)),
+      // Who steps out plays his own instrument.
+      ...(isOther && kind && { instrument: settingsIn(song, kind, part, null).instrument }),
+      ...(density !== undefined && { density }),
+    },
+  };
+}
