@@ -14,9 +14,9 @@ interface MovedBar {
 }
 
 /** A playing of a section: a place of the form and its repeat. */
-type Playing = Pick<TakePiece, 'section' | 'entry' | 'repeat'>;
+type PieceOccurrence = Pick<TakePiece, 'section' | 'entry' | 'repeat'>;
 
-const playingsOf = ({ form }: Pick<Song, 'form'>, section: string): Playing[] =>
+const playingsOf = ({ form }: Pick<Song, 'form'>, section: string): PieceOccurrence[] =>
   form
     .filter((entry) => entry.section === section)
     .flatMap(({ id, repeats }) =>
@@ -49,7 +49,7 @@ const hasMoved = (id: string, bars: readonly MovedBar[]): boolean =>
   );
 
 /** The playing that has become of one: itself, else the one that stands where it stood among those of its section. */
-function playingAfter(one: Playing, section: string, before: Timed, now: Timed): Playing {
+function playingAfter(one: PieceOccurrence, section: string, before: Timed, now: Timed): PieceOccurrence {
   const { entry, repeat } = one;
   const stays = now.form.some((e) => e.id === entry && e.section === section && repeat < e.repeats);
   const nth = playingsOf(before, one.section).findIndex((p) => p.entry === entry && p.repeat === repeat);
@@ -96,7 +96,7 @@ interface Moving {
 }
 
 /** Whether anything of a playing is elsewhere now, or called otherwise. */
-function stays(one: Playing, { barsOf, before, now }: Moving): boolean {
+function stays(one: PieceOccurrence, { barsOf, before, now }: Moving): boolean {
   const bars = barsOf(one.section);
   if (!bars.length) return true;
   return !hasMoved(one.section, bars) && playingAfter(one, one.section, before, now).entry === one.entry;

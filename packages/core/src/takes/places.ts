@@ -3,6 +3,7 @@ import type { BandBar } from '../band/index';
 import type { Part, Song } from '../song/schema';
 import type { CompPlace, CompSpan, KeptTakeNote, Take } from '../song/takeSchema';
 import { sectionBars } from '../time/bars';
+import type { OccurrenceId } from '../timeline/occurrenceKey';
 import type { Stretch } from '../timeline/stretches';
 import type { Ticks } from '../units/units';
 
@@ -12,13 +13,10 @@ export interface StretchInPlaying extends CompPlace {
   readonly by: Ticks;
 }
 
-type PlacedBar = Pick<BandBar, 'occurrenceKey' | 'sectionId' | 'index' | 'start' | 'length'>;
+type BarOfForm = Pick<BandBar, 'occurrenceKey' | 'sectionId' | 'index' | 'start' | 'length'>;
 
 /** Which place of the form a bar is played in, and which of its repeats that is. */
-export function playingOf({ occurrenceKey }: Pick<BandBar, 'occurrenceKey'>): {
-  entry: string;
-  repeat: number;
-} {
+export function occurrenceIdOf({ occurrenceKey }: Pick<BandBar, 'occurrenceKey'>): OccurrenceId {
   const cut = occurrenceKey.lastIndexOf('/');
   return { entry: occurrenceKey.slice(0, cut), repeat: Number(occurrenceKey.slice(cut + 1)) };
 }
@@ -27,7 +25,7 @@ export function playingOf({ occurrenceKey }: Pick<BandBar, 'occurrenceKey'>): {
  * Where a stretch of the song lies, in order: one place for each run of bars that follow each other in their section.
  * @param stretch ticks from the song's start. @param bars those of the song as it is played.
  */
-export function placesOf(song: Song, bars: readonly PlacedBar[], { from, to }: Stretch): StretchInPlaying[] {
+export function placesOf(song: Song, bars: readonly BarOfForm[], { from, to }: Stretch): StretchInPlaying[] {
   const places: StretchInPlaying[] = [];
   for (const bar of bars) {
     const [start, end] = [Math.max(from, bar.start), Math.min(to, bar.start + bar.length)];
@@ -36,7 +34,7 @@ export function placesOf(song: Song, bars: readonly PlacedBar[], { from, to }: S
     if (!section || !own) continue;
     const by = bar.start - own.start;
     const before = places[places.length - 1];
-    const { entry, repeat } = playingOf(bar);
+    const { entry, repeat } = occurrenceIdOf(bar);
     if (before?.by === by && before.entry === entry && before.repeat === repeat && before.to === start - by)
       places[places.length - 1] = { ...before, to: end - by };
     else places.push({ section: section.id, entry, repeat, from: start - by, to: end - by, by });

@@ -11,7 +11,7 @@ import { keptTake, restIn } from '@backline/core/takes/keep';
 import {
   notesInPlaces,
   placesOf,
-  playingOf,
+  occurrenceIdOf,
   reachesInto,
   reachesOver,
   takeAt,
@@ -72,7 +72,7 @@ it('whatever the song, its places add up to the stretch, and say of which playin
         ),
       ).toBe(true);
       for (const bar of bars) {
-        const { entry, repeat } = playingOf(bar);
+        const { entry, repeat } = occurrenceIdOf(bar);
         expect(`${entry}/${repeat}`).toBe(bar.occurrenceKey);
       }
     }),

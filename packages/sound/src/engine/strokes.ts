@@ -41,14 +41,14 @@ const DRUM: Apart = { cents: 22, tone: 250, level: 7, start: 20 };
 const STRING: Apart = { cents: 2.5, tone: 700, level: 6, start: 0 };
 
 /** What a take is made of: a voice of its own, before it is varied. */
-type Take = readonly Readonly<CachedVoice>[];
+type SampleVariation = readonly Readonly<CachedVoice>[];
 
 const copyOf = (voice: CachedVoice): CachedVoice => ({ ...voice, generators: voice.generators.slice() });
 
 /** Strokes of a sampler, each a little other than the one before. */
 export class Strokes {
   /** Keys as they were recorded: what the sampler remembers of them is changed with each stroke. */
-  private readonly recorded = new WeakMap<CachedVoice[], Take>();
+  private readonly recorded = new WeakMap<CachedVoice[], SampleVariation>();
   /** Keys of a preset that have a recording of their own near another: looked for once, whatever the strength. */
   private readonly near = new WeakMap<BasicPreset, Map<number, readonly number[]>>();
   /** How many times each key of each channel was struck. */
@@ -61,7 +61,7 @@ export class Strokes {
     this.struck.clear();
   }
 
-  private recordedAt(preset: BasicPreset, pitch: number, velocity: number): Take {
+  private recordedAt(preset: BasicPreset, pitch: number, velocity: number): SampleVariation {
     const voices = cachedVoices(this.synth, preset, pitch, velocity);
     const own = this.recorded.get(voices) ?? voices.map(copyOf);
     this.recorded.set(voices, own);
@@ -93,7 +93,7 @@ export class Strokes {
   }
 
   /** The recording that is played for a stroke of a key. */
-  private takeFor(preset: BasicPreset, pitch: number, velocity: number, stroke: number): Take {
+  private takeFor(preset: BasicPreset, pitch: number, velocity: number, stroke: number): SampleVariation {
     const keys = this.keysFor(preset, pitch, velocity);
     const own = this.recordedAt(preset, pitch, velocity);
     const take = this.recordedAt(preset, keys[stroke % keys.length]!, velocity);

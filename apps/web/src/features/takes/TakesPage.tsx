@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState, type ReactNode } from 'react';
-import { ScrollView, StyleSheet, View, useWindowDimensions } from 'react-native';
+import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { BandBar, BandChord } from '@backline/core/band/index';
 import { deleteTakesPutAway, putTakeAway } from '@backline/core/edits/takes';
@@ -21,6 +21,7 @@ import { comeBack } from '../../state/rounds';
 import { TOUCH_SQUARE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
+import { useViewport } from '../../theme/useViewport';
 import { AskedOf } from './AskedOf';
 import { CompStrip } from './CompStrip';
 import { fittingRange, stretchOf } from './range';
@@ -39,9 +40,6 @@ export interface TakesPageProps {
   readonly onTurn: (part: string) => void;
   readonly onClose: () => void;
 }
-
-/** Height under which there is no room for what stays in sight, px. */
-const LOW = 520;
 
 const NO_BARS: readonly BandBar[] = [];
 const NO_CHORDS: readonly BandChord[] = [];
@@ -96,7 +94,7 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
   const sheet = part.takes?.find(({ id, putAway }) => id === more && !putAway);
   const by = usePlayedBy();
   // On a phone that lies on its side all but the thumb's buttons scrolls.
-  const isLow = useWindowDimensions().height < LOW;
+  const { low: isLow } = useViewport();
   const isReady = stretch !== null && opened === part.id;
   const top = (
     <View style={styles.top}>
