@@ -6,7 +6,15 @@
 import { expose, transfer } from 'comlink';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { joiningTry } from '@backline/core/takes/join';
-import { keptTake, takeAsHeard, type KeptTakeAsked, type NewTake } from '@backline/core/takes/keep';
+import {
+  keptTake,
+  secondLineTo,
+  takeAsHeard,
+  type KeptTakeAsked,
+  type NewTake,
+} from '@backline/core/takes/keep';
+import type { SecondLine } from '@backline/core/takes/secondLine';
+import { kindOf } from '@backline/core/band/repertoire';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { tickMoves } from '@backline/core/band/barTicks';
 import { regionMemory } from '@backline/core/band/windowCache';
@@ -131,6 +139,14 @@ const making = {
     const inOrder = [...notes].sort((a, b) => a.at - b.at);
     const again = joiningTry(song, played, part, asked, inOrder, [from, to]);
     return again === null ? null : keptTake(song, played, part, { ...asked, again });
+  },
+
+  /** A second line to what a part plays in a stretch, ticks, for another part. */
+  secondLine(part: string, other: string, stretch: Stretch, how: SecondLine): NewTake | null {
+    const { song, band } = made();
+    const of = song.parts.find(({ id }) => id === other);
+    const kind = of && kindOf(of, played);
+    return kind ? secondLineTo(song, played, band, part, stretch, how, kind.range) : null;
   },
 
   /** What a part plays in a stretch, ticks; with its takes, or as it would without them. */

@@ -10,6 +10,8 @@ import type { Occurrence } from '../timeline/occurrences';
 import type { Region } from '../timeline/region';
 import type { Stretch } from '../timeline/stretches';
 import { sectionRuns } from '../timeline/takesPlayed';
+import type { MidiNote } from '../units/units';
+import { secondLine, type SecondLine } from './secondLine';
 import { plannedTake, type TakeAsked } from './take';
 
 /** A take that has no id yet. */
@@ -139,6 +141,37 @@ export function takeAsHeard(
   partId: string,
   stretch: Stretch,
 ): NewTake | null {
+  return asHeard(song, repertoire, band, partId, stretch, (notes) => notes);
+}
+
+/**
+ * A second line to what a part plays through a stretch of the song, as a take of another part.
+ * @param range of that part, MIDI numbers. @param stretch ticks from the song's start.
+ * @returns null as {@link takeAsHeard} does.
+ */
+export function secondLineTo(
+  song: Song,
+  repertoire: Repertoire,
+  band: Band,
+  partId: string,
+  stretch: Stretch,
+  how: SecondLine,
+  range: readonly [low: MidiNote, high: MidiNote],
+): NewTake | null {
+  return asHeard(song, repertoire, band, partId, stretch, (notes, { spans }) =>
+    secondLine(notes, spans, how, range),
+  );
+}
+
+/** What a part plays through a stretch, or what is made of it playing by playing. */
+function asHeard(
+  song: Song,
+  repertoire: Repertoire,
+  band: Band,
+  partId: string,
+  stretch: Stretch,
+  made: (notes: readonly Note[], region: Region) => readonly Note[],
+): NewTake | null {
   const heard = band.parts.find(({ id }) => id === partId);
   const { occurrences, regions } = partInForm(song, repertoire, partId);
   if (!heard || !regions.length) return null;
@@ -157,7 +190,7 @@ export function takeAsHeard(
         span: -1,
         ...(note.touch && { touch: note.touch }),
       }));
-    return pieceOf(song, occurrence, regions[i]!, own, notes) ?? [];
+    return pieceOf(song, occurrence, regions[i]!, own, made(notes, regions[i]!)) ?? [];
   });
   return pieces.length ? { seed: song.seed, played: true, pieces } : null;
 }

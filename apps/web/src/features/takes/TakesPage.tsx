@@ -29,6 +29,7 @@ import { RangeLine } from './RangeLine';
 import { RangeSettings } from './RangeSettings';
 import { accept, listed, openTakes, playAgain, setRange, star, step, takeName, useTakes } from './session';
 import { markOf, TakeList } from './TakeList';
+import { SecondLineSettings } from './SecondLineSettings';
 import { TakeSheet } from './TakeSheet';
 import { ThumbBar } from './ThumbBar';
 import { TradeSettings } from './TradeSettings';
@@ -151,6 +152,9 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
         </Fold>
         <Fold title="Trade bars with another part" open={open.includes('trade')} onTurn={() => turn('trade')}>
           <TradeSettings key={part.id} {...{ song, part }} />
+        </Fold>
+        <Fold title="A second line" open={open.includes('second')} onTurn={() => turn('second')}>
+          <SecondLineSettings key={part.id} {...{ song, part }} />
         </Fold>
         {away.length ? (
           <Fold

@@ -6,6 +6,7 @@ import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backl
 import type { Part, Settings } from '@backline/core/song/schema';
 import type { CompSpan, Take } from '@backline/core/song/takeSchema';
 import { placesOf, reachesOver, takeThrough, type StretchInPlaying } from '@backline/core/takes/places';
+import type { SecondLine } from '@backline/core/takes/secondLine';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { player, usePlayer } from '../../audio/player';
 import { loopRound } from '../../shared/loop';
@@ -190,6 +191,25 @@ export async function keepAsHeard(): Promise<void> {
     if (heard) keep(heard);
   } catch (error) {
     refuse(`It could not be kept: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** Another part plays a second line to what is heard through the range. */
+export async function addSecondLine(other: string, how: SecondLine): Promise<void> {
+  const { song } = useOpenSong.getState();
+  const part = partNow();
+  const stretch = stretchNow();
+  const to = song?.parts.find(({ id }) => id === other);
+  if (!part || !stretch || !to) return;
+  try {
+    const made = await bandWorker.ask((band) => band.secondLine(part.id, other, stretch, how));
+    if (!made?.pieces.some(({ notes }) => notes.length)) refuse(`${part.name} plays nothing there.`);
+    else if (change(keepTake(other, { id: freeTakeId(to), ...made, name: `${part.name}, ${how}` }, true))) {
+      say(`${to.name} plays a ${how}`);
+      hearStep();
+    }
+  } catch (error) {
+    refuse(`The second line could not be made: ${error instanceof Error ? error.message : String(error)}`);
   }
 }
 

@@ -1,7 +1,8 @@
 /** The worker that makes the band, asked in the page itself: what it answers comes from the core. */
 import { renderBand } from '@backline/core/band/index';
 import { OURS } from '@backline/core/styles/index';
-import { keptTake, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
+import { keptTake, secondLineTo, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
+import type { SecondLine } from '@backline/core/takes/secondLine';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { useOpenSong } from '../openSong';
 
@@ -12,6 +13,11 @@ export const failing = { times: 0 };
 
 const band = {
   take: (part: string, asked: KeptTakeAsked) => keptTake(songNow(), OURS, part, asked),
+  secondLine(part: string, other: string, stretch: Stretch, how: SecondLine) {
+    const song = songNow();
+    const { range } = OURS.kinds.get(song.parts.find(({ id }) => id === other)!.kind)!;
+    return secondLineTo(song, OURS, renderBand(song, OURS), part, stretch, how, range);
+  },
   heardAsTake(part: string, stretch: Stretch, withTakes: boolean) {
     const song = songNow();
     const own = withTakes

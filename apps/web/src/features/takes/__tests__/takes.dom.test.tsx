@@ -9,7 +9,19 @@ import { useBand } from '../../../state/band';
 import { forgetEdits } from '../../../state/keptEdits';
 import { closeSong, openSong, undo, useOpenSong } from '../../../state/openSong';
 import { TakesPage } from '../TakesPage';
-import { accept, choose, keepUpTo, openTakes, playAgain, setRange, step, trade, useTakes } from '../session';
+import {
+  accept,
+  addSecondLine,
+  choose,
+  keepUpTo,
+  openTakes,
+  playAgain,
+  restHere,
+  setRange,
+  step,
+  trade,
+  useTakes,
+} from '../session';
 import { turnsOf } from '../trading';
 
 configure({ defaultHidden: true });
@@ -180,6 +192,29 @@ describe('trading', () => {
       trade({ with: 'keys', every: 4, otherStarts: true, asked: { player: null, kind: null, settings: {} } }),
     );
     expect(useOpenSong.getState().refusal).toMatch(/could not trade/);
+  });
+});
+
+describe('a second line', () => {
+  it('is a take of the part that plays it, undone at one tap; where nothing is heard that is said', async () => {
+    act(() => setRange({ from: 0, bars: 4, late: 0, early: 0 }));
+    await again();
+    await act(() => addSecondLine('strings', 'third below'));
+    const strings = () => now().parts.find(({ id }) => id === 'strings')!;
+    expect(strings().takes![0]).toMatchObject({ name: 'Solo, third below', played: true });
+    const count = solo().takes![0]!.pieces[0]!.notes.length;
+    expect(strings().takes![0]!.pieces[0]!.notes.length).toBeGreaterThan(0.9 * count);
+    act(() => void undo());
+    expect(strings().takes).toBeUndefined();
+    act(() => restHere());
+    catchUp();
+    await act(() => addSecondLine('strings', 'block'));
+    expect(useOpenSong.getState().refusal).toBe('Solo plays nothing there.');
+    failing.times = 1;
+    await act(() => addSecondLine('strings', 'block'));
+    expect(useOpenSong.getState().refusal).toMatch(/could not be made/);
+    await act(() => addSecondLine('nobody', 'block'));
+    expect(strings().takes).toBeUndefined();
   });
 });
 
