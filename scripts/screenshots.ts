@@ -73,14 +73,6 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await ofTheForm(page, shoot);
   await page.getByRole('link', { name: 'Band' }).click();
   await shoot('band');
-  await page.getByRole('button', { name: 'Find a pattern for Guitar' }).click();
-  await page.getByRole('button', { name: 'Try Ringing' }).click();
-  await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
-  await page.waitForTimeout(3000);
-  await shoot('find');
-  await page.getByRole('button', { name: 'Let it go' }).click();
-  await page.getByRole('button', { name: /^Close/ }).click();
-  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByRole('button', { name: 'Page of Solo' }).click();
   await page.getByRole('button', { name: 'Find a player for Solo' }).click();
   await page.getByRole('button', { name: 'Try Voice of the Pier' }).click();
@@ -92,6 +84,27 @@ async function formAndBand(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('link', { name: 'Notes' }).click();
   await shoot('notes');
   await mix(page, shoot);
+}
+
+/** The comp of a solo, and the takes it is made of. */
+async function takes(page: Page, shoot: Shoot): Promise<void> {
+  await page.getByRole('link', { name: /^Open The Lamp Room Keeper/ }).click();
+  await page
+    .getByRole('button', { name: /^Head, bar 1/ })
+    .first()
+    .waitFor();
+  await page.getByRole('link', { name: 'Band' }).click();
+  await page.getByRole('button', { name: 'Page of Solo' }).click();
+  await page.getByRole('button', { name: 'Takes: 4' }).click();
+  await page
+    .getByRole('button', { name: /^Middle, bar 5/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Next take' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).waitFor();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.waitForTimeout(3000);
+  await shoot('takes');
 }
 
 /** The mix, balanced, while it plays. */
@@ -151,6 +164,7 @@ await view('phone', 'light', async (page, shoot) => {
   await chartOnPhone(page, shoot);
   await formAndBand(page, shoot);
 });
+await view('phone', 'light', takes);
 await view('wide', 'light', async (page, shoot) => {
   await openSong(page);
   await page.getByRole('link', { name: 'Band' }).click();
