@@ -9,7 +9,7 @@ import { settingsForScope } from '../timeline/scopes';
 import { without } from '../timeline/stretches';
 import { overlay } from '../timeline/settings';
 import { tidyNote } from './annotations';
-import { edit, type Edit } from './apply';
+import { EditRefused, edit, type Edit } from './apply';
 
 const partIn = (song: Draft<Song>, id: string): Draft<Part> | undefined =>
   song.parts.find((part) => part.id === id);
@@ -61,8 +61,12 @@ function joined(spans: readonly CompSpan[]): CompSpan[] {
   return all;
 }
 
+const frozenPart = ({ name }: Pick<Part, 'name'>): EditRefused =>
+  new EditRefused('part-frozen', `${name} is frozen and plays as it was kept. Let it play anew first.`);
+
 /**
  * Puts a take into a comp through a place; null leaves it to the part itself.
+ * @throws EditRefused where the part is frozen.
  * @param whileOff whether it is heard where the part is switched off; left out it is, since it is put there.
  */
 function put(
@@ -72,6 +76,7 @@ function put(
   take: string | null,
   whileOff?: boolean,
 ): void {
+  if (part.frozen && take !== null) throw frozenPart(part);
   const place = { section, entry, repeat, from, to };
   const isOff = whileOff ?? isSwitchedOff(song, part, place);
   const left = besides(part.comp ?? [], place);
@@ -88,6 +93,7 @@ function put(
 
 /**
  * Keeps a take of a part, behind those there are.
+ * @throws EditRefused, when it is applied, where it is to be played and the part is frozen.
  * @param chosen whether it is played at once, in the places it was made for.
  */
 export const keepTake = (partId: string, take: Take, chosen: boolean): Edit =>
@@ -98,7 +104,10 @@ export const keepTake = (partId: string, take: Take, chosen: boolean): Edit =>
     if (chosen) for (const piece of take.pieces) put(song, part, placeOf(piece), take.id);
   });
 
-/** Plays a take through some places; null leaves them to the part itself. One that has nothing there is not played. */
+/**
+ * Plays a take through some places; null leaves them to the part itself. One that has nothing there is not played.
+ * @throws EditRefused, when it is applied, where the part is frozen.
+ */
 export const chooseTake = (partId: string, places: readonly CompPlace[], takeId: string | null): Edit =>
   edit(
     'choose a take',
@@ -119,13 +128,19 @@ export const chooseTake = (partId: string, places: readonly CompPlace[], takeId:
     `take/${partId}/${places.map(({ entry, repeat, from, to }) => `${entry}.${repeat}.${from}.${to}`).join()}`,
   );
 
-/** Puts a comp back as it was through some places: to those stretches, and where they leave something to the part itself. */
+/**
+ * Puts a comp back as it was through some places: to those stretches, and where they leave something to the part itself.
+ * Takes that are there no more are not played.
+ * @throws EditRefused, when it is applied, where the part is frozen.
+ */
 export const restoreComp = (partId: string, comp: readonly CompSpan[], places: readonly CompPlace[]): Edit =>
   edit('leave the takes as they were', (song) => {
     const part = partIn(song, partId);
     if (!part) return;
     for (const place of places) put(song, part, place, null);
-    for (const { take, whileOff, ...place } of comp) put(song, part, place, take, whileOff);
+    for (const { take, whileOff, ...place } of comp) {
+      if (part.takes?.some(({ id }) => id === take)) put(song, part, place, take, whileOff);
+    }
   });
 
 /** What is said of a take. */

@@ -178,6 +178,7 @@ function asHeard(
   const pieces = occurrences.flatMap((occurrence, i) => {
     const { start, length, occurrenceKey } = occurrence;
     const own = { from: Math.max(0, stretch.from - start), to: Math.min(length, stretch.to - start) };
+    if (own.from >= own.to) return [];
     const notes = heard.notes
       .filter((note) => note.occurrenceKey === occurrenceKey)
       .map((note): Note => ({

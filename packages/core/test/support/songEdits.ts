@@ -1,5 +1,5 @@
 /** Edits of the song as a whole, of its parts and of what is written down about it; and edits with numbers past every bound. */
-import type { Edit } from '@backline/core/edits/apply';
+import { asOne, type Edit } from '@backline/core/edits/apply';
 import { inNewBar, setBar, setSectionLength, splitBar, removeBars } from '@backline/core/edits/bars';
 import { takeChart } from '@backline/core/edits/chart';
 import { moveBoundary, setChordAt, setPush } from '@backline/core/edits/chords';
@@ -143,6 +143,11 @@ export const SONG_EDITS: readonly Make[] = [
           starred: n % 5 > 0,
         });
   },
+  (s, n) =>
+    asOne('two at once', [
+      describePart(partOf(s, n), `Once ${n % 9}`),
+      setSettings(partOf(s, n + 1), null, { density: (n % 5) + 1 }),
+    ]),
   (_, n) => setMaster({ glue: n % 101, target: -9 - (n % 16) }),
   (s, n) => setBalance(new Map(s.parts.map(({ id }, i) => [id, (n * 7 + i) % 128])), (n % 49) - 24),
   (_, n) => bringStyle(pick(OURS.styles.all, n).id, OURS),

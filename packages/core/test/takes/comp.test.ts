@@ -9,6 +9,7 @@ import { addSecondEnding } from '@backline/core/edits/closing';
 import { addCue } from '@backline/core/edits/cues';
 import { joinSections } from '@backline/core/edits/joining';
 import { bringBack, removeSection } from '@backline/core/edits/removed';
+import { freezePart } from '@backline/core/edits/parts';
 import { setSettings } from '@backline/core/edits/settings';
 import { setMix } from '@backline/core/edits/song';
 import {
@@ -143,6 +144,8 @@ describe('choosing', () => {
     expect(partIn(itself).comp).toBeUndefined();
     expect(partIn(itself).takes).toHaveLength(2);
     expect(played(itself, 'solo')).toEqual(played(SONG, 'solo'));
+    const gone = [{ ...place!, take: 'gone' }];
+    expect(partIn(after(mixed, restoreComp('solo', gone, [place!]))).comp).toBeUndefined();
     expect(partIn(after(itself, restoreComp('solo', partIn(mixed).comp!, [place!]))).comp).toEqual(
       partIn(mixed).comp,
     );
@@ -331,6 +334,15 @@ describe('a part that does not play there', () => {
     );
     expect(pitchesIn(stop, 'solo', 3840 + 480, 5760)).toEqual([]);
   });
+});
+
+it('a frozen part keeps takes and says that none of them would be heard', () => {
+  const song = withTake(SONG, 'solo', { from: 0, to: 2, seed: 1 });
+  const [take] = partIn(song).takes!;
+  const frozen = after(song, freezePart('solo', [{ section: 's1', entry: 'e1', repeat: 0, notes: [] }]));
+  expect(() => applyEdit(frozen, chooseTake('solo', places(take!), take!.id))).toThrow(/frozen/);
+  expect(() => applyEdit(frozen, keepTake('solo', { ...take!, id: 't2' }, true))).toThrow(/frozen/);
+  expect(partIn(after(frozen, keepTake('solo', { ...take!, id: 't2' }, false))).takes).toHaveLength(2);
 });
 
 it('another player takes over for some bars, on an instrument of his own', () => {
