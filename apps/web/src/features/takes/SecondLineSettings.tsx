@@ -6,6 +6,7 @@ import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { partKind } from '../../state/repertoire';
+import { isLead } from './asking';
 import { addSecondLine } from './session';
 
 const WORDS: Readonly<Record<SecondLine, string>> = {
@@ -20,7 +21,7 @@ const WORDS: Readonly<Record<SecondLine, string>> = {
 /** Another part goes along with what is heard, note for note. */
 export function SecondLineSettings({ song, part }: { readonly song: Song; readonly part: Part }) {
   const others = song.parts.filter((one) => one.id !== part.id && partKind(one)?.pitched);
-  const usual = others.find(({ kind }) => ['solo', 'melody', 'horns'].includes(kind)) ?? others[0];
+  const usual = others.find(isLead) ?? others[0];
   const [chosen, setChosen] = useState(usual?.id ?? '');
   const [how, setHow] = useState<SecondLine>('third below');
   const other = others.find(({ id }) => id === chosen) ?? usual;

@@ -1,21 +1,28 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { soundsChords } from '@backline/core/style/kind';
 import type { Part, Song } from '@backline/core/song/schema';
 import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { partKind } from '../../state/repertoire';
-import { askedOf, usePlayersFor } from './asking';
+import { askedOf, isLead, usePlayersFor } from './asking';
 import { trade } from './session';
 import { TURNS } from './trading';
 
 const EVERY = TURNS.map((value) => ({ value, label: String(value), spoken: `Every ${value} bars` }));
 
+/** Who accompanies in chords has something to say between lines. */
+function hasChords(part: Part): boolean {
+  const kind = partKind(part);
+  return kind !== null && soundsChords(kind);
+}
+
 /** Two parts take turns through the bars in hand. */
 export function TradeSettings({ song, part }: { readonly song: Song; readonly part: Part }) {
   const others = song.parts.filter((one) => one.id !== part.id && partKind(one)?.pitched);
   const [every, setEvery] = useState<(typeof TURNS)[number]>(4);
-  const [chosen, setChosen] = useState(others.find(({ kind }) => kind === 'keys')?.id ?? others[0]?.id ?? '');
+  const [chosen, setChosen] = useState((others.find(hasChords) ?? others[0])?.id ?? '');
   const [otherStarts, setOtherStarts] = useState(false);
   const other = others.find(({ id }) => id === chosen) ?? others[0];
   const players = usePlayersFor(song, other ?? part);
@@ -45,7 +52,13 @@ export function TradeSettings({ song, part }: { readonly song: Song; readonly pa
         icon="swap-horizontal"
         style={styles.start}
         onPress={() =>
-          void trade({ with: other.id, every, otherStarts, asked: askedOf(song, other, soloist) })
+          void trade({
+            with: other.id,
+            isLead: isLead(other),
+            every,
+            otherStarts,
+            asked: askedOf(song, other, soloist),
+          })
         }
       >
         Trade

@@ -2,11 +2,16 @@
 import { useMemo } from 'react';
 import { rankPlayers } from '@backline/core/ranking/players';
 import type { Part, Settings, Song } from '@backline/core/song/schema';
+import { isInFront } from '@backline/core/style/kind';
 import type { PlayerFile } from '@backline/core/style/player';
-import { partKind, repertoire, settingsIn, usePlayed } from '../../state/repertoire';
+import { kindHere, partKind, repertoire, settingsIn, usePlayed } from '../../state/repertoire';
 import type { Asked } from './session';
 
-const SOLO = 'solo';
+/** Whether a part leads: its lines stand in front of the band. */
+export function isLead(part: Part): boolean {
+  const kind = partKind(part);
+  return kind !== null && isInFront(kind);
+}
 
 /** Of a player's settings, those by which he plays; whether the part plays at all is no matter of his. */
 function settingsOf({ on: _on, ...settings }: Settings): Settings {
@@ -17,14 +22,13 @@ function settingsOf({ on: _on, ...settings }: Settings): Settings {
 export function usePlayersFor(song: Song, part: Part): readonly PlayerFile[] {
   const all = usePlayed((s) => s.all) ?? repertoire();
   return useMemo(() => {
-    const ranked = (kind: string) =>
-      rankPlayers(
-        all.players.filter((player) => player.kind === kind),
-        song,
-        all,
-      ).map(({ item }) => item);
-    const stepsOut = partKind(part)?.pitched && part.kind !== SOLO && part.kind !== 'melody';
-    return [...ranked(part.kind), ...(stepsOut ? ranked(SOLO) : [])];
+    const ranked = (isAsked: (player: PlayerFile) => boolean) =>
+      rankPlayers(all.players.filter(isAsked), song, all).map(({ item }) => item);
+    const stepsOut = partKind(part)?.pitched === true && !isLead(part);
+    return [
+      ...ranked(({ kind }) => kind === part.kind),
+      ...(stepsOut ? ranked(({ kind }) => kindHere(kind)?.role === 'lead') : []),
+    ];
   }, [all, part, song]);
 }
 

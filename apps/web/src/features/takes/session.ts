@@ -235,7 +235,7 @@ export async function trade(wish: Trade): Promise<void> {
       );
       if (made) solos.push(made);
     }
-    if (change(traded(song, bars, part, other, turns, solos)))
+    if (change(traded(song, bars, part, { part: other, isLead: wish.isLead }, turns, solos)))
       say(`${part.name} and ${other.name} trade ${wish.every} bars`);
   } catch (error) {
     refuse(`They could not trade: ${error instanceof Error ? error.message : String(error)}`);

@@ -15,6 +15,8 @@ export interface Trade {
   /** The part with which it trades. */
   readonly with: string;
   readonly every: (typeof TURNS)[number];
+  /** Whether that one leads as well: then it rests in the turns of the first. */
+  readonly isLead: boolean;
   /** Whether that one begins. */
   readonly otherStarts: boolean;
   /** Of whom its turns are asked. */
@@ -52,6 +54,12 @@ function kept({ id, takes = [] }: Part, made: readonly NewTake[]): Edit[] {
   });
 }
 
+/** Who trades with a part, and whether it leads as well. */
+export interface TradingPart {
+  readonly part: Part;
+  readonly isLead: boolean;
+}
+
 /**
  * The edit by which two parts trade: the one rests in the turns of the other, which plays its takes there; where that is a
  * lead as well, it rests in the turns of the first.
@@ -61,13 +69,12 @@ export function traded(
   song: Song,
   bars: readonly BandBar[],
   part: Part,
-  other: Part,
+  { part: other, isLead }: TradingPart,
   turns: readonly Turn[],
   solos: readonly NewTake[],
 ): Edit {
   const rests = (own: readonly Turn[]): NewTake[] =>
     own.map((turn) => restIn(placesOf(song, bars, stretchOfBars(bars, turn))));
-  const isLead = other.kind === 'solo' || other.kind === 'melody';
   return asOne('trade bars', [
     ...kept(part, rests(turns.filter(({ isOther }) => isOther))),
     ...kept(other, [...solos, ...(isLead ? rests(turns.filter(({ isOther }) => !isOther)) : [])]),

@@ -148,7 +148,7 @@ describe('trading', () => {
 
   it('takes turns bar by bar, whoever starts, the last turn as long as there are bars', () => {
     const of = (from: number, count: number, every: 2 | 4 | 8, otherStarts: boolean) =>
-      turnsOf(from, count, { with: 'keys', every, otherStarts, asked }).map(
+      turnsOf(from, count, { with: 'keys', isLead: false, every, otherStarts, asked }).map(
         ({ from: a, to, isOther }) => `${a}-${to} ${isOther ? 'other' : 'own'}`,
       );
     expect(of(0, 8, 4, false)).toEqual(['0-4 own', '4-8 other']);
@@ -158,7 +158,7 @@ describe('trading', () => {
 
   it('one rests while the other solos on his own instrument, and all of it is one step of undo', async () => {
     act(() => setRange({ from: 0, bars: 8, late: 0, early: 0 }));
-    await act(() => trade({ with: 'keys', every: 2, otherStarts: false, asked }));
+    await act(() => trade({ with: 'keys', isLead: false, every: 2, otherStarts: false, asked }));
     expect(comp()).toEqual(['t1 s1 2-4', 't2 s1 6-8']);
     expect(solo().takes!.every(({ pieces }) => pieces.every(({ notes }) => !notes.length))).toBe(true);
     expect(keys().takes!.map(({ player: by }) => by)).toEqual(['two-hands', 'two-hands']);
@@ -179,6 +179,7 @@ describe('trading', () => {
     await act(() =>
       trade({
         with: 'melody',
+        isLead: true,
         every: 2,
         otherStarts: true,
         asked: { player: null, kind: null, settings: {} },
@@ -189,7 +190,13 @@ describe('trading', () => {
     expect(other.takes!.map(({ pieces }) => pieces[0]!.notes.length > 0)).toEqual([true, false]);
     failing.times = 1;
     await act(() =>
-      trade({ with: 'keys', every: 4, otherStarts: true, asked: { player: null, kind: null, settings: {} } }),
+      trade({
+        with: 'keys',
+        isLead: false,
+        every: 4,
+        otherStarts: true,
+        asked: { player: null, kind: null, settings: {} },
+      }),
     );
     expect(useOpenSong.getState().refusal).toMatch(/could not trade/);
   });
