@@ -8,4 +8,6 @@ export interface SearchCriteria {
   readonly genre?: string;
   /** 1 to 5. */
   readonly energy?: number;
+  /** Of players: a General MIDI program, 0-based. */
+  readonly instrument?: number;
 }

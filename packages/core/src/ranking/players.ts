@@ -27,12 +27,13 @@ const patternOf = ({ kind, pattern, settings }: PlayerFile, { kinds }: Repertoir
 /** Whether a player is among what is looked for, also by name and instrument. */
 export function isPlayerAsked(
   player: PlayerFile,
-  { words, ...others }: SearchCriteria,
+  { words, instrument, ...others }: SearchCriteria,
   repertoire: Repertoire,
 ): boolean {
   const pattern = patternOf(player, repertoire);
   if (!pattern || !isPatternAsked(pattern, others)) return false;
   const { name, about, settings } = player;
+  if (instrument !== undefined && settings.instrument !== instrument) return false;
   const { feel, genres } = factsOf(pattern);
   return matches(words, name, about, GM_PROGRAMS[settings.instrument ?? 0]!, feel, ...genres);
 }

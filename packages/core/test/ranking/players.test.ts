@@ -1,7 +1,7 @@
 import { newPart } from '@backline/core/band/repertoire';
 import { readChart } from '@backline/core/formats/chart/index';
 import { SOLOISTS } from '@backline/core/players/index';
-import { factsOfPlayer, rankPlayers } from '@backline/core/ranking/players';
+import { factsOfPlayer, isPlayerAsked, rankPlayers } from '@backline/core/ranking/players';
 import { OURS } from '@backline/core/styles/index';
 
 const chart = (style: string, head = '') =>
@@ -37,6 +37,16 @@ it('whose instrument another part plays stands back, and says so; that of the sa
   const beside = of({ ...song, parts: [keys] });
   expect([alone.reasons, beside.reasons]).toEqual([[], ['Keys plays Vibraphone already']]);
   expect(beside.score).toBeLessThan(alone.score);
+});
+
+it('are looked for by instrument, and by it together with a feel', () => {
+  const found = (asked: Parameters<typeof isPlayerAsked>[1]) =>
+    SOLOISTS.filter((one) => isPlayerAsked(one, asked, OURS));
+  const tenors = found({ instrument: 66 });
+  expect(tenors.length).toBeGreaterThan(1);
+  expect(tenors.every(({ settings }) => settings.instrument === 66)).toBe(true);
+  expect(found({ instrument: 66, feel: 'swung' }).length).toBeLessThan(tenors.length);
+  expect(found({ instrument: 127 })).toEqual([]);
 });
 
 it('one whose kind is not at hand, or whose pattern nobody has, is left out', () => {

@@ -22,6 +22,7 @@ import { TOUCH_SQUARE } from '../../theme/styles';
 import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { useViewport } from '../../theme/useViewport';
+import { PartHearing } from '../part/PartHearing';
 import { AskedOf } from './AskedOf';
 import { CompStrip } from './CompStrip';
 import { fittingRange, stretchOf } from './range';
@@ -128,6 +129,7 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
         <Words role="heading" aria-level={2} numberOfLines={1} style={styles.name}>
           Takes of {part.name}
         </Words>
+        <PartHearing part={part} />
         {beside(-1)}
         {beside(1)}
       </View>

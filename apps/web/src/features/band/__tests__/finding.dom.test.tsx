@@ -250,6 +250,12 @@ describe('players', () => {
     expect(found('blues swung')).toContain('Red Brick');
     expect(found('kazoo')).toEqual([]);
     expect(screen.getByText(/Nothing is called that/)).toBeTruthy();
+    found('');
+    press('Filters');
+    fireEvent.change(document.querySelector('select[aria-label=Instrument]')!, { target: { value: '66' } });
+    expect(names()).toContain('Lena Lamplight');
+    expect(names()).not.toContain('Marta Quay');
+    expect(screen.getByText('Filters (1)')).toBeTruthy();
   });
 
   it('a part of which nobody is kept has no list of players', () => {

@@ -4,6 +4,7 @@ import { IconButton } from 'react-native-paper';
 import type { Scope } from '@backline/core/timeline/scopes';
 import { Button } from '../../../components/Button';
 import { Field } from '../../../components/Field';
+import { GM_PROGRAMS } from '@backline/core/song/generalMidi';
 import type { SearchCriteria } from '@backline/core/ranking/criteria';
 import { FEELS, type PatternFeel } from '@backline/core/style/pattern';
 import { Choices } from '../../../components/Choices';
@@ -39,18 +40,21 @@ export interface Wanted {
   /** A genre and an energy, 1 to 5, or any. */
   readonly genre: string;
   readonly energy: string;
+  /** A General MIDI program, or any. */
+  readonly instrument: string;
   readonly only: 'all' | 'liked' | 'played';
 }
 
 const ANY = 'any';
-const ALL: Wanted = { words: '', feel: ANY, genre: ANY, energy: ANY, only: 'all' };
+const ALL: Wanted = { words: '', feel: ANY, genre: ANY, energy: ANY, instrument: ANY, only: 'all' };
 
 /** What is wanted, as it is looked for. */
-export const askedIn = ({ words, feel, genre, energy }: Wanted): SearchCriteria => ({
+export const askedIn = ({ words, feel, genre, energy, instrument }: Wanted): SearchCriteria => ({
   words,
   ...(feel === ANY ? {} : { feel }),
   ...(genre === ANY ? {} : { genre }),
   ...(energy === ANY ? {} : { energy: Number(energy) }),
+  ...(instrument === ANY ? {} : { instrument: Number(instrument) }),
 });
 
 const NOTHING: Readonly<Record<Wanted['only'], string>> = {
@@ -85,6 +89,8 @@ export interface FindSheetProps {
   readonly genres: readonly string[];
   /** Whether what is here differs in energy. */
   readonly hasEnergy: boolean;
+  /** General MIDI programs that it is narrowed down by; left out where it is not. */
+  readonly instruments?: readonly number[];
   /** Entries that are wanted, in their order. */
   readonly find: (wanted: Wanted) => readonly Entry[];
   readonly onTry: (id: string) => void;
@@ -101,7 +107,7 @@ export interface FindSheetProps {
 /** Finds something to play by: what fits first, heard at a tap in the song itself, then kept or let go. */
 export function FindSheet(props: FindSheetProps) {
   const { title, family, scope, part, inHand, genres, hasEnergy, find, onTry, onKeep, onClose } = props;
-  const { ways, canBeAlone, tried } = props;
+  const { ways, canBeAlone, tried, instruments } = props;
   const palette = usePalette();
   const [wanted, setWanted] = useState(ALL);
   const [filters, setFilters] = useState(false);
@@ -132,7 +138,7 @@ export function FindSheet(props: FindSheetProps) {
             .filter(({ id }) => played.includes(key(id)))
             .sort((a, b) => played.indexOf(key(a.id)) - played.indexOf(key(b.id)))
         : found;
-  const narrowed = [wanted.genre, wanted.energy].filter((one) => one !== ANY).length;
+  const narrowed = [wanted.genre, wanted.energy, wanted.instrument].filter((one) => one !== ANY).length;
   const turn = (only: 'liked' | 'played'): void =>
     setWanted({ ...wanted, only: wanted.only === only ? 'all' : only });
   const take = (id: string): void => {
@@ -223,6 +229,14 @@ export function FindSheet(props: FindSheetProps) {
             choices={anyOr(genres, (genre) => genre)}
             onChoose={(genre) => setWanted({ ...wanted, genre })}
           />
+          {instruments ? (
+            <Picker
+              label="Instrument"
+              value={wanted.instrument}
+              choices={anyOr(instruments.map(String), (program) => GM_PROGRAMS[Number(program)]!)}
+              onChoose={(instrument) => setWanted({ ...wanted, instrument })}
+            />
+          ) : null}
           {hasEnergy ? (
             <Picker
               label="Energy"

@@ -32,6 +32,9 @@ export function PlayerFinder({
   const kind = partKind(part);
   const inHand = (kind && playerInHand(part.kind, settingsIn(song, kind, part, null), players)?.id) ?? '';
   const genres = [...new Set(players.flatMap((item) => factsOfPlayer(item, all)?.genres ?? []))].sort();
+  const instruments = [...new Set(players.map(({ settings }) => settings.instrument ?? 0))].sort(
+    (a, b) => a - b,
+  );
   const inALine = (item: PlayerFile): string => {
     const { instrument = 0 } = item.settings;
     const { tempo, genres: of } = factsOfPlayer(item, all)!;
@@ -55,6 +58,7 @@ export function PlayerFinder({
       part={part.id}
       inHand={inHand}
       genres={genres}
+      instruments={instruments}
       hasEnergy
       find={find}
       onTry={(id) => tryOut(id, editTo(id), part.id)}
