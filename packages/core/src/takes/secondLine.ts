@@ -28,12 +28,12 @@ const LEAST = 3;
 /** Voices of a block under its note. */
 const UNDER = 3;
 
-interface Tones {
+interface ChordAndScale {
   readonly chord: readonly PitchClass[];
   readonly scale: readonly PitchClass[];
 }
 
-function tonesOf({ chord, scale, key }: ChordSpan): Tones | null {
+function tonesOf({ chord, scale, key }: ChordSpan): ChordAndScale | null {
   if (!chord) return null;
   return {
     chord: chordPitchClasses(chord),
@@ -67,7 +67,7 @@ function blockUnder(classes: readonly PitchClass[], pitch: MidiNote): MidiNote[]
   return [close[0]! - 12, ...close.slice(1)].sort((a, b) => a - b);
 }
 
-function pitchesWith({ chord, scale }: Tones, pitch: MidiNote, how: SecondLine): readonly MidiNote[] {
+function pitchesWith({ chord, scale }: ChordAndScale, pitch: MidiNote, how: SecondLine): readonly MidiNote[] {
   switch (how) {
     case 'third below':
       return [stepsFrom(scale, pitch, -2)];
