@@ -43,17 +43,27 @@ function barsAfter(id: string, before: Timed, now: Timed, moves: BarMoves): read
   return bars.some(({ to }) => to) ? bars : [];
 }
 
-const hasMoved = (id: string, bars: readonly MovedBar[]): boolean =>
-  bars.some(
-    ({ was, to }) => to?.section !== id || to.bar.start !== was.start || to.bar.length !== was.length,
-  );
+const movedKnown = new WeakMap<readonly MovedBar[], boolean>();
+
+/** Whether any bar of a section is elsewhere: worked out once for all that lies in it. */
+function hasMoved(id: string, bars: readonly MovedBar[]): boolean {
+  let moved = movedKnown.get(bars);
+  if (moved === undefined) {
+    moved = bars.some(
+      ({ was, to }) => to?.section !== id || to.bar.start !== was.start || to.bar.length !== was.length,
+    );
+    movedKnown.set(bars, moved);
+  }
+  return moved;
+}
 
 /** The playing that has become of one: itself, else the one that stands where it stood among those of its section. */
 function playingAfter(one: PieceOccurrence, section: string, before: Timed, now: Timed): PieceOccurrence {
   const { entry, repeat } = one;
-  const stays = now.form.some((e) => e.id === entry && e.section === section && repeat < e.repeats);
+  const own = { section, entry, repeat };
+  if (now.form.some((e) => e.id === entry && e.section === section && repeat < e.repeats)) return own;
   const nth = playingsOf(before, one.section).findIndex((p) => p.entry === entry && p.repeat === repeat);
-  return (stays ? undefined : playingsOf(now, section)[nth]) ?? { section, entry, repeat };
+  return playingsOf(now, section)[nth] ?? own;
 }
 
 /** Where a tick is now in a section; null where it is gone, or in another. */
@@ -180,13 +190,13 @@ export function moveTakes(before: Song, song: Draft<Song>, moves: BarMoves): voi
   if (!bearing) return;
   const now = (isDraft(song) ? current(song) : song) as Song;
   if (now.sections === before.sections && now.metre === before.metre) return;
-  const known = new Map<string, readonly MovedBar[]>();
+  const byId = new Map<string, readonly MovedBar[]>();
   const moving: Moving = {
     before,
     now,
     barsOf(id) {
-      let bars = known.get(id);
-      if (!bars) known.set(id, (bars = barsAfter(id, before, now, moves)));
+      let bars = byId.get(id);
+      if (!bars) byId.set(id, (bars = barsAfter(id, before, now, moves)));
       return bars;
     },
   };

@@ -119,6 +119,12 @@ export function setRange(change: Partial<TakeRange>): void {
   if (playing || starting) hearRange();
 }
 
+/** Whether the song that is open now still is, whenever that is asked: what was made for another is not put into this one. */
+function stillOpen(): () => boolean {
+  const { id } = useOpenSong.getState();
+  return () => useOpenSong.getState().id === id;
+}
+
 /** A step heard: where the writer compares, the range begins anew. */
 function hearStep(): void {
   const { playing, starting } = usePlayer.getState();
@@ -142,6 +148,7 @@ export async function playAgain(): Promise<void> {
   const bars = stretch && barsIn(barsNow(), stretch);
   if (!song || !part || !stretch || !bars?.length || getState().making) return;
   const { player: name, kind, settings } = getState().asked;
+  const isOpen = stillOpen();
   setState({ making: true });
   // Sound starts with the tap, whatever has to be made first.
   hearStep();
@@ -158,7 +165,7 @@ export async function playAgain(): Promise<void> {
       }),
     );
     const now = useOpenSong.getState().song?.parts.find(({ id }) => id === part.id);
-    if (!now) return;
+    if (!now || !isOpen()) return;
     if (!made) refuse(`${part.name} has nothing to play there.`);
     else if (change(keepTake(part.id, { id: freeTakeId(now), ...made }, true)))
       say(`${takeName(partNow() ?? now, freeTakeId(now))} is heard`);
@@ -185,10 +192,11 @@ export function restHere(): void {
 export async function keepAsHeard(): Promise<void> {
   const part = partNow();
   const stretch = stretchNow();
+  const isOpen = stillOpen();
   if (!part || !stretch) return;
   try {
     const heard = await bandWorker.ask((band) => band.heardAsTake(part.id, stretch, true));
-    if (heard) keep(heard);
+    if (heard && isOpen()) keep(heard);
   } catch (error) {
     refuse(`It could not be kept: ${error instanceof Error ? error.message : String(error)}`);
   }
@@ -200,9 +208,11 @@ export async function addSecondLine(other: string, how: SecondLine): Promise<voi
   const part = partNow();
   const stretch = stretchNow();
   const to = song?.parts.find(({ id }) => id === other);
+  const isOpen = stillOpen();
   if (!part || !stretch || !to) return;
   try {
     const made = await bandWorker.ask((band) => band.secondLine(part.id, other, stretch, how));
+    if (!isOpen()) return;
     if (!made?.pieces.some(({ notes }) => notes.length)) refuse(`${part.name} plays nothing there.`);
     else if (change(keepTake(other, { id: freeTakeId(to), ...made, name: `${part.name}, ${how}` }, true))) {
       say(`${to.name} plays a ${how}`);
@@ -223,6 +233,7 @@ export async function trade(wish: Trade): Promise<void> {
   const range = fittingRange(getState().range, bars);
   const turns = turnsOf(range.from, range.bars, wish);
   const { player: name, kind, settings } = wish.asked;
+  const isOpen = stillOpen();
   setState({ making: true });
   hearStep();
   try {
@@ -235,7 +246,7 @@ export async function trade(wish: Trade): Promise<void> {
       );
       if (made) solos.push(made);
     }
-    if (change(traded(song, bars, part, { part: other, isLead: wish.isLead }, turns, solos)))
+    if (isOpen() && change(traded(song, bars, part, { part: other, isLead: wish.isLead }, turns, solos)))
       say(`${part.name} and ${other.name} trade ${wish.every} bars`);
   } catch (error) {
     refuse(`They could not trade: ${error instanceof Error ? error.message : String(error)}`);

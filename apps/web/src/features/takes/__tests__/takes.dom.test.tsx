@@ -13,6 +13,7 @@ import {
   accept,
   addSecondLine,
   choose,
+  keepAsHeard,
   keepUpTo,
   openTakes,
   playAgain,
@@ -126,6 +127,25 @@ describe('playing again', () => {
     expect(useTakes.getState().making).toBe(false);
     await again();
     expect(solo().takes).toHaveLength(2);
+  });
+
+  it('what was made for a song that is closed by then is put into no other', async () => {
+    const other = { ...now(), title: 'Other' };
+    const made = [playAgain(), keepAsHeard(), addSecondLine('strings', 'block')];
+    act(() => openSong({ id: 'y', revision: 1, updatedAt: '', song: other }));
+    await act(() => Promise.all(made));
+    expect(now()).toEqual(other);
+    expect(useTakes.getState().making).toBe(false);
+    const traded = trade({
+      with: 'keys',
+      isLead: false,
+      every: 2,
+      otherStarts: true,
+      asked: { player: null, kind: null, settings: {} },
+    });
+    act(() => openSong({ id: 'x', revision: 1, updatedAt: '', song: other }));
+    await act(() => traded);
+    expect(now()).toEqual(other);
   });
 
   it('another part is taken in hand without losing range and loop; another song begins anew', async () => {
