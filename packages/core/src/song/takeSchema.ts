@@ -39,15 +39,20 @@ const heardChordSchema = z.tuple([
   z.string().max(60).nullable(),
 ]);
 
+/** A stretch of a playing of a section, ticks from the section's start. */
+const placeFields = {
+  section: id,
+  /** The place of the form and its repeat, 0-based. */
+  entry: id,
+  repeat: z.number().int().min(0).max(LIMITS.repeats),
+  from: ticks,
+  to: ticks,
+};
+
 /** What of a take lies in one playing of a section. */
 export const takePieceSchema = z
   .strictObject({
-    section: id,
-    /** The place of the form and its repeat, 0-based. */
-    entry: id,
-    repeat: z.number().int().min(0).max(LIMITS.repeats),
-    from: ticks,
-    to: ticks,
+    ...placeFields,
     /** The chords it was played over: where they are others now, it follows them. */
     chords: z.array(heardChordSchema).max(LIMITS.chordsPerDraft),
     notes: z.array(takeNoteSchema).max(LIMITS.keptNotes),
@@ -76,11 +81,7 @@ export const takeSchema = z.strictObject({
 /** Which take is played through a stretch of a playing. */
 export const compSpanSchema = z
   .strictObject({
-    section: id,
-    entry: id,
-    repeat: z.number().int().min(0).max(LIMITS.repeats),
-    from: ticks,
-    to: ticks,
+    ...placeFields,
     take: id,
     /** It is heard although the part is switched off there. */
     whileOff: z.literal(true).optional(),

@@ -5,7 +5,7 @@ import type { Part, Settings, Song } from '@backline/core/song/schema';
 import { isInFront } from '@backline/core/style/kind';
 import type { PlayerFile } from '@backline/core/style/player';
 import { kindHere, partKind, repertoire, settingsIn, usePlayed } from '../../state/repertoire';
-import type { Asked } from './session';
+import type { Asked } from './asked';
 
 /** Whether a part leads: its lines stand in front of the band. */
 export function isLead(part: Part): boolean {

@@ -3,7 +3,7 @@ import { create } from 'zustand';
 import type { BandBar } from '@backline/core/band/index';
 import { restIn, type NewTake } from '@backline/core/takes/keep';
 import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backline/core/edits/takes';
-import type { Part, Settings } from '@backline/core/song/schema';
+import type { Part } from '@backline/core/song/schema';
 import type { CompSpan, Take } from '@backline/core/song/takeSchema';
 import { placesOf, reachesOver, takeThrough, type StretchInPlaying } from '@backline/core/takes/places';
 import type { SecondLine } from '@backline/core/takes/secondLine';
@@ -15,6 +15,7 @@ import { bandWorker } from '../../state/bandWorker';
 import { change, refuse, useOpenSong } from '../../state/openSong';
 import { goRound } from '../../state/rounds';
 import { say } from '../../state/spoken';
+import type { Asked } from './asked';
 import { traded, turnsOf, type Trade } from './trading';
 import {
   USUAL_LENGTH,
@@ -25,15 +26,6 @@ import {
   stretchOf,
   type TakeRange,
 } from './range';
-
-export interface Asked {
-  /** The player that new takes are asked of; null for the part as it is set. */
-  readonly player: string | null;
-  /** The kind of part that player is of, where it is another than the part's: it steps out and solos. */
-  readonly kind: string | null;
-  /** How new takes are played, over what is set. */
-  readonly settings: Settings;
-}
 
 export interface TakesSession {
   /** The song that is open, by its id: another one is begun anew. */

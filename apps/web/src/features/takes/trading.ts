@@ -6,7 +6,7 @@ import type { Part, Song } from '@backline/core/song/schema';
 import { restIn, type NewTake } from '@backline/core/takes/keep';
 import { placesOf } from '@backline/core/takes/places';
 import type { Stretch } from '@backline/core/timeline/stretches';
-import type { Asked } from './session';
+import type { Asked } from './asked';
 
 /** Turns that are offered, bars. */
 export const TURNS = [2, 4, 8] as const;
