@@ -6,14 +6,9 @@
 import { expose, transfer } from 'comlink';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { joiningTry } from '@backline/core/takes/join';
-import {
-  keptTake,
-  secondLineTo,
-  takeAsHeard,
-  type KeptTakeAsked,
-  type NewTake,
-} from '@backline/core/takes/keep';
-import type { SecondLine } from '@backline/core/takes/secondLine';
+import { keptTake, secondLineTo, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
+import type { NewTake } from '@backline/core/song/takeSchema';
+import type { SecondLine } from '@backline/core/song/choices';
 import { kindOf } from '@backline/core/band/repertoire';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { tickMoves } from '@backline/core/band/barTicks';

@@ -165,3 +165,19 @@ export const isMixOffset = (moves: string): moves is MixOffsetName =>
 export const TOUCHES = ['slide up', 'slide down', 'bend', 'hammer', 'grace', 'fall', 'palm', 'dead'] as const;
 /** How a note is touched, where that is more than struck. */
 export type Touch = (typeof TOUCHES)[number];
+
+/**
+ * Ways a second line goes with a first. Thirds and sixths are those of the scale over the chord; chord tones are the next
+ * that leave a third between them; a block is the chord closely under each note, its second voice an octave lower
+ * ("drop 2"; common practice of arranging).
+ */
+export const SECOND_LINES = [
+  'third below',
+  'third above',
+  'sixth below',
+  'octave below',
+  'chord tone below',
+  'block',
+] as const;
+/** How a second line goes with a first. */
+export type SecondLine = (typeof SECOND_LINES)[number];

@@ -96,5 +96,7 @@ export type KeptTakeNote = z.infer<typeof takeNoteSchema>;
 export type TakePiece = z.infer<typeof takePieceSchema>;
 /** A take of a part. */
 export type Take = z.infer<typeof takeSchema>;
+/** A take that has no id yet. */
+export type NewTake = Omit<Take, 'id'>;
 /** Which take is played through a stretch of a playing. */
 export type CompSpan = z.infer<typeof compSpanSchema>;

@@ -4,18 +4,16 @@ import { partInForm } from '../band/partInForm';
 import type { Repertoire } from '../band/repertoire';
 import type { Note } from '../parts/note';
 import type { Song } from '../song/schema';
-import type { CompPlace, KeptTakeNote, Take, TakePiece } from '../song/takeSchema';
+import type { KeptTakeNote, NewTake, TakePiece } from '../song/takeSchema';
 import { sectionBars } from '../time/bars';
 import type { Occurrence } from '../timeline/occurrences';
 import type { Region } from '../timeline/region';
 import type { Stretch } from '../timeline/stretches';
 import { sectionRuns } from '../timeline/takesPlayed';
 import type { MidiNote } from '../units/units';
-import { secondLine, type SecondLine } from './secondLine';
+import type { SecondLine } from '../song/choices';
+import { secondLine } from './secondLine';
 import { plannedTake, type TakeAsked } from './take';
-
-/** A take that has no id yet. */
-export type NewTake = Omit<Take, 'id'>;
 
 /** A note begins so far before its section at most, ticks, as the schema has it. */
 const EARLIEST = -960;
@@ -79,21 +77,6 @@ function pieceOf(
     ),
   };
 }
-
-/** A take in which the part rests: silence is kept like anything else. */
-export const restIn = (places: readonly CompPlace[]): NewTake => ({
-  name: 'Rest',
-  seed: 0,
-  pieces: places.map(({ section, entry, repeat, from, to }) => ({
-    section,
-    entry,
-    repeat,
-    from,
-    to,
-    chords: [],
-    notes: [],
-  })),
-});
 
 /** What is asked of a take that is kept. */
 export interface KeptTakeAsked extends TakeAsked {

@@ -5,23 +5,8 @@ import { defaultScale, scalePitchClasses } from '../theory/scale';
 import type { Note } from '../parts/note';
 import { intoRange, noteFunctionOf } from '../parts/note';
 import type { ChordSpan } from '../timeline/chordSpans';
+import type { SecondLine } from '../song/choices';
 import type { MidiNote, PitchClass } from '../units/units';
-
-/**
- * Ways a second line goes with a first. Thirds and sixths are those of the scale over the chord; chord tones are the next
- * that leave a third between them; a block is the chord closely under each note, its second voice an octave lower
- * ("drop 2"; common practice of arranging).
- */
-export const SECOND_LINES = [
-  'third below',
-  'third above',
-  'sixth below',
-  'octave below',
-  'chord tone below',
-  'block',
-] as const;
-/** How a second line goes with a first. */
-export type SecondLine = (typeof SECOND_LINES)[number];
 
 /** The least between two lines that go by chord tones, semitones: a minor third. */
 const LEAST = 3;

@@ -7,7 +7,8 @@ import { chooseTake, keepTake } from '@backline/core/edits/takes';
 import { readChart } from '@backline/core/formats/chart/index';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
-import { keptTake, restIn } from '@backline/core/takes/keep';
+import { keptTake } from '@backline/core/takes/keep';
+import { restIn } from '@backline/core/takes/rest';
 import {
   notesInPlaces,
   placesOf,

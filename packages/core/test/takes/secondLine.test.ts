@@ -6,7 +6,8 @@ import { readChart } from '@backline/core/formats/chart/index';
 import type { Note } from '@backline/core/parts/note';
 import { OURS } from '@backline/core/styles/index';
 import { secondLineTo } from '@backline/core/takes/keep';
-import { SECOND_LINES, secondLine, type SecondLine } from '@backline/core/takes/secondLine';
+import { SECOND_LINES, type SecondLine } from '@backline/core/song/choices';
+import { secondLine } from '@backline/core/takes/secondLine';
 import { midiName } from '@backline/core/theory/pitch';
 import { regionsIn, song as chartOf } from '../support/music';
 

@@ -17,7 +17,7 @@ import { DiceSheet } from './find/DiceSheet';
 import { PatternFinder } from './find/PatternFinder';
 import { PlayerFinder } from './find/PlayerFinder';
 import { StyleFinder } from './find/StyleFinder';
-import { TakesPage } from '../takes/laterTakes';
+import { TakesPage } from '../takes/TakesPage';
 import { openPart, useOpenPart } from '../part/openPart';
 import { PartCard } from './PartCard';
 import { PartPage } from './PartPage';

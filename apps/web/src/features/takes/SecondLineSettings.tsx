@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import type { Part, Song } from '@backline/core/song/schema';
-import { SECOND_LINES, type SecondLine } from '@backline/core/takes/secondLine';
+import { SECOND_LINES, type SecondLine } from '@backline/core/song/choices';
 import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';

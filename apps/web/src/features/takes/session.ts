@@ -1,12 +1,13 @@
 /** Playing again: the range in hand, the takes made for it, and what is heard of them while the music goes round. */
 import { create } from 'zustand';
 import type { BandBar } from '@backline/core/band/index';
-import { restIn, type NewTake } from '@backline/core/takes/keep';
+import type { NewTake } from '@backline/core/song/takeSchema';
+import { restIn } from '@backline/core/takes/rest';
 import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backline/core/edits/takes';
 import type { Part } from '@backline/core/song/schema';
 import type { CompSpan, Take } from '@backline/core/song/takeSchema';
 import { placesOf, reachesOver, takeThrough, type StretchInPlaying } from '@backline/core/takes/places';
-import type { SecondLine } from '@backline/core/takes/secondLine';
+import type { SecondLine } from '@backline/core/song/choices';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { player, usePlayer } from '../../audio/player';
 import { loopRound } from '../../shared/loop';

@@ -2,7 +2,7 @@
 import { renderBand } from '@backline/core/band/index';
 import { OURS } from '@backline/core/styles/index';
 import { keptTake, secondLineTo, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
-import type { SecondLine } from '@backline/core/takes/secondLine';
+import type { SecondLine } from '@backline/core/song/choices';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { useOpenSong } from '../openSong';
 
