@@ -126,9 +126,20 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
           onPress={onClose}
         />
         <PartBadge kind={part.kind} />
-        <Words role="heading" aria-level={2} numberOfLines={1} style={styles.name}>
-          Takes of {part.name}
-        </Words>
+        <View style={styles.names}>
+          <Words
+            role="heading"
+            aria-level={2}
+            aria-label={`Takes of ${part.name}`}
+            numberOfLines={1}
+            style={styles.name}
+          >
+            {part.name}
+          </Words>
+          <Words size="tiny" tone="quiet" aria-hidden>
+            takes
+          </Words>
+        </View>
         <PartHearing part={part} />
         {beside(-1)}
         {beside(1)}
@@ -227,7 +238,8 @@ function barAtHand({ bars, parts }: PageBand, part: string): number {
 const styles = StyleSheet.create({
   page: { flex: 1, minHeight: 0 },
   head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
-  name: { flex: 1, minWidth: 0, fontFamily: FONT.strong, fontSize: SIZE.body },
+  names: { flex: 1, minWidth: 0 },
+  name: { fontFamily: FONT.strong, fontSize: SIZE.body },
   top: { paddingTop: 6 },
   above: { paddingHorizontal: 12 },
   content: { paddingHorizontal: 12, paddingBottom: 16, gap: 8 },
