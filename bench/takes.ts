@@ -1,7 +1,8 @@
 /**
  * Takes: how long a soloist needs for 32 bars, alone and in a band of ten, and the ranking of all soloists for a song.
- * Against JSON.stringify of the same song; the bound is 15 ms a take. Then twelve takes drawn, bound 200 ms, and stepping
- * from one to another in a song of 64 bars: against generating the whole band. Run with: bash scripts/bench.sh takes
+ * Against JSON.stringify of the same song; the bound is 15 ms a take. Then
+ * stepping from one of twelve takes to another in a song of 64 bars: against generating the whole band. Pictures of takes
+ * stand in takePictures.ts. Run with: bash scripts/bench.sh takes
  */
 import { SOLOISTS } from '@backline/core/players/index';
 import { rankPlayers } from '@backline/core/ranking/players';
@@ -12,8 +13,7 @@ import { applyEdit } from '@backline/core/edits/apply';
 import { chooseTake, keepTake } from '@backline/core/edits/takes';
 import type { Song } from '@backline/core/song/schema';
 import { keptTake } from '@backline/core/takes/keep';
-import { notesInPlaces, placesOf } from '@backline/core/takes/places';
-import { lanesOf, pitchesOf, strokesOf } from '../apps/web/src/features/takes/lanes';
+import { placesOf } from '@backline/core/takes/places';
 import { takeOf } from '@backline/core/takes/take';
 import { longForm, medians, ms } from './support';
 
@@ -43,24 +43,14 @@ const withTakes = Array.from({ length: TAKES }).reduce<Song>((now, _, i) => {
 const memory = regionMemory();
 const band = renderBand(withTakes, OURS, memory);
 const places = placesOf(withTakes, band.bars, stretch);
-const { takes = [] } = withTakes.parts.find(({ id }) => id === solo.id)!;
 let stepped = withTakes;
 let at = 0;
-const [drawn, step, whole] = medians([
-  () => {
-    const notes = takes.map((one) => notesInPlaces(one, places));
-    const frame = { stretch, pitches: pitchesOf(notes), width: 266, height: 58 };
-    for (const own of notes) {
-      lanesOf(band.chords, frame);
-      strokesOf(own, frame);
-    }
-  },
+const [step, whole] = medians([
   () => {
     at = (at + 1) % TAKES;
     stepped = applyEdit(stepped, chooseTake(solo.id, places, `t${at + 1}`))?.song ?? stepped;
     renderBand(stepped, OURS, memory);
   },
   () => renderBand(song, OURS),
-]) as [number, number, number];
-console.log(`${TAKES} takes of 32 bars drawn: ${ms(drawn)} (${(drawn / 200).toFixed(2)} of its bound)`);
+]) as [number, number];
 console.log(`another take chosen and heard: ${ms(step)} (${(step / whole).toFixed(2)} of a full generation)`);

@@ -74,6 +74,8 @@ function sourcesOf(kind: Kind, region: Region, take: TakePlayed): Source[] {
 interface Comped {
   readonly kind: Kind;
   readonly region: Region;
+  /** The region as it is set where takes are played, which bring settings of their own. */
+  readonly sounding: Region;
   /** What the part plays without its takes, window by window. */
   readonly made: readonly PlayedWindow[];
   /** The last chord before it as it was voiced; null where voices begin anew. */
@@ -81,7 +83,7 @@ interface Comped {
   readonly takes: readonly TakePlayed[];
 }
 
-/** What the pattern plays in some windows, one behind the other, before it is placed in the groove. */
+/** What the pattern plays in some windows, one behind the other, before it is placed in the groove: as if there were no takes. */
 function patternNotes({ kind, region, made, before }: Comped, cut: Cut, from: number, to: number): Note[] {
   let spans = 0;
   return made.slice(from, to + 1).flatMap(({ voicings }, i): Note[] => {
@@ -113,8 +115,8 @@ function runsOf(cut: Cut, takes: readonly TakePlayed[]): [from: number, to: numb
 }
 
 function playedRun(comped: Comped, cut: Cut, from: number, to: number): RegionEvents {
-  const { kind, region, takes } = comped;
-  const run = windowRun(region, cut, from, to);
+  const { kind, sounding, takes } = comped;
+  const run = windowRun(sounding, cut, from, to);
   const start = run.bars[0]!.start;
   const own = takes.filter((take) => take.from < run.length && take.to > start);
   return playChosen(

@@ -165,7 +165,9 @@ function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed,
   const played = (all: readonly Region[], i: number): readonly RegionEvents[] => {
     const before = leadOf(all, i);
     const made = memory.made(kind, all[i]!, before);
-    return takes[i]?.length ? playComp({ kind, region: sounding[i]!, made, before, takes: takes[i]! }) : made;
+    return takes[i]?.length
+      ? playComp({ kind, region: all[i]!, sounding: sounding[i]!, made, before, takes: takes[i]! })
+      : made;
   };
   const sounding = regions.map((region, i) => withTakes(region, takes[i] ?? []));
   occurrences.forEach((occurrence, i) => {

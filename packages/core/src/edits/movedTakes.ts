@@ -9,7 +9,8 @@ import type { Ticks } from '../units/units';
 
 /** A bar before an edit, and where it is afterwards; null where it is gone. */
 interface MovedBar {
-  readonly was: Bar;
+  readonly start: Ticks;
+  readonly length: Ticks;
   readonly to: { readonly section: string; readonly bar: Bar } | null;
 }
 
@@ -34,10 +35,10 @@ function barsAfter(id: string, before: Timed, now: Timed, moves: BarMoves): read
     return found ? sectionBars(found, now) : [];
   };
   if (!section) return [];
-  const bars = sectionBars(section, before).map((was, bar): MovedBar => {
+  const bars = sectionBars(section, before).map(({ start, length }, bar): MovedBar => {
     const place = placeAfter({ section: id, bar }, moves);
     const to = place && barsNow(place.section)[place.bar];
-    return { was, to: place && to ? { section: place.section, bar: to } : null };
+    return { start, length, to: place && to ? { section: place.section, bar: to } : null };
   });
   // What lies in a section that was taken out as a whole waits for it.
   return bars.some(({ to }) => to) ? bars : [];
@@ -50,7 +51,7 @@ function hasMoved(id: string, bars: readonly MovedBar[]): boolean {
   let moved = movedKnown.get(bars);
   if (moved === undefined) {
     moved = bars.some(
-      ({ was, to }) => to?.section !== id || to.bar.start !== was.start || to.bar.length !== was.length,
+      ({ start, length, to }) => to?.section !== id || to.bar.start !== start || to.bar.length !== length,
     );
     movedKnown.set(bars, moved);
   }
@@ -68,27 +69,21 @@ function playingAfter(one: PieceOccurrence, section: string, before: Timed, now:
 
 /** Where a tick is now in a section; null where it is gone, or in another. */
 function tickAfter(bars: readonly MovedBar[], tick: Ticks, section: string): Ticks | null {
-  const { was, to } =
-    bars[
-      barIndexAt(
-        bars.map((bar) => bar.was),
-        Math.max(0, tick),
-      )
-    ]!;
-  const offset = tick - was.start;
+  const { start, to } = bars[barIndexAt(bars, Math.max(0, tick))]!;
+  const offset = tick - start;
   return to?.section === section && offset < to.bar.length ? to.bar.start + offset : null;
 }
 
 /** What a stretch has become, by section: one stretch for bars that still follow each other. */
 function stretchesAfter(bars: readonly MovedBar[], { from, to: end }: Stretch): Map<string, Stretch[]> {
   const all = new Map<string, Stretch[]>();
-  for (const { was, to } of bars) {
-    const [first, last] = [Math.max(from, was.start), Math.min(end, was.start + was.length)];
-    if (!to || first >= last || first - was.start >= to.bar.length) continue;
-    const { start, length } = to.bar;
+  for (const { start, length, to } of bars) {
+    const [first, last] = [Math.max(from, start), Math.min(end, start + length)];
+    if (!to || first >= last || first - start >= to.bar.length) continue;
+    const { bar } = to;
     // What reached to the end of its bar still does.
-    const reaches = last === was.start + was.length ? length : Math.min(last - was.start, length);
-    const own = { from: start + first - was.start, to: start + reaches };
+    const reaches = last === start + length ? bar.length : Math.min(last - start, bar.length);
+    const own = { from: bar.start + first - start, to: bar.start + reaches };
     const list = all.get(to.section) ?? [];
     const before = list[list.length - 1];
     if (before?.to === own.from) list[list.length - 1] = { from: before.from, to: own.to };
@@ -116,7 +111,7 @@ function stays(one: PieceOccurrence, { barsOf, before, now }: Moving): boolean {
 function chordAfter(bars: readonly MovedBar[], at: Ticks, section: string): Ticks | null {
   const now = tickAfter(bars, at, section);
   if (now !== null) return now;
-  return bars.find(({ was, to }) => was.start > at && to?.section === section)?.to?.bar.start ?? null;
+  return bars.find(({ start, to }) => start > at && to?.section === section)?.to?.bar.start ?? null;
 }
 
 /** A piece of a take as it lies now: in each section to which bars of it have gone. */

@@ -129,8 +129,7 @@ export const chooseTake = (partId: string, places: readonly CompPlace[], takeId:
   );
 
 /**
- * Puts a comp back as it was through some places: to those stretches, and where they leave something to the part itself.
- * Takes that are there no more are not played.
+ * Puts a part back to another comp through some places, and leaves it to itself where that says nothing of them. Takes that are there no more are not played.
  * @throws EditRefused, when it is applied, where the part is frozen.
  */
 export const restoreComp = (partId: string, comp: readonly CompSpan[], places: readonly CompPlace[]): Edit =>
@@ -138,8 +137,12 @@ export const restoreComp = (partId: string, comp: readonly CompSpan[], places: r
     const part = partIn(song, partId);
     if (!part) return;
     for (const place of places) put(song, part, place, null);
-    for (const { take, whileOff, ...place } of comp) {
-      if (part.takes?.some(({ id }) => id === take)) put(song, part, place, take, whileOff);
+    for (const { take, whileOff, ...span } of comp) {
+      if (!part.takes?.some(({ id }) => id === take)) continue;
+      for (const place of places.filter((one) => isSamePlaying(one, span))) {
+        const [from, to] = [Math.max(place.from, span.from), Math.min(place.to, span.to)];
+        if (from < to) put(song, part, { ...place, from, to }, take, whileOff);
+      }
     }
   });
 

@@ -1,4 +1,4 @@
-/** A chart says the whole of what it says: any song after any edits comes back from its text. */
+/** A chart says the whole of what it says: every song, after whatever edits, comes back from its text. */
 import fc from 'fast-check';
 import { applyEdit } from '@backline/core/edits/apply';
 import { takeChart } from '@backline/core/edits/chart';

@@ -10,11 +10,13 @@ import { renamePart } from '@backline/core/edits/parts';
 import { removeSection } from '@backline/core/edits/removed';
 import { setSettings } from '@backline/core/edits/settings';
 import { setMix, setTempo, setTitle } from '@backline/core/edits/song';
+import { chooseTake, keepTake, sayOfTake } from '@backline/core/edits/takes';
 import { readChart } from '@backline/core/formats/chart/index';
 import { songChanges } from '@backline/core/song/changes';
 import { areApart } from '@backline/core/song/merging';
 import { withPatches, wholeSong, PatchesDoNotFit, type SongPatch } from '@backline/core/song/patches';
 import type { Song } from '@backline/core/song/schema';
+import type { Take } from '@backline/core/song/takeSchema';
 import { OURS } from '@backline/core/styles/index';
 import { afterEdits, anyEdit } from '../support/edits';
 import { anySong } from '../support/music';
@@ -79,6 +81,31 @@ describe('changes to the same thing are asked about', () => {
     expect(areApart([wholeSong(SONG)], after(SONG, setTitle('x')))).toBe(false);
     const old: SongPatch[] = [{ op: 'replace', path: ['sections', 0, 'name'], value: 'x' }];
     expect(areApart(old, after(SONG, setTempo(90)))).toBe(false);
+  });
+});
+
+describe('takes', () => {
+  const take = (id: string): Take => ({
+    id,
+    seed: 1,
+    pieces: [{ section: 's1', entry: 'e1', repeat: 0, from: 0, to: 1920, chords: [], notes: [] }],
+  });
+  const had = applyEdit(SONG, keepTake('solo', take('t1'), true))!.song;
+  const of = (edit: Edit): SongPatch[] => songChanges(had, applyEdit(had, edit)!.song);
+  const star = of(sayOfTake('solo', 't1', { starred: true }));
+  const made = of(keepTake('solo', take('t2'), false));
+
+  it('one that is made while bars move lies at other bars by then: that is asked about', () => {
+    expect(areApart(made, of(insertBar('s1', 0)))).toBe(false);
+    expect(areApart(of(chooseTake('solo', take('t1').pieces, null)), of(insertBar('s1', 0)))).toBe(false);
+    expect(areApart(made, of(keepTake('solo', take('t2'), true)))).toBe(false);
+  });
+
+  it('what is said of one, and the takes of two parts, go together with anything else', () => {
+    expect(areApart(star, made)).toBe(true);
+    expect(areApart(star, of(setBar('s1', 1, 'Dm7')))).toBe(true);
+    expect(areApart(made, of(setTitle('New')))).toBe(true);
+    expect(withPatches(withPatches(had, star), made)).toEqual(withPatches(withPatches(had, made), star));
   });
 });
 

@@ -26,11 +26,12 @@ import { songSchema } from '@backline/core/song/check';
 import { LIMITS } from '@backline/core/song/limits';
 import type { Song } from '@backline/core/song/schema';
 import type { CompPlace, Take } from '@backline/core/song/takeSchema';
+import { SOLOISTS } from '@backline/core/players/index';
 import { OURS } from '@backline/core/styles/index';
 import { withTakesAsParts } from '@backline/core/takes/asParts';
 import { keptTake, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
 import { takeOf } from '@backline/core/takes/take';
-import { anyBandedSong } from '../support/music';
+import { STYLES, anyBandedSong } from '../support/music';
 
 const CHART = `title: Any
 style: lamplight
@@ -103,7 +104,9 @@ it('whatever the song, part and bars: no other bar is another, nothing sounds tw
       const from = first % bars.length;
       const to = from + 1 + (length % (bars.length - from));
       const { id } = s.parts[part % s.parts.length]!;
-      const song = withTake(s, id, { from, to, seed: first });
+      // Every other is asked of a player, who brings an instrument and ways of his own.
+      const { settings } = SOLOISTS[first % SOLOISTS.length]!;
+      const song = withTake(s, id, { from, to, seed: first, ...(part % 2 && { settings }) });
       const [start, end] = [bars[from]!.start, bars[to - 1]!.start + bars[to - 1]!.length];
       const beside = (of: Song) =>
         played(of, id)
@@ -123,6 +126,23 @@ it('whatever the song, part and bars: no other bar is another, nothing sounds tw
     { numRuns: 60 },
   );
 });
+
+it.each(STYLES.map(({ id }) => id))(
+  'in %s a lead that another player takes over for two bars goes on as before',
+  (style) => {
+    const song = readChart(CHART.replace('lamplight', style), OURS);
+    const leads = song.parts.filter(({ kind }) => kind === 'solo' || kind === 'melody');
+    for (const { id } of leads) {
+      const { settings } = SOLOISTS[(style.length * 7) % SOLOISTS.length]!;
+      const taken = withTake(song, id, { from: 2, to: 4, seed: 5, settings: { ...settings, octave: 1 } });
+      const beside = (of: Song) =>
+        played(of, id)
+          .filter(({ at }) => at < 2 * 1920 - 480 || at >= 4 * 1920)
+          .map(({ row }) => row);
+      expect(beside(taken)).toEqual(beside(song));
+    }
+  },
+);
 
 describe('choosing', () => {
   const first = withTake(SONG, 'solo', { from: 2, to: 6, seed: 1 });
@@ -146,6 +166,11 @@ describe('choosing', () => {
     expect(played(itself, 'solo')).toEqual(played(SONG, 'solo'));
     const gone = [{ ...place!, take: 'gone' }];
     expect(partIn(after(mixed, restoreComp('solo', gone, [place!]))).comp).toBeUndefined();
+    // Only through the places that are asked for.
+    const head = { ...place!, to: half.to };
+    expect(partIn(after(itself, restoreComp('solo', partIn(mixed).comp!, [head]))).comp).toEqual([
+      { ...half, take: two!.id },
+    ]);
     expect(partIn(after(itself, restoreComp('solo', partIn(mixed).comp!, [place!]))).comp).toEqual(
       partIn(mixed).comp,
     );

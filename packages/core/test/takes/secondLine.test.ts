@@ -26,7 +26,7 @@ const named = (bars: string, how: SecondLine, ...pitches: number[]): string =>
     .map(({ pitch }) => midiName(pitch))
     .join(' ');
 
-// C major, bar of C: scale steps as any primer of harmony counts them (common practice).
+// C major, bar of C: scale steps as every primer of harmony counts them (common practice).
 it.each<[SecondLine, string]>([
   ['third below', 'A4 B4 C5 E5'],
   ['third above', 'E5 F5 G5 B5'],

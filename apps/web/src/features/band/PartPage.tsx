@@ -2,6 +2,7 @@ import type { Scope } from '@backline/core/timeline/scopes';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import type { Part, Song } from '@backline/core/song/schema';
+import { listedTakes } from '@backline/core/takes/listed';
 import { Button } from '../../components/Button';
 import { PartBadge } from '../../components/PartBadge';
 import { useEscape } from '../../components/useEscape';
@@ -31,8 +32,8 @@ export interface PartPageProps {
 }
 
 /** What stands on the way to a part's takes: how many there are. */
-function takesInWords({ takes = [] }: Part): string {
-  const listed = takes.filter(({ putAway }) => !putAway).length;
+function takesInWords(part: Part): string {
+  const listed = listedTakes(part).length;
   return listed ? `Takes: ${listed}` : 'Takes';
 }
 

@@ -2,11 +2,11 @@ import { useEffect, useMemo, useRef } from 'react';
 import { FlatList, Pressable, StyleSheet, View } from 'react-native';
 import type { BandBar } from '@backline/core/band/index';
 import type { Part, Song } from '@backline/core/song/schema';
+import { takeName, takeNumber } from '@backline/core/takes/listed';
 import { placesOf, takeAt } from '@backline/core/takes/places';
 import { occurrencesOf, type PlayedOccurrence } from '../../shared/occurrences';
 import { Words } from '../../components/Words';
 import { usePalette } from '../../theme/usePalette';
-import { takeName } from './session';
 
 /** Width of a bar and height of the strip, px. */
 const BAR = 44;
@@ -20,13 +20,11 @@ export interface CompStripProps {
   /** Bars in hand, from one to before another, by their numbers in the song. */
   readonly from: number;
   readonly to: number;
-  /** What stands for a take in the strip. */
-  readonly markOf: (take: string) => string;
   readonly onTake: (bar: number) => void;
 }
 
 /** The whole song bar by bar: from which take each comes. A tap takes the bars from there on in hand. */
-export function CompStrip({ song, part, bars, from, to, markOf, onTake }: CompStripProps) {
+export function CompStrip({ song, part, bars, from, to, onTake }: CompStripProps) {
   const list = useRef<FlatList<PlayedOccurrence>>(null);
   const playings = useMemo(() => occurrencesOf(bars), [bars]);
   const firsts = useMemo(
@@ -58,7 +56,7 @@ export function CompStrip({ song, part, bars, from, to, markOf, onTake }: CompSt
       style={styles.list}
       extraData={[part.comp, from, to]}
       renderItem={({ item, index }) => (
-        <Playing {...{ song, part, from, to, markOf, onTake }} playing={item} first={firsts[index]!} />
+        <Playing {...{ song, part, from, to, onTake }} playing={item} first={firsts[index]!} />
       )}
     />
   );
@@ -70,7 +68,7 @@ type PlayingProps = Omit<CompStripProps, 'bars'> & {
   readonly first: number;
 };
 
-function Playing({ song, part, playing, first, from, to, markOf, onTake }: PlayingProps) {
+function Playing({ song, part, playing, first, from, to, onTake }: PlayingProps) {
   const palette = usePalette();
   const { bars, name } = playing;
   const last = bars[bars.length - 1]!;
@@ -101,7 +99,7 @@ function Playing({ song, part, playing, first, from, to, markOf, onTake }: Playi
                 isIn && styles.isIn,
               ]}
             >
-              <Words size="tiny">{take === null ? '' : markOf(take)}</Words>
+              <Words size="tiny">{take === null ? '' : String(takeNumber(part, take))}</Words>
             </Pressable>
           );
         })}

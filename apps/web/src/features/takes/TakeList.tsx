@@ -3,6 +3,7 @@ import { ScrollView, StyleSheet, View } from 'react-native';
 import type { BandBar, BandChord } from '@backline/core/band/index';
 import type { Part } from '@backline/core/song/schema';
 import type { KeptTakeNote, Take } from '@backline/core/song/takeSchema';
+import { takeName, takeNumber } from '@backline/core/takes/listed';
 import { notesInPlaces, takeAt, type StretchInPlaying } from '@backline/core/takes/places';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { usePlayer } from '../../audio/player';
@@ -11,7 +12,7 @@ import { ChordSymbol, symbolWidth } from '../../components/ChordSymbol';
 import { usePalette } from '../../theme/usePalette';
 import { pitchesOf } from './lanes';
 import { barsIn } from './range';
-import { choose, hearRange, takeName } from './session';
+import { choose, hearRange } from './session';
 import { ROW, TakeLine, TakeMark, TakeMore } from './TakeLine';
 
 /** What stands at both sides of a line: its mark and its button. */
@@ -21,10 +22,6 @@ const LEAST_BAR = 32;
 /** Height of the chords over the takes, and room between takes, px. */
 const HEAD = 24;
 const BETWEEN = 6;
-
-/** What stands for a take where there is little room: its number. */
-export const markOf = ({ takes = [] }: Pick<Part, 'takes'>, id: string): string =>
-  String(takes.findIndex((take) => take.id === id) + 1);
 
 export interface TakeListProps {
   readonly part: Part;
@@ -64,7 +61,7 @@ export function TakeList(props: TakeListProps) {
     ...takes.map((one, i) => ({
       id: one.id,
       name: takeName(part, one.id),
-      mark: markOf(part, one.id),
+      mark: String(takeNumber(part, one.id)),
       starred: one.starred ?? false,
       said: one.name ?? (one.player ? by(one) : undefined),
       notes: notes[i]!,

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { takeName } from '@backline/core/takes/listed';
 import { putTakeAway, sayOfTake } from '@backline/core/edits/takes';
 import type { Part } from '@backline/core/song/schema';
 import type { Take } from '@backline/core/song/takeSchema';
@@ -8,7 +9,6 @@ import { Field } from '../../components/Field';
 import { Sheet } from '../../components/Sheet';
 import { Toggle } from '../../components/Toggle';
 import { change } from '../../state/openSong';
-import { takeName } from './session';
 
 export interface TakeSheetProps {
   readonly part: Part;

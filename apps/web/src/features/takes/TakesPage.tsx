@@ -5,6 +5,7 @@ import type { BandBar, BandChord } from '@backline/core/band/index';
 import { deleteTakesPutAway, putTakeAway } from '@backline/core/edits/takes';
 import type { Part, Song } from '@backline/core/song/schema';
 import type { Take } from '@backline/core/song/takeSchema';
+import { listedTakes, takeName } from '@backline/core/takes/listed';
 import { placesOf, reachesInto, takeThrough } from '@backline/core/takes/places';
 import { player, usePlayer } from '../../audio/player';
 import { Button } from '../../components/Button';
@@ -28,8 +29,8 @@ import { CompStrip } from './CompStrip';
 import { fittingRange, stretchOf } from './range';
 import { RangeLine } from './RangeLine';
 import { RangeSettings } from './RangeSettings';
-import { accept, listed, openTakes, playAgain, setRange, star, step, takeName, useTakes } from './session';
-import { markOf, TakeList } from './TakeList';
+import { accept, openTakes, playAgain, setRange, star, step, useTakes } from './session';
+import { TakeList } from './TakeList';
 import { SecondLineSettings } from './SecondLineSettings';
 import { TakeSheet } from './TakeSheet';
 import { ThumbBar } from './ThumbBar';
@@ -89,7 +90,7 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
       />
     );
   };
-  const shown = listed(part).filter((take) => reachesInto(take, places));
+  const shown = listedTakes(part).filter((take) => reachesInto(take, places));
   const away = (part.takes ?? []).filter(({ putAway }) => putAway);
   const through = takeThrough(part, places);
   const inHand = part.takes?.find(({ id }) => id === through);
@@ -104,7 +105,6 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
         {...{ song, part, bars }}
         from={range.from}
         to={range.from + range.bars}
-        markOf={(take) => markOf(part, take)}
         onTake={(bar) => setRange({ from: bar, late: 0, early: 0 })}
       />
       <RangeLine {...{ range, bars }} isOpen={open.includes('range')} onMore={() => turn('range')} />

@@ -2,10 +2,11 @@
 import { create } from 'zustand';
 import type { BandBar } from '@backline/core/band/index';
 import type { NewTake } from '@backline/core/song/takeSchema';
+import { listedTakes, takeName } from '@backline/core/takes/listed';
 import { restIn } from '@backline/core/takes/rest';
 import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backline/core/edits/takes';
 import type { Part } from '@backline/core/song/schema';
-import type { CompSpan, Take } from '@backline/core/song/takeSchema';
+import type { CompSpan } from '@backline/core/song/takeSchema';
 import { placesOf, reachesOver, takeThrough, type StretchInPlaying } from '@backline/core/takes/places';
 import type { SecondLine } from '@backline/core/song/choices';
 import type { Stretch } from '@backline/core/timeline/stretches';
@@ -69,16 +70,6 @@ const placesIn = (stretch: Stretch | null): StretchInPlaying[] => {
   const { song } = useOpenSong.getState();
   return song && stretch ? placesOf(song, barsNow(), stretch) : [];
 };
-
-/** Takes in hand, in order: those that are not put away. */
-export const listed = ({ takes = [] }: Pick<Part, 'takes'>): readonly Take[] =>
-  takes.filter(({ putAway }) => !putAway);
-
-/** What a take is called: its name, or its number among all that were made. */
-export function takeName({ takes = [] }: Pick<Part, 'takes'>, id: string): string {
-  const at = takes.findIndex((take) => take.id === id);
-  return takes[at]?.name ?? `Take ${at + 1}`;
-}
 
 /** Opens the takes of a part: the range stays where it was for another one, and what that played is remembered anew. */
 export function openTakes(part: string, at: number): void {
@@ -252,7 +243,7 @@ export async function trade(wish: Trade): Promise<void> {
 export function waysThrough(part: Part, places: readonly StretchInPlaying[]): readonly (string | null)[] {
   return [
     null,
-    ...listed(part)
+    ...listedTakes(part)
       .filter((take) => reachesOver(take, places))
       .map(({ id }) => id),
   ];
@@ -317,25 +308,13 @@ export function keepUpTo(count: number): void {
   const first = bars[range.from + count];
   if (!part || !stretch || !first || count >= range.bars) return;
   const rest = placesIn({ from: first.start, to: stretch.to });
-  change(restoreIn(part, rest, before));
+  change(restoreComp(part.id, before ?? [], rest));
   setRange({ from: range.from + count, late: 0, early: 0 });
   say(`Kept. In hand: ${rangeInWords(getState().range, bars)}`);
-}
-
-/** The comp as it is, but in some places as it was. */
-function restoreIn(part: Part, places: readonly StretchInPlaying[], before: readonly CompSpan[] | undefined) {
-  const isIn = (span: CompSpan, place: StretchInPlaying): boolean =>
-    span.entry === place.entry && span.repeat === place.repeat;
-  const clipped = (before ?? []).flatMap((span) =>
-    places
-      .filter((place) => isIn(span, place) && span.from < place.to && span.to > place.from)
-      .map(({ from, to }) => ({ ...span, from: Math.max(span.from, from), to: Math.min(span.to, to) })),
-  );
-  return restoreComp(part.id, clipped, places);
 }
 
 /** Everything as it was before the range was taken in hand; the takes that were made stay in the list. */
 export function leaveAsItWas(): void {
   const part = partNow();
-  if (part) change(restoreIn(part, placesIn(stretchNow()), getState().before));
+  if (part) change(restoreComp(part.id, getState().before ?? [], placesIn(stretchNow())));
 }

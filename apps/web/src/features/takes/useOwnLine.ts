@@ -1,9 +1,26 @@
 import { useEffect, useState } from 'react';
+import { songChanges } from '@backline/core/song/changes';
+import type { Song } from '@backline/core/song/schema';
 import type { KeptTakeNote, Take } from '@backline/core/song/takeSchema';
 import { notesInPlaces, type StretchInPlaying } from '@backline/core/takes/places';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { bandWorker } from '../../state/bandWorker';
 import { useBand } from '../../state/band';
+
+/** Whether two songs differ in nothing but takes and where they are played. */
+const differInTakesOnly = (before: Song, now: Song): boolean =>
+  songChanges(before, now).every(
+    ({ path: [list, , field] }) => list === 'parts' && (field === 'takes' || field === 'comp'),
+  );
+
+/** A song that stays the very same while takes of it are made and chosen: what is played without them is not asked again. */
+function useWithoutTakes(song: Song | null): Song | null {
+  const [same, setSame] = useState(song);
+  if (song === same) return same;
+  if (song && same && differInTakesOnly(same, song)) return same;
+  setSame(song);
+  return song;
+}
 
 const NONE: readonly KeptTakeNote[] = [];
 
@@ -13,7 +30,7 @@ export function useOwnLine(
   stretch: Stretch | null,
   places: readonly StretchInPlaying[],
 ): readonly KeptTakeNote[] {
-  const song = useBand((s) => s.song);
+  const song = useWithoutTakes(useBand((s) => s.song));
   const [found, setFound] = useState<Pick<Take, 'pieces'> | null>(null);
   const [from, to] = [stretch?.from, stretch?.to];
   useEffect(() => {

@@ -141,7 +141,7 @@ function choose<T>(from: readonly T[], count: number): T[][] {
   return from.flatMap((first, i) => choose(from.slice(i + 1), count - 1).map((rest) => [first, ...rest]));
 }
 
-/** Strings up to which a guitar over a bass is free of the root: any of its strings may be the lowest. */
+/** Strings up to which a guitar over a bass is free of the root: each of its strings may be the lowest. */
 export const FREE_OF_ROOT = 4;
 
 /** True where a shape may be turned: few strings, and a bass that has the root. */

@@ -2,12 +2,14 @@
 import { act, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { renderBand } from '@backline/core/band/index';
+import { setBar } from '@backline/core/edits/bars';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
 import { player, usePlayer } from '../../../audio/player';
 import { useBand } from '../../../state/band';
 import { forgetEdits } from '../../../state/keptEdits';
-import { closeSong, openSong, undo, useOpenSong } from '../../../state/openSong';
+import { bandWorker } from '../../../state/bandWorker';
+import { change, closeSong, openSong, undo, useOpenSong } from '../../../state/openSong';
 import { TakesPage } from '../TakesPage';
 import {
   accept,
@@ -319,6 +321,20 @@ describe('the page', () => {
     fireEvent.click(screen.getByText('Bring back The quiet one'));
     expect(solo().takes![0]).toMatchObject({ starred: true });
     expect(solo().takes![0]!.putAway).toBeUndefined();
+  });
+
+  it('asks what is played without a take once, however many takes are made and stepped through', async () => {
+    live();
+    const ask = jest.spyOn(bandWorker, 'ask');
+    for (let n = 0; n < 2; n++) await again();
+    act(() => step(1));
+    catchUp();
+    // Two takes were made, and nothing else was asked.
+    expect(ask).toHaveBeenCalledTimes(2);
+    act(() => void change(setBar('s1', 0, 'Em')));
+    catchUp();
+    expect(ask).toHaveBeenCalledTimes(3);
+    ask.mockRestore();
   });
 
   it('plays a take in one bar at a tap, and moves the range by touch', async () => {
