@@ -85,6 +85,25 @@ export const SWELLS = ['none', 'gentle', 'full'] as const;
 /** How far held chords grow and fall. */
 export type Swell = (typeof SWELLS)[number];
 
+/** How full and high a line is through its bars: the same throughout, or on its way. */
+export const ENERGIES = ['calm', 'full', 'builds', 'winds down', 'rises and falls'] as const;
+/** How full and high a line is through its bars. */
+export type Energy = (typeof ENERGIES)[number];
+
+/** How far outside its chords and scales a line goes, against what its player is used to. */
+export const OUTSIDES = ['inside', 'a little', 'further', 'far'] as const;
+/** How far outside its chords and scales a line goes. */
+export type Outside = (typeof OUTSIDES)[number];
+
+/** How often a line comes back to its motif. */
+export const MOTIF_RETURNS = ['never', 'seldom', 'often', 'always'] as const;
+/** How often a line comes back to its motif. */
+export type MotifReturns = (typeof MOTIF_RETURNS)[number];
+
+/** The longest phrase that can be asked of a line, beats; and the most that rests between its phrases, percent. */
+export const LONGEST_PHRASE = 32;
+export const MOST_SPACE = 80;
+
 /** In which order an arpeggio goes through the tones of a chord. */
 export const STEP_ORDERS = ['up', 'down', 'up-down', 'as voiced', 'converging', 'random'] as const;
 /** In which order an arpeggio goes through the tones of a chord. */

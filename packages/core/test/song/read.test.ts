@@ -8,6 +8,7 @@ import { LIMITS } from '@backline/core/song/limits';
 import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
+import { LINE } from '@backline/core/song/settings/line';
 import { FULL_SONG } from '../support/fullSong';
 import { anySong, song } from '../support/music';
 import { barsLength, sectionBars } from '@backline/core/time/bars';
@@ -33,6 +34,9 @@ const FROZEN_4 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-4.json'
 
 /** The same as version 5 stored it. This file is never changed. */
 const FROZEN_5 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-5.json'), 'utf8')) as Song;
+
+/** The same as version 6 stored it. This file is never changed. */
+const FROZEN_6 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-6.json'), 'utf8')) as Song;
 
 type OldCue = { id: string; bar: number; part: string; settings: object };
 type OldSection = Omit<Song['sections'][number], 'ownLengths' | 'cues'> & { cues: OldCue[] };
@@ -65,6 +69,11 @@ const withoutTakes = (s: Song): Song => ({
   ...s,
   parts: s.parts.map(({ takes: _, comp: _comp, ...part }) => part),
 });
+/** A song as one of a version opens that knew nothing of how lines are planned. */
+const withoutLine = (s: Song): Song =>
+  JSON.parse(
+    JSON.stringify(s, (name, value: unknown) => (Object.hasOwn(LINE, name) ? undefined : value)),
+  ) as Song;
 /** A song as one of a version opens that knew no arc. */
 const withoutArc = (s: Song): Song => ({ ...s, together: { ...s.together, arc: false } });
 const opened = (document: unknown): Song => {
@@ -202,10 +211,17 @@ describe('a song of version 5', () => {
   });
 });
 
+describe('a song of version 6', () => {
+  it('opens as it was: it knew nothing of how lines are planned', () => {
+    expect(opened(FROZEN_6)).toEqual({ ...FROZEN_6, version: SONG_VERSION });
+    expect(opened(FROZEN_6)).toEqual(withoutLine(FULL_SONG));
+  });
+});
+
 describe('a song of version 3', () => {
   it('opens with all it held, by the words of today', () => {
     const read = opened(FROZEN_3);
-    expect(read).toEqual(withoutArc(unarced(withoutTakes(FULL_SONG))));
+    expect(read).toEqual(withoutArc(unarced(withoutLine(withoutTakes(FULL_SONG)))));
     expect(opened(JSON.parse(JSON.stringify(read)))).toEqual(read);
   });
 

@@ -1,5 +1,5 @@
 import { hash, stream, type Stream } from '../../random/stream';
-import { habitsOf, type LinePattern } from './pattern';
+import type { LinePattern } from './pattern';
 import { nearestOf } from '../../theory/pitch';
 import { barIndexAt, type Bar } from '../../time/bars';
 import type { Region } from '../../timeline/region';
@@ -11,8 +11,9 @@ import { PACE } from '../../timeline/patternCells';
 import { intoRange, velocityOf, noteFunctionOf, type Note } from '../note';
 import { lastHit, lastLength } from '../ending';
 import { barVariations } from '../barVariation';
+import { LINE_CONTROLS, planOf, type LinePlan } from './asked';
 import { barCells } from './cells';
-import type { Delay, Habits } from './habits';
+import type { Delay } from './habits';
 import { harmonyReader, inChord, inScale, toneCost } from './harmony';
 import { motifOf, type Motif } from './motif';
 import { ornamented } from './ornaments';
@@ -54,7 +55,16 @@ export function lineNotes(region: Region<LinePattern>): Note[] {
 }
 
 /** What a line's way hangs on: where any of it is another, the line is another from there on. */
-const WAY = ['pace', 'register', 'octave', 'instrument', 'variation', 'repeatVariation', 'tones'] as const;
+const WAY = [
+  'pace',
+  'register',
+  'octave',
+  'instrument',
+  'variation',
+  'repeatVariation',
+  'tones',
+  ...LINE_CONTROLS,
+] as const;
 
 /** Stretches through which a line goes one way. */
 function waysOf(stretches: readonly SettingsSpan<LinePattern>[]): (readonly SettingsSpan<LinePattern>[])[] {
@@ -123,20 +133,18 @@ function drawnMotif(bars: readonly Bar[], pattern: LinePattern, pace: number, ne
 }
 
 /** The phrases of a line over all bars of a region, as one of its stretches has it. */
-function planned(
-  region: Region<LinePattern>,
-  { pattern, settings }: SettingsSpan<LinePattern>,
-  key: string,
-): Told[] {
+function planned(region: Region<LinePattern>, stretch: SettingsSpan<LinePattern>, key: string): Told[] {
   const { bars, firstBar, ofBars, sectionSeed, length, next } = region;
-  const habits = habitsOf(pattern);
+  const { settings } = stretch;
+  const line = planOf(stretch);
+  const { pattern, habits } = line;
   const pace = PACE[settings.pace];
   const isTune = pattern.form === 'four parts';
   // A motif is the section's, wherever in it the line begins again.
   const home = `${sectionSeed}/motif/${pattern.id}/${settings.variation}`;
   const drawn = stream(home);
   const entryInto = (bar: BarIndex) => entryOf(habits, `${key}/into/${bar}`);
-  const tune = isTune ? tuneCells({ bars, pattern, pace }, `${home}/tune`) : null;
+  const tune = isTune ? tuneCells({ bars, plan: line, pace }, `${home}/tune`) : null;
   const motif = tune ? motifOf(tune.statement.flat(), drawn) : drawnMotif(bars, pattern, pace, drawn);
   const told: Told[] = [];
   let from = -Infinity;
@@ -145,8 +153,7 @@ function planned(
       bars,
       firstBar: as,
       ofBars,
-      pattern,
-      habits,
+      plan: line,
       pace,
       key,
       motif,
@@ -180,7 +187,8 @@ function lineOf(
 ): { line: readonly LevelledNote[]; last: number } {
   const stretch = way[0]!;
   const { pattern } = stretch;
-  const habits = habitsOf(pattern);
+  const plan = planOf(stretch);
+  const { habits, chromatic } = plan;
   const [begins, ends] = [stretch.start, way[way.length - 1]!.end];
   const { variation } = stretch.settings;
   // Told freely a line is another each time; else it is the section's own, of which some phrases turn out otherwise.
@@ -199,12 +207,13 @@ function lineOf(
     const reach: Reach = { ...room, seed: hash(isAnew ? `${region.seed}/anew/${as}` : `${key}/${as}`) };
     const spots = spotsOf(region, phrase, reach, habits, readHarmony, until);
     if (!spots.length) continue;
-    const { isHome } = phrase;
+    // A line whose energy is asked for goes by that, its theme as well.
+    const isHome = phrase.isHome && !plan.byEnergy;
     // Told anew, a motif is known by how it begins and ends otherwise.
     const contour = isAnew ? phrase.contour.slice(0, -ENDS_OTHERWISE) : phrase.contour;
-    const pitched = phrasePitches({ spots, reach, habits, contour, isHome }, previous);
+    const pitched = phrasePitches({ spots, reach, habits, contour, isHome, chromatic }, previous);
     previous = pitched.pitches[pitched.pitches.length - 1]!;
-    line.push(...phraseNotes(spots, pitched, phrase, habits));
+    line.push(...phraseNotes(spots, pitched, phrase, plan));
   }
   return { line, last: previous };
 }
@@ -234,13 +243,18 @@ const LEANS = 1.05;
 const PICKUP_LEVEL = 3;
 /** How much stronger a solo is at its height. */
 const HEIGHT = 0.08;
+/** How much stronger where it is asked how full it is on its way, and how many steps of density fuller. */
+const ASKED_HEIGHT = 0.25;
+const LIVELIER = 1.4;
 
 function phraseNotes(
   spots: readonly Spot[],
   { pitches, delays }: Pitched,
   { energy, start }: Phrase,
-  { swell }: Habits,
+  { habits: { swell }, byEnergy }: LinePlan,
 ): LevelledNote[] {
+  const height = byEnergy ? ASKED_HEIGHT : HEIGHT;
+  const livelier = byEnergy ? Math.round(LIVELIER * (2 * energy - 1)) : 0;
   const [first, last] = [spots[0]!.start, spots[spots.length - 1]!.start];
   return spots.map((spot, i) => {
     // A phrase grows to a little behind its middle and falls to its end.
@@ -252,7 +266,7 @@ function phraseNotes(
       duration: Math.max(30, Math.round(spot.length * 0.94)),
       written: spot.length,
       pitch: pitches[i]!,
-      velocity: role + grown + HEIGHT * (energy - 0.5),
+      velocity: role + grown + height * (energy - 0.5),
       noteFunction: lineNoteFunction(spots, pitches, delays, i),
       span: spot.harmony.span,
     };
@@ -260,7 +274,7 @@ function phraseNotes(
     const heard = delays[i - 1] ? spots[i - 1]! : spot;
     const level = levelAt(heard.beatInBar, heard.inThirds, heard.anchor, heard.length >= PPQ);
     return {
-      level: spot.start < start ? Math.min(level, PICKUP_LEVEL) : level,
+      level: Math.max(1, (spot.start < start ? Math.min(level, PICKUP_LEVEL) : level) - livelier),
       gap: spot.length,
       note,
       leans: delays[i] !== null,

@@ -1,7 +1,7 @@
 /** Phrases over a run of bars: where each begins, rests and ends, what it takes up of the motif, and its rhythm. */
 import { choose, stream, type Stream } from '../../random/stream';
 import type { Bar } from '../../time/bars';
-import type { LinePattern } from './pattern';
+import type { LinePlan } from './asked';
 import type { BarIndex, Ticks } from '../../units/units';
 import { barCells, beatIndexOfBar, lineBeats, placesOn, struckBy, type LineBeat, type Struck } from './cells';
 import { energyAt, stageAt, type Stage } from './course';
@@ -51,8 +51,7 @@ export interface PlanAsked {
   /** Which bar of its section the first of them is told as, and how many its section has. */
   readonly firstBar: BarIndex;
   readonly ofBars: number;
-  readonly pattern: LinePattern;
-  readonly habits: Habits;
+  readonly plan: LinePlan;
   readonly pace: number;
   readonly motif: Motif;
   /** How the first of its phrases begins: those before it know. */
@@ -105,15 +104,35 @@ const LEAST_OF_A_MOTIF = 3;
 
 /** A phrase is so many of these long, in beats: half a bar, or a whole one where its beats are odd. */
 const quantumOf = (perBar: number): number => (perBar % 2 === 0 ? 2 : perBar);
+/** Who comes back to a motif in every phrase begins each with its bar: a motif is told from a bar's first beat. */
+const EVERY_TIME = 1;
 
 /** How many beats a phrase takes with the rest behind it, and how many of them rest. */
-function lengthOf(pattern: LinePattern, perBar: number, left: number, next: Stream) {
-  const quantum = quantumOf(perBar);
+function lengthOf({ pattern, sung, habits }: LinePlan, perBar: number, left: number, next: Stream) {
+  const quantum = habits.motif.returns > EVERY_TIME ? perBar : quantumOf(perBar);
+  if (sung) return lengthOfSung(sung, pattern.rest, quantum, left, next);
   const [least, most] = pattern.phrase;
   const wanted = Math.max(1, Math.round(((least + next() * (most - least)) * perBar) / quantum)) * quantum;
   const count = left - wanted < quantum ? left : wanted;
   const rest = Math.min(count - 1, Math.max(1, Math.round(count * pattern.rest * (0.6 + 0.8 * next()))));
   return { count, rest };
+}
+
+/** The same where it is asked for how many beats it sings. */
+function lengthOfSung(
+  [least, most]: readonly [number, number],
+  rests: number,
+  quantum: number,
+  left: number,
+  next: Stream,
+) {
+  const sings = Math.round(least + next() * (most - least));
+  const wanted = Math.max(
+    quantum * Math.ceil((sings + 1) / quantum),
+    quantum * Math.round(sings / (1 - rests) / quantum),
+  );
+  const count = left - wanted < quantum ? left : wanted;
+  return { count, rest: Math.max(1, count - sings) };
 }
 
 /** What a phrase makes of the motif, and whether it takes it up at all. The first of a solo states it. */
@@ -127,7 +146,8 @@ function developmentAt({ motif: { returns, by } }: Habits, stage: Stage, isFirst
 
 /** What cells strike over all the bars, in beats from their first. */
 function struckOver(asked: PlanAsked, beats: readonly LineBeat[], next: Stream): Struck[] {
-  const { bars, pattern, habits, pace } = asked;
+  const { bars, plan, pace } = asked;
+  const { pattern, habits } = plan;
   return bars.flatMap((bar, b) => {
     const from = beatIndexOfBar(beats, b);
     const energy = energyAt(habits, shareAt(asked, b));
@@ -137,7 +157,8 @@ function struckOver(asked: PlanAsked, beats: readonly LineBeat[], next: Stream):
 
 /** Phrases over bars: lengths in the pattern's range, rests between them; some take up the motif. */
 export function planPhrases(asked: PlanAsked): Phrase[] {
-  const { bars, firstBar, pattern, habits, pace, motif, key } = asked;
+  const { bars, firstBar, plan, pace, motif, key } = asked;
+  const { habits } = plan;
   const beats = lineBeats(bars, pace);
   const next = stream(`${key}/${firstBar}`);
   const struck = struckOver(asked, beats, next);
@@ -153,7 +174,7 @@ export function planPhrases(asked: PlanAsked): Phrase[] {
   while (at < beats.length) {
     const { bar, inBar } = beats[at]!;
     const perBar = beats.filter((beat) => beat.bar === bar).length;
-    const { count, rest } = lengthOf(pattern, perBar, beats.length - at, next);
+    const { count, rest } = lengthOf(plan, perBar, beats.length - at, next);
     const entry = entryAt(at);
     const share = shareAt(asked, bar);
     const stage = stageAt(share);

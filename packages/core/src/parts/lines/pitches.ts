@@ -53,6 +53,8 @@ interface Drawing {
   readonly habits: Habits;
   readonly contour: readonly number[];
   readonly isHome: boolean;
+  /** False where it goes by tones of the scale alone. */
+  readonly chromatic: boolean;
   readonly next: Stream;
 }
 
@@ -209,11 +211,11 @@ const CHANCE = 3;
 
 /** What lies between two tones: the figure that goes best, or the smoothest line. */
 function between(drawing: Drawing, first: number, end: number, from: number, to: number): number[] {
-  const { spots, reach, habits, next } = drawing;
+  const { spots, reach, habits, chromatic, next } = drawing;
   const own = spots.slice(first, end);
   if (!own.length) return [];
   const harmonies = own.map(({ harmony }) => harmony);
-  let best = smoothest(own, from, to, reach);
+  let best = smoothest(own, from, to, reach, chromatic);
   let least = figureCost(own, best, from, to, reach) + CHANCE * next();
   for (const [name, weight] of Object.entries(habits.figures) as [Figure, number][]) {
     if (weight <= 0) continue;
@@ -221,6 +223,7 @@ function between(drawing: Drawing, first: number, end: number, from: number, to:
       const row = make({ from, to, harmonies });
       const chance = CHANCE * next();
       if (!row || !canStand(own, row, to, reach, name)) continue;
+      if (!chromatic && row.some((pitch, i) => !inScale(own[i]!.harmony, pitch))) continue;
       const cost = figureCost(own, row, from, to, reach) - LIKED * Math.log2(1 + weight) + chance;
       if (cost < least) [best, least] = [row, cost];
     }
@@ -264,12 +267,18 @@ function figureCost(
 }
 
 /** Scale tones and half-step approaches between two tones, by the path of least cost. */
-function smoothest(spots: readonly Spot[], from: number, to: number, reach: Reach): number[] {
+function smoothest(
+  spots: readonly Spot[],
+  from: number,
+  to: number,
+  reach: Reach,
+  chromatic: boolean,
+): number[] {
   const layers = spots.map((spot, i) => {
     const last = i === spots.length - 1;
     return pitchesIn(reach, (p) => {
       if (inScale(spot.harmony, p)) return !rubsIn(spot, p);
-      return last && Math.abs(p - to) === 1 && spot.length <= EIGHTH;
+      return chromatic && last && Math.abs(p - to) === 1 && spot.length <= EIGHTH;
     }).map((pitch) => ({ pitch, cost: pathCost(spot, pitch, i, spots.length, from, to, reach) }));
   });
   const all = [[{ pitch: from, cost: 0 }], ...layers, [{ pitch: to, cost: 0 }]];

@@ -1,9 +1,11 @@
 /** A tune in four parts over one motif: statement, answer, turn and close (common practice). */
 import { stream } from '../../random/stream';
 import { barCells, cellSizes, lineBeats, placesOn, struckBy, type LineCell } from './cells';
+import type { LinePlan } from './asked';
 import { energyAt } from './course';
 import { entryOf, shareAt, type Contour, type Onset, type Phrase, type PlanAsked } from './phrases';
 import { motifOf } from './motif';
+import type { LinePattern } from './pattern';
 import type { Bar } from '../../time/bars';
 import type { Semitones } from '../../units/units';
 
@@ -33,13 +35,25 @@ export interface TuneCells {
   readonly turnContour: readonly Semitones[];
 }
 
+/** Bars of a part of a tune: as the pattern's shortest phrase, or as many beats as are asked for with their rest. */
+function partLength(
+  bars: readonly Bar[],
+  { phrase, rest }: LinePattern,
+  sung: LinePlan['sung'],
+  pace: number,
+): number {
+  if (!sung) return Math.max(1, Math.round(phrase[0]));
+  const perBar = lineBeats(bars.slice(0, 1), pace).length;
+  return Math.max(1, Math.round((sung[0] + sung[1]) / 2 / (1 - rest) / perBar));
+}
+
 /** Draws the cells of a tune over bars like these. @param key what they hang on. */
 export function tuneCells(
-  { bars, pattern, pace }: Pick<PlanAsked, 'bars' | 'pattern' | 'pace'>,
+  { bars, plan: { pattern, sung }, pace }: Pick<PlanAsked, 'bars' | 'plan' | 'pace'>,
   key: string,
 ): TuneCells {
   const next = stream(key);
-  const model = bars.slice(0, pattern.phrase[0]);
+  const model = bars.slice(0, partLength(bars, pattern, sung, pace));
   const drawn = () => model.map((bar) => barCells(bar, pattern, pace, EVENLY, next));
   let statement = drawn();
   for (let n = 1; n < DRAWS && statement[0]![0]!.notes[0]![0] > 0; n++) statement = drawn();
@@ -55,9 +69,10 @@ export function tuneCells(
  * is more. Its motif returns in answer and close.
  */
 export function planTune(asked: PlanAsked, { statement, turn, turnContour }: TuneCells): Phrase[] {
-  const { bars, firstBar, pattern, habits, pace, motif, key } = asked;
+  const { bars, firstBar, plan, pace, motif, key } = asked;
+  const { pattern, habits, sung } = plan;
   const next = stream(`${key}/${firstBar}`);
-  const size = Math.max(1, Math.round(pattern.phrase[0]));
+  const size = partLength(bars, pattern, sung, pace);
   const phrases: Phrase[] = [];
   for (let first = 0, n = 0; first < bars.length; first += size, n++) {
     const part = FOUR_PARTS[n % FOUR_PARTS.length]!;

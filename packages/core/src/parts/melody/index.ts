@@ -1,4 +1,5 @@
 import { defineKind } from '../kind';
+import { LINE_CONTROLS } from '../lines/asked';
 import { lineNotes } from '../lines/notes';
 import { linePatternSchema, type LinePattern } from '../lines/pattern';
 
@@ -114,7 +115,7 @@ export const melody = defineKind<LinePattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides', 'tones'],
+  controls: ['register', 'octave', 'length', 'slides', 'tones', ...LINE_CONTROLS],
   registers: [53, 70],
   look: { icon: 'microphone-variant', ink: '#8C6BB1' },
   varies: () => true,

@@ -1,4 +1,5 @@
 import { defineKind } from '../kind';
+import { LINE_CONTROLS } from '../lines/asked';
 import { lineNotes } from '../lines/notes';
 import { linePatternSchema, type LinePattern } from '../lines/pattern';
 
@@ -75,7 +76,7 @@ export const solo = defineKind<LinePattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides', 'tones'],
+  controls: ['register', 'octave', 'length', 'slides', 'tones', ...LINE_CONTROLS],
   registers: [36, 76],
   look: { icon: 'trumpet', ink: '#E69F00' },
   varies: () => true,

@@ -1,13 +1,14 @@
 /** All settings of a part, each of which can be said for the song, a section, an occurrence, and from a cue on. */
 import { z } from 'zod';
 import { ARTICULATION } from './articulation';
+import { LINE } from './line';
 import { PLAYING } from './playing';
 import { MIX, SOUND } from './sound';
 import type { SettingSpecification } from './specification';
 import { STEPS } from './steps';
 import { VOICING } from './tones';
 
-export const SETTINGS = { ...PLAYING, ...STEPS, ...ARTICULATION, ...VOICING, ...SOUND, ...MIX };
+export const SETTINGS = { ...PLAYING, ...LINE, ...STEPS, ...ARTICULATION, ...VOICING, ...SOUND, ...MIX };
 
 /** A setting of a part by its name. */
 export type SettingName = keyof typeof SETTINGS;

@@ -8,7 +8,7 @@ import type { z } from 'zod';
 export type Moves = 'notes' | 'articulation' | 'sound' | 'mix';
 
 /** Where a part's page has it. */
-export type SettingGroup = 'plays' | 'steps' | 'articulation' | 'instrument' | 'voicing' | 'mix';
+export type SettingGroup = 'plays' | 'line' | 'steps' | 'articulation' | 'instrument' | 'voicing' | 'mix';
 
 /** One value of a setting, and what it is called. */
 export interface SettingChoice<V> {

@@ -1,0 +1,194 @@
+/**
+ * How a line is planned is heard in its notes, whoever plays it: phrases as long as they are asked to be, so much rest,
+ * energy on its way, how far outside, how often its motif. Every bound is an order: more asked is more heard.
+ */
+import { renderBand, type Band, type BandPart } from '@backline/core/band/index';
+import type { BandNote } from '@backline/core/band/bandNote';
+import { partInForm } from '@backline/core/band/partInForm';
+import { newPart } from '@backline/core/band/repertoire';
+import { readChart } from '@backline/core/formats/chart/index';
+import { lineFigures, phrasesOf } from '@backline/core/measures/lines';
+import { planOf } from '@backline/core/parts/lines/asked';
+import { barCells } from '@backline/core/parts/lines/cells';
+import { motifOf } from '@backline/core/parts/lines/motif';
+import type { LinePattern } from '@backline/core/parts/lines/pattern';
+import { planPhrases, type Phrase } from '@backline/core/parts/lines/phrases';
+import { SOLOISTS } from '@backline/core/players/index';
+import { ENERGIES, MOTIF_RETURNS, OUTSIDES, type Energy } from '@backline/core/song/choices';
+import type { Settings, Song } from '@backline/core/song/schema';
+import { stream } from '@backline/core/random/stream';
+import { OURS } from '@backline/core/styles/index';
+import { defaultScale, scalePitchClasses } from '@backline/core/theory/scale';
+import { mod, pitchClass } from '@backline/core/theory/pitch';
+import type { SettingsSpan } from '@backline/core/timeline/settings';
+import { PPQ } from '@backline/core/time/ticks';
+
+const CHANGES =
+  'Dm7 | G7 | Cmaj7 | A7 | Dm7 | G7 | Em7 A7 | Dm7 G7 | Cmaj7 | C7 | Fmaj7 | Fm6 | Em7 | A7 | Dm7 | G7';
+const SOLO = OURS.kinds.get('solo')!;
+const SEEDS = [1, 2, 3];
+const MORE_SEEDS = [1, 2, 3, 4, 5, 6];
+
+/** The least and most beats of phrases that are asked for. */
+const LENGTHS = [
+  [1, 2],
+  [3, 4],
+  [6, 8],
+  [12, 16],
+] as const;
+
+interface Played {
+  readonly band: Band;
+  readonly part: BandPart;
+}
+
+/** A solo alone over 16 bars, by some seed. */
+function asked(settings: Settings, seed: number): { readonly song: Song } {
+  const song = readChart(`title: Any\nstyle: quayside\n[Solo]\n${CHANGES}`, OURS);
+  return { song: { ...song, seed, parts: [{ ...newPart(SOLO, []), settings }], together: { arc: false } } };
+}
+
+function played(settings: Settings, seed: number): Played {
+  const band = renderBand(asked(settings, seed).song, OURS);
+  return { band, part: band.parts[0]! };
+}
+
+const all = (settings: Settings): Played[] => SEEDS.map((seed) => played(settings, seed));
+const mean = (values: readonly number[]): number =>
+  values.reduce((sum, one) => sum + one, 0) / Math.max(1, values.length);
+
+/** The share of the time in which nothing sounds as it is written. */
+const resting = ({ band, part }: Played): number =>
+  1 - part.notes.reduce((sum, { length }) => sum + length, 0) / band.length;
+
+/** The share of the notes that are no tones of the scale over their chord. */
+function outside({ band, part }: Played): number {
+  const isOut = ({ at, pitch }: BandNote): boolean => {
+    const here = band.chords.findLast((c) => c.start - c.anticipation <= at)!;
+    const scale = defaultScale(here.chord!, here.key);
+    return !scalePitchClasses(pitchClass(here.chord!.root), scale).includes(mod(pitch, 12));
+  };
+  return part.notes.filter(isOut).length / part.notes.length;
+}
+
+/** The phrases that are planned for a solo over 16 bars, by some seed. */
+function plannedFor(settings: Settings, seed: number): Phrase[] {
+  const { song } = asked(settings, seed);
+  const region = partInForm(song, OURS, song.parts[0]!.id).regions[0]!;
+  const stretch = region.settingsSpans[0]! as SettingsSpan<LinePattern>;
+  const plan = planOf(stretch);
+  const { bars } = region;
+  const cells = bars.slice(0, 2).flatMap((bar) => barCells(bar, plan.pattern, 1, 0.5, stream('cells')));
+  return planPhrases({
+    bars,
+    firstBar: 0,
+    ofBars: bars.length,
+    plan,
+    pace: 1,
+    motif: motifOf(cells, stream('motif')),
+    entry: { pickup: 0, late: 0 },
+    key: `${seed}`,
+  });
+}
+
+const takesUpMotif = ({ notes }: Phrase): boolean => notes.some(({ motif }) => motif >= 0);
+
+/** Mean pitch and strength of the notes that begin between two shares of the song, and how many there are. */
+function heard({ band, part }: Played, from: number, to: number) {
+  const notes = part.notes.filter(({ at }) => at >= from * band.length && at < to * band.length);
+  return {
+    pitch: mean(notes.map(({ pitch }) => pitch)),
+    strength: mean(notes.map(({ velocity }) => velocity)),
+    count: notes.length,
+  };
+}
+
+describe.each(SOLOISTS.map((one) => [one.name, one.settings] as const))('%s', (_, settings) => {
+  it.each(LENGTHS)('sings phrases of %i to %i beats', (shortestPhrase, longestPhrase) => {
+    const wanted = { ...settings, shortestPhrase, longestPhrase };
+    for (const seed of SEEDS) {
+      const lengths = plannedFor(wanted, seed).map(({ start, end }) => (end - start) / PPQ);
+      // The last one ends with its bars.
+      for (const length of lengths.slice(0, -1)) {
+        expect(length).toBeGreaterThanOrEqual(shortestPhrase);
+        expect(length).toBeLessThanOrEqual(longestPhrase);
+      }
+      // A pickup of two beats may lead up to one, and the last of its notes begins within it.
+      const heard = phrasesOf(played({ ...wanted, space: 50 }, seed).part.notes).map(
+        (phrase) => (phrase[phrase.length - 1]!.at - phrase[0]!.at) / PPQ,
+      );
+      expect(Math.max(...heard)).toBeLessThanOrEqual(longestPhrase + 2);
+    }
+  });
+
+  it('takes the other way round what is asked the wrong way round', () => {
+    const [a, b] = [4, 8];
+    expect(plannedFor({ ...settings, shortestPhrase: b, longestPhrase: a }, 1)).toEqual(
+      plannedFor({ ...settings, shortestPhrase: a, longestPhrase: b }, 1),
+    );
+  });
+
+  it('rests as much as is asked for', () => {
+    const rests = [5, 35, 65].map((space) => mean(all({ ...settings, space }).map(resting)));
+    expect(rests[0]!).toBeLessThan(rests[1]!);
+    expect(rests[1]!).toBeLessThan(rests[2]!);
+    expect(rests[2]! - rests[0]!).toBeGreaterThan(0.15);
+  });
+
+  it('goes through its bars as its energy is set', () => {
+    const course = (energy: Energy) => {
+      const one = MORE_SEEDS.map((seed) => played({ ...settings, energy }, seed));
+      const between = (from: number, to: number) => {
+        const here = one.map((p) => heard(p, from, to));
+        return {
+          pitch: mean(here.map(({ pitch }) => pitch)),
+          strength: mean(here.map(({ strength }) => strength)),
+          count: mean(here.map(({ count }) => count)),
+        };
+      };
+      return { all: between(0, 1), first: between(0, 0.5), last: between(0.5, 1), height: between(0.5, 0.8) };
+    };
+    const of = Object.fromEntries(ENERGIES.map((energy) => [energy, course(energy)])) as Record<
+      Energy,
+      ReturnType<typeof course>
+    >;
+    for (const figure of ['pitch', 'strength', 'count'] as const) {
+      expect(of.full.all[figure]).toBeGreaterThan(of.calm.all[figure]);
+      const grows = ({ first, last }: ReturnType<typeof course>) => last[figure] - first[figure];
+      expect(grows(of.builds)).toBeGreaterThan(grows(of['winds down']));
+    }
+    expect(of.builds.last.pitch).toBeGreaterThan(of.builds.first.pitch);
+    expect(of['winds down'].first.pitch).toBeGreaterThan(of['winds down'].last.pitch);
+    expect(of['rises and falls'].height.pitch).toBeGreaterThan(of['rises and falls'].first.pitch);
+  });
+
+  it('goes as far outside as is asked for, and comes back by step', () => {
+    const shares = OUTSIDES.map((far) => mean(all({ ...settings, outside: far, density: 5 }).map(outside)));
+    expect(shares[0]).toBe(0);
+    expect(shares[3]!).toBeGreaterThan(shares[1]!);
+    expect(shares[2]!).toBeGreaterThanOrEqual(shares[1]!);
+    const strong = all({ ...settings, outside: 'inside' }).map(
+      ({ band, part }) => lineFigures(band, part).strongChordTones,
+    );
+    expect(mean(strong.map(({ are, of }) => are / of))).toBeGreaterThan(0.9);
+    for (const { band, part } of all({ ...settings, outside: 'far' })) {
+      const { resolved } = lineFigures(band, part);
+      expect(resolved.are).toBeGreaterThanOrEqual(0.9 * resolved.of);
+    }
+  });
+
+  it('comes back to its motif as often as is asked for', () => {
+    const returns = MOTIF_RETURNS.map((motifReturns) =>
+      mean(
+        SEEDS.map((seed) => {
+          const [, ...later] = plannedFor({ ...settings, motifReturns }, seed);
+          return later.filter(takesUpMotif).length / later.length;
+        }),
+      ),
+    );
+    expect(returns[0]).toBe(0);
+    expect(returns[1]!).toBeLessThan(returns[3]!);
+    expect(returns[2]!).toBeLessThan(returns[3]!);
+    expect(returns[3]!).toBeGreaterThan(0.6);
+  });
+});
