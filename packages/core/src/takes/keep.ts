@@ -1,7 +1,7 @@
 /** Takes as a song keeps them: note for note, in ticks of their sections, with the chords they were played over. */
 import type { Band } from '../band/index';
 import { partInForm } from '../band/partInForm';
-import type { Repertoire } from '../band/repertoire';
+import { kindOf, type Repertoire } from '../band/repertoire';
 import type { Note } from '../parts/note';
 import type { Song } from '../song/schema';
 import type { KeptTakeNote, NewTake, TakePiece } from '../song/takeSchema';
@@ -13,7 +13,10 @@ import { sectionRuns } from '../timeline/takesPlayed';
 import type { MidiNote } from '../units/units';
 import type { SecondLine } from '../song/choices';
 import { secondLine } from './secondLine';
-import { plannedTake, type TakeAsked } from './take';
+import { isInFront } from '../style/kind';
+import type { LinePattern } from '../parts/lines/pattern';
+import { embellished } from './embellished';
+import { partAsked, plannedTake, sounding, type TakeAsked } from './take';
 
 /** A note begins so far before its section at most, ticks, as the schema has it. */
 const EARLIEST = -960;
@@ -144,6 +147,48 @@ export function secondLineTo(
   return asHeard(song, repertoire, band, partId, stretch, (notes, { spans }) =>
     secondLine(notes, spans, how, range),
   );
+}
+
+/**
+ * What another part plays through a stretch, told by a part in front: its tones, and between them what its player puts in.
+ * @param lineId the other part. @returns null as {@link takeAsHeard} does, and where the part does not play lines.
+ */
+export function takeAround(
+  song: Song,
+  repertoire: Repertoire,
+  band: Band,
+  partId: string,
+  { stretch, player, seed, settings, kind: asKind }: KeptTakeAsked & { readonly stretch: Stretch },
+  lineId: string,
+): NewTake | null {
+  const part = song.parts.find(({ id }) => id === partId);
+  const line = band.parts.find(({ id }) => id === lineId);
+  const kind = part && kindOf({ ...part, kind: asKind ?? part.kind }, repertoire);
+  if (!part || !line || !kind || !isInFront(kind)) return null;
+  const { regions, occurrences } = partAsked(song, repertoire, part, { settings, kind: asKind });
+  const pieces = occurrences.flatMap((occurrence, i) => {
+    const { start, length, occurrenceKey } = occurrence;
+    const own = { from: Math.max(0, stretch.from - start), to: Math.min(length, stretch.to - start) };
+    if (own.from >= own.to) return [];
+    const notes = line.notes
+      .filter((note) => note.occurrenceKey === occurrenceKey)
+      .filter(({ at }) => at >= start + own.from && at < start + own.to)
+      .map((note): Note => ({
+        start: note.at - start,
+        duration: note.length,
+        written: note.length,
+        pitch: note.pitch,
+        velocity: note.velocity,
+        noteFunction: note.noteFunction,
+        span: -1,
+      }));
+    const region = sounding(regions[i]!) as Region<LinePattern>;
+    return (
+      pieceOf(song, occurrence, region, own, embellished(notes, region, `${seed}/${occurrenceKey}`)) ?? []
+    );
+  });
+  if (!pieces.some(({ notes }) => notes.length)) return null;
+  return { seed, ...(player !== undefined && { player }), ...(settings && { settings }), pieces };
 }
 
 /** What a part plays through a stretch, or what is made of it playing by playing. */

@@ -10,6 +10,7 @@ import type { Part, Settings, Song } from '../song/schema';
 import { isInFront, soundsChords } from '../style/kind';
 import type { Occurrence } from '../timeline/occurrences';
 import type { Region } from '../timeline/region';
+import type { Stretch } from '../timeline/stretches';
 import { windowsOf } from '../timeline/windows';
 import { excerptOfRegion } from './excerpt';
 import type { BarIndex, Ticks } from '../units/units';
@@ -29,6 +30,8 @@ export interface TakeAsked {
    * his own instrument, and nothing that is set for what he plays otherwise holds.
    */
   readonly kind?: string;
+  /** Where alone a line plays, ticks from the song's start; left out where it plays throughout. */
+  readonly gaps?: readonly Stretch[];
 }
 
 /** A note of a take: ticks from the song's start, and which playing it lies in. */
@@ -57,8 +60,22 @@ const playing = derived(({ song, repertoire, partId, settings, kind }: PartAsked
   return partInForm({ ...song, parts }, repertoire, partId);
 });
 
+/** How much a line rests of itself where it fills gaps, percent. */
+const HARDLY_ANY = 5;
+
+const shifted = (stretches: readonly Stretch[], by: Ticks): readonly Stretch[] =>
+  stretches.map(({ from, to }) => ({ from: from + by, to: to + by }));
+
+/** A part through the form as it is asked to play for a take. */
+export const partAsked = (
+  song: Song,
+  repertoire: Repertoire,
+  part: Part,
+  { settings, kind }: { readonly settings: Settings | undefined; readonly kind: string | undefined },
+): PartInForm => playing(part, 'take', { song, repertoire, partId: part.id, settings, kind });
+
 /** Whoever rests there plays for a take. */
-const sounding = (region: Region): Region => ({
+export const sounding = (region: Region): Region => ({
   ...region,
   settingsSpans: region.settingsSpans.map((span) =>
     span.settings.on ? span : { ...span, settings: { ...span.settings, on: true } },
@@ -96,17 +113,15 @@ export function plannedTake(
   song: Song,
   repertoire: Repertoire,
   partId: string,
-  { from, to, seed, again = 0, settings, kind: asKind }: TakeAsked,
+  { from, to, seed, again = 0, settings, kind: asKind, gaps }: TakeAsked,
 ): readonly TakeInPlaying[] | null {
   const part = song.parts.find(({ id }) => id === partId);
   const kind = part && kindOf(askedPart(part, settings, asKind), repertoire);
   const isRange = Number.isInteger(from) && Number.isInteger(to) && from >= 0 && from < to;
   if (!kind || !isRange) return null;
-  const { regions, occurrences } = playing(part, 'take', {
-    song,
-    repertoire,
-    partId,
-    settings,
+  const { regions, occurrences } = partAsked(song, repertoire, part, {
+    // A gap is short enough.
+    settings: gaps ? { space: HARDLY_ANY, ...settings } : settings,
     kind: asKind,
   });
   const playings: TakeInPlaying[] = [];
@@ -116,7 +131,12 @@ export function plannedTake(
     const own = { from: Math.max(0, from - passed), to: Math.min(bars.length, to - passed) };
     passed += bars.length;
     if (own.to <= own.from) continue;
-    const region = excerptOfRegion(sounding(regions[i]!), own, `take/${seed}${again ? `.${again}` : ''}`);
+    const whole = sounding(regions[i]!);
+    const region = excerptOfRegion(
+      gaps ? { ...whole, gaps: shifted(gaps, -occurrence.start) } : whole,
+      own,
+      `take/${seed}${again ? `.${again}` : ''}`,
+    );
     const last = bars[own.to - 1]!;
     playings.push({
       occurrence,

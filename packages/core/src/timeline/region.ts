@@ -12,6 +12,7 @@ import { apart, type PartVoice } from './unisonParts';
 import { chordsFor, heardSpans, ownSpans, spansOf, takenEarly, type ChordSpan } from './chordSpans';
 import type { Occurrence } from './occurrences';
 import type { SettingsSpan } from './settings';
+import type { Stretch } from './stretches';
 import type { Ticks } from '../units/units';
 
 /** All a region may know of what follows it. */
@@ -65,6 +66,8 @@ export interface Region<P extends Pattern = Pattern> {
   /** What the players agree on, as far as it concerns these bars. */
   readonly terms: Agreement;
   readonly registerRange: RegisterRange;
+  /** Where alone a line plays, ticks from the start of its playing, in order; left out where it plays throughout. */
+  readonly gaps?: readonly Stretch[];
 }
 
 const spansIn = derived(({ occurrence, players }: Occasion): readonly ChordSpan[] =>

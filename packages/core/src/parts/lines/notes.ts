@@ -14,6 +14,7 @@ import { barVariations } from '../barVariation';
 import { LINE_CONTROLS, planOf, type LinePlan } from './asked';
 import { barCells } from './cells';
 import type { Delay } from './habits';
+import { inGaps, notesInGaps } from './gaps';
 import { harmonyReader, inChord, inScale, toneCost } from './harmony';
 import { motifOf, type Motif } from './motif';
 import { ornamented } from './ornaments';
@@ -51,7 +52,7 @@ export function lineNotes(region: Region<LinePattern>): Note[] {
         }));
     });
   });
-  return ornamented(region, played);
+  return ornamented(region, notesInGaps(played, region.gaps));
 }
 
 /** What a line's way hangs on: where any of it is another, the line is another from there on. */
@@ -172,7 +173,9 @@ function planned(region: Region<LinePattern>, stretch: SettingsSpan<LinePattern>
     bars,
     following,
     length,
-  ).map((phrase, i) => ({ phrase, as: told[i]?.as ?? firstBar }));
+  ).flatMap((phrase, i) =>
+    inGaps(phrase, region.gaps).map((own) => ({ phrase: own, as: told[i]?.as ?? firstBar })),
+  );
 }
 
 /**

@@ -47,7 +47,7 @@ const allowedIn =
   };
 
 /** A line as it is drawn: what is fixed in it stays where leaps are turned back. */
-interface Drawing {
+export interface Drawing {
   readonly spots: readonly Spot[];
   readonly reach: Reach;
   readonly habits: Habits;
@@ -85,7 +85,7 @@ export function phrasePitches(drawing: Omit<Drawing, 'next'>, previous: MidiNote
     const carried = carryingPitch(spots[end]!, from, drawing);
     const late = lateAt({ ...drawing, next }, end, from, carried);
     const to = late?.pitch ?? carried;
-    pitches.push(...between({ ...drawing, next }, i, end, from, to), to);
+    pitches.push(...figureBetween({ ...drawing, next }, i, end, from, to), to);
     if (late) {
       pitches.push(late.to);
       delays[end] = late.by;
@@ -209,8 +209,14 @@ const LIKED = 2.2;
 /** How much chance there is in which figure is taken. */
 const CHANCE = 3;
 
-/** What lies between two tones: the figure that goes best, or the smoothest line. */
-function between(drawing: Drawing, first: number, end: number, from: number, to: number): number[] {
+/** What lies between two tones: the figure that goes best, or the smoothest line. MIDI numbers, one for each place. */
+export function figureBetween(
+  drawing: Drawing,
+  first: number,
+  end: number,
+  from: number,
+  to: number,
+): number[] {
   const { spots, reach, habits, chromatic, next } = drawing;
   const own = spots.slice(first, end);
   if (!own.length) return [];
