@@ -111,6 +111,20 @@ test('six takes of a solo, the best bars of them, four bars played again while t
   expect(solos.at(-1)).toMatchObject({ player: 'marta-quay', settings: { instrument: 73 } });
   expect(solos.filter(({ starred }) => starred)).toHaveLength(1);
 
+  // She tells what the keys play in her own way, then answers where they rest.
+  await page.getByLabel('Plays', { exact: true }).selectOption({ label: 'Goes around the line of Keys' });
+  await page.getByRole('radio', { name: 'builds' }).tap();
+  await page.getByLabel('Longest phrase').selectOption({ label: '4 beats' });
+  expect(await findingsInBoth(page)).toEqual([]);
+  await button(page, /^Play again/).tap();
+  await expect(button(page, /^Star Around Keys/)).toBeVisible();
+  expect((await takesIn(page, 'solo')).at(-1)).toMatchObject({
+    name: 'Around Keys',
+    player: 'marta-quay',
+    settings: { energy: 'builds', longestPhrase: 4 },
+  });
+  await page.getByLabel('Plays', { exact: true }).selectOption({ label: 'Throughout, its own line' });
+
   // Fours are traded with the keys: range and loop stay as the part is changed.
   await takeInHand(page, 1, '16 bars');
   await button(page, 'Trade bars with another part').tap();

@@ -6,6 +6,7 @@
 import { expose, transfer } from 'comlink';
 import { renderBand, type Band } from '@backline/core/band/index';
 import { joiningTry } from '@backline/core/takes/join';
+import { askedInGaps, takeBeside, type Beside } from '@backline/core/takes/beside';
 import { keptTake, secondLineTo, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
 import type { NewTake } from '@backline/core/song/takeSchema';
 import type { SecondLine } from '@backline/core/song/choices';
@@ -123,9 +124,12 @@ const making = {
     if (latest) tell({ ...latest, loop: undefined, moves: [] });
   },
 
-  /** A take of a part that joins what is played beside it; null where there can be none. */
-  take(part: string, asked: KeptTakeAsked): NewTake | null {
+  /** A take of a part that joins what is played beside it, or goes beside another part; null where there can be none. */
+  take(part: string, wanted: KeptTakeAsked, beside: Beside | null): NewTake | null {
     const { song, band } = made();
+    if (beside?.how === 'around it') return takeBeside(song, played, band, part, wanted, beside);
+    const asked = beside ? askedInGaps(band, wanted, beside.part) : wanted;
+    if (!asked) return null;
     const notes = band.parts.find(({ id }) => id === part)?.notes ?? [];
     const bars = band.bars.slice(asked.from, asked.to);
     const [first, last] = [bars[0], bars[bars.length - 1]];

@@ -200,3 +200,8 @@ export const SECOND_LINES = [
 ] as const;
 /** How a second line goes with a first. */
 export type SecondLine = (typeof SECOND_LINES)[number];
+
+/** What a take does beside another part: it fills its gaps, or goes around its line. */
+export const BESIDES = ['in its gaps', 'around it'] as const;
+/** What a take does beside another part. */
+export type BesideHow = (typeof BESIDES)[number];

@@ -1,17 +1,13 @@
 /** Takes beside another part: only where that rests, or around what it plays. */
 import type { Band } from '../band/index';
 import type { Repertoire } from '../band/repertoire';
+import type { BesideHow } from '../song/choices';
 import type { Song } from '../song/schema';
 import type { NewTake } from '../song/takeSchema';
 import { EIGHTH, PPQ } from '../time/ticks';
 import { without, type Stretch } from '../timeline/stretches';
 import type { Ticks } from '../units/units';
 import { keptTake, takeAround, type KeptTakeAsked } from './keep';
-
-/** What a take does beside another part: it fills its gaps, or goes around its line. */
-export const BESIDES = ['in its gaps', 'around it'] as const;
-/** What a take does beside another part. */
-export type BesideHow = (typeof BESIDES)[number];
 
 /** The part beside which a take is made, by its id, and how. */
 export interface Beside {

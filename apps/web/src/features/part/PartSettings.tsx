@@ -16,14 +16,14 @@ import { levelText, panText } from './decibels';
 import { PlaceSettings } from './PlaceSettings';
 import { PlaysSettings } from './PlaysSettings';
 import type { Setting } from './setting';
-import { hasSettings } from './SettingControl';
+import { hasSettings, SettingsOf } from './SettingControl';
 import { StepSettings, stepFacts } from './StepSettings';
 import { TouchSettings } from './TouchSettings';
 import { VoicingSettings } from './VoicingSettings';
 
 export { PartMenu };
 
-type Group = 'plays' | 'steps' | 'touch' | 'instrument' | 'place' | 'voicing' | 'part';
+type Group = 'plays' | 'line' | 'steps' | 'touch' | 'instrument' | 'place' | 'voicing' | 'part';
 
 /** Groups that are unfolded, on every part's page alike: who sets one part's touch sets the next one's. */
 let unfolded: readonly Group[] = ['plays'];
@@ -78,6 +78,11 @@ export function PartSettings({ onFind, onPlayers, onKeep, ...of }: PartSettingsP
           <PlaysSettings {...setting} onFind={onFind} onPlayers={onPlayers} />
         </Fold>
       )}
+      {hasSettings(kind, 'line') && !isFrozen ? (
+        <Fold {...fold('line', 'Its line')}>
+          <SettingsOf setting={setting} group="line" />
+        </Fold>
+      ) : null}
       {hasSettings(kind, 'steps') && !isFrozen ? (
         <Fold {...fold('steps', 'Steps', stepFacts(set))}>
           <StepSettings {...setting} />

@@ -23,20 +23,25 @@ interface SettingControlProps {
 }
 
 const AS_PATTERN = 'as its pattern';
+/** What its pattern says of a line is its player's way. */
+const AS_PLAYER = 'as its player';
 
 /** One setting, chosen as its specification says; nothing where that leaves it to a page. */
 export function SettingControl({ name, value, put, unset, ...props }: SettingControlProps) {
-  const { control, neutral, label: own } = settingOf(name);
+  const { control, neutral, label: own, inWords, group } = settingOf(name);
   const label = props.label ?? own;
   const set = (to: unknown): void => put({ [name]: to });
   switch (control.as) {
     case 'choices':
     case 'list': {
-      const offered = control.choices as readonly SettingChoice<Value>[];
+      const listed = control.choices as readonly SettingChoice<Value>[];
+      // What was set elsewhere stands in the list as well.
+      const isOther = control.as === 'list' && value !== null && !listed.some((c) => c.value === value);
+      const offered = isOther ? [...listed, { value: value as Value, label: inWords(value) }] : listed;
       // What its pattern says can be let hold again.
       const isOfPattern = neutral === null;
       const choices: readonly Choice<Value>[] = isOfPattern
-        ? [{ value: AS_PATTERN, label: AS_PATTERN }, ...offered]
+        ? [{ value: AS_PATTERN, label: group === 'line' ? AS_PLAYER : AS_PATTERN }, ...offered]
         : offered;
       const chosen = (value ?? (isOfPattern ? AS_PATTERN : null)) as Value | null;
       const choose = (to: Value): void => set(to === AS_PATTERN ? undefined : to);

@@ -32,8 +32,14 @@ export function usePlayersFor(song: Song, part: Part): readonly PlayerFile[] {
   }, [all, part, song]);
 }
 
-/** What is asked: of a player, or of the part as it is set; as full as is said. */
-export function askedOf(song: Song, part: Part, file: PlayerFile | undefined, density?: number): Asked {
+/** What is asked: of a player, or of the part as it is set; over it what the writer wants. */
+export function askedOf(
+  song: Song,
+  part: Part,
+  file: PlayerFile | undefined,
+  wanted: Settings = {},
+  beside: Asked['beside'] = null,
+): Asked {
   const kind = partKind(part);
   const isOther = file !== undefined && file.kind !== part.kind;
   return {
@@ -43,7 +49,9 @@ export function askedOf(song: Song, part: Part, file: PlayerFile | undefined, de
       ...(file && settingsOf(file.settings)),
       // Who steps out plays his own instrument.
       ...(isOther && kind && { instrument: settingsIn(song, kind, part, null).instrument }),
-      ...(density !== undefined && { density }),
+      ...wanted,
     },
+    wanted,
+    beside,
   };
 }

@@ -8,7 +8,7 @@ import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backl
 import type { Part } from '@backline/core/song/schema';
 import type { CompSpan } from '@backline/core/song/takeSchema';
 import { placesOf, reachesOver, takeThrough, type StretchInPlaying } from '@backline/core/takes/places';
-import type { SecondLine } from '@backline/core/song/choices';
+import type { BesideHow, SecondLine } from '@backline/core/song/choices';
 import type { Stretch } from '@backline/core/timeline/stretches';
 import { player, usePlayer } from '../../audio/player';
 import { loopRound } from '../../shared/loop';
@@ -43,7 +43,7 @@ export interface TakesSession {
   readonly making: boolean;
 }
 
-const AS_SET: Asked = { player: null, kind: null, settings: {} };
+const AS_SET: Asked = { player: null, kind: null, settings: {}, wanted: {}, beside: null };
 
 const FIRST: TakeRange = { from: 0, bars: USUAL_LENGTH, late: 0, early: 0 };
 
@@ -124,6 +124,18 @@ const MOST_SEED = 2_147_483_647;
 const nextSeed = ({ takes = [] }: Pick<Part, 'takes'>, song: number): number =>
   takes.reduce((most, { seed }) => Math.max(most, seed), (song * 1000) % (MOST_SEED - 10_000)) + 1;
 
+/** What a take beside another part is called, and what is said where there can be none. */
+const BESIDE_SAYS: Readonly<Record<BesideHow, (part: string) => { name: string; none: string }>> = {
+  'in its gaps': (part) => ({
+    name: `In the gaps of ${part}`,
+    none: `${part} leaves no gap in these bars. Take other bars in hand.`,
+  }),
+  'around it': (part) => ({
+    name: `Around ${part}`,
+    none: `${part} plays nothing in these bars. Take other bars in hand.`,
+  }),
+};
+
 /** Plays the range once more, and hears it: a take of its own, kept beside all others. */
 export async function playAgain(): Promise<void> {
   const { song } = useOpenSong.getState();
@@ -131,27 +143,33 @@ export async function playAgain(): Promise<void> {
   const stretch = stretchNow();
   const bars = stretch && barsIn(barsNow(), stretch);
   if (!song || !part || !stretch || !bars?.length || getState().making) return;
-  const { player: name, kind, settings } = getState().asked;
+  const { player: name, kind, settings, beside } = getState().asked;
+  const other = song.parts.find(({ id }) => id === beside?.part);
   const isOpen = stillOpen();
   setState({ making: true });
   // Sound starts with the tap, whatever has to be made first.
   hearStep();
   try {
     const made = await bandWorker.ask((band) =>
-      band.take(part.id, {
-        from: bars[0]!.at,
-        to: bars[bars.length - 1]!.at + 1,
-        seed: nextSeed(part, song.seed),
-        stretch,
-        ...(name !== null && { player: name }),
-        ...(kind !== null && { kind }),
-        ...(Object.keys(settings).length && { settings }),
-      }),
+      band.take(
+        part.id,
+        {
+          from: bars[0]!.at,
+          to: bars[bars.length - 1]!.at + 1,
+          seed: nextSeed(part, song.seed),
+          stretch,
+          ...(name !== null && { player: name }),
+          ...(kind !== null && { kind }),
+          ...(Object.keys(settings).length && { settings }),
+        },
+        other ? beside : null,
+      ),
     );
     const now = useOpenSong.getState().song?.parts.find(({ id }) => id === part.id);
     if (!now || !isOpen()) return;
-    if (!made) refuse(`${part.name} has nothing to play there.`);
-    else if (change(keepTake(part.id, { id: freeTakeId(now), ...made }, true)))
+    const of = other && beside ? BESIDE_SAYS[beside.how](other.name) : null;
+    if (!made) refuse(of?.none ?? `${part.name} has nothing to play there.`);
+    else if (change(keepTake(part.id, { id: freeTakeId(now), ...made, ...(of && { name: of.name }) }, true)))
       say(`${takeName(partNow() ?? now, freeTakeId(now))} is heard`);
   } catch (error) {
     refuse(`The take could not be made: ${error instanceof Error ? error.message : String(error)}`);
@@ -226,7 +244,7 @@ export async function trade(wish: Trade): Promise<void> {
       const seed = nextSeed(other, song.seed) + solos.length;
       const asked = { from, to, seed, settings, ...(name !== null && { player: name }) };
       const made = await bandWorker.ask((band) =>
-        band.take(other.id, { ...asked, ...(kind !== null && { kind }) }),
+        band.take(other.id, { ...asked, ...(kind !== null && { kind }) }, null),
       );
       if (made) solos.push(made);
     }

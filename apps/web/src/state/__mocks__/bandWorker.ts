@@ -1,6 +1,7 @@
 /** The worker that makes the band, asked in the page itself: what it answers comes from the core. */
 import { renderBand } from '@backline/core/band/index';
 import { OURS } from '@backline/core/styles/index';
+import { takeBeside, type Beside } from '@backline/core/takes/beside';
 import { keptTake, secondLineTo, takeAsHeard, type KeptTakeAsked } from '@backline/core/takes/keep';
 import type { SecondLine } from '@backline/core/song/choices';
 import type { Stretch } from '@backline/core/timeline/stretches';
@@ -12,7 +13,10 @@ const songNow = () => useOpenSong.getState().song!;
 export const failing = { times: 0 };
 
 const band = {
-  take: (part: string, asked: KeptTakeAsked) => keptTake(songNow(), OURS, part, asked),
+  take: (part: string, asked: KeptTakeAsked, beside: Beside | null) =>
+    beside
+      ? takeBeside(songNow(), OURS, renderBand(songNow(), OURS), part, asked, beside)
+      : keptTake(songNow(), OURS, part, asked),
   secondLine(part: string, other: string, stretch: Stretch, how: SecondLine) {
     const song = songNow();
     const { range } = OURS.kinds.get(song.parts.find(({ id }) => id === other)!.kind)!;

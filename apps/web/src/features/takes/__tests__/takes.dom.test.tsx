@@ -2,6 +2,7 @@
 import { act, configure, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { renderBand } from '@backline/core/band/index';
+import { setSettings } from '@backline/core/edits/settings';
 import { setBar } from '@backline/core/edits/bars';
 import { readChart } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
@@ -25,6 +26,7 @@ import {
   trade,
   useTakes,
 } from '../session';
+import type { Asked } from '../asked';
 import { turnsOf } from '../trading';
 
 configure({ defaultHidden: true });
@@ -37,6 +39,7 @@ const { failing } = jest.requireMock<{ failing: { times: number } }>('../../../s
 
 const CHART =
   'title: Pier\nkey: C\nstyle: lamplight\n[Verse]\nC | F | G | C | Am | F | G | C\n[Chorus]\nF | G | C | C';
+const AS_SET: Asked = { player: null, kind: null, settings: {}, wanted: {}, beside: null };
 const now = () => useOpenSong.getState().song!;
 const solo = () => now().parts.find(({ id }) => id === 'solo')!;
 const comp = () =>
@@ -50,7 +53,7 @@ beforeEach(() => {
     closeSong();
     forgetEdits('x');
     usePlayer.setState({ playing: false, starting: false, loop: null });
-    useTakes.setState({ song: null, part: null, startsOver: false, making: false });
+    useTakes.setState({ song: null, part: null, startsOver: false, making: false, asked: AS_SET });
     openSong({ id: 'x', revision: 1, updatedAt: '', song });
     useBand.setState({ band: renderBand(song, OURS), song });
   });
@@ -143,7 +146,7 @@ describe('playing again', () => {
       isLead: false,
       every: 2,
       otherStarts: true,
-      asked: { player: null, kind: null, settings: {} },
+      asked: AS_SET,
     });
     act(() => openSong({ id: 'x', revision: 1, updatedAt: '', song: other }));
     await act(() => traded);
@@ -164,8 +167,77 @@ describe('playing again', () => {
   });
 });
 
+describe('how new takes are played', () => {
+  const opened = () => {
+    const props = { onTurn: jest.fn(), onClose: jest.fn() };
+    render(
+      <PaperProvider>
+        <TakesPage song={now()} part={solo()} {...props} />
+      </PaperProvider>,
+    );
+    fireEvent.click(screen.getByRole('button', { name: /How new takes are played/ }));
+  };
+  const choose = (label: string, option: string): void => {
+    const select = screen.getByLabelText<HTMLSelectElement>(label);
+    const { value } = [...select.options].find(({ text }) => text === option)!;
+    fireEvent.change(select, { target: { value } });
+  };
+  const last = () => solo().takes!.at(-1)!;
+
+  it('belongs to the take, stays where another player is asked, and is let go at one tap', async () => {
+    opened();
+    choose('Shortest phrase', '4 beats');
+    choose('Rests between phrases', 'half of it');
+    fireEvent.click(screen.getByRole('radio', { name: 'winds down' }));
+    choose('Asked of', 'Marta Quay, flute');
+    fireEvent.click(screen.getByRole('radio', { name: 'far' }));
+    await again();
+    expect(last()).toMatchObject({
+      player: 'marta-quay',
+      settings: { shortestPhrase: 4, space: 50, energy: 'winds down', outside: 'far', instrument: 73 },
+    });
+    fireEvent.click(screen.getByRole('button', { name: /As its player does/ }));
+    choose('Asked of', 'Solo as it is set');
+    await again();
+    expect(last().settings).toBeUndefined();
+    expect(last().player).toBeUndefined();
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: /As its player does/ }).disabled).toBe(true);
+  });
+
+  it('fills the gaps of another part or goes around its line; where there is none it says what to do', async () => {
+    const melody = { ...solo(), id: 'tune', kind: 'melody', name: 'Tune', settings: { space: 65 } };
+    const two = { ...now(), parts: [...now().parts, melody] };
+    act(() => openSong({ id: 'x', revision: 2, updatedAt: '', song: two }));
+    catchUp();
+    act(() => openTakes('solo', 0));
+    act(() => setRange({ from: 0, bars: 8, late: 0, early: 0 }));
+    opened();
+    choose('Plays', 'Goes around the line of Tune');
+    await again();
+    expect(last().name).toBe('Around Tune');
+    choose('Plays', 'Fills the gaps of Tune');
+    await again();
+    expect(last().name).toBe('In the gaps of Tune');
+    const tune = renderBand(now(), OURS).parts.find(({ id }) => id === 'tune')!.notes;
+    const meets = last()
+      .pieces.flatMap(({ notes }) => notes)
+      .filter(([start, duration]) => tune.some((n) => n.at < start + duration && n.at + n.length > start));
+    expect(meets).toEqual([]);
+    const count = solo().takes!.length;
+    choose('Plays', 'Goes around the line of Tune');
+    act(() => void change(setSettings('tune', null, { on: false })));
+    catchUp();
+    await again();
+    expect(solo().takes).toHaveLength(count);
+    expect(useOpenSong.getState().refusal).toBe('Tune plays nothing in these bars. Take other bars in hand.');
+    choose('Plays', 'Throughout, its own line');
+    await again();
+    expect(last().name).toBeUndefined();
+  });
+});
+
 describe('trading', () => {
-  const asked = { player: 'two-hands', kind: 'solo', settings: { instrument: 0 } };
+  const asked = { ...AS_SET, player: 'two-hands', kind: 'solo', settings: { instrument: 0 } };
   const keys = () => now().parts.find(({ id }) => id === 'keys')!;
 
   it('takes turns bar by bar, whoever starts, the last turn as long as there are bars', () => {
@@ -204,7 +276,7 @@ describe('trading', () => {
         isLead: true,
         every: 2,
         otherStarts: true,
-        asked: { player: null, kind: null, settings: {} },
+        asked: AS_SET,
       }),
     );
     const other = now().parts.find(({ id }) => id === 'melody')!;
@@ -217,7 +289,7 @@ describe('trading', () => {
         isLead: false,
         every: 4,
         otherStarts: true,
-        asked: { player: null, kind: null, settings: {} },
+        asked: AS_SET,
       }),
     );
     expect(useOpenSong.getState().refusal).toMatch(/could not trade/);
