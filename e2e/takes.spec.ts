@@ -115,7 +115,7 @@ test('six takes of a solo, the best bars of them, four bars played again while t
   await page.getByLabel('Plays', { exact: true }).selectOption({ label: 'Goes around the line of Keys' });
   await page.getByRole('radio', { name: 'builds' }).tap();
   await page.getByLabel('Longest phrase').selectOption({ label: '4 beats' });
-  expect(await findingsInBoth(page)).toEqual([]);
+  expect(await findingsInBoth(page, 'light')).toEqual([]);
   await button(page, /^Play again/).tap();
   await expect(button(page, /^Star Around Keys/)).toBeVisible();
   expect((await takesIn(page, 'solo')).at(-1)).toMatchObject({

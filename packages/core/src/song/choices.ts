@@ -100,6 +100,11 @@ export const MOTIF_RETURNS = ['never', 'seldom', 'often', 'always'] as const;
 /** How often a line comes back to its motif. */
 export type MotifReturns = (typeof MOTIF_RETURNS)[number];
 
+/** What of a theme in four parts is told: all of it, or one part again and again. */
+export const THEMES = ['whole', 'statement', 'answer', 'turn', 'close'] as const;
+/** What of a theme in four parts is told. */
+export type Theme = (typeof THEMES)[number];
+
 /** The longest phrase that can be asked of a line, beats; and the most that rests between its phrases, percent. */
 export const LONGEST_PHRASE = 32;
 export const MOST_SPACE = 80;

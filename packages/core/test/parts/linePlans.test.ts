@@ -12,9 +12,10 @@ import { planOf } from '@backline/core/parts/lines/asked';
 import { barCells } from '@backline/core/parts/lines/cells';
 import { motifOf } from '@backline/core/parts/lines/motif';
 import type { LinePattern } from '@backline/core/parts/lines/pattern';
-import { planPhrases, type Phrase } from '@backline/core/parts/lines/phrases';
+import { planPhrases, type Phrase, type PlanAsked } from '@backline/core/parts/lines/phrases';
+import { planTune, tuneCells } from '@backline/core/parts/lines/tune';
 import { SOLOISTS } from '@backline/core/players/index';
-import { ENERGIES, MOTIF_RETURNS, OUTSIDES, type Energy } from '@backline/core/song/choices';
+import { ENERGIES, MOTIF_RETURNS, OUTSIDES, type Energy, type Theme } from '@backline/core/song/choices';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { stream } from '@backline/core/random/stream';
 import { OURS } from '@backline/core/styles/index';
@@ -71,15 +72,14 @@ function outside({ band, part }: Played): number {
   return part.notes.filter(isOut).length / part.notes.length;
 }
 
-/** The phrases that are planned for a solo over 16 bars, by some seed. */
-function plannedFor(settings: Settings, seed: number): Phrase[] {
+/** What is planned over for a solo of 16 bars, by some seed. */
+function planAsked(settings: Settings, seed: number): PlanAsked {
   const { song } = asked(settings, seed);
   const region = partInForm(song, OURS, song.parts[0]!.id).regions[0]!;
-  const stretch = region.settingsSpans[0]! as SettingsSpan<LinePattern>;
-  const plan = planOf(stretch);
+  const plan = planOf(region.settingsSpans[0]! as SettingsSpan<LinePattern>);
   const { bars } = region;
   const cells = bars.slice(0, 2).flatMap((bar) => barCells(bar, plan.pattern, 1, 0.5, stream('cells')));
-  return planPhrases({
+  return {
     bars,
     firstBar: 0,
     ofBars: bars.length,
@@ -88,8 +88,20 @@ function plannedFor(settings: Settings, seed: number): Phrase[] {
     motif: motifOf(cells, stream('motif')),
     entry: { pickup: 0, late: 0 },
     key: `${seed}`,
-  });
+  };
 }
+
+const plannedFor = (settings: Settings, seed: number): Phrase[] => planPhrases(planAsked(settings, seed));
+
+/** The same as a theme. */
+function tuneFor(settings: Settings, seed: number): Phrase[] {
+  const plan = planAsked(settings, seed);
+  const cells = tuneCells(plan, `${seed}/cells`);
+  return planTune({ ...plan, motif: motifOf(cells.statement.flat(), stream('motif')) }, cells);
+}
+
+/** How the four parts of a theme go. */
+const SHAPES = ['question', 'answer', 'arch', 'fall'];
 
 const takesUpMotif = ({ notes }: Phrase): boolean => notes.some(({ motif }) => motif >= 0);
 
@@ -190,5 +202,45 @@ describe.each(SOLOISTS.map((one) => [one.name, one.settings] as const))('%s', (_
     expect(returns[1]!).toBeLessThan(returns[3]!);
     expect(returns[2]!).toBeLessThan(returns[3]!);
     expect(returns[3]!).toBeGreaterThan(0.6);
+  });
+});
+
+describe('as a theme', () => {
+  const settings = { ...SOLOISTS[0]!.settings, shortestPhrase: 5, longestPhrase: 5, space: 35 };
+  const told = (theme: Theme, seed: number) => tuneFor({ ...settings, theme }, seed);
+
+  it.each(SEEDS)('is told whole: statement, answer, turn, close, and again (seed %i)', (seed) => {
+    const shapes = told('whole', seed).map(({ shape }) => shape);
+    expect(shapes.slice(0, 8)).toEqual([...SHAPES, ...SHAPES]);
+    const [statement, answer, turn, close] = told('whole', seed);
+    const rhythm = ({ start, notes }: Phrase) => notes.map((n) => n.start - start);
+    // What takes the motif up strikes as it did, as far as it goes.
+    for (const again of [answer!, close!]) {
+      const [a, b] = [rhythm(statement!), rhythm(again)];
+      const both = Math.min(a.length, b.length);
+      expect(b.slice(0, both)).toEqual(a.slice(0, both));
+    }
+    expect(statement!.isHome).toBe(true);
+    expect(turn!.contour).not.toEqual(statement!.contour);
+  });
+
+  it.each(['statement', 'answer', 'turn', 'close'] as const)('is told by its %s alone', (theme) => {
+    for (const seed of SEEDS) {
+      const phrases = told(theme, seed);
+      const whole = told('whole', seed);
+      const at = (['statement', 'answer', 'turn', 'close'] as const).indexOf(theme);
+      expect(new Set(phrases.map(({ shape }) => shape))).toEqual(new Set([SHAPES[at]]));
+      const rhythm = ({ start, notes }: Phrase) => notes.map((n) => n.start - start);
+      expect(rhythm(phrases[0]!)).toEqual(rhythm(whole[at]!));
+    }
+  });
+
+  it('is heard so, by whoever plays lines', () => {
+    for (const { settings: own } of SOLOISTS) {
+      const heardBy = (theme: Theme) =>
+        played({ ...own, theme }, 1).part.notes.map(({ at, pitch }) => `${at} ${pitch}`);
+      expect(heardBy('whole').length).toBeGreaterThan(8);
+      expect(heardBy('turn')).not.toEqual(heardBy('statement'));
+    }
   });
 });

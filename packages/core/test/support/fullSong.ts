@@ -14,6 +14,7 @@ export const FULL_SETTINGS: Required<Settings> = {
   energy: 'builds',
   outside: 'a little',
   motifReturns: 'often',
+  theme: 'whole',
   dynamics: 'mf',
   register: 48,
   spread: 4,

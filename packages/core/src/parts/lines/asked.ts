@@ -1,5 +1,5 @@
 /** A player's way of planning a line, as it is asked to play: what is set for phrases, energy and motif stands over what it is used to. */
-import type { Energy, MotifReturns, Outside } from '../../song/choices';
+import type { Energy, MotifReturns, Outside, Theme } from '../../song/choices';
 import type { SettingName } from '../../song/settings/index';
 import type { SettingsSpan } from '../../timeline/settings';
 import type { Figure, Habits } from './habits';
@@ -13,6 +13,7 @@ export const LINE_CONTROLS = [
   'energy',
   'outside',
   'motifReturns',
+  'theme',
 ] as const satisfies readonly SettingName[];
 
 /** How a line is planned. */
@@ -21,6 +22,8 @@ export interface LinePlan {
   readonly habits: Habits;
   /** The least and most beats of a phrase without its rest; null where it is as its pattern has it, rest and all. */
   readonly sung: readonly [least: number, most: number] | null;
+  /** What of a theme in four parts is told; null where phrases follow each other as they are drawn. */
+  readonly theme: Theme | null;
   /** True where it is asked how full it is on its way: it goes by that above all else. */
   readonly byEnergy: boolean;
   /** False where nothing is played but tones of the scale. */
@@ -85,7 +88,7 @@ export function planOf({
   pattern,
   settings,
 }: Pick<SettingsSpan<LinePattern>, 'pattern' | 'settings'>): LinePlan {
-  const { shortestPhrase, longestPhrase, space, energy, outside, motifReturns } = settings;
+  const { shortestPhrase, longestPhrase, space, energy, outside, motifReturns, theme } = settings;
   const usual = habitsOf(pattern);
   const habits: Habits = {
     ...usual,
@@ -97,6 +100,7 @@ export function planOf({
     pattern: space === null ? pattern : { ...pattern, rest: space / 100 },
     habits,
     sung: sungBeats(shortestPhrase, longestPhrase),
+    theme: theme ?? (pattern.form === 'four parts' ? 'whole' : null),
     byEnergy: energy !== null,
     chromatic: outside !== 'inside',
   };

@@ -140,7 +140,7 @@ function planned(region: Region<LinePattern>, stretch: SettingsSpan<LinePattern>
   const line = planOf(stretch);
   const { pattern, habits } = line;
   const pace = PACE[settings.pace];
-  const isTune = pattern.form === 'four parts';
+  const isTune = line.theme !== null;
   // A motif is the section's, wherever in it the line begins again.
   const home = `${sectionSeed}/motif/${pattern.id}/${settings.variation}`;
   const drawn = stream(home);

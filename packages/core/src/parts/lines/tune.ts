@@ -6,16 +6,17 @@ import { energyAt } from './course';
 import { entryOf, shareAt, type Contour, type Onset, type Phrase, type PlanAsked } from './phrases';
 import { motifOf } from './motif';
 import type { LinePattern } from './pattern';
+import type { Theme } from '../../song/choices';
 import type { Bar } from '../../time/bars';
 import type { Semitones } from '../../units/units';
 
 /** The parts of a tune: how each goes, and whether it takes up the statement's motif. */
 const FOUR_PARTS = [
-  { shape: 'question', motif: 'states' },
-  { shape: 'answer', motif: 'takes up' },
-  { shape: 'arch', motif: 'leaves' },
-  { shape: 'fall', motif: 'takes up' },
-] as const satisfies readonly { readonly shape: Contour; readonly motif: string }[];
+  { name: 'statement', shape: 'question', motif: 'states' },
+  { name: 'answer', shape: 'answer', motif: 'takes up' },
+  { name: 'turn', shape: 'arch', motif: 'leaves' },
+  { name: 'close', shape: 'fall', motif: 'takes up' },
+] as const satisfies readonly { readonly name: Theme; readonly shape: Contour; readonly motif: string }[];
 
 /** Beats that a tune's last part rests on its end, at least. */
 const CLOSING = 2;
@@ -65,17 +66,19 @@ export function tuneCells(
 }
 
 /**
- * A tune over a run of bars: each part as long as the pattern's shortest phrase, and again from the start where there
- * is more. Its motif returns in answer and close.
+ * A tune over a run of bars, all its parts in turn or one of them: each as long as the pattern's shortest phrase, and
+ * again from the start where there is more. Its motif returns in answer and close.
  */
 export function planTune(asked: PlanAsked, { statement, turn, turnContour }: TuneCells): Phrase[] {
   const { bars, firstBar, plan, pace, motif, key } = asked;
-  const { pattern, habits, sung } = plan;
+  const { pattern, habits, sung, theme } = plan;
+  const single = FOUR_PARTS.filter(({ name }) => name === theme);
+  const parts = single.length ? single : FOUR_PARTS;
   const next = stream(`${key}/${firstBar}`);
   const size = partLength(bars, pattern, sung, pace);
   const phrases: Phrase[] = [];
   for (let first = 0, n = 0; first < bars.length; first += size, n++) {
-    const part = FOUR_PARTS[n % FOUR_PARTS.length]!;
+    const part = parts[n % parts.length]!;
     const run = bars.slice(first, first + size);
     const cells = part.motif === 'leaves' ? turn : statement;
     let heard = 0;
@@ -92,7 +95,7 @@ export function planTune(asked: PlanAsked, { statement, turn, turnContour }: Tun
     const beats = lineBeats(run, pace);
     const last = run[run.length - 1]!;
     const end = last.start + last.length;
-    const isClose = n % FOUR_PARTS.length === FOUR_PARTS.length - 1;
+    const isClose = part.name === 'close';
     const rest = Math.max(1, Math.round(beats.length * pattern.rest));
     const until = isClose ? Math.min(beats.length - 1, beats.length - CLOSING + 1) : beats.length - rest;
     const cut = beats[Math.max(1, until)]?.start ?? end;

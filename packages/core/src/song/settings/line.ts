@@ -1,6 +1,6 @@
 /** How a line is planned, over its player's own way: its phrases, how full it is through its bars, how far it goes, what it comes back to. */
 import { z } from 'zod';
-import { ENERGIES, LONGEST_PHRASE, MOST_SPACE, MOTIF_RETURNS, OUTSIDES } from '../choices';
+import { ENERGIES, LONGEST_PHRASE, MOST_SPACE, MOTIF_RETURNS, OUTSIDES, THEMES } from '../choices';
 import { asNamed, setting, type SettingChoice } from './specification';
 
 const beats = (count: number): string => (count === 1 ? 'a beat' : `${count} beats`);
@@ -87,6 +87,17 @@ export const LINE = {
     label: 'Comes back to its motif',
     group: 'line',
     control: { as: 'choices', choices: asNamed(MOTIF_RETURNS) },
+    byKind: true,
+  }),
+  /** A line as a theme in four parts over one motif, or one of them by itself. */
+  theme: setting({
+    schema: z.enum(THEMES),
+    neutral: null,
+    moves: 'notes',
+    inWords: (theme) => (theme === 'whole' ? 'a theme in four parts' : `the ${theme} of a theme`),
+    label: 'As a theme',
+    group: 'line',
+    control: { as: 'choices', choices: asNamed(THEMES) },
     byKind: true,
   }),
 };
