@@ -25,6 +25,7 @@ import { listenTo } from './listen';
 import { withPartOptions } from './partOptions';
 import { players, take } from './players';
 import { render } from './render';
+import { staff } from './staff';
 import { patterns, styleCheck, styles } from './styles';
 import { KINDS } from '@backline/core/parts/index';
 import { listedSettings } from '@backline/core/song/settings/listing';
@@ -263,6 +264,7 @@ export const COMMANDS: Record<string, Command> = {
   notes: { run: notes, options: ['style', 'seed', 'part'] },
   listen: { run: listen, options: ['style', 'seed', 'part'] },
   band: { run: band, options: ['style', 'seed', 'part', 'out'] },
+  staff: { run: staff, options: ['style', 'seed', 'part', 'only', 'out'], flags: ['for-instrument'] },
   render: {
     run: render,
     options: ['style', 'seed', 'part', 'out', 'stems', 'bits', 'section', 'only'],

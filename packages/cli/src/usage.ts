@@ -72,6 +72,10 @@ export const HELP: Record<string, string> = {
   voices go, and in words what is agreed in each section.`,
   band: `backline band CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE.mid
   Generates the band and writes it as a MIDI file.`,
+  staff: `backline staff CHART --out FILE.musicxml [--only PART] [--for-instrument] [--style ID] [--seed N]
+      [--part PART.SETTING=VALUE]...
+  Writes one part (the solo unless said) as notation in MusicXML, with the chords over it: as it sounds, or with
+  --for-instrument as its instrument reads it. Prints {file, part, bars, forInstrument}.`,
   render: `backline render CHART [--style ID] [--seed N] [--part PART.SETTING=VALUE]... --out FILE [--bits 16|24]
                 [--section NAME] [--only PART] [--stems FOLDER] [--plain]
   Plays the band into a file: .wav (16 bits unless said), .mp3 or .ogg, 44100 Hz. --section takes one section of it,

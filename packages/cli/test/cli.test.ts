@@ -371,6 +371,22 @@ describe('bin/backline', () => {
     expect(readStrictly(readFileSync(out)).tracks).toHaveLength(8);
   });
 
+  it('staff writes one part as notation, as it sounds or as its instrument reads it', async () => {
+    const written = async (...more: string[]) => {
+      const out = join(dir, 'solo.musicxml');
+      const { status, out: said } = await run('staff', CHART, '--out', out, ...more);
+      expect(status).toBe(0);
+      return { said: JSON.parse(said) as { bars: number; part: string }, xml: readFileSync(out, 'utf8') };
+    };
+    const tenor = ['--part', 'solo.instrument=66'];
+    const { said, xml } = await written(...tenor);
+    expect(said.part).toBe('solo');
+    expect(xml.match(/<measure /g)).toHaveLength(said.bars);
+    expect(xml).not.toContain('<transpose>');
+    expect((await written(...tenor, '--for-instrument')).xml).toContain('<chromatic>-14</chromatic>');
+    expect((await written('--only', 'bass')).xml).toContain('<sign>F</sign>');
+  });
+
   it.each([
     [['chord', 'Cfoo'], /character 2 of the chord "Cfoo"/],
     [['chord'], /Name one chord/],
@@ -382,6 +398,9 @@ describe('bin/backline', () => {
     [['voice', CHART, '--voices', '99'], /from 3 to 8/],
     [['band', CHART], /where to write/],
     [['band', CHART, '--out', '/nowhere/x.mid'], /cannot be written/],
+    [['staff', CHART], /where to write/],
+    [['staff', CHART, '--only', 'drums', '--out', 'x.musicxml'], /no part "drums" with pitches/],
+    [['staff', CHART, '--out', '/nowhere/x.musicxml'], /cannot be written/],
     [['sing'], /no command "sing"/],
   ])('%j fails with one plain sentence and status 2', async (args, sentence) => {
     const { err, out, status } = await run(...args);

@@ -4,12 +4,13 @@ import { create } from 'zustand';
 import type { Song } from '@backline/core/song/schema';
 import { fileNames } from '@backline/sound/files/fileNames';
 import { partsAsked, type AudioWish } from '../shared/audioWish';
+import type { StaffWish } from '../shared/staffWish';
 import { AudioMaker, playable } from './audioMaker';
 import { newBandWorker } from './bandWorker';
 import { download } from './download';
 
-/** What is to be taken away: notes for other programs, or sound. */
-export type Wish = 'midi' | AudioWish;
+/** What is to be taken away: notes for other programs, notation of a part, or sound. */
+export type Wish = 'midi' | StaffWish | AudioWish;
 
 export interface FilesState {
   /** What is being made, and how much of it is done, 0 to 1. */
@@ -52,6 +53,20 @@ function midi(song: Song): { readonly by: Maker; readonly made: Promise<Made> } 
   return { by, made };
 }
 
+/** The media type of notation (W3C Community Group, MusicXML 4.0). */
+const NOTATION = 'application/vnd.recordare.musicxml+xml';
+
+function staff(song: Song, wish: StaffWish): { readonly by: Maker; readonly made: Promise<Made> } {
+  const by = newBandWorker();
+  const made = by
+    .ask((band) => band.staffFileOf(playable(song), wish))
+    .then((xml) => {
+      if (xml === null) throw new Error('this part has no notes to write');
+      return { blob: new Blob([xml], { type: NOTATION }), ending: '.musicxml', remark: null };
+    });
+  return { by, made };
+}
+
 /** What lies over full scale has been cut off: only without the master can that be. */
 const overFull = (peak: number | null): string | null =>
   peak !== null && peak > 0.05
@@ -72,18 +87,24 @@ function sound(song: Song, wish: AudioWish): { readonly by: Maker; readonly made
   return { by, made };
 }
 
+function makingOf(song: Song, wish: Wish): { readonly by: Maker; readonly made: Promise<Made> } {
+  if (wish === 'midi') return midi(song);
+  return 'staff' in wish ? staff(song, wish) : sound(song, wish);
+}
+
 /** Makes a file of the song as it is now and gives it to the browser; one at a time. */
 export async function takeFile(wish: Wish, song: Song): Promise<void> {
   stopMaking();
   useFiles.setState({ making: { wish, done: 0 }, remark: null });
-  const { by, made } = wish === 'midi' ? midi(song) : sound(song, wish);
+  const { by, made } = makingOf(song, wish);
   maker = by;
   try {
     const { blob, ending, remark } = await made;
     // Given up, or another begun, while this one was made.
     if (maker !== by) return;
     useFiles.setState({ remark });
-    download(blob, fileNames([song.title])[0]! + ending);
+    const of = wish !== 'midi' && 'staff' in wish ? song.parts.find(({ id }) => id === wish.staff) : null;
+    download(blob, fileNames([of ? `${song.title} ${of.name}` : song.title])[0]! + ending);
   } catch (error) {
     if (maker !== by) return;
     const why = error instanceof Error ? error.message : String(error);

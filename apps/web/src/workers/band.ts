@@ -27,7 +27,7 @@ import { loopRound, type Round, type SectionLoop } from '../shared/loop';
 import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import { buffersOf, sentBand, type Sent, type SentBand } from '../shared/sentBand';
-import { midiFileOf, scoreToSound } from './toFile';
+import { midiFileOf, scoreToSound, staffFileOf } from './toFile';
 
 export interface BandRequest {
   readonly number: number;
@@ -169,7 +169,7 @@ const making = {
 };
 
 /** What is made of a song that it is given whole: asked of a worker of its own, that the open song need not wait. */
-const filing = { midiFileOf, scoreToSound };
+const filing = { midiFileOf, staffFileOf, scoreToSound };
 
 export type Making = typeof making & typeof filing;
 

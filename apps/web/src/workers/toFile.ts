@@ -2,12 +2,14 @@
 import { renderBand } from '@backline/core/band/index';
 import { writeMidiFile } from '@backline/core/formats/midi/index';
 import { seatTrouble } from '@backline/core/formats/midi/channels';
+import { musicXmlOf } from '@backline/core/formats/musicXml/index';
 import type { Song } from '@backline/core/song/schema';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import { scoreExcerpt } from '@backline/sound/score/scoreExcerpt';
 import { scoreOf } from '@backline/sound/score/scoreOf';
 import type { Score } from '@backline/sound/score/score';
+import type { StaffWish } from '../shared/staffWish';
 
 /** A song, and the writer's own styles, patterns and players that it may play by. */
 export interface Playable {
@@ -24,6 +26,12 @@ export interface MidiFile {
 export function midiFileOf({ song, own }: Playable): MidiFile {
   const band = renderBand(song, repertoireWith(own));
   return { bytes: writeMidiFile(song, band), remark: seatTrouble(band.parts) };
+}
+
+/** One part as notation; null where it has no pitches to write. */
+export function staffFileOf({ song, own }: Playable, { staff, forInstrument }: StaffWish): string | null {
+  const band = renderBand(song, repertoireWith(own));
+  return musicXmlOf(band, staff, { title: song.title, forInstrument });
 }
 
 /** What of a song is to sound. */

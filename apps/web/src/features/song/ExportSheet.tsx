@@ -17,6 +17,7 @@ import { SwitchLine } from '../../components/SwitchLine';
 import { useBand } from '../../state/band';
 import { stopMaking, takeFile, useFiles, type Wish } from '../../state/files';
 import { useOpenSong } from '../../state/openSong';
+import { partKind } from '../../state/repertoire';
 import { usePalette } from '../../theme/usePalette';
 import { TYPE } from '../../theme/styles';
 import { TOUCH } from '../../theme/tokens';
@@ -33,15 +34,18 @@ const FORMATS: readonly { value: AudioFormat; label: string }[] = [
 const makingWords = (wish: Wish): string =>
   wish === 'midi'
     ? 'Writing the MIDI file'
-    : typeof wish.what === 'object' && 'parts' in wish.what
-      ? `Playing ${counted(wish.what.parts.length, 'part')} into files`
-      : 'Playing the song into a file';
+    : 'staff' in wish
+      ? 'Writing the notation'
+      : typeof wish.what === 'object' && 'parts' in wish.what
+        ? `Playing ${counted(wish.what.parts.length, 'part')} into files`
+        : 'Playing the song into a file';
 
 /** How far a file is, and the way to give it up. */
 function Making({ wish, done }: { wish: Wish; done: number }) {
   const palette = usePalette();
-  const seconds = useSeconds(wish === 'midi' ? null : wish.playing);
-  const size = wish === 'midi' ? null : bytesOf(wish, seconds);
+  const sound = wish === 'midi' || 'staff' in wish ? null : wish;
+  const seconds = useSeconds(sound?.playing ?? null);
+  const size = sound ? bytesOf(sound, seconds) : null;
   const words =
     makingWords(wish) + (size === null ? '' : `: ${megabytes(size * done)} of about ${megabytes(size)} MB`);
   return (
@@ -206,6 +210,35 @@ function SoundFiles({ chosen, onChoose }: SoundFilesProps) {
   );
 }
 
+/** One part as notation. */
+function StaffFiles({ song }: { readonly song: Song }) {
+  const [forInstrument, setForInstrument] = useState(false);
+  const pitched = song.parts.filter((part) => partKind(part)?.pitched);
+  if (!pitched.length) return null;
+  return (
+    <>
+      <Words role="heading" aria-level={3} style={styles.heading}>
+        A part as notation (MusicXML)
+      </Words>
+      <SwitchLine label="Written for its instrument" on={forInstrument} onTurn={setForInstrument} />
+      <View style={styles.buttons}>
+        {pitched.map(({ id, name }) => (
+          <Button
+            key={id}
+            compact
+            mode="outlined"
+            style={styles.part}
+            accessibilityLabel={`Take ${name} as notation`}
+            onPress={() => take({ staff: id, forInstrument })}
+          >
+            {name}
+          </Button>
+        ))}
+      </View>
+    </>
+  );
+}
+
 /** Takes to take away, each by itself: all of them begin with the song and are as long as it. */
 function TakeFiles({ song, format, mastered }: { song: Song } & Pick<Chosen, 'format' | 'mastered'>) {
   const { song: whole, added } = useMemo(() => withTakesAsParts(song), [song]);
@@ -269,6 +302,7 @@ export function ExportSheet({ onClose }: { onClose: () => void }) {
           <Words tone="quiet" style={styles.words}>
             Every part on a track of its own.
           </Words>
+          {song ? <StaffFiles song={song} /> : null}
           <SoundFiles chosen={chosen} onChoose={(changed) => setChosen({ ...chosen, ...changed })} />
           {song ? <TakeFiles song={song} format={chosen.format} mastered={chosen.mastered} /> : null}
           <Link href="/about" style={StyleSheet.flatten([styles.link, { color: palette.action }])}>

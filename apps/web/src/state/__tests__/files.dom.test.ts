@@ -23,6 +23,7 @@ jest.mock('../../shared/remote', () => ({
         new Promise((give, fail) => asked.push({ wish, tell, give, fail }));
       return question({
         midiFileOf: () => work('midi'),
+        staffFileOf: (_: unknown, wish: unknown) => work(wish),
         scoreToSound: () => Promise.resolve({ score: {}, names: [] }),
         take: (_: unknown, _title: string, wish: unknown, tell: (done: number) => void) => work(wish, tell),
       });
@@ -59,6 +60,22 @@ it('a MIDI file is given to the browser under a name that any system takes, with
   expect(name).toMatch(/^[^/\\:]+\.mid$/);
   expect(now()).toEqual({ making: null, remark: 'Of 40 channels 15 sound.' });
   expect(ended).toHaveLength(1);
+});
+
+it('notation of a part bears its name; a part without pitches is said to have none', async () => {
+  const wish = { staff: song.parts[0]!.id, forInstrument: true };
+  const taking = takeFile(wish, song);
+  expect(asked[0]!.wish).toEqual(wish);
+  asked[0]!.give('<score-partwise/>');
+  await taking;
+  const [blob, name] = given.mock.calls[0] as [Blob, string];
+  expect([blob.type, blob.size]).toEqual(['application/vnd.recordare.musicxml+xml', 17]);
+  expect(name).toMatch(new RegExp(`^Pier .*${song.parts[0]!.name}\\.musicxml$`));
+  const none = takeFile({ staff: 'drums', forInstrument: false }, song);
+  asked[1]!.give(null);
+  await none;
+  expect(now().remark).toMatch(/no notes to write/);
+  expect(given).toHaveBeenCalledTimes(1);
 });
 
 it('sound tells how far it is, and where its peaks are cut off', async () => {

@@ -1,0 +1,208 @@
+/**
+ * MusicXML as others read it: LilyPond's `musicxml2ly` takes every file, LilyPond plays what it read, and its MIDI file has
+ * the notes where the band has them written. Bars are summed here: no schema does. Element names, their order and the
+ * kinds of chords are those of MusicXML 4.0 (W3C Community Group report, 2021; from memory).
+ */
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Midi } from '@tonejs/midi';
+import fc from 'fast-check';
+import { renderBand, type Band } from '@backline/core/band/index';
+import type { BandNote } from '@backline/core/band/bandNote';
+import { readChart } from '@backline/core/formats/chart/index';
+import { musicXmlOf } from '@backline/core/formats/musicXml/index';
+import { onStaffGrid } from '@backline/core/formats/musicXml/grid';
+import type { Song } from '@backline/core/song/schema';
+import { OURS } from '@backline/core/styles/index';
+import { PPQ } from '@backline/core/time/ticks';
+import { anyBandedSong } from '../support/music';
+
+const AS_IT_SOUNDS = { title: 'Any', forInstrument: false };
+
+const banded = (chart: string, set: Partial<Song> = {}): Band =>
+  renderBand({ ...readChart(chart, OURS), together: { arc: false }, ...set }, OURS);
+
+/** Elements of a name, each with its attributes and what lies in it. */
+const all = (xml: string, name: string): string[] =>
+  [...xml.matchAll(new RegExp(`<${name}(?: [^>]*)?(?:/>|>(.*?)</${name}>)`, 'gs'))].map(
+    ([, inner]) => inner ?? '',
+  );
+
+/** What a bar's notes last, ticks; tones struck with another take no time of their own. */
+const lasting = (measure: string): number =>
+  all(measure, 'note')
+    .filter((note) => !note.startsWith('<chord/>'))
+    .reduce((sum, note) => sum + Number(all(note, 'duration')[0]), 0);
+
+/** What LilyPond plays of a file that its own reader has read: place and pitch, in sixths of a sixteenth. */
+function playedByLilyPond(xml: string): string[] {
+  const folder = mkdtempSync(join(tmpdir(), 'staff-'));
+  try {
+    writeFileSync(join(folder, 'in.xml'), xml);
+    const quiet = { cwd: folder, stdio: ['ignore', 'ignore', 'pipe'] as ('ignore' | 'pipe')[] };
+    execFileSync('musicxml2ly', ['--midi', '--no-page-layout', '-o', 'out.ly', 'in.xml'], quiet);
+    // Chords stand over the staff and are not played there.
+    const ly = readFileSync(join(folder, 'out.ly'), 'utf8').replace(/\\context ChordNames[^\n]*\n/g, '\n');
+    writeFileSync(join(folder, 'out.ly'), ly);
+    execFileSync('lilypond', ['-s', '--loglevel=ERROR', '-dno-print-pages', '-o', 'out', 'out.ly'], quiet);
+    const midi = new Midi(readFileSync(join(folder, 'out.midi')));
+    const { ppq } = midi.header;
+    return midi.tracks
+      .flatMap(({ notes }) => notes)
+      .map(({ ticks, midi: pitch }) => `${Math.round((24 * ticks) / ppq)} ${pitch}`)
+      .sort();
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+/** Notes where they are written, as they are read: place and pitch, likewise. */
+function writtenIn(band: Band, part: string): string[] {
+  const { struck } = onStaffGrid(band.parts.find(({ id }) => id === part)!.notes, band.bars);
+  return struck
+    .flatMap(({ from, pitches }) => pitches.map((pitch) => `${Math.round((24 * from) / PPQ)} ${pitch}`))
+    .sort();
+}
+
+const CHANGES = 'Dm7 | G7b9 | Cmaj7/E A7 | Ebm7b5 | F#dim7 | NC | Bb6 | C';
+
+describe('LilyPond reads and plays what is written', () => {
+  it.each([
+    ['4/4', 'lamplight', 'solo'],
+    ['3/4', 'lamplight', 'solo'],
+    ['6/8', 'millpond', 'bass'],
+    ['7/8', 'quayside', 'keys'],
+    ['4/4', 'quayside', 'strings'],
+    ['4/4', 'copperline', 'bass'],
+  ])('%s in %s: the %s', (metre, style, part) => {
+    const band = banded(`title: Any\ntime: ${metre}\nkey: Eb\nstyle: ${style}\n[Verse]\n${CHANGES}`);
+    const xml = musicXmlOf(band, part, AS_IT_SOUNDS)!;
+    const played = playedByLilyPond(xml);
+    expect(played.length).toBeGreaterThanOrEqual(8);
+    expect(played).toEqual(writtenIn(band, part));
+  });
+});
+
+describe('bars', () => {
+  it('are as long as they are, whatever is played in them (any song, any part)', () => {
+    fc.assert(
+      fc.property(anyBandedSong, fc.nat(), fc.boolean(), (song, p, forInstrument) => {
+        const band = renderBand(song, OURS);
+        const part = band.parts[p % band.parts.length]!;
+        const xml = musicXmlOf(band, part.id, { title: song.title, forInstrument });
+        if (!part.pitched) return void expect(xml).toBeNull();
+        const measures = all(xml!, 'measure');
+        expect(measures.map(lasting)).toEqual(band.bars.map(({ length }) => length));
+        // Every sounding note is a pitch, and every tie that begins ends.
+        const ties = (type: string) => xml!.split(`<tie type="${type}"/>`).length;
+        expect(ties('start')).toBe(ties('stop'));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('with what is read in thirds have brackets that close, and values that fill them', () => {
+    const band = banded(`title: Any\nstyle: lamplight\n[Verse]\n${CHANGES}`);
+    const bar = band.bars[0]!;
+    const context = band.parts.find(({ id }) => id === 'solo')!.notes[0]!.context;
+    const note = (at: number, length: number): BandNote => ({ at, length, pitch: 60, context }) as BandNote;
+    const solo = band.parts.find(({ id }) => id === 'solo')!;
+    const thirds = [
+      note(0, 160),
+      note(160, 160),
+      note(320, 160),
+      note(480, 320),
+      note(800, 160),
+      note(960, 960),
+    ];
+    const xml = musicXmlOf(
+      { ...band, bars: [bar], parts: [{ ...solo, notes: thirds }] },
+      'solo',
+      AS_IT_SOUNDS,
+    )!;
+    expect(all(xml, 'type')).toEqual(['eighth', 'eighth', 'eighth', 'quarter', 'eighth', 'half']);
+    expect(xml.match(/<tuplet type="start"/g)).toHaveLength(2);
+    expect(xml.match(/<tuplet type="stop"/g)).toHaveLength(2);
+    expect(lasting(xml)).toBe(1920);
+  });
+});
+
+/** Note values of one bar of 4/4 in which notes of such lengths follow each other, ties and all. */
+function typesOf(lengths: readonly number[], metre = '4/4'): string[] {
+  const band = banded(`title: Any\ntime: ${metre}\nstyle: lamplight\n[Verse]\nC | C`);
+  const solo = band.parts.find(({ id }) => id === 'solo')!;
+  const { context } = solo.notes[0]!;
+  let at = 0;
+  const notes = lengths.map((length) => {
+    at += length;
+    return { at: at - length, length, pitch: 60, context } as BandNote;
+  });
+  const bars = [band.bars[0]!];
+  const xml = musicXmlOf({ ...band, bars, parts: [{ ...solo, notes }] }, 'solo', AS_IT_SOUNDS)!;
+  return all(xml, 'note').map((one) => all(one, 'type')[0]! + (one.includes('<dot/>') ? '.' : ''));
+}
+
+it.each([
+  ['4/4', [1920], ['whole']],
+  ['4/4', [720, 720, 480], ['quarter.', 'eighth', 'quarter', 'quarter']],
+  ['4/4', [240, 480, 480, 720], ['eighth', 'eighth', 'eighth', 'eighth', 'eighth', 'eighth', 'quarter']],
+  ['4/4', [360, 120, 1440], ['eighth.', '16th', 'half.']],
+  ['4/4', [120, 240, 120, 1440], ['16th', 'eighth', '16th', 'half.']],
+  ['3/4', [1440], ['half.']],
+  ['6/8', [720, 720], ['quarter.', 'quarter.']],
+  ['6/8', [1440], ['half.']],
+  ['6/8', [480, 240, 240, 480], ['quarter', 'eighth', 'eighth', 'quarter']],
+] as const)('%s: %j is written so that beats stay in sight', (metre, lengths, types) => {
+  expect(typesOf(lengths, metre)).toEqual(types);
+});
+
+it('chords have the kinds and degrees their names say, where they begin', () => {
+  const band = banded(
+    'title: Any\nstyle: quayside\n[Verse]\nC | Dm7 G13 | F#m7b5 | Bbmaj7#11/D | NC | Esus4 | A5 | Bdim7',
+  );
+  const chords = all(musicXmlOf(band, 'solo', AS_IT_SOUNDS)!, 'harmony');
+  const kinds = chords.map((one) => all(one, 'kind').length && /<kind text="[^"]*">([^<]+)/.exec(one)![1]);
+  expect(kinds).toEqual([
+    'major',
+    'minor-seventh',
+    'dominant-13th',
+    'half-diminished',
+    'major-seventh',
+    'none',
+    'suspended-fourth',
+    'power',
+    'diminished-seventh',
+  ]);
+  expect(chords[4]).toContain('<bass><bass-step>D</bass-step></bass>');
+  expect(chords[4]).toContain('<degree-value>11</degree-value><degree-alter>1</degree-alter>');
+  expect(chords[3]).toContain('<root-step>F</root-step><root-alter>1</root-alter>');
+});
+
+it('is written for its instrument: a tenor saxophone a ninth up, in its key, with its chords', () => {
+  const song = readChart('title: Any\nkey: Eb\nstyle: quayside\n[Verse]\nEb | Ab | Bb7 | Eb', OURS);
+  const parts = song.parts.map((part) =>
+    part.id === 'solo' ? { ...part, settings: { ...part.settings, instrument: 66 } } : part,
+  );
+  const band = renderBand({ ...song, parts, together: { arc: false } }, OURS);
+  const [sounds, reads] = [false, true].map((forInstrument) =>
+    musicXmlOf(band, 'solo', { title: '', forInstrument })!,
+  );
+  expect(all(sounds!, 'fifths')[0]).toBe('-3');
+  expect(sounds).not.toContain('<transpose>');
+  expect(all(reads!, 'fifths')[0]).toBe('-1');
+  expect(all(reads!, 'transpose')[0]).toBe('<diatonic>-8</diatonic><chromatic>-14</chromatic>');
+  expect(all(reads!, 'root-step').slice(0, 3)).toEqual(['F', 'B', 'C']);
+  expect(all(reads!, 'note')).toHaveLength(all(sounds!, 'note').length);
+});
+
+it('holds any title and name, and is none where there is nothing to write', () => {
+  const band = banded('title: Any\nstyle: quayside\n[Verse]\nC | F');
+  const title = 'Salt & <Echo> "é" \u0000\u0007\ud800 𝄞';
+  const xml = musicXmlOf(band, 'solo', { title, forInstrument: false })!;
+  expect(all(xml, 'work-title')).toEqual(['Salt &amp; &lt;Echo&gt; &quot;é&quot;  𝄞']);
+  expect(musicXmlOf(band, 'drums', AS_IT_SOUNDS)).toBeNull();
+  expect(musicXmlOf(band, 'nobody', AS_IT_SOUNDS)).toBeNull();
+  expect(musicXmlOf({ ...band, bars: [] }, 'solo', AS_IT_SOUNDS)).toBeNull();
+});
