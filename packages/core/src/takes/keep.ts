@@ -1,6 +1,6 @@
 /** Takes as a song keeps them: note for note, in ticks of their sections, with the chords they were played over. */
 import type { Band } from '../band/index';
-import { partInForm } from '../band/partInForm';
+import { partInForm, type PartInForm } from '../band/partInForm';
 import { kindOf, type Repertoire } from '../band/repertoire';
 import type { Note } from '../parts/note';
 import type { Song } from '../song/schema';
@@ -165,11 +165,9 @@ export function takeAround(
   const line = band.parts.find(({ id }) => id === lineId);
   const kind = part && kindOf({ ...part, kind: asKind ?? part.kind }, repertoire);
   if (!part || !line || !kind || !isInFront(kind)) return null;
-  const { regions, occurrences } = partAsked(song, repertoire, part, { settings, kind: asKind });
-  const pieces = occurrences.flatMap((occurrence, i) => {
-    const { start, length, occurrenceKey } = occurrence;
-    const own = { from: Math.max(0, stretch.from - start), to: Math.min(length, stretch.to - start) };
-    if (own.from >= own.to) return [];
+  const inForm = partAsked(song, repertoire, part, { settings, kind: asKind });
+  const pieces = piecesIn(song, inForm, stretch, (occurrence, asked, own) => {
+    const { start, occurrenceKey } = occurrence;
     const notes = line.notes
       .filter((note) => note.occurrenceKey === occurrenceKey)
       .filter(({ at }) => at >= start + own.from && at < start + own.to)
@@ -182,10 +180,7 @@ export function takeAround(
         noteFunction: note.noteFunction,
         span: -1,
       }));
-    const region = sounding(regions[i]!) as Region<LinePattern>;
-    return (
-      pieceOf(song, occurrence, region, own, embellished(notes, region, `${seed}/${occurrenceKey}`)) ?? []
-    );
+    return embellished(notes, sounding(asked) as Region<LinePattern>, `${seed}/${occurrenceKey}`);
   });
   if (!pieces.some(({ notes }) => notes.length)) return null;
   return { seed, ...(player !== undefined && { player }), ...(settings && { settings }), pieces };
@@ -201,12 +196,9 @@ function asHeard(
   made: (notes: readonly Note[], region: Region) => readonly Note[],
 ): NewTake | null {
   const heard = band.parts.find(({ id }) => id === partId);
-  const { occurrences, regions } = partInForm(song, repertoire, partId);
-  if (!heard || !regions.length) return null;
-  const pieces = occurrences.flatMap((occurrence, i) => {
-    const { start, length, occurrenceKey } = occurrence;
-    const own = { from: Math.max(0, stretch.from - start), to: Math.min(length, stretch.to - start) };
-    if (own.from >= own.to) return [];
+  const inForm = partInForm(song, repertoire, partId);
+  if (!heard || !inForm.regions.length) return null;
+  const pieces = piecesIn(song, inForm, stretch, ({ start, occurrenceKey }, region) => {
     const notes = heard.notes
       .filter((note) => note.occurrenceKey === occurrenceKey)
       .map((note): Note => ({
@@ -219,7 +211,26 @@ function asHeard(
         span: -1,
         ...(note.touch && { touch: note.touch }),
       }));
-    return pieceOf(song, occurrence, regions[i]!, own, made(notes, regions[i]!)) ?? [];
+    return made(notes, region);
   });
   return pieces.length ? { seed: song.seed, played: true, pieces } : null;
+}
+
+/**
+ * What is made of a stretch of the song, playing by playing, as pieces of a take.
+ * @param made what of it lies in a playing, in ticks of that.
+ */
+function piecesIn(
+  song: Song,
+  { occurrences, regions }: PartInForm,
+  stretch: Stretch,
+  made: (occurrence: Occurrence, region: Region, own: Stretch) => readonly Note[],
+): TakePiece[] {
+  return occurrences.flatMap((occurrence, i) => {
+    const { start, length } = occurrence;
+    const own = { from: Math.max(0, stretch.from - start), to: Math.min(length, stretch.to - start) };
+    const region = regions[i];
+    if (own.from >= own.to || !region) return [];
+    return pieceOf(song, occurrence, region, own, made(occurrence, region, own)) ?? [];
+  });
 }

@@ -5,7 +5,13 @@ import type { Settings } from '@backline/core/song/schema';
 import { settingsSchema } from '@backline/core/song/settings/index';
 import { RICHNESS } from '@backline/core/theory/extensions';
 import {
+  ENERGIES,
+  LONGEST_PHRASE,
+  MOST_SPACE,
+  MOTIF_RETURNS,
+  OUTSIDES,
   PACES,
+  THEMES,
   VOICING_TYPES,
   MOST_ACCENT,
   MOST_OCTAVES,
@@ -39,6 +45,13 @@ const anySettings: fc.Arbitrary<Settings> = fc.record({
   octaves: maybe(fc.integer({ min: 1, max: MOST_OCTAVES })),
   rate: maybe(fc.constantFrom(...STEP_RATES)),
   accentEvery: maybe(fc.integer({ min: 0, max: MOST_ACCENT })),
+  shortestPhrase: maybe(fc.integer({ min: 1, max: LONGEST_PHRASE })),
+  longestPhrase: maybe(fc.integer({ min: 1, max: LONGEST_PHRASE })),
+  space: maybe(fc.integer({ min: 0, max: MOST_SPACE })),
+  energy: maybe(fc.constantFrom(...ENERGIES)),
+  outside: maybe(fc.constantFrom(...OUTSIDES)),
+  motifReturns: maybe(fc.constantFrom(...MOTIF_RETURNS)),
+  theme: maybe(fc.constantFrom(...THEMES)),
   rests: maybe(fc.uniqueArray(fc.integer({ min: 0, max: MOST_STEPS - 1 }))),
 });
 

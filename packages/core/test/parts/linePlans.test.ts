@@ -2,6 +2,7 @@
  * How a line is planned is heard in its notes, whoever plays it: phrases as long as they are asked to be, so much rest,
  * energy on its way, how far outside, how often its motif. Every bound is an order: more asked is more heard.
  */
+import fc from 'fast-check';
 import { renderBand, type Band, type BandPart } from '@backline/core/band/index';
 import type { BandNote } from '@backline/core/band/bandNote';
 import { partInForm } from '@backline/core/band/partInForm';
@@ -15,13 +16,23 @@ import type { LinePattern } from '@backline/core/parts/lines/pattern';
 import { planPhrases, type Phrase, type PlanAsked } from '@backline/core/parts/lines/phrases';
 import { planTune, tuneCells } from '@backline/core/parts/lines/tune';
 import { SOLOISTS } from '@backline/core/players/index';
-import { ENERGIES, MOTIF_RETURNS, OUTSIDES, type Energy, type Theme } from '@backline/core/song/choices';
+import {
+  ENERGIES,
+  MOTIF_RETURNS,
+  OUTSIDES,
+  PACES,
+  THEMES,
+  type Energy,
+  type Theme,
+} from '@backline/core/song/choices';
+import { rangeOfInstrument } from '@backline/core/song/instrumentRanges';
 import type { Settings, Song } from '@backline/core/song/schema';
 import { stream } from '@backline/core/random/stream';
 import { OURS } from '@backline/core/styles/index';
 import { defaultScale, scalePitchClasses } from '@backline/core/theory/scale';
 import { mod, pitchClass } from '@backline/core/theory/pitch';
 import type { SettingsSpan } from '@backline/core/timeline/settings';
+import { METRE_NAMES } from '@backline/core/time/metre';
 import { PPQ } from '@backline/core/time/ticks';
 
 const CHANGES =
@@ -243,4 +254,45 @@ describe('as a theme', () => {
       expect(heardBy('turn')).not.toEqual(heardBy('statement'));
     }
   });
+});
+
+it('is planned in every metre and at every pace, however it is asked for: in its range, on its chords’ scale or by step', () => {
+  const anyLine = fc.record({
+    shortestPhrase: fc.integer({ min: 1, max: 32 }),
+    longestPhrase: fc.integer({ min: 1, max: 32 }),
+    space: fc.integer({ min: 0, max: 80 }),
+    energy: fc.constantFrom(...ENERGIES),
+    outside: fc.constantFrom(...OUTSIDES),
+    motifReturns: fc.constantFrom(...MOTIF_RETURNS),
+    theme: fc.option(fc.constantFrom(...THEMES), { nil: undefined }),
+    pace: fc.constantFrom(...PACES),
+    density: fc.integer({ min: 1, max: 5 }),
+  });
+  fc.assert(
+    fc.property(
+      anyLine,
+      fc.constantFrom(...METRE_NAMES),
+      fc.constantFrom(...SOLOISTS),
+      (line, metre, one) => {
+        const song = readChart(`title: Any\ntime: ${metre}\nstyle: quayside\n[Solo]\n${CHANGES}`, OURS);
+        const set = Object.fromEntries(Object.entries(line).filter(([, value]) => value !== undefined));
+        const solo = { ...newPart(SOLO, []), settings: { ...one.settings, ...set } };
+        const band = renderBand({ ...song, parts: [solo], together: { arc: false } }, OURS);
+        const { notes, trouble } = band.parts[0]!;
+        expect(trouble).toBeNull();
+        expect(notes.length).toBeGreaterThan(0);
+        const { range } = rangeOfInstrument(one.settings.instrument ?? 73);
+        const inOrder = [...notes].sort((a, b) => a.at - b.at);
+        for (const [i, { at, length, pitch }] of inOrder.entries()) {
+          expect(pitch).toBeGreaterThanOrEqual(range[0]);
+          expect(pitch).toBeLessThanOrEqual(range[1]);
+          expect(length).toBeGreaterThan(0);
+          expect(at).toBeLessThan(band.length);
+          const after = inOrder[i + 1];
+          if (after) expect(at + length).toBeLessThanOrEqual(after.at + 1);
+        }
+      },
+    ),
+    { numRuns: 150 },
+  );
 });
