@@ -9,6 +9,7 @@ import type { LinePattern } from '../parts/lines/pattern';
 import { figureBetween } from '../parts/lines/pitches';
 import { reachOf } from '../parts/lines/reach';
 import type { Spot } from '../parts/lines/spots';
+import { rangeOfInstrument } from '../song/instrumentRanges';
 import { barAt } from '../time/bars';
 import { beatPosition } from '../time/beats';
 import { EIGHTH, PPQ } from '../time/ticks';
@@ -62,7 +63,9 @@ export function embellished(notes: readonly Note[], region: Region<LinePattern>,
   const chance = hash(seed);
   const { low, high } = reachOf(region, first);
   const by = octavesInto(line, [low, high]);
-  const pitchOf = ({ pitch }: Note): MidiNote => intoRange(pitch + by, [low, high]);
+  // It keeps its way wherever its instrument has the tones.
+  const { range } = rangeOfInstrument(first.settings.instrument);
+  const pitchOf = ({ pitch }: Note): MidiNote => intoRange(pitch + by, range);
   const put: Note[] = [];
   const between = (places: readonly Ticks[], from: MidiNote, to: MidiNote, velocity: number): Note[] => {
     const stretch = settingsSpanAt(region.settingsSpans, places[0]!);
@@ -87,7 +90,12 @@ export function embellished(notes: readonly Note[], region: Region<LinePattern>,
       ];
     });
     if (spots.length < places.length) return [];
-    const reach = { low, high, leap: stretch.pattern.leap, seed: chance };
+    const reach = {
+      low: Math.min(low, from, to),
+      high: Math.max(high, from, to),
+      leap: stretch.pattern.leap,
+      seed: chance,
+    };
     const next = stream(`${seed}/${places[0]!}`);
     const drawing = { spots, reach, habits, chromatic, contour: [], isHome: false, next };
     return figureBetween(drawing, 0, spots.length, from, to).map((pitch, i): Note => {

@@ -35,6 +35,12 @@ const BARS = { from: 0, to: band.length };
 // The song has one section, which is played once: its ticks are the song's.
 const rows = (take: NewTake | null) => take!.pieces.flatMap(({ notes }) => notes);
 
+/** What stands in a list most often. */
+const mostly = (values: readonly number[]): number =>
+  values.reduce((a, b) =>
+    values.filter((v) => v === b).length > values.filter((v) => v === a).length ? b : a,
+  );
+
 const hears = (at: number, pitch: number, of: 'chord' | 'scale'): boolean => {
   const { chord, key } = band.chords.findLast((one) => one.start - one.anticipation <= at)!;
   const classes =
@@ -130,6 +136,13 @@ describe.each(SOLOISTS.map((one) => [one.name, one] as const))('%s', (_, { setti
         const kept = notes.find(([start]) => start === own.at);
         expect([own.at, kept && mod(kept[3], 12)]).toEqual([own.at, mod(own.pitch, 12)]);
       }
+      // Its way from tone to tone is the melody's, as far as the instrument has them.
+      const moved = line.map((own) => notes.find(([start]) => start === own.at)![3] - own.pitch);
+      const usual = moved.filter((by) => by === mostly(moved)).length;
+      const fits = line.every(
+        (own) => own.pitch + mostly(moved) >= range[0] && own.pitch + mostly(moved) <= range[1],
+      );
+      expect(usual).toBeGreaterThanOrEqual(fits ? line.length : 0.7 * line.length);
       notes.forEach(([start, , written, pitch], i) => {
         const after = notes[i + 1];
         expect(pitch).toBeGreaterThanOrEqual(range[0]);
