@@ -197,6 +197,30 @@ it('is written for its instrument: a tenor saxophone a ninth up, in its key, wit
   expect(all(reads!, 'note')).toHaveLength(all(sounds!, 'note').length);
 });
 
+it.each([
+  ['4/4', '<beat-unit>quarter</beat-unit><per-minute>96</per-minute>', 96],
+  ['6/8', '<beat-unit>quarter</beat-unit><beat-unit-dot/><per-minute>96</per-minute>', 144],
+  ['7/8', '<beat-unit>eighth</beat-unit><per-minute>96</per-minute>', 48],
+])('in %s the tempo is counted as the metre is, and sounds in quarters', (metre, mark, quarters) => {
+  const xml = musicXmlOf(
+    banded(`title: Any\ntime: ${metre}\ntempo: 96\nstyle: quayside\n[Verse]\nC | F`),
+    'bass',
+    AS_IT_SOUNDS,
+  )!;
+  expect(all(xml, 'metronome')).toEqual([mark]);
+  expect(xml).toContain(`<sound tempo="${quarters}"/>`);
+});
+
+it('a bass and a guitar have their octave in the clef, whoever reads', () => {
+  const band = banded('title: Any\nstyle: quayside\n[Verse]\nC | F | G | C');
+  for (const forInstrument of [false, true]) {
+    const clef = (part: string) => all(musicXmlOf(band, part, { title: '', forInstrument })!, 'clef')[0]!;
+    expect(clef('bass')).toBe('<sign>F</sign><line>4</line><clef-octave-change>-1</clef-octave-change>');
+    expect(clef('guitar')).toBe('<sign>G</sign><line>2</line><clef-octave-change>-1</clef-octave-change>');
+    expect(clef('keys')).toBe('<sign>G</sign><line>2</line>');
+  }
+});
+
 it('holds any title and name, and is none where there is nothing to write', () => {
   const band = banded('title: Any\nstyle: quayside\n[Verse]\nC | F');
   const title = 'Salt & <Echo> "é" \u0000\u0007\ud800 𝄞';

@@ -163,3 +163,24 @@ describe('beside what is played', () => {
     expect(joinedTake(song, OURS, 'solo', { ...asked, to: 2 }, notes, [start, start])).toBeNull();
   });
 });
+
+it.each(
+  song.parts.filter(({ kind }) => kind !== 'solo' && OURS.kinds.get(kind)!.pitched).map(({ id }) => id),
+)('who steps out solos where his own instrument has its tones: %s', (id) => {
+  const { program } = renderBand(song, OURS).parts.find((part) => part.id === id)!;
+  const { range } = rangeOfInstrument(program);
+  for (const { kind, settings } of SOLOISTS) {
+    const own = { ...settings, instrument: program };
+    const notes = takeOf(song, OURS, id, { from: 0, to: 5, seed: 1, settings: own, kind })!;
+    expect(notes.length).toBeGreaterThan(3);
+    expect(notes.filter(({ pitch }) => pitch < range[0] || pitch > range[1])).toEqual([]);
+  }
+});
+
+it('a bass solos on a bass: no higher than that goes (four strings and two octaves of frets, common practice)', () => {
+  const [soloist] = SOLOISTS;
+  const settings = { ...soloist!.settings, instrument: 32 };
+  const notes = takeOf(song, OURS, 'bass', { from: 0, to: 8, seed: 1, settings, kind: 'solo' })!;
+  expect(Math.max(...notes.map(({ pitch }) => pitch))).toBeLessThanOrEqual(67);
+  expect(Math.min(...notes.map(({ pitch }) => pitch))).toBeGreaterThanOrEqual(28);
+});

@@ -10,6 +10,7 @@ import { isSameKey, signature } from '../../theory/key';
 import { LETTERS } from '../../theory/pitch';
 import { spell } from '../../theory/spelling';
 import { transposeSymbol } from '../../theory/transposition';
+import { inBeats } from '../../time/metre';
 import { PPQ } from '../../time/ticks';
 import type { BarIndex, MidiNote, Semitones, Ticks } from '../../units/units';
 import { element, type Element } from './elements';
@@ -194,6 +195,16 @@ function transposeElement(by: Semitones): Element {
   return element('transpose', [element('diatonic', -diatonic), element('chromatic', -by)]);
 }
 
+/** A tempo in the note value that its metre counts. */
+function metronome({ tempo, metre }: BandBar): Element {
+  const isDotted = metre.counted === 1.5 * PPQ;
+  return element('metronome', [
+    element('beat-unit', metre.counted === PPQ / 2 ? 'eighth' : 'quarter'),
+    isDotted ? element('beat-unit-dot') : null,
+    element('per-minute', Math.round(inBeats(tempo, metre))),
+  ]);
+}
+
 /** The section's name and the tempo, where they are other than before. */
 function directionsOf(bar: BandBar, before: BandBar | undefined): Element[] {
   const isNewSection = bar.index === 0 && before?.occurrenceKey !== bar.occurrenceKey;
@@ -205,14 +216,7 @@ function directionsOf(bar: BandBar, before: BandBar | undefined): Element[] {
       : null,
     before && Math.round(before.tempoTo) === tempo
       ? null
-      : element(
-          'direction',
-          [
-            type(element('metronome', [element('beat-unit', 'quarter'), element('per-minute', tempo)])),
-            element('sound', [], { tempo }),
-          ],
-          { placement: 'above' },
-        ),
+      : element('direction', [type(metronome(bar)), element('sound', [], { tempo })], { placement: 'above' }),
   ].filter((one) => one !== null);
 }
 
