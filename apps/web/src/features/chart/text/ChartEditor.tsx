@@ -31,6 +31,7 @@ import { IconButton } from 'react-native-paper';
 import type { ChartError } from '@backline/core/formats/chart/error';
 import { useEscape } from '../../../components/useEscape';
 import { TOUCH_SQUARE } from '../../../theme/styles';
+import { newEcho } from './echo';
 import { usePalette } from '../../../theme/usePalette';
 import { chartLanguage } from './chartLanguage';
 import { completeChart } from './completions';
@@ -78,6 +79,7 @@ export function ChartEditor({ text, onChange, problems, describedBy, goTo }: Cha
   const place = useRef<View>(null);
   const view = useRef<EditorView | null>(null);
   const latest = useRef({ text, onChange, problems });
+  const [echo] = useState(newEcho);
   const [theme] = useState(() => new Compartment());
   const [described] = useState(() => new Compartment());
   const [standing, setStanding] = useState<Standing>(() => ({
@@ -120,7 +122,10 @@ export function ChartEditor({ text, onChange, problems, describedBy, goTo }: Cha
           theme.of([]),
           described.of([]),
           EditorView.updateListener.of(({ docChanged, state }) => {
-            if (docChanged) latest.current.onChange(state.doc.toString());
+            if (docChanged) {
+              echo.said(state.doc.toString());
+              latest.current.onChange(state.doc.toString());
+            }
             const now = standingOf(state);
             setStanding((was) =>
               (Object.keys(now) as (keyof Standing)[]).some((key) => now[key] !== was[key]) ? now : was,
@@ -134,7 +139,7 @@ export function ChartEditor({ text, onChange, problems, describedBy, goTo }: Cha
       view.current = null;
       editor.destroy();
     };
-  }, [theme, described]);
+  }, [theme, described, echo]);
 
   useEffect(() => {
     view.current?.dispatch({ effects: theme.reconfigure(editorTheme(palette)) });
@@ -154,9 +159,9 @@ export function ChartEditor({ text, onChange, problems, describedBy, goTo }: Cha
   // What is written elsewhere (a sheet made a chart, a nearest reading taken) is written here.
   useEffect(() => {
     const before = view.current?.state.doc.toString();
-    if (before === undefined || before === text) return;
+    if (before === undefined || echo.isOwn(text, before)) return;
     view.current?.dispatch({ changes: changeTo(before, text), annotations: isolateHistory.of('full') });
-  }, [text]);
+  }, [text, echo]);
   useEffect(() => {
     const editor = view.current;
     if (!goTo || !editor) return;

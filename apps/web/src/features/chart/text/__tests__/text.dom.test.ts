@@ -1,3 +1,4 @@
+import { newEcho } from '../echo';
 import { StringStream } from '@codemirror/language';
 import { chartProblems } from '@backline/core/formats/chart/index';
 import { OURS } from '@backline/core/styles/index';
@@ -94,4 +95,24 @@ it('a problem beyond the text, or at the end of a line, still has a place in it'
     expect(to).toBeGreaterThanOrEqual(from);
     expect(to).toBeLessThanOrEqual('C\n'.length);
   }
+});
+
+describe('what a field has said itself', () => {
+  it('is no text of somebody else’s, however late it comes back', () => {
+    const echo = newEcho();
+    for (const text of ['', 'C', 'C |', 'C | G']) echo.said(text);
+    // Typed on meanwhile: what comes back late changes nothing.
+    expect(echo.isOwn('', 'C | G')).toBe(true);
+    expect(echo.isOwn('C |', 'C | G')).toBe(true);
+    expect(echo.isOwn('C | G', 'C | G')).toBe(true);
+  });
+
+  it('is forgotten once the last of it is back: the same from elsewhere is written then', () => {
+    const echo = newEcho();
+    echo.said('C');
+    echo.said('C | G');
+    expect(echo.isOwn('C | G', 'C | G')).toBe(true);
+    expect(echo.isOwn('C', 'C | G')).toBe(false);
+    expect(echo.isOwn('Am | F', 'C | G')).toBe(false);
+  });
 });
