@@ -45,7 +45,7 @@ export const opposites = <P extends Pattern>(from: Pattern, patterns: readonly P
 const AS_GOOD = 0.8;
 
 /**
- * Another one that fits, by a fair dice: each that fits well is as likely as any other, and never the one in hand. Null where
+ * Another one that fits, by a fair dice: each that fits well is as likely as every other, and never the one in hand. Null where
  * no other fits.
  * @param throwOf which throw it is: another number, another choice.
  */

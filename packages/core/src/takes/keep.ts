@@ -1,4 +1,5 @@
 /** Takes as a song keeps them: note for note, in ticks of their sections, with the chords they were played over. */
+import type { BandNote } from '../band/bandNote';
 import type { Band } from '../band/index';
 import { partInForm, type PartInForm } from '../band/partInForm';
 import { kindOf, type Repertoire } from '../band/repertoire';
@@ -171,15 +172,7 @@ export function takeAround(
     const notes = line.notes
       .filter((note) => note.occurrenceKey === occurrenceKey)
       .filter(({ at }) => at >= start + own.from && at < start + own.to)
-      .map((note): Note => ({
-        start: note.at - start,
-        duration: note.length,
-        written: note.length,
-        pitch: note.pitch,
-        velocity: note.velocity,
-        noteFunction: note.noteFunction,
-        span: -1,
-      }));
+      .map((note): Note => ({ ...bare(note), start: note.at - start, duration: note.length }));
     return embellished(notes, sounding(asked) as Region<LinePattern>, `${seed}/${occurrenceKey}`);
   });
   if (!pieces.some(({ notes }) => notes.length)) return null;
@@ -202,19 +195,24 @@ function asHeard(
     const notes = heard.notes
       .filter((note) => note.occurrenceKey === occurrenceKey)
       .map((note): Note => ({
+        ...bare(note),
         start: note.start - start,
         duration: note.duration,
-        written: note.length,
-        pitch: note.pitch,
-        velocity: note.velocity,
-        noteFunction: note.noteFunction,
-        span: -1,
         ...(note.touch && { touch: note.touch }),
       }));
     return made(notes, region);
   });
   return pieces.length ? { seed: song.seed, played: true, pieces } : null;
 }
+
+/** What a note of the band is, wherever it is put. */
+const bare = ({ length, pitch, velocity, noteFunction }: BandNote) => ({
+  written: length,
+  pitch,
+  velocity,
+  noteFunction,
+  span: -1,
+});
 
 /**
  * What is made of a stretch of the song, playing by playing, as pieces of a take.

@@ -31,10 +31,10 @@ import { IconButton } from 'react-native-paper';
 import type { ChartError } from '@backline/core/formats/chart/error';
 import { useEscape } from '../../../components/useEscape';
 import { TOUCH_SQUARE } from '../../../theme/styles';
-import { newEcho } from './echo';
 import { usePalette } from '../../../theme/usePalette';
 import { chartLanguage } from './chartLanguage';
 import { completeChart } from './completions';
+import { newEcho } from './echo';
 import { editorTheme } from './editorTheme';
 import { changeTo, placeOf } from './problems';
 
@@ -161,6 +161,7 @@ export function ChartEditor({ text, onChange, problems, describedBy, goTo }: Cha
     const before = view.current?.state.doc.toString();
     if (before === undefined || echo.isOwn(text, before)) return;
     view.current?.dispatch({ changes: changeTo(before, text), annotations: isolateHistory.of('full') });
+    echo.settled();
   }, [text, echo]);
   useEffect(() => {
     const editor = view.current;

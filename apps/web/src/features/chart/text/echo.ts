@@ -7,6 +7,8 @@ export interface Echo {
   readonly said: (text: string) => void;
   /** Whether a text that comes to it is its own, said before or just now. */
   readonly isOwn: (text: string, holds: string) => boolean;
+  /** The field holds what was written elsewhere: nothing of its own is under way any more. */
+  readonly settled: () => void;
 }
 
 /** Keeps what a field has said until the last of it has come back. */
@@ -21,5 +23,6 @@ export function newEcho(): Echo {
       }
       return underWay.has(text);
     },
+    settled: () => underWay.clear(),
   };
 }

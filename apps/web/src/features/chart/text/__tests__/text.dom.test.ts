@@ -115,4 +115,15 @@ describe('what a field has said itself', () => {
     expect(echo.isOwn('C', 'C | G')).toBe(false);
     expect(echo.isOwn('Am | F', 'C | G')).toBe(false);
   });
+
+  it('is not what was written elsewhere: that can come again', () => {
+    const echo = newEcho();
+    for (const text of ['Am | F', 'C | G']) {
+      expect(echo.isOwn(text, 'Dm')).toBe(false);
+      // The field says what was written into it, as it says all it holds.
+      echo.said(text);
+      echo.settled();
+    }
+    expect(echo.isOwn('Am | F', 'C | G')).toBe(false);
+  });
 });
