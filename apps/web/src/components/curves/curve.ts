@@ -24,7 +24,7 @@ export interface SpanValues {
   readonly mean: number;
 }
 
-/** Lowest, highest and mean value of each span that has any; points and spans in order, spans one after another. */
+/** Lowest, highest and mean value of each span that has points; points and spans in order, spans one after another. */
 export function valuesOf(points: readonly CurvePoint[], spans: readonly CurveSpan[]): SpanValues[] {
   const found: SpanValues[] = [];
   let next = 0;

@@ -35,7 +35,7 @@ export type Field = 'title' | 'key' | 'time' | 'tempo';
 
 const MOST_REPEATS = 16;
 
-/** A line with one space where it has any, and none at its ends: what reads it has no run of spaces to try. */
+/** A line with one space wherever spaces stand, and none at its ends: what reads it has no run of spaces to try. */
 export const tidy = (line: string): string => line.replace(/\s+/gu, ' ').trim();
 
 const TIMES = /(?:^| )\(?(?:[x×] ?(\d{1,2})|(\d{1,2}) ?[x×])\)?$/iu;
