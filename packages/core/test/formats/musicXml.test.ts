@@ -221,6 +221,14 @@ it('a bass and a guitar have their octave in the clef, whoever reads', () => {
   }
 });
 
+it('a section of 960 bars is written whole, bar by bar', () => {
+  const bars = Array.from({ length: 960 }, () => 'Dm7 G7').join(' | ');
+  const band = banded(`title: Any\nstyle: lamplight\n[Verse]\n${bars}`);
+  const measures = all(musicXmlOf(band, 'bass', { title: '', forInstrument: true })!, 'measure');
+  expect(measures).toHaveLength(960);
+  expect(new Set(measures.map(lasting))).toEqual(new Set([1920]));
+});
+
 it('holds any title and name, and is none where there is nothing to write', () => {
   const band = banded('title: Any\nstyle: quayside\n[Verse]\nC | F');
   const title = 'Salt & <Echo> "é" \u0000\u0007\ud800 𝄞';
