@@ -67,6 +67,7 @@ const ROOMS = [
   'features/section',
   'features/transport',
   'features/takes',
+  'features/staff',
   // One screen knows nothing of another.
   SCREENS,
   'features/song',
@@ -182,6 +183,10 @@ export default tseslint.config(
       ],
       'Sound knows notes, not chords, and no app.',
     ),
+  },
+  {
+    files: ['packages/engraving/src/**/*.ts'],
+    rules: forbid(['@backline/*', 'react*'], 'The engraver knows documents: no song, no sound, no app.'),
   },
   {
     files: ['apps/web/src/**/*.{ts,tsx}'],

@@ -4,6 +4,7 @@ const names = {
   '^@backline/sound/package.json$': '<rootDir>/packages/sound/package.json',
   '^@backline/core/(.*)$': '<rootDir>/packages/core/src/$1',
   '^@backline/sound/(.*)$': '<rootDir>/packages/sound/src/$1',
+  '^@backline/engraving/(.*)$': '<rootDir>/packages/engraving/src/$1',
 };
 
 /** What is used in every inner loop is read past the sandbox's own globals, which answer slowly. */
@@ -63,7 +64,7 @@ export default {
   projects: [
     node('core', ['<rootDir>/packages/core/test', '<rootDir>/packages/cli/test']),
     node('server', ['<rootDir>/apps/server/test']),
-    node('sound', ['<rootDir>/packages/sound/test']),
+    node('sound', ['<rootDir>/packages/sound/test', '<rootDir>/packages/engraving/test']),
     node('scripts', ['<rootDir>/scripts/test']),
     web('web', 'jest-expo/ios', ['**/*.native.test.tsx']),
     web('web-dom', 'jest-expo/web', ['**/*.dom.test.{ts,tsx}'], { '^react-native$': 'react-native-web' }),

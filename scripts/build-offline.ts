@@ -8,13 +8,21 @@ import { generateSW } from 'workbox-build';
 /** Styles and progressions of the writer's own, and sound banks, that are kept for when the network is away. */
 const OWN_KEPT = 20;
 const BANKS_KEPT = 140;
+/** Files of the engraver: its engine and what is around it. */
+const ENGRAVERS_KEPT = 2;
 
 const [folder] = process.argv.slice(2);
 if (!folder) throw new Error('Name the folder of the exported app.');
 
 const { count, size, warnings } = await generateSW({
   globDirectory: folder,
-  globPatterns: ['index.html', '_expo/**/*.{js,css}', 'assets/**/*.{ttf,woff2}', 'sound/engine.js'],
+  globPatterns: [
+    'index.html',
+    '_expo/**/*.{js,css}',
+    'assets/**/*.{ttf,woff2}',
+    'sound/engine.js',
+    'engraving/worker.js',
+  ],
   swDest: `${folder}/offline.js`,
   inlineWorkboxRuntime: true,
   sourcemap: false,
@@ -25,7 +33,7 @@ const { count, size, warnings } = await generateSW({
   // What is open goes on with the version it was opened with; the next visit has the new one.
   skipWaiting: false,
   navigateFallback: '/index.html',
-  navigateFallbackDenylist: [/^\/api\//, /^\/sound\//, /^\/assets\//, /^\/_expo\//],
+  navigateFallbackDenylist: [/^\/api\//, /^\/sound\//, /^\/engraving\//, /^\/assets\//, /^\/_expo\//],
   runtimeCaching: [
     {
       // What the server says holds as long as it answers; where it is away or silent, what it said last. Songs are kept
@@ -37,6 +45,16 @@ const { count, size, warnings } = await generateSW({
         cacheName: 'own',
         networkTimeoutSeconds: 2,
         expiration: { maxEntries: OWN_KEPT, purgeOnQuotaError: true },
+        cacheableResponse: { statuses: [200] },
+      },
+    },
+    {
+      urlPattern: ({ url }) => url.pathname.startsWith('/engraving/verovio-'),
+      method: 'GET',
+      handler: 'CacheFirst',
+      options: {
+        cacheName: 'engraving',
+        expiration: { maxEntries: ENGRAVERS_KEPT, purgeOnQuotaError: true },
         cacheableResponse: { statuses: [200] },
       },
     },

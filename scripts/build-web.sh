@@ -11,9 +11,9 @@ flock 8
 builds=apps/web/dist
 
 sources() {
-  find apps/web packages/core/src packages/sound/src packages/sound/banks package-lock.json scripts/build-sound.ts scripts/build-icons.ts scripts/build-offline.ts scripts/build-web.sh -type f \
+  find apps/web packages/core/src packages/sound/src packages/sound/banks packages/engraving package-lock.json scripts/build-sound.ts scripts/build-engraving.ts scripts/build-icons.ts scripts/build-offline.ts scripts/build-web.sh -type f \
     -not -path '*/node_modules/*' -not -path 'apps/web/dist/*' -not -path 'apps/web/.expo/*' \
-    -not -path 'apps/web/public/sound/*' -not -name 'expo-env.d.ts' -not -path '*/test/*' \
+    -not -path 'apps/web/public/sound/*' -not -path 'apps/web/public/engraving/*' -not -name 'expo-env.d.ts' -not -path '*/test/*' \
     -not -path '*/__tests__/*' -print0 |
     sort -z | xargs -0 sha256sum | sha256sum | cut -c 1-16
 }
@@ -23,6 +23,7 @@ if [ ! -f "$wanted/index.html" ]; then
   {
     echo "Preparing the sounds"
     node_modules/.bin/tsx scripts/build-sound.ts
+    node_modules/.bin/tsx scripts/build-engraving.ts
     node_modules/.bin/tsx scripts/build-icons.ts
     echo "Building the web app (a minute or two the first time)"
     # A build of an earlier form of this folder, or one that was broken off.

@@ -8,7 +8,13 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import ts from 'typescript';
 
-const ROOMS = ['packages/core/src', 'packages/sound/src', 'packages/cli/src', 'apps/server/src'];
+const ROOMS = [
+  'packages/core/src',
+  'packages/sound/src',
+  'packages/engraving/src',
+  'packages/cli/src',
+  'apps/server/src',
+];
 
 const root = fileURLToPath(new URL('..', import.meta.url));
 

@@ -46,7 +46,7 @@ trap 'end_what_runs_beside; finish' EXIT
 
 step "ESLint, Prettier, types and the web app"
 beside types bash -c 'for project; do node_modules/.bin/tsc -p "$project" || exit 1; done' types \
-  packages/core packages/sound packages/cli apps/server apps/web .
+  packages/core packages/sound packages/engraving packages/cli apps/server apps/web .
 beside app bash scripts/build-web.sh
 node_modules/.bin/eslint .
 node_modules/.bin/prettier --check --log-level warn .

@@ -29,6 +29,7 @@ export async function testsThatRead(root: string): Promise<(file: string) => rea
     alias: {
       '@backline/core': join(root, 'packages/core/src'),
       '@backline/sound': join(root, 'packages/sound/src'),
+      '@backline/engraving': join(root, 'packages/engraving/src'),
     },
   });
   const reads = (from: string, seen: Set<string>): Set<string> => {

@@ -17,6 +17,7 @@ it('every test file is run by one project or another', () => {
   const there = [
     'packages/core',
     'packages/sound',
+    'packages/engraving',
     'packages/cli',
     'apps/server',
     'apps/web/src',

@@ -12,6 +12,7 @@ const BEGINNINGS = [
   'packages/core/src',
   'packages/core/src/parts',
   'packages/sound/src',
+  'packages/engraving/src',
   'apps/server/src',
   'apps/web/src',
   'apps/web/src/features',

@@ -3,7 +3,13 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 
 const ROOT = join(__dirname, '../..');
-const FOLDERS = ['packages/core/src', 'packages/sound/src', 'packages/cli/src', 'apps/server/src'];
+const FOLDERS = [
+  'packages/core/src',
+  'packages/sound/src',
+  'packages/engraving/src',
+  'packages/cli/src',
+  'apps/server/src',
+];
 
 const filesIn = (folder: string): string[] =>
   readdirSync(join(ROOT, folder), { withFileTypes: true }).flatMap((one) => {

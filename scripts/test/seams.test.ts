@@ -18,6 +18,7 @@ const SEAMS: readonly (readonly [seam: string, file: string, wrong: string, righ
     '@backline/core/band/index',
   ],
   ['sound knows no app', 'packages/sound/src/score/x.ts', '@backline/web', './score'],
+  ['the engraver knows no song', 'packages/engraving/src/x.ts', '@backline/core/song/schema', './toolkit'],
   [
     'the server knows no app, by its name',
     'apps/server/src/songs/x.ts',

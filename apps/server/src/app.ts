@@ -70,7 +70,11 @@ export function createApp(options: AppOptions): Express {
 function serveWeb(app: Express, web: string): void {
   app.use('/_expo', express.static(join(web, '_expo'), { immutable: true, maxAge: '1y', index: false }));
   app.use('/assets', express.static(join(web, 'assets'), { immutable: true, maxAge: '1y', index: false }));
-  app.use('/sound', express.static(join(web, 'sound'), { maxAge: '1h', fallthrough: false, index: false }));
+  for (const folder of ['sound', 'engraving'])
+    app.use(
+      `/${folder}`,
+      express.static(join(web, folder), { maxAge: '1h', fallthrough: false, index: false }),
+    );
   // The browser looks for a new one at each visit.
   app.get('/offline.js', (_req, res) => {
     res.set('Cache-Control', 'no-cache').sendFile('offline.js', { root: web });

@@ -27,6 +27,9 @@ import { loopRound, type Round, type SectionLoop } from '../shared/loop';
 import { repertoireWith } from '@backline/core/userStyles/repertoire';
 import type { UserStyleDocument } from '@backline/core/userStyles/wire';
 import { buffersOf, sentBand, type Sent, type SentBand } from '../shared/sentBand';
+import type { Passage } from '@backline/core/formats/musicXml/index';
+import type { ReadPassage, StaffWish } from '../shared/staffWish';
+import { staves } from './staff';
 import { midiFileOf, scoreToSound, staffFileOf } from './toFile';
 
 export interface BandRequest {
@@ -67,6 +70,7 @@ export interface Voicings {
 }
 
 const memory = regionMemory();
+const staff = staves();
 let copy: Song | null = null;
 let played = repertoireWith([]);
 /** The audio thread, once there is one, and the score that it has. */
@@ -157,6 +161,16 @@ const making = {
       parts: song.parts.map((p) => (p.id === part && p.comp ? { ...p, comp: undefined } : p)),
     };
     return takeAsHeard(bare, played, renderBand(bare, played, memory), part, stretch);
+  },
+
+  /** A part as it is read; null where there is none, or it has no pitches. */
+  passages(wish: StaffWish): readonly ReadPassage[] | null {
+    return staff.passages(made().band, wish);
+  },
+
+  /** Bars of a part as a document; null where they are no more. */
+  passage(wish: StaffWish, passage: Passage): string | null {
+    return staff.document(made().band, wish, passage);
   },
 
   voicings(section: string, part: string): Voicings {

@@ -80,11 +80,12 @@ const PARTS = new Map([
   [9, '¾'],
 ]);
 
-/** A number of beats as it is said: "1 beat", "1⅓ beats"; what is none of their usual parts to a hundredth. */
-export function spokenBeats(beats: number): string {
+/** A number of beats, or a place counted in them: "1", "1⅓"; what is none of their usual parts to a hundredth. */
+export function beatsText(beats: number): string {
   const twelfths = Math.round(beats * 12);
   const part = Math.abs(beats * 12 - twelfths) < 1e-6 ? PARTS.get(twelfths % 12) : undefined;
-  const whole = Math.floor(beats);
-  const text = part ? `${whole || ''}${part}` : String(Math.round(beats * 100) / 100);
-  return `${text} ${beats <= 1 ? 'beat' : 'beats'}`;
+  return part ? `${Math.floor(beats) || ''}${part}` : String(Math.round(beats * 100) / 100);
 }
+
+/** A number of beats as it is said: "1 beat", "1⅓ beats". */
+export const spokenBeats = (beats: number): string => `${beatsText(beats)} ${beats <= 1 ? 'beat' : 'beats'}`;

@@ -12,7 +12,9 @@ import fc from 'fast-check';
 import { renderBand, type Band } from '@backline/core/band/index';
 import type { BandNote } from '@backline/core/band/bandNote';
 import { readChart } from '@backline/core/formats/chart/index';
-import { musicXmlOf } from '@backline/core/formats/musicXml/index';
+import { struckOf } from '@backline/core/formats/musicXml/ids';
+import { documentOf, musicXmlOf, writtenPart } from '@backline/core/formats/musicXml/index';
+import { passagesOf } from '@backline/core/formats/musicXml/passages';
 import { onStaffGrid } from '@backline/core/formats/musicXml/grid';
 import type { Song } from '@backline/core/song/schema';
 import { OURS } from '@backline/core/styles/index';
@@ -156,6 +158,98 @@ it.each([
   ['6/8', [480, 240, 240, 480], ['quarter', 'eighth', 'eighth', 'quarter']],
 ] as const)('%s: %j is written so that beats stay in sight', (metre, lengths, types) => {
   expect(typesOf(lengths, metre)).toEqual(types);
+});
+
+/** Beams of one bar of notes of such lengths, note by note: b begins, c goes on, e ends, f and k are hooks, - is none. */
+function beamsOf(lengths: readonly number[], metre: string): string {
+  const band = banded(`title: Any\ntime: ${metre}\nstyle: lamplight\n[Verse]\nC | C`);
+  const solo = band.parts.find(({ id }) => id === 'solo')!;
+  const { context } = solo.notes[0]!;
+  let at = 0;
+  const notes = lengths.map((length) => {
+    at += length;
+    return { at: at - length, length, pitch: 60, context } as BandNote;
+  });
+  const bars = [band.bars[0]!];
+  const xml = musicXmlOf({ ...band, bars, parts: [{ ...solo, notes }] }, 'solo', AS_IT_SOUNDS)!;
+  const signs = { begin: 'b', continue: 'c', end: 'e', 'forward hook': 'f', 'backward hook': 'k' };
+  return all(xml, 'note')
+    .map(
+      (one) =>
+        all(one, 'beam')
+          .map((type) => signs[type as keyof typeof signs])
+          .join('') || '-',
+    )
+    .join(' ');
+}
+
+it.each([
+  ['4/4', [240, 240, 240, 240, 480, 480], 'b e b e - -'],
+  ['4/4', [120, 120, 240, 360, 120, 960], 'bb ce e b ek -'],
+  ['4/4', [120, 360, 1440], 'bf e -'],
+  ['4/4', [160, 160, 160, 1440], 'b c e -'],
+  ['6/8', [240, 240, 240, 480, 240], 'b c e - -'],
+] as const)('%s: %j is beamed beat by beat', (metre, lengths, beams) => {
+  expect(beamsOf(lengths, metre)).toBe(beams);
+});
+
+describe('passages', () => {
+  it('are the song together, no longer than can be engraved at one go, and cut through no note if it can be helped', () => {
+    fc.assert(
+      fc.property(anyBandedSong, fc.nat(), (song, p) => {
+        const band = renderBand(song, OURS);
+        const pitched = band.parts.filter((part) => part.pitched);
+        const written = writtenPart(band, pitched[p % pitched.length]!.id, false)!;
+        const passages = passagesOf(written);
+        expect(passages[0]!.from).toBe(0);
+        expect(passages.at(-1)!.to).toBe(band.bars.length);
+        passages.forEach(({ from, to }, i) => {
+          expect(to - from).toBeLessThanOrEqual(24);
+          expect(to).toBeGreaterThan(from);
+          if (i === 0) return;
+          expect(from).toBe(passages[i - 1]!.to);
+          const { start } = band.bars[from]!;
+          const isCut = written.struck.some((note) => note.from < start && note.to > start);
+          if (isCut) expect(from - passages[i - 1]!.from).toBe(24);
+        });
+        // Bar for bar they have what the whole has, but for what the first bar of each says anew.
+        const whole = all(documentOf(written, 'Any', { from: 0, to: band.bars.length }), 'note');
+        expect(passages.flatMap((passage) => all(documentOf(written, 'Any', passage), 'note'))).toEqual(
+          whole,
+        );
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  it('say their key, clef and metre each, the metre unseen where it goes on', () => {
+    const band = banded('title: Any\nkey: Eb\nstyle: quayside\n[Verse]\nEb | Ab\n[Chorus]\nEb | Bb7');
+    const written = writtenPart(band, 'keys', false)!;
+    const [first, second] = [
+      documentOf(written, '', { from: 0, to: 2 }),
+      documentOf(written, '', { from: 2, to: 4 }),
+    ];
+    expect(first).toContain('<time><beats>4</beats>');
+    expect(second).toContain('<time print-object="no"><beats>4</beats>');
+    for (const one of [first, second]) {
+      expect(all(one, 'fifths')).toEqual(['-3']);
+      expect(all(one, 'clef')).toHaveLength(1);
+      expect(all(one, 'divisions')).toEqual(['480']);
+    }
+    // The tempo goes on.
+    expect(first).toContain('<metronome>');
+    expect(second).not.toContain('<metronome>');
+  });
+});
+
+it('notes are called by where they are struck, each once', () => {
+  const band = banded(`title: Any\nstyle: lamplight\n[Verse]\n${CHANGES}`);
+  const written = writtenPart(band, 'keys', false)!;
+  const xml = documentOf(written, '', { from: 0, to: band.bars.length });
+  const ids = [...xml.matchAll(/<note id="([^"]+)"/g)].map(([, id]) => id!);
+  expect(new Set(ids).size).toBe(ids.length);
+  expect(new Set(ids.map(struckOf))).toEqual(new Set(written.struck.map(({ from }) => from)));
+  expect(struckOf('b3')).toBeNull();
 });
 
 it('chords have the kinds and degrees their names say, where they begin', () => {

@@ -26,6 +26,7 @@ import { Words } from '../../components/Words';
 
 const KeepBandSheet = later(() => import('./userStyles').then((m) => m.KeepBandSheet));
 const KeepPlayerSheet = later(() => import('./userStyles').then((m) => m.KeepPlayerSheet));
+const StaffPage = later(() => import('../staff/StaffPage').then((m) => m.StaffPage));
 const OwnStylesSheet = later(() => import('./userStyles').then((m) => m.OwnStylesSheet));
 
 const WHOLE = 'song';
@@ -39,6 +40,7 @@ type Over =
   | { readonly part: string }
   | { readonly players: string }
   | { readonly takes: string }
+  | { readonly staff: string }
   | { readonly player: string }
   | null;
 
@@ -51,6 +53,7 @@ function overOf(text: string): Over {
   if (kind === 'part') return { part: id };
   if (kind === 'players') return { players: id };
   if (kind === 'takes') return { takes: id };
+  if (kind === 'staff') return { staff: id };
   if (kind === 'player') return { player: id };
   return kind === 'style' || kind === 'keep' || kind === 'own' || kind === 'dice' ? kind : null;
 }
@@ -157,6 +160,7 @@ export function BandScreen() {
   const found = song.parts.find((p) => about && 'part' in about && p.id === about.part);
   const asked = song.parts.find((p) => about && 'players' in about && p.id === about.players);
   const taken = song.parts.find((p) => about && 'takes' in about && p.id === about.takes);
+  const read = song.parts.find((p) => about && 'staff' in about && p.id === about.staff);
   const kept = song.parts.find((p) => about && 'player' in about && p.id === about.player);
   const kind = found && partKind(found);
   const page = song.parts.find((p) => p.id === opened);
@@ -172,7 +176,7 @@ export function BandScreen() {
       <Places {...{ opened, over }} onOpen={setOver} />
       <View style={styles.both}>
         <ScrollView
-          style={[styles.half, (page ?? taken) && !wide ? COVERED : null]}
+          style={[styles.half, (page ?? taken ?? read) && !wide ? COVERED : null]}
           contentContainerStyle={styles.content}
         >
           <StyleLine song={song} onOpen={setOver} />
@@ -203,7 +207,7 @@ export function BandScreen() {
             {together ? <TogetherPanel song={song} section={section ?? null} /> : null}
           </View>
         </ScrollView>
-        {page && !taken ? (
+        {page && !taken && !read ? (
           <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
             <PartPage
               key={page.id}
@@ -214,6 +218,7 @@ export function BandScreen() {
               onFind={() => setOver({ part: page.id })}
               onPlayers={() => setOver({ players: page.id })}
               onTakes={() => setOver({ takes: page.id })}
+              onStaff={() => setOver({ staff: page.id })}
               onKeep={() => setOver({ player: page.id })}
               onTurn={openPart}
               onClose={() => openPart(null)}
@@ -223,6 +228,17 @@ export function BandScreen() {
         {taken ? (
           <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
             <TakesPage song={song} part={taken} onTurn={(takes) => setOver({ takes })} onClose={close} />
+          </View>
+        ) : null}
+        {read ? (
+          <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
+            <StaffPage
+              key={read.id}
+              song={song}
+              part={read}
+              onTurn={(staff) => setOver({ staff })}
+              onClose={close}
+            />
           </View>
         ) : null}
       </View>

@@ -1,21 +1,17 @@
 import type { Scope } from '@backline/core/timeline/scopes';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { IconButton } from 'react-native-paper';
 import type { Part, Song } from '@backline/core/song/schema';
 import { listedTakes } from '@backline/core/takes/listed';
 import { Button } from '../../components/Button';
-import { PartBadge } from '../../components/PartBadge';
 import { useEscape } from '../../components/useEscape';
 import { useReturnFocus } from '../../components/useReturnFocus';
 import { partKind } from '../../state/repertoire';
-import { TOUCH_SQUARE } from '../../theme/styles';
-import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { PartFacts, PartPlays } from './PartCard';
+import { PageHead } from '../part/PageHead';
 import { PartHearing } from '../part/PartHearing';
 import { PartWeave } from '../part/PartWeave';
 import { PartMenu, PartSettings } from '../part/laterSettings';
-import { Words } from '../../components/Words';
 
 export interface PartPageProps {
   readonly song: Song;
@@ -26,6 +22,7 @@ export interface PartPageProps {
   readonly onFind: () => void;
   readonly onPlayers: () => void;
   readonly onTakes: () => void;
+  readonly onStaff: () => void;
   readonly onKeep: () => void;
   readonly onTurn: (part: string) => void;
   readonly onClose: () => void;
@@ -39,22 +36,11 @@ function takesInWords(part: Part): string {
 
 /** One part: its weave, and behind it everything that can be set for it. */
 export function PartPage(props: PartPageProps) {
-  const { song, part, scope, place, onFind, onPlayers, onTakes, onKeep, onTurn, onClose } = props;
+  const { song, part, scope, place, onFind, onPlayers, onTakes, onStaff, onKeep, onTurn, onClose } = props;
   const palette = usePalette();
   useReturnFocus();
   useEscape(onClose, 'within');
   const kind = partKind(part);
-  const at = song.parts.findIndex((p) => p.id === part.id);
-  const beside = (way: 1 | -1) => {
-    const other = song.parts[at + way];
-    return {
-      icon: way > 0 ? 'chevron-right' : 'chevron-left',
-      style: TOUCH_SQUARE,
-      disabled: !other,
-      accessibilityLabel: `${way > 0 ? 'Next' : 'Previous'} part${other ? `, ${other.name}` : ''}`,
-      onPress: () => other && onTurn(other.id),
-    };
-  };
   return (
     <View
       role="region"
@@ -62,25 +48,7 @@ export function PartPage(props: PartPageProps) {
       aria-label={`Page of ${part.name}`}
       style={[styles.page, { backgroundColor: palette.paper }]}
     >
-      <View style={[styles.head, { borderColor: palette.line }]}>
-        <IconButton
-          icon="arrow-left"
-          style={TOUCH_SQUARE}
-          accessibilityLabel="Back to the band"
-          onPress={onClose}
-        />
-        <PartBadge kind={part.kind} />
-        <View style={styles.names}>
-          <Words role="heading" aria-level={2} numberOfLines={1} style={styles.name}>
-            {part.name}
-          </Words>
-          <Words size="tiny" tone="quiet">
-            {place}
-          </Words>
-        </View>
-        <IconButton {...beside(-1)} />
-        <IconButton {...beside(1)} />
-      </View>
+      <PageHead {...{ part, onTurn, onClose }} parts={song.parts} under={place} back="Back to the band" />
       <ScrollView contentContainerStyle={styles.content}>
         <View style={styles.facts}>
           <View style={styles.names}>
@@ -92,9 +60,16 @@ export function PartPage(props: PartPageProps) {
         {kind ? (
           <>
             <PartWeave {...{ song, part, kind, scope }} />
-            <Button mode="outlined" icon="layers-triple-outline" style={styles.takes} onPress={onTakes}>
-              {takesInWords(part)}
-            </Button>
+            <View style={styles.ways}>
+              <Button mode="outlined" icon="layers-triple-outline" onPress={onTakes}>
+                {takesInWords(part)}
+              </Button>
+              {kind.pitched ? (
+                <Button mode="outlined" icon="music-clef-treble" onPress={onStaff}>
+                  On a staff
+                </Button>
+              ) : null}
+            </View>
             <PartSettings {...{ song, part, kind, scope, onFind, onPlayers, onKeep }} />
           </>
         ) : (
@@ -107,10 +82,8 @@ export function PartPage(props: PartPageProps) {
 
 const styles = StyleSheet.create({
   page: { flex: 1, minHeight: 0 },
-  head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
   facts: { flexDirection: 'row', alignItems: 'center', gap: 6 },
-  takes: { alignSelf: 'flex-start' },
+  ways: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
   content: { paddingHorizontal: 14, paddingVertical: 8, gap: 6, paddingBottom: 24 },
   names: { flex: 1, minWidth: 0 },
-  name: { fontFamily: FONT.strong, fontSize: SIZE.body },
 });

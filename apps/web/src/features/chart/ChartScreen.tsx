@@ -19,7 +19,7 @@ import { ChartSheet } from './ChartSheet';
 import { SectionChart } from './SectionChart';
 import { barElementId, elementOfBar, useBarRangeKeys } from './barRange/useBarRangeKeys';
 import { select, useSelection } from '../../state/selection';
-import { useFollow } from './useFollow';
+import { useChartFollow } from './useChartFollow';
 import { styleName } from '../../state/repertoire';
 import { Words } from '../../components/Words';
 
@@ -124,7 +124,7 @@ export function ChartScreen() {
   useBarRangeKeys();
   useBarInSight();
   useFirstBar(song, width > 0);
-  const { ref, isAway, comeBack } = useFollow();
+  const { ref, isAway, comeBack } = useChartFollow();
   if (!song) return null;
   const isLong = song.sections.reduce((sum, section) => sum + section.bars, 0) > LONG;
   return (

@@ -1,29 +1,25 @@
-import { useEffect, useMemo, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
-import { IconButton } from 'react-native-paper';
 import type { BandBar, BandChord } from '@backline/core/band/index';
 import { deleteTakesPutAway, putTakeAway } from '@backline/core/edits/takes';
 import type { Part, Song } from '@backline/core/song/schema';
 import type { Take } from '@backline/core/song/takeSchema';
 import { listedTakes, takeName } from '@backline/core/takes/listed';
 import { placesOf, reachesInto, takeThrough } from '@backline/core/takes/places';
-import { player, usePlayer } from '../../audio/player';
 import { Button } from '../../components/Button';
 import { Fold } from '../../components/Fold';
-import { PartBadge } from '../../components/PartBadge';
 import { Words } from '../../components/Words';
 import { useEscape } from '../../components/useEscape';
 import { useReturnFocus } from '../../components/useReturnFocus';
-import type { PageBand } from '../../shared/sentBand';
 import { useBand } from '../../state/band';
 import { change } from '../../state/openSong';
 import { repertoire, usePlayed } from '../../state/repertoire';
 import { comeBack } from '../../state/rounds';
-import { TOUCH_SQUARE } from '../../theme/styles';
-import { FONT, SIZE } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { useViewport } from '../../theme/useViewport';
+import { PageHead } from '../part/PageHead';
 import { PartHearing } from '../part/PartHearing';
+import { barAtHand } from '../part/barAtHand';
 import { AskedOf } from './AskedOf';
 import { CompStrip } from './CompStrip';
 import { fittingRange, stretchOf } from './range';
@@ -77,19 +73,6 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
   const own = useOwnLine(part.id, stretch, places);
   const turn = (name: string): void =>
     setOpen(open.includes(name) ? open.filter((one) => one !== name) : [...open, name]);
-  const at = song.parts.findIndex((p) => p.id === part.id);
-  const beside = (way: 1 | -1): ReactNode => {
-    const other = song.parts[at + way];
-    return (
-      <IconButton
-        icon={way > 0 ? 'chevron-right' : 'chevron-left'}
-        style={TOUCH_SQUARE}
-        disabled={!other}
-        accessibilityLabel={`${way > 0 ? 'Next' : 'Previous'} part${other ? `, ${other.name}` : ''}`}
-        onPress={() => other && onTurn(other.id)}
-      />
-    );
-  };
   const shown = listedTakes(part).filter((take) => reachesInto(take, places));
   const away = (part.takes ?? []).filter(({ putAway }) => putAway);
   const through = takeThrough(part, places);
@@ -118,32 +101,15 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
       aria-label={`Takes of ${part.name}`}
       style={[styles.page, { backgroundColor: palette.paper }]}
     >
-      <View style={[styles.head, { borderColor: palette.line }]}>
-        <IconButton
-          icon="arrow-left"
-          style={TOUCH_SQUARE}
-          accessibilityLabel="Back from the takes"
-          onPress={onClose}
-        />
-        <PartBadge kind={part.kind} />
-        <View style={styles.names}>
-          <Words
-            role="heading"
-            aria-level={2}
-            aria-label={`Takes of ${part.name}`}
-            numberOfLines={1}
-            style={styles.name}
-          >
-            {part.name}
-          </Words>
-          <Words size="tiny" tone="quiet" aria-hidden>
-            takes
-          </Words>
-        </View>
+      <PageHead
+        {...{ part, onTurn, onClose }}
+        parts={song.parts}
+        spoken={`Takes of ${part.name}`}
+        under="takes"
+        back="Back from the takes"
+      >
         <PartHearing part={part} />
-        {beside(-1)}
-        {beside(1)}
-      </View>
+      </PageHead>
       {isLow ? null : <View style={styles.above}>{top}</View>}
       <ScrollView contentContainerStyle={styles.content}>
         {isLow ? top : null}
@@ -224,22 +190,8 @@ export function TakesPage({ song, part, onTurn, onClose }: TakesPageProps) {
   );
 }
 
-/** The bar at which the song stands; where it has not begun, the first in which the part plays. */
-function barAtHand({ bars, parts }: PageBand, part: string): number {
-  const { playing, starting } = usePlayer.getState();
-  const first = parts.find(({ id }) => id === part)?.notes[0]?.start ?? 0;
-  const tick = player.tick() || (playing || starting ? 0 : first);
-  return Math.max(
-    0,
-    bars.findLastIndex(({ start }) => start <= tick),
-  );
-}
-
 const styles = StyleSheet.create({
   page: { flex: 1, minHeight: 0 },
-  head: { flexDirection: 'row', alignItems: 'center', gap: 6, borderBottomWidth: 1, paddingRight: 6 },
-  names: { flex: 1, minWidth: 0 },
-  name: { fontFamily: FONT.strong, fontSize: SIZE.body },
   top: { paddingTop: 6 },
   above: { paddingHorizontal: 12 },
   content: { paddingHorizontal: 12, paddingBottom: 16, gap: 8 },

@@ -1,6 +1,6 @@
 /** Notes on the grid on which they are read: quarter by quarter in halves of halves, or in thirds. */
 import type { BandBar } from '../../band/index';
-import type { NoteContext } from '../../band/bandNote';
+import type { BandNote, NoteContext } from '../../band/bandNote';
 import { PPQ } from '../../time/ticks';
 import { barIndexAt } from '../../time/bars';
 import type { MidiNote, Ticks } from '../../units/units';
@@ -11,14 +11,8 @@ export interface StaffNote {
   readonly to: Ticks;
   readonly pitches: readonly MidiNote[];
   readonly context: NoteContext;
-}
-
-/** A note as it is written. */
-export interface WrittenNote {
-  readonly at: Ticks;
-  readonly length: Ticks;
-  readonly pitch: MidiNote;
-  readonly context: NoteContext;
+  /** The notes themselves, as they came. */
+  readonly notes: readonly BandNote[];
 }
 
 /** The steps of a quarter, plainest first, ticks: sixteenths, thirds, thirty-seconds, sixths. */
@@ -51,7 +45,7 @@ export interface BarGrid {
 }
 
 /** The grids of bars, by what begins in them. */
-function gridsOf(bars: readonly BandBar[], notes: readonly WrittenNote[]): BarGrid[] {
+function gridsOf(bars: readonly BandBar[], notes: readonly BandNote[]): BarGrid[] {
   const places = bars.map(({ length }) => Array.from({ length: Math.ceil(length / PPQ) }, (): Ticks[] => []));
   for (const { at } of notes) {
     const index = barIndexAt(bars, at);
@@ -78,12 +72,12 @@ function placed(grids: readonly BarGrid[], tick: Ticks): Ticks {
 
 /** Notes of one part as they are read, one voice: what is struck ends where the next is struck. */
 export function onStaffGrid(
-  notes: readonly WrittenNote[],
+  notes: readonly BandNote[],
   bars: readonly BandBar[],
 ): { readonly grids: readonly BarGrid[]; readonly struck: readonly StaffNote[] } {
   const sounding = notes.filter(({ length }) => length > 0);
   const grids = gridsOf(bars, sounding);
-  const byPlace = new Map<Ticks, WrittenNote[]>();
+  const byPlace = new Map<Ticks, BandNote[]>();
   for (const note of [...sounding].sort((a, b) => a.at - b.at)) {
     const at = placed(grids, note.at);
     byPlace.set(at, [...(byPlace.get(at) ?? []), note]);
@@ -99,6 +93,7 @@ export function onStaffGrid(
       to: next - until < LEAST_REST || until <= from ? next : until,
       pitches: [...new Set(own.map(({ pitch }) => pitch))].sort((a, b) => a - b),
       context: own[0]!.context,
+      notes: own,
     };
   });
   return { grids, struck };

@@ -48,6 +48,9 @@ const alterOf = (degree: Degree): number => {
   return degree.startsWith('b') ? -signs : signs;
 };
 
+/** A quality as it is printed, with real flats and sharps. */
+const qualityText = (quality: string): string => quality.replace(/b(?=\d)/g, '♭').replace(/#/g, '♯');
+
 /** The kind that has most of a chord's degrees and none that it has not; null where that is no kind at all. */
 function kindOf(degrees: readonly Degree[]): (typeof KINDS)[number] | null {
   const own = new Set(degrees);
@@ -69,14 +72,19 @@ export function harmony(chord: Chord | null, offset: Ticks): Element {
   const isSlash = chord.bass.letter !== chord.root.letter || chord.bass.alter !== chord.root.alter;
   return element('harmony', [
     named('root', chord.root),
-    element('kind', kind?.[0] ?? 'other', { text: chord.quality }),
+    element('kind', kind?.[0] ?? 'other', { text: qualityText(chord.quality) }),
     isSlash ? named('bass', chord.bass) : null,
     ...rest.map((degree) =>
-      element('degree', [
-        element('degree-value', degreeNumber(degree)),
-        element('degree-alter', alterOf(degree)),
-        element('degree-type', 'add', { text: '' }),
-      ]),
+      element(
+        'degree',
+        [
+          element('degree-value', degreeNumber(degree)),
+          element('degree-alter', alterOf(degree)),
+          element('degree-type', 'add'),
+        ],
+        // The text of the kind has it.
+        { 'print-object': 'no' },
+      ),
     ),
     later,
   ]);

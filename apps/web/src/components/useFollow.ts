@@ -1,18 +1,14 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
-import { usePlayer } from '../../audio/player';
-import { usePosition } from '../../audio/usePosition';
-import { useBand } from '../../state/band';
-import { useSelection } from '../../state/selection';
-import { elementOfBar } from './barRange/useBarRangeKeys';
+import { useEffect, useRef, useState } from 'react';
+import { usePlayer } from '../audio/player';
 
 /** What a writer scrolls by: none of it comes from the chart itself. */
 const BY_HAND = ['wheel', 'touchmove', 'pointerdown'] as const;
 
-/** Room kept above and below the row that plays, px. */
+/** Room kept above what is brought into view, px. */
 const MARGIN = 24;
 
 /** Scrolls what scrolls around an element until it stands in view, as little as possible. */
-function bringIntoView(element: HTMLElement, scroller: HTMLElement): void {
+export function bringIntoView(element: Element, scroller: HTMLElement): void {
   const row = element.getBoundingClientRect();
   const view = scroller.getBoundingClientRect();
   const isSeen = row.top >= view.top && row.bottom <= view.bottom;
@@ -29,33 +25,30 @@ export interface Follow {
   readonly ref: (scroller: HTMLElement | null) => void;
 }
 
-/** The chart goes along with the playback, until the writer scrolls away; a bar in hand keeps it where it is. */
-export function useFollow(): Follow {
-  const band = useBand((s) => s.band);
+/**
+ * What scrolls goes along with the playback, until the writer scrolls away.
+ * @param place what plays now, as a text: each other one is brought into view. @param elementOf where that stands; null
+ * where it is not drawn. @param isHeld true where it stays as it is: something is in hand.
+ */
+export function useFollow(
+  place: string,
+  elementOf: (place: string) => Element | null,
+  isHeld: boolean,
+): Follow {
   const playing = usePlayer((s) => s.playing);
-  const hasHand = useSelection((s) => s.selection !== null);
   const [isAway, setAway] = useState(false);
   const scroller = useRef<HTMLElement | null>(null);
-  const read = useCallback(
-    (tick: number): string => {
-      const bar = band?.bars.findLast((b) => b.start <= tick);
-      return bar ? `${bar.sectionId} ${bar.index}` : '';
-    },
-    [band],
-  );
-  const row = usePosition(read);
   // Each start of the playback is followed anew.
   const [was, setWas] = useState(playing);
   if (was !== playing) {
     setWas(playing);
     setAway(false);
   }
-  const follows = playing && !isAway && !hasHand;
+  const follows = playing && !isAway && !isHeld;
   useEffect(() => {
-    const [section, bar] = row.split(' ');
-    const element = follows && section ? elementOfBar({ section, bar: Number(bar) }) : null;
+    const element = follows && place ? elementOf(place) : null;
     if (element && scroller.current) bringIntoView(element, scroller.current);
-  }, [follows, row]);
+  }, [follows, place, elementOf]);
   useEffect(() => {
     const { current } = scroller;
     if (!current || !playing || isAway) return undefined;
@@ -68,7 +61,7 @@ export function useFollow(): Follow {
     return () => BY_HAND.forEach((name) => current.removeEventListener(name, leave));
   }, [playing, isAway]);
   return {
-    isAway: playing && isAway && !hasHand,
+    isAway: playing && isAway && !isHeld,
     comeBack: () => setAway(false),
     ref: (element) => {
       scroller.current = element;

@@ -1,0 +1,119 @@
+/** What lies in a bar as notes and rests: values in order, ties, runs of thirds. */
+import type { BandBar } from '../../band/index';
+import { PPQ } from '../../time/ticks';
+import type { Ticks } from '../../units/units';
+import { beamElements } from './beams';
+import { element, type Element } from './elements';
+import type { KeyMove } from './forInstrument';
+import type { BarGrid, StaffNote } from './grid';
+import { noteId } from './ids';
+import { writtenPitch, type Staff, type WrittenPitch } from './staff';
+import { valuesOf, type NoteValue } from './values';
+
+/** What goes on from one value to the next, of a note or a rest. */
+export interface Piece {
+  readonly value: NoteValue;
+  readonly at: Ticks;
+  readonly struck: StaffNote | null;
+  readonly isTiedFrom: boolean;
+  readonly isTiedTo: boolean;
+}
+
+/** The values of a bar in order: what sounds, what goes on into it, and what rests between. */
+export function piecesOf(bar: BandBar, grid: BarGrid, struck: readonly StaffNote[]): Piece[] {
+  const beats = [...bar.beats, bar.length];
+  const end = bar.start + bar.length;
+  const pieces: Piece[] = [];
+  let at = 0;
+  const put = (to: Ticks, own: StaffNote | null): void => {
+    const values = valuesOf(at, to, grid, beats);
+    values.forEach((value, i) => {
+      pieces.push({
+        value,
+        at,
+        struck: own,
+        isTiedFrom: own !== null && (i > 0 || own.from < bar.start + at),
+        isTiedTo: own !== null && (i < values.length - 1 || own.to > bar.start + at + value.length),
+      });
+      at += value.length;
+    });
+  };
+  for (const own of struck) {
+    const from = Math.max(0, own.from - bar.start);
+    if (from > at) put(from, null);
+    put(Math.min(end, own.to) - bar.start, own);
+  }
+  if (at < bar.length) put(bar.length, null);
+  return pieces;
+}
+
+/** Where a run of thirds begins and ends: with a quarter's first note and its last. */
+function tupletAt(pieces: readonly Piece[], index: number): Element | null {
+  const piece = pieces[index]!;
+  if (!piece.value.isTriplet) return null;
+  const quarter = (one: Piece | undefined) => (one?.value.isTriplet ? Math.floor(one.at / PPQ) : null);
+  const own = quarter(piece);
+  if (quarter(pieces[index - 1]) !== own) return element('tuplet', [], { type: 'start', bracket: 'yes' });
+  if (quarter(pieces[index + 1]) !== own) return element('tuplet', [], { type: 'stop' });
+  return null;
+}
+
+const pitchElement = ({ step, alter, octave }: WrittenPitch): Element =>
+  element('pitch', [
+    element('step', step),
+    alter ? element('alter', alter) : null,
+    element('octave', octave),
+  ]);
+
+/** A note or a chord with all its tones, or a rest. */
+export function noteElements(
+  pieces: readonly Piece[],
+  index: number,
+  bar: BandBar,
+  staff: Staff,
+  move: KeyMove,
+): Element[] {
+  const { value, at, struck, isTiedFrom, isTiedTo } = pieces[index]!;
+  const tuplet = tupletAt(pieces, index);
+  const beams = beamElements(pieces, index, bar.beats);
+  const ties = [isTiedFrom ? 'stop' : null, isTiedTo ? 'start' : null].filter((type) => type !== null);
+  const written = (pitch: Element, isAdded: boolean, id: string | null): Element => {
+    const notations = [...ties.map((type) => element('tied', [], { type })), isAdded ? null : tuplet].filter(
+      (one) => one !== null,
+    );
+    return element(
+      'note',
+      [
+        isAdded ? element('chord') : null,
+        pitch,
+        element('duration', value.length),
+        ...ties.map((type) => element('tie', [], { type })),
+        element('voice', 1),
+        element('type', value.type),
+        value.dots ? element('dot') : null,
+        value.isTriplet
+          ? element('time-modification', [element('actual-notes', 3), element('normal-notes', 2)])
+          : null,
+        ...(isAdded ? [] : beams),
+        notations.length ? element('notations', notations) : null,
+      ],
+      id === null ? {} : { id },
+    );
+  };
+  if (!struck) return [written(element('rest'), false, null)];
+  return struck.pitches.map((pitch, i) =>
+    written(
+      pitchElement(writtenPitch(pitch, struck.context.chord, staff, move)),
+      i > 0,
+      noteId(struck.from, pitch, bar.start + at),
+    ),
+  );
+}
+
+/** A bar that rests throughout. */
+export const wholeRest = (length: Ticks): Element =>
+  element('note', [
+    element('rest', [], { measure: 'yes' }),
+    element('duration', length),
+    element('voice', 1),
+  ]);
