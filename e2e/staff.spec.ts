@@ -62,7 +62,7 @@ test('a line is read under its chords, a tapped note says why it is there, the s
   await expect(inHand(page)).toContainText(/^Bar \d of (Verse|Solo), beat/);
   await expect(inHand(page)).toContainText(/[A-G][♭♯]?\d, /);
   expect(await smallTargets(page)).toEqual([]);
-  expect(await findingsInBoth(page)).toEqual([]);
+  expect(await findingsInBoth(page, 'light')).toEqual([]);
   const before = await inHand(page).textContent();
   await button(page, 'Next note').tap();
   await expect(inHand(page)).not.toHaveText(before!);

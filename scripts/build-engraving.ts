@@ -6,6 +6,7 @@ import { build } from 'esbuild';
 import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { ENGRAVER } from '@backline/engraving/version';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const library = join(root, 'node_modules/verovio');
@@ -13,8 +14,10 @@ const licences = join(root, 'packages/engraving/licences');
 const out = join(root, 'apps/web/public/engraving');
 
 const { version } = JSON.parse(readFileSync(join(library, 'package.json'), 'utf8')) as { version: string };
+if (version !== ENGRAVER)
+  throw new Error(`packages/engraving/src/version.ts says ${ENGRAVER}, this is ${version}.`);
 // What is kept by its name for good has its version in it.
-const folder = `verovio-${version}`;
+const folder = `verovio-${ENGRAVER}`;
 
 rmSync(out, { recursive: true, force: true });
 mkdirSync(join(out, folder), { recursive: true });

@@ -107,6 +107,15 @@ async function takes(page: Page, shoot: Shoot): Promise<void> {
   await shoot('takes');
 }
 
+/** A solo on its staff, with a note in hand. */
+async function staff(page: Page, shoot: Shoot): Promise<void> {
+  await page.getByRole('button', { name: 'Back from the takes' }).click();
+  await page.getByRole('button', { name: 'On a staff' }).click();
+  await page.locator('[data-passage] g.note .notehead').nth(12).click();
+  await page.waitForTimeout(1500);
+  await shoot('staff');
+}
+
 /** The mix, balanced, while it plays. */
 async function mix(page: Page, shoot: Shoot): Promise<void> {
   await page.getByRole('link', { name: 'Mix' }).click();
@@ -164,7 +173,10 @@ await view('phone', 'light', async (page, shoot) => {
   await chartOnPhone(page, shoot);
   await formAndBand(page, shoot);
 });
-await view('phone', 'light', takes);
+await view('phone', 'light', async (page, shoot) => {
+  await takes(page, shoot);
+  await staff(page, shoot);
+});
 await view('wide', 'light', async (page, shoot) => {
   await openSong(page);
   await page.getByRole('link', { name: 'Band' }).click();
@@ -172,8 +184,6 @@ await view('wide', 'light', async (page, shoot) => {
   await page.getByRole('button', { name: /^What it plays/ }).click();
   await page.getByRole('button', { name: /^Steps/ }).click();
   await shoot('part');
-  await page.getByRole('link', { name: 'Form' }).click();
-  await shoot('form');
 });
 await view('wide', 'dark', async (page, shoot) => {
   await openSong(page);

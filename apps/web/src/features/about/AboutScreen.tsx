@@ -3,6 +3,7 @@ import { createElement } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { IconButton } from 'react-native-paper';
 import { BANKS, SOURCES, type SoundSource } from '@backline/sound/banks/shipped';
+import { ENGRAVER } from '@backline/engraving/version';
 import { useTitle } from '../../components/useTitle';
 import { usePalette } from '../../theme/usePalette';
 import { TOUCH_SQUARE } from '../../theme/styles';
@@ -29,6 +30,16 @@ function Source({ heading, line, about }: { heading: string; line: string; about
         {about}
       </Words>
     </View>
+  );
+}
+
+/** A link out of the app is the browser's own. */
+function Notices({ href, text }: { href: string; text: string }) {
+  const palette = usePalette();
+  return createElement(
+    'a',
+    { href, target: '_blank', rel: 'noreferrer', style: { ...link, color: palette.action } },
+    text,
   );
 }
 
@@ -74,22 +85,21 @@ export function AboutScreen() {
           line={ENCODERS}
           about="Used where a song is taken away as MP3 or Ogg"
         />
-        {createElement(
-          'a',
-          {
-            href: '/sound/NOTICES.md',
-            target: '_blank',
-            rel: 'noreferrer',
-            style: { ...link, color: palette.action },
-          },
-          'All notices in full',
-        )}
+        <Notices href="/sound/NOTICES.md" text="All notices in full" />
+        <Words role="heading" aria-level={2} style={styles.part}>
+          Who engraves the notes
+        </Words>
+        <Source
+          heading="Staves"
+          line="Verovio by Laurent Pugin and others (LGPL 3 or later), with the music font Leipzig (OFL 1.1)"
+          about="Loaded where a part is first shown on a staff"
+        />
+        <Notices href={`/engraving/verovio-${ENGRAVER}/NOTICES.md`} text="Its notice in full" />
       </ScrollView>
     </View>
   );
 }
 
-/** A link out of the app is the browser's own. */
 const link = { fontFamily: FONT.text, fontSize: SIZE.body, lineHeight: `${TOUCH}px` } as const;
 
 const styles = StyleSheet.create({

@@ -1,19 +1,24 @@
 /** Beams: notes of one beat that are shorter than a quarter are written together (common practice). */
 import type { Ticks } from '../../units/units';
 import { element, type Element } from './elements';
-import type { Piece } from './notes';
+import type { NotePiece } from './notes';
 
 /** Beams by the type of a note: one for eighths, one more for each half of that. */
 const BEAMS: Readonly<Record<string, number>> = { eighth: 1, '16th': 2, '32nd': 3, '64th': 4 };
 
-const beamsOf = (piece: Piece | undefined): number => (piece?.struck ? (BEAMS[piece.value.type] ?? 0) : 0);
+const beamsOf = (piece: NotePiece | undefined): number =>
+  piece?.struck ? (BEAMS[piece.value.type] ?? 0) : 0;
 
 /**
  * The beams of a note, outermost first; none for a rest, or where it stands alone in its beat.
  * @param beats where the beats of its bar begin, ticks from its start.
  */
-export function beamElements(pieces: readonly Piece[], index: number, beats: readonly Ticks[]): Element[] {
-  const beatOf = (piece: Piece | undefined): number =>
+export function beamElements(
+  pieces: readonly NotePiece[],
+  index: number,
+  beats: readonly Ticks[],
+): Element[] {
+  const beatOf = (piece: NotePiece | undefined): number =>
     piece ? beats.findLastIndex((start) => start <= piece.at) : -1;
   const own = pieces[index]!;
   const beat = beatOf(own);

@@ -8,7 +8,7 @@ import { element, type Element } from './elements';
 import type { BarGrid, StaffNote } from './grid';
 import { harmony } from './harmony';
 import { barId } from './ids';
-import { noteElements, piecesOf, wholeRest } from './notes';
+import { noteElements, notePieces, wholeRest } from './notes';
 import { chordFor, type Staff } from './staff';
 
 /** @param isFirst of what is written here: it says all, a metre that goes on without being seen. */
@@ -93,7 +93,7 @@ export interface MeasureAsked {
 export function measureOf(asked: MeasureAsked): Element {
   const { bar, before, number, isLast, grid, struck, chords, staff } = asked;
   const move = staff.keyOf(bar);
-  const pieces = piecesOf(bar, grid, struck);
+  const pieces = notePieces(bar, grid, struck);
   const isEmpty = pieces.every((piece) => piece.struck === null);
   const harmonyAt = (from: Ticks, to: Ticks): Element[] =>
     chords

@@ -11,7 +11,7 @@ import { writtenPitch, type Staff, type WrittenPitch } from './staff';
 import { valuesOf, type NoteValue } from './values';
 
 /** What goes on from one value to the next, of a note or a rest. */
-export interface Piece {
+export interface NotePiece {
   readonly value: NoteValue;
   readonly at: Ticks;
   readonly struck: StaffNote | null;
@@ -20,10 +20,10 @@ export interface Piece {
 }
 
 /** The values of a bar in order: what sounds, what goes on into it, and what rests between. */
-export function piecesOf(bar: BandBar, grid: BarGrid, struck: readonly StaffNote[]): Piece[] {
+export function notePieces(bar: BandBar, grid: BarGrid, struck: readonly StaffNote[]): NotePiece[] {
   const beats = [...bar.beats, bar.length];
   const end = bar.start + bar.length;
-  const pieces: Piece[] = [];
+  const pieces: NotePiece[] = [];
   let at = 0;
   const put = (to: Ticks, own: StaffNote | null): void => {
     const values = valuesOf(at, to, grid, beats);
@@ -48,10 +48,10 @@ export function piecesOf(bar: BandBar, grid: BarGrid, struck: readonly StaffNote
 }
 
 /** Where a run of thirds begins and ends: with a quarter's first note and its last. */
-function tupletAt(pieces: readonly Piece[], index: number): Element | null {
+function tupletAt(pieces: readonly NotePiece[], index: number): Element | null {
   const piece = pieces[index]!;
   if (!piece.value.isTriplet) return null;
-  const quarter = (one: Piece | undefined) => (one?.value.isTriplet ? Math.floor(one.at / PPQ) : null);
+  const quarter = (one: NotePiece | undefined) => (one?.value.isTriplet ? Math.floor(one.at / PPQ) : null);
   const own = quarter(piece);
   if (quarter(pieces[index - 1]) !== own) return element('tuplet', [], { type: 'start', bracket: 'yes' });
   if (quarter(pieces[index + 1]) !== own) return element('tuplet', [], { type: 'stop' });
@@ -67,7 +67,7 @@ const pitchElement = ({ step, alter, octave }: WrittenPitch): Element =>
 
 /** A note or a chord with all its tones, or a rest. */
 export function noteElements(
-  pieces: readonly Piece[],
+  pieces: readonly NotePiece[],
   index: number,
   bar: BandBar,
   staff: Staff,

@@ -17,6 +17,7 @@ export interface Staff {
   readonly keyOf: (bar: BandBar) => KeyMove;
 }
 
+/** A clef, and by how many octaves it moves what is read in it. */
 export interface Clef {
   readonly sign: 'G' | 'F';
   readonly line: number;
