@@ -42,6 +42,10 @@ const [read, one, drawn, text] = medians(
   11,
   3,
 ) as [number, number, number, number];
-console.log(`300 bars of ${part.name} read, each note in words: ${ms(read)} (${(read / text).toFixed(1)} × JSON)`);
-console.log(`${passage!.to - passage!.from} bars as a document: ${ms(one)} (${(one / text).toFixed(1)} × JSON)`);
+console.log(
+  `300 bars of ${part.name} read, each note in words: ${ms(read)} (${(read / text).toFixed(1)} × JSON)`,
+);
+console.log(
+  `${passage!.to - passage!.from} bars as a document: ${ms(one)} (${(one / text).toFixed(1)} × JSON)`,
+);
 console.log(`the same engraved: ${ms(drawn)} (${(drawn / one).toFixed(0)} × its document)`);
