@@ -131,8 +131,8 @@ describe('bars', () => {
   });
 });
 
-/** Note values of one bar of 4/4 in which notes of such lengths follow each other, ties and all. */
-function typesOf(lengths: readonly number[], metre = '4/4'): string[] {
+/** One bar in which notes of such lengths, ticks, follow each other: its notes as they are written. */
+function barOf(lengths: readonly number[], metre: string): string[] {
   const band = banded(`title: Any\ntime: ${metre}\nstyle: lamplight\n[Verse]\nC | C`);
   const solo = band.parts.find(({ id }) => id === 'solo')!;
   const { context } = solo.notes[0]!;
@@ -142,9 +142,12 @@ function typesOf(lengths: readonly number[], metre = '4/4'): string[] {
     return { at: at - length, length, pitch: 60, context } as BandNote;
   });
   const bars = [band.bars[0]!];
-  const xml = musicXmlOf({ ...band, bars, parts: [{ ...solo, notes }] }, 'solo', AS_IT_SOUNDS)!;
-  return all(xml, 'note').map((one) => all(one, 'type')[0]! + (one.includes('<dot/>') ? '.' : ''));
+  return all(musicXmlOf({ ...band, bars, parts: [{ ...solo, notes }] }, 'solo', AS_IT_SOUNDS)!, 'note');
 }
+
+/** Note values of such a bar, ties and all. */
+const typesOf = (lengths: readonly number[], metre: string): string[] =>
+  barOf(lengths, metre).map((one) => all(one, 'type')[0]! + (one.includes('<dot/>') ? '.' : ''));
 
 it.each([
   ['4/4', [1920], ['whole']],
@@ -160,28 +163,24 @@ it.each([
   expect(typesOf(lengths, metre)).toEqual(types);
 });
 
-/** Beams of one bar of notes of such lengths, note by note: b begins, c goes on, e ends, f and k are hooks, - is none. */
-function beamsOf(lengths: readonly number[], metre: string): string {
-  const band = banded(`title: Any\ntime: ${metre}\nstyle: lamplight\n[Verse]\nC | C`);
-  const solo = band.parts.find(({ id }) => id === 'solo')!;
-  const { context } = solo.notes[0]!;
-  let at = 0;
-  const notes = lengths.map((length) => {
-    at += length;
-    return { at: at - length, length, pitch: 60, context } as BandNote;
-  });
-  const bars = [band.bars[0]!];
-  const xml = musicXmlOf({ ...band, bars, parts: [{ ...solo, notes }] }, 'solo', AS_IT_SOUNDS)!;
-  const signs = { begin: 'b', continue: 'c', end: 'e', 'forward hook': 'f', 'backward hook': 'k' };
-  return all(xml, 'note')
-    .map(
-      (one) =>
-        all(one, 'beam')
-          .map((type) => signs[type as keyof typeof signs])
-          .join('') || '-',
+const BEAM_SIGNS: Readonly<Record<string, string>> = {
+  begin: 'b',
+  continue: 'c',
+  end: 'e',
+  'forward hook': 'f',
+  'backward hook': 'k',
+};
+
+/** Beams of such a bar, note by note: b begins, c goes on, e ends, f and k are hooks, - is none. */
+const beamsOf = (lengths: readonly number[], metre: string): string =>
+  barOf(lengths, metre)
+    .map((one) =>
+      all(one, 'beam')
+        .map((type) => BEAM_SIGNS[type])
+        .join(''),
     )
+    .map((beams) => beams || '-')
     .join(' ');
-}
 
 it.each([
   ['4/4', [240, 240, 240, 240, 480, 480], 'b e b e - -'],

@@ -1,6 +1,7 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import { Pressable, ScrollView, StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { IconButton } from 'react-native-paper';
+import { BackToPlaying } from '../../components/BackToPlaying';
 import { Button } from '../../components/Button';
 import { Seat } from '../../components/Movable';
 import { addSection } from '@backline/core/edits/form';
@@ -160,11 +161,7 @@ export function ChartScreen() {
         ) : null}
         <ChartFoot songKey={song.key} />
       </ScrollView>
-      {isAway ? (
-        <Button mode="contained" icon="crosshairs-gps" onPress={comeBack} style={styles.back}>
-          Back to what plays
-        </Button>
-      ) : null}
+      <BackToPlaying {...{ isAway, comeBack }} />
       {beside ? null : <Seat otherwise={<ChartSheet beside={false} />} />}
     </View>
   );
@@ -186,6 +183,5 @@ const styles = StyleSheet.create({
   facts: TYPE.words,
   touch: TOUCH_SQUARE,
   hint: { paddingBottom: 12 },
-  back: { position: 'absolute', bottom: 10, alignSelf: 'center', minHeight: TOUCH, justifyContent: 'center' },
   buttons: { flexDirection: 'row', flexWrap: 'wrap', gap: 8 },
 });

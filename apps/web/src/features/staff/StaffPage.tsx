@@ -5,6 +5,7 @@ import { rangeOfInstrument } from '@backline/core/song/instrumentRanges';
 import type { Part, Song } from '@backline/core/song/schema';
 import { usePlayer } from '../../audio/player';
 import { usePosition } from '../../audio/usePosition';
+import { BackToPlaying } from '../../components/BackToPlaying';
 import { Button } from '../../components/Button';
 import { Notice } from '../../components/Notice';
 import { SwitchLine } from '../../components/SwitchLine';
@@ -16,7 +17,6 @@ import type { ReadNote, ReadPassage } from '../../shared/staffWish';
 import { useBand } from '../../state/band';
 import { partKind } from '../../state/repertoire';
 import { say } from '../../state/spoken';
-import { TOUCH } from '../../theme/tokens';
 import { usePalette } from '../../theme/usePalette';
 import { PageHead } from '../part/PageHead';
 import { barAtHand } from '../part/barAtHand';
@@ -187,11 +187,7 @@ export function StaffPage({ song, part, onTurn, onClose }: StaffPageProps) {
             : null}
         </div>
       </ScrollView>
-      {isAway ? (
-        <Button mode="contained" icon="crosshairs-gps" onPress={comeBack} style={styles.back}>
-          Back to what plays
-        </Button>
-      ) : null}
+      <BackToPlaying {...{ isAway, comeBack }} />
       {inHand ? <NoteInHand note={inHand} onGo={go} onClose={() => take(null)} /> : null}
     </View>
   );
@@ -203,5 +199,4 @@ const styles = StyleSheet.create({
   scroll: { flex: 1, minHeight: 0 },
   content: { paddingBottom: 24 },
   words: { padding: 12 },
-  back: { position: 'absolute', bottom: 10, alignSelf: 'center', minHeight: TOUCH, justifyContent: 'center' },
 });

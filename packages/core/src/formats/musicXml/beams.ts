@@ -1,7 +1,7 @@
 /** Beams: notes of one beat that are shorter than a quarter are written together (common practice). */
 import type { Ticks } from '../../units/units';
 import { element, type Element } from './elements';
-import type { NotePiece } from './notes';
+import type { NotePiece } from './pieces';
 
 /** Beams by the type of a note: one for eighths, one more for each half of that. */
 const BEAMS: Readonly<Record<string, number>> = { eighth: 1, '16th': 2, '32nd': 3, '64th': 4 };

@@ -8,7 +8,8 @@ import { element, type Element } from './elements';
 import type { BarGrid, StaffNote } from './grid';
 import { harmony } from './harmony';
 import { barId } from './ids';
-import { noteElements, notePieces, wholeRest } from './notes';
+import { noteElements, wholeRest } from './notes';
+import { notePieces } from './pieces';
 import { chordFor, type Staff } from './staff';
 
 /** @param isFirst of what is written here: it says all, a metre that goes on without being seen. */

@@ -1,51 +1,13 @@
-/** What lies in a bar as notes and rests: values in order, ties, runs of thirds. */
+/** Notes and rests as elements: their values, ties, runs of thirds and beams. */
 import type { BandBar } from '../../band/index';
 import { PPQ } from '../../time/ticks';
 import type { Ticks } from '../../units/units';
 import { beamElements } from './beams';
 import { element, type Element } from './elements';
 import type { KeyMove } from './forInstrument';
-import type { BarGrid, StaffNote } from './grid';
 import { noteId } from './ids';
 import { writtenPitch, type Staff, type WrittenPitch } from './staff';
-import { valuesOf, type NoteValue } from './values';
-
-/** What goes on from one value to the next, of a note or a rest. */
-export interface NotePiece {
-  readonly value: NoteValue;
-  readonly at: Ticks;
-  readonly struck: StaffNote | null;
-  readonly isTiedFrom: boolean;
-  readonly isTiedTo: boolean;
-}
-
-/** The values of a bar in order: what sounds, what goes on into it, and what rests between. */
-export function notePieces(bar: BandBar, grid: BarGrid, struck: readonly StaffNote[]): NotePiece[] {
-  const beats = [...bar.beats, bar.length];
-  const end = bar.start + bar.length;
-  const pieces: NotePiece[] = [];
-  let at = 0;
-  const put = (to: Ticks, own: StaffNote | null): void => {
-    const values = valuesOf(at, to, grid, beats);
-    values.forEach((value, i) => {
-      pieces.push({
-        value,
-        at,
-        struck: own,
-        isTiedFrom: own !== null && (i > 0 || own.from < bar.start + at),
-        isTiedTo: own !== null && (i < values.length - 1 || own.to > bar.start + at + value.length),
-      });
-      at += value.length;
-    });
-  };
-  for (const own of struck) {
-    const from = Math.max(0, own.from - bar.start);
-    if (from > at) put(from, null);
-    put(Math.min(end, own.to) - bar.start, own);
-  }
-  if (at < bar.length) put(bar.length, null);
-  return pieces;
-}
+import type { NotePiece } from './pieces';
 
 /** Where a run of thirds begins and ends: with a quarter's first note and its last. */
 function tupletAt(pieces: readonly NotePiece[], index: number): Element | null {
