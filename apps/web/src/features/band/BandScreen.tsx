@@ -17,6 +17,7 @@ import { DiceSheet } from './find/DiceSheet';
 import { PatternFinder } from './find/PatternFinder';
 import { PlayerFinder } from './find/PlayerFinder';
 import { StyleFinder } from './find/StyleFinder';
+import { StaffPage } from '../staff/StaffPage';
 import { TakesPage } from '../takes/TakesPage';
 import { openPart, useOpenPart } from '../part/openPart';
 import { PartCard } from './PartCard';
@@ -26,7 +27,6 @@ import { Words } from '../../components/Words';
 
 const KeepBandSheet = later(() => import('./userStyles').then((m) => m.KeepBandSheet));
 const KeepPlayerSheet = later(() => import('./userStyles').then((m) => m.KeepPlayerSheet));
-const StaffPage = later(() => import('../staff/StaffPage').then((m) => m.StaffPage));
 const OwnStylesSheet = later(() => import('./userStyles').then((m) => m.OwnStylesSheet));
 
 const WHOLE = 'song';
