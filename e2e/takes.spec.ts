@@ -74,7 +74,11 @@ test('six takes of a solo, the best bars of them, four bars played again while t
     await expect(button(page, new RegExp(`^Solo, bar ${bar}, from Take ${take}`))).toBeVisible();
   }
   await button(page, 'Next take').tap();
+  // Steps close together are one to undo, for a second and a half: these are two.
+  await page.waitForTimeout(1600);
   await button(page, 'Previous take').tap();
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await expect(button(page, /^Solo, bar 3, without a take/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).tap();
   await expect(button(page, /^Solo, bar 3, from Take 4/)).toBeVisible();
   const before = await takeMidi(page);
