@@ -106,6 +106,8 @@ test('by keyboard: from note to note, each said; an octave, an instrument, anoth
   await button(page, /^Previous part/).focus();
   await page.keyboard.press('Enter');
   await expect(page_(page, 'Solo')).toHaveCount(0);
+  // How it is read stays; the note was the other part's.
+  await expect(page.getByRole('switch', { name: 'Large' })).toBeChecked();
   await page.keyboard.press('Escape');
   await expect(page.getByRole('region', { name: /^Staff of/ })).toHaveCount(0);
 });
@@ -146,6 +148,26 @@ test('of a song of 300 bars only what is near is engraved, and its end is reache
   expect(await page.locator('[data-passage] svg.definition-scale').count()).toBeLessThan(passages / 2);
   await page.locator('[data-passage]').last().scrollIntoViewIfNeeded();
   await expect(page.locator('[data-passage]').last().locator('g.note').first()).toBeVisible();
+});
+
+test.describe('without the network', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('a staff that was read once is read again', async ({ page, context }) => {
+    await newChart(page, CHART);
+    await page.evaluate(async () => {
+      await navigator.serviceWorker.ready;
+      while (!navigator.serviceWorker.controller) await new Promise((next) => setTimeout(next, 50));
+    });
+    // From the next visit on what is used is kept.
+    await page.reload();
+    await openStaff(page, 'Solo');
+    await expect(notes(page).first()).toBeVisible();
+    await context.setOffline(true);
+    await page.reload();
+    await expect(notes(page).first()).toBeVisible();
+    await expect(page_(page, 'Solo').getByRole('alert')).toHaveCount(0);
+  });
 });
 
 test('where the engraver cannot be had that is said, and asked for again it is there', async ({

@@ -3,7 +3,6 @@ export interface Toolkit {
   setOptions(options: Readonly<Record<string, string | number | boolean>>): void;
   /** @returns false where it cannot read the document. */
   loadData(document: string): boolean;
-  getPageCount(): number;
   /** @param page from 1. */
   renderToSVG(page: number): string;
 }

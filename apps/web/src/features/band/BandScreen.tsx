@@ -232,13 +232,7 @@ export function BandScreen() {
         ) : null}
         {read ? (
           <View style={wide ? [styles.half, styles.beside, { borderColor: palette.line }] : styles.over}>
-            <StaffPage
-              key={read.id}
-              song={song}
-              part={read}
-              onTurn={(staff) => setOver({ staff })}
-              onClose={close}
-            />
+            <StaffPage song={song} part={read} onTurn={(staff) => setOver({ staff })} onClose={close} />
           </View>
         ) : null}
       </View>

@@ -94,7 +94,7 @@ export function StaffPage({ song, part, onTurn, onClose }: StaffPageProps) {
     // Where the note is other; not where the song becomes another under it.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [taken]);
-  const { ref, isAway, comeBack } = useFollow(bar < 0 ? '' : barId(bar), elementOf, taken !== null);
+  const { ref, isAway, comeBack } = useFollow(bar < 0 ? '' : barId(bar), elementOf, inHand !== null);
 
   const take = (from: number | null): void => {
     setTaken(from);

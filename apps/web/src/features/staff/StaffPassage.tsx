@@ -38,15 +38,11 @@ const NONE: EngravedNotes = new Map();
 export function StaffPassage(props: StaffPassageProps) {
   const { staff, passage, room, inHand, played, tries, onTake, onFailed } = props;
   const { notes } = passage;
+  // Only where the song stands something sounds.
+  const isPlayed = played !== null;
   const palette = usePalette();
   const { ref: watch, isNear } = useNear(true);
-  const { svg, failed } = useEngraved(
-    staff,
-    passage,
-    room,
-    isNear || played !== null || inHand !== null,
-    tries,
-  );
+  const { svg, failed } = useEngraved(staff, passage, room, isNear || isPlayed || inHand !== null, tries);
   const place = useRef<HTMLDivElement | null>(null);
   const marks = useRef<EngravedNotes>(NONE);
   useEffect(() => {
@@ -54,8 +50,9 @@ export function StaffPassage(props: StaffPassageProps) {
   }, [failed, onFailed]);
   const html = useMemo(() => ({ __html: svg ?? '' }), [svg]);
   const read = useCallback(
-    (tick: number): number => notes.findLast(({ start, end }) => start <= tick && tick < end)?.from ?? -1,
-    [notes],
+    (tick: number): number =>
+      isPlayed ? (notes.findLast(({ start, end }) => start <= tick && tick < end)?.from ?? -1) : -1,
+    [notes, isPlayed],
   );
   const sounding = usePosition(read);
   useLayoutEffect(() => {
