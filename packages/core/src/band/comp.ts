@@ -80,6 +80,7 @@ interface Comped {
   readonly made: readonly PlayedWindow[];
   /** The last chord before it as it was voiced; null where voices begin anew. */
   readonly before: VoicedChord | null;
+  /** Each of them in place of those before it, where they lie over one another. */
   readonly takes: readonly TakePlayed[];
 }
 
@@ -102,7 +103,7 @@ function patternNotes({ kind, region, made, before }: Comped, cut: Cut, from: nu
 /** Runs of windows in which takes lie, in order: the first and the last window of each. */
 function runsOf(cut: Cut, takes: readonly TakePlayed[]): [from: number, to: number][] {
   const runs: [number, number][] = [];
-  for (const { from, to } of takes) {
+  for (const { from, to } of [...takes].sort((a, b) => a.from - b.from)) {
     const first = cut.windows.findIndex(({ end }) => end > from);
     const last = cut.windows.findIndex(({ end }) => end >= to);
     if (first < 0) continue;

@@ -13,17 +13,15 @@ import { expandForm, type Occurrence } from '../timeline/occurrences';
 import { type ChordSpan } from '../timeline/chordSpans';
 import { chartSpans, regionsOf, type Region } from '../timeline/region';
 import type { BandNote } from './bandNote';
-import { playComp } from './comp';
 import { takesInForm, withTakes } from './takesInForm';
-import { playKept } from './frozen';
 import { guideNotes } from './guide';
-import { leadOf } from './voicedInForm';
 import { forgetful, type RegionMemory } from './windowCache';
 import type { RegionEvents } from './playRegion';
 import type { Gesture } from '../groove/gestures';
 import { faded, fadeOf } from './fading';
+import type { HeardPart } from './goingWith';
+import { eventsIn, heardAmong, type PartPlaying } from './playing';
 import { fromRest, gesturesAt, gliding, joined, type Gestures } from './gestures';
-import { keptFor } from './kept';
 import { mixGestures, withMix } from './mixing';
 import { mixSpans, type MixSpan } from '../timeline/mixing';
 import type { TakePlayed } from '../timeline/takesPlayed';
@@ -151,9 +149,12 @@ interface Parted {
   readonly mixed: readonly (readonly MixSpan[])[];
   /** By playing, the takes that are played in it. */
   readonly takes: readonly (readonly TakePlayed[])[];
+  /** By playing, those with whom it goes there. */
+  readonly others: readonly (readonly HeardPart[])[];
 }
 
-function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed, takes }: Parted): BandPart {
+function bandPart(parted: Parted): BandPart {
+  const { part, regions, occurrences, repertoire, memory, fade, mixed, takes, others } = parted;
   const { id, kind: kindId, name, mix } = part;
   const kind = kindOf(part, repertoire);
   if (!kind || !regions) {
@@ -162,20 +163,12 @@ function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed,
   }
   const placed: TimedEvents[] = [];
   const failed = new Set<string>();
-  const played = (all: readonly Region[], i: number): readonly RegionEvents[] => {
-    const before = leadOf(all, i);
-    const made = memory.made(kind, all[i]!, before);
-    return takes[i]?.length
-      ? playComp({ kind, region: all[i]!, sounding: sounding[i]!, made, before, takes: takes[i]! })
-      : made;
-  };
   const sounding = regions.map((region, i) => withTakes(region, takes[i] ?? []));
+  const playing: PartPlaying = { kind, frozen: part.frozen, regions, memory, takes };
   occurrences.forEach((occurrence, i) => {
     // What one part cannot play silences no other.
     try {
-      const kept = part.frozen ? keptFor(occurrence, part.frozen) : null;
-      const region = regions[i]!;
-      const made = kept ? [playKept(kind, region, kept)] : played(regions, i);
+      const made = eventsIn(playing, i, occurrence, others[i] ?? []);
       placed.push(...placedGroups(occurrence.start, occurrence.occurrenceKey, made));
     } catch {
       failed.add(occurrence.section.name);
@@ -207,7 +200,7 @@ function bandPart({ part, regions, occurrences, repertoire, memory, fade, mixed,
 }
 
 /** A part of which nothing is other is the very same. */
-const samePart = derived(bandPart, { regions: 1, occurrences: 1, mixed: 1, fade: 1, takes: 1 });
+const samePart = derived(bandPart, { regions: 1, occurrences: 1, mixed: 1, fade: 1, takes: 1, others: 1 });
 
 /** The whole band of a song. */
 export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMemory = forgetful): Band {
@@ -222,6 +215,15 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
   const placings = occurrences.map((occurrence) =>
     placingOf(memory, occurrence.occurrenceKey, { occurrence }),
   );
+  const taken = song.parts.map((part) => takesInForm(song, repertoire, part, occurrences));
+  const besides = heardAmong(
+    song.parts.map(({ id }) => id),
+    song.parts.map((part, p) => {
+      const [kind, own] = [kindOf(part, repertoire), regions[p]];
+      return kind && own ? { kind, frozen: part.frozen, regions: own, memory, takes: taken[p]! } : null;
+    }),
+    occurrences,
+  );
   return {
     length: last ? last.start + last.length : 0,
     bars,
@@ -232,7 +234,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
     ),
     parts: song.parts.map((part, p) => {
       const mixed = mixes.map((spans) => spans[p]!);
-      const takes = takesInForm(song, repertoire, part, occurrences);
+      const takes = taken[p]!;
       const parted = {
         part,
         regions: regions[p]!,
@@ -242,6 +244,7 @@ export function renderBand(song: Song, repertoire: Repertoire, memory: RegionMem
         fade,
         mixed,
         takes,
+        others: occurrences.map((_, i) => besides(p, i)),
       };
       return memory === forgetful ? bandPart(parted) : samePart(part, 'part', parted);
     }),

@@ -4,9 +4,11 @@ import { groove, type GroovedNote } from '../groove/groove';
 import { articulated } from '../parts/articulation';
 import { chosenNotes, type Source } from '../parts/choosing';
 import type { Kind } from '../parts/kind';
+import { notesInGaps } from '../parts/lines/gaps';
 import type { Note } from '../parts/note';
 import type { SpanVoicing } from '../parts/voicings';
 import { mod, pitchClass } from '../theory/pitch';
+import { isInFront } from '../style/kind';
 import { EIGHTH } from '../time/ticks';
 import type { NoteContext } from './bandNote';
 import { contextsIn } from './context';
@@ -44,13 +46,17 @@ const stopSources = (kind: Kind, region: Region, voicings: readonly SpanVoicing[
 const breathSources = ({ terms: { breath } }: Region): Source[] =>
   breath === null ? [] : [{ notes: [], from: breath, to: Infinity }];
 
+/** Lines plan for the gaps in which they play; of others what begins in one is heard. */
+const inItsGaps = ({ kind, gaps }: Region, notes: readonly Note[]): readonly Note[] =>
+  isInFront(kind) ? notes : notesInGaps(notes, gaps);
+
 /**
  * The notes of one region before they are touched and placed in the groove. The same region is played the same.
  * @param voicings of its spans, where its kind sounds chords.
  */
 export const chosenIn = (kind: Kind, region: Region, voicings: readonly SpanVoicing[]): readonly Note[] =>
   chosenNotes([
-    { notes: kind.generate(region, voicings), from: -Infinity, to: Infinity },
+    { notes: inItsGaps(region, kind.generate(region, voicings)), from: -Infinity, to: Infinity },
     ...stopSources(kind, region, voicings),
     ...breathSources(region),
   ]);

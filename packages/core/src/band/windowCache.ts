@@ -55,6 +55,7 @@ const sameNext = (a: Next | null, b: Next | null): boolean =>
 /** Whether two regions of one seed are alike in all that every window of them depends on. */
 const sameFrame = (a: Region, b: Region): boolean =>
   a.bars === b.bars &&
+  a.gaps === b.gaps &&
   a.sectionSeed === b.sectionSeed &&
   a.length === b.length &&
   a.first === b.first &&

@@ -2,6 +2,7 @@
 import type { Kind } from '../parts/kind';
 import { keyText } from '../theory/key';
 import { isInFront } from '../style/kind';
+import { PPQ } from '../time/ticks';
 import type { Bar } from '../time/bars';
 import type { ChordSpan } from '../timeline/chordSpans';
 import type { Region } from '../timeline/region';
@@ -55,6 +56,17 @@ export const settingsText = once<SettingsSpan['settings']>((settings) => nameOf(
 const stretchText = ({ start, end, settings, pattern, hit }: SettingsSpan): string =>
   `${start},${end},${hit},${identity(pattern)},${settingsText(settings)}`;
 
+/** A line is begun so long before its window at most, and goes on so far behind it, ticks. */
+const BESIDE = 4 * PPQ;
+
+/** The gaps in which alone a window is played; nothing where it is played throughout. */
+const gapsText = ({ gaps, bars, length }: Region): string => {
+  if (!gaps) return '';
+  const from = (bars[0]?.start ?? 0) - BESIDE;
+  const near = gaps.filter((gap) => gap.to > from && gap.from < length + BESIDE);
+  return `|in ${near.map((gap) => `${Math.max(from, gap.from)}-${Math.min(length + BESIDE, gap.to)}`).join()}`;
+};
+
 /** Everything the notes of a window depend on, as a text. */
 export function windowText(kind: Kind, window: Region): string {
   const {
@@ -77,7 +89,7 @@ export function windowText(kind: Kind, window: Region): string {
     ? `${next.chord?.symbol},${next.key && keyText(next.key)},${next.anticipation},${next.newSection},${next.leadIn},${next.isChange}`
     : '';
   const place = `${seed}|${sectionSeed}|${length}|${firstBar}${isInFront(kind) ? `/${ofBars}` : ''}|${first}|${entersNew}|${again}|${ending}`;
-  const told = `${identity(kind)}|${registerRange[0]}-${registerRange[1]}|${termsText(terms)}|${follows}|${led}`;
+  const told = `${identity(kind)}|${registerRange[0]}-${registerRange[1]}|${termsText(terms)}|${follows}|${led}${gapsText(window)}`;
   const set = window.settingsSpans.map(stretchText).join(';');
   return `${place}|${told}\n${set}\n${barsText(window.bars)}\n${spansText(window.spans)}`;
 }

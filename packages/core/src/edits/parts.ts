@@ -4,6 +4,7 @@ import { LIMITS } from '../song/limits';
 import { freeId, freeName } from '../song/names';
 import type { KeptPlaying, Part, Section, Song } from '../song/schema';
 import { tidyName } from '../song/text';
+import type { SettingName } from '../song/settings/index';
 import type { Player } from '../style/schema';
 import { edit, type Edit } from './apply';
 import type { SettingsByPart } from './settings';
@@ -21,6 +22,15 @@ export const addPart = (part: Part): Edit =>
     song.parts.push({ ...part, id, name });
   });
 
+/** What is of a part's place among the others, whoever plays it. */
+const OF_ITS_SEAT = [
+  'on',
+  'variation',
+  'rhythmOf',
+  'goesWith',
+  'goesHow',
+] as const satisfies readonly SettingName[];
+
 /**
  * Lets a part play as a player does, for the whole song: what is set for single sections, for chords by hand, and
  * whether it plays at all, stays.
@@ -29,12 +39,10 @@ export const playAs = (id: string, { kind, level, settings }: Player): Edit =>
   edit('play as another player', (song) => {
     const part = song.parts.find((p) => p.id === id);
     if (part?.kind !== kind) return;
-    const { on, variation, rhythmOf } = part.settings;
+    const own = OF_ITS_SEAT.filter((name) => part.settings[name] !== undefined);
     part.settings = {
       ...copyOf(settings),
-      ...(on === undefined ? {} : { on }),
-      ...(variation === undefined ? {} : { variation }),
-      ...(rhythmOf === undefined ? {} : { rhythmOf }),
+      ...Object.fromEntries(own.map((name) => [name, part.settings[name]])),
     };
     if (level !== undefined) part.mix.level = level;
   });

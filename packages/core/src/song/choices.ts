@@ -87,8 +87,11 @@ export type Swell = (typeof SWELLS)[number];
 
 /** How full and high a line is through its bars: the same throughout, or on its way. */
 export const ENERGIES = ['calm', 'full', 'builds', 'winds down', 'rises and falls'] as const;
-/** How full and high a line is through its bars. */
+/** How full and high a line is through its bars, by one word. */
 export type Energy = (typeof ENERGIES)[number];
+
+/** A drawn energy has so many points at least and at most, evenly through its bars, percent each. */
+export const ENERGY_POINTS = [2, 16] as const;
 
 /** How far outside its chords and scales a line goes, against what its player is used to. */
 export const OUTSIDES = ['inside', 'a little', 'further', 'far'] as const;
@@ -205,6 +208,11 @@ export const SECOND_LINES = [
 ] as const;
 /** How a second line goes with a first. */
 export type SecondLine = (typeof SECOND_LINES)[number];
+
+/** How a part goes with another: only where that rests, or as a second line to it, note for note. */
+export const GOES_HOW = ['in its gaps', ...SECOND_LINES] as const;
+/** How a part goes with another. */
+export type GoesHow = (typeof GOES_HOW)[number];
 
 /** What a take does beside another part: it fills its gaps, or goes around its line. */
 export const BESIDES = ['in its gaps', 'around it'] as const;

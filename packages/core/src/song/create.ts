@@ -18,7 +18,7 @@ export const createSong = (
   given: Partial<Song> & Pick<Song, 'sections' | 'form' | 'style' | 'tempo' | 'parts'>,
 ): Song => ({
   format: 'vivid-backline-song',
-  version: 7,
+  version: 8,
   title: 'Untitled',
   key: 'C',
   metre: '4/4',

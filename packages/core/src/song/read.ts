@@ -11,12 +11,13 @@ import { fromVersion3 } from './migrations/version3';
 import { fromVersion4 } from './migrations/version4';
 import { fromVersion5 } from './migrations/version5';
 import { fromVersion6 } from './migrations/version6';
+import { fromVersion7 } from './migrations/version7';
 import type { ReadError } from './errorCodes';
 import { firstIssue } from './issues';
 import { type Song } from './schema';
 
 /** The version that is written now. */
-export const SONG_VERSION = 7;
+export const SONG_VERSION = 8;
 
 /** Said of a song that a later version of the app has written: it stays as it is. */
 export const MADE_BY_NEWER = 'The song was made by a newer version. Reload the page to get it.';
@@ -29,6 +30,7 @@ const STEPS = new Map<number, (document: unknown) => unknown>([
   [4, (document) => fromVersion4(document as object)],
   [5, (document) => fromVersion5(document as object)],
   [6, (document) => fromVersion6(document as object)],
+  [7, (document) => fromVersion7(document as object)],
 ]);
 
 /** A song that was read, or why it could not be. */

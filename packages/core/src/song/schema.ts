@@ -258,7 +258,7 @@ export const partSchema = z.strictObject({
 /** The song's own shape; `songSchema` in check.ts adds what must hold between its pieces. */
 export const songShape = z.strictObject({
   format: z.literal('vivid-backline-song'),
-  version: z.literal(7),
+  version: z.literal(8),
   title: nameSchema,
   key: keySchema,
   metre: metreSchema,

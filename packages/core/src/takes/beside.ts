@@ -1,34 +1,17 @@
 /** Takes beside another part: only where that rests, or around what it plays. */
 import type { Band } from '../band/index';
 import type { Repertoire } from '../band/repertoire';
+import { restsOf } from '../parts/lines/gaps';
 import type { BesideHow } from '../song/choices';
 import type { Song } from '../song/schema';
 import type { NewTake } from '../song/takeSchema';
-import { EIGHTH, PPQ } from '../time/ticks';
-import { without, type Stretch } from '../timeline/stretches';
-import type { Ticks } from '../units/units';
+import type { Stretch } from '../timeline/stretches';
 import { keptTake, takeAround, type KeptTakeAsked } from './keep';
 
 /** The part beside which a take is made, by its id, and how. */
 export interface Beside {
   readonly part: string;
   readonly how: BesideHow;
-}
-
-/** Shorter rests are no gap, ticks; and so long before it goes on, a gap is over. */
-const LEAST: Ticks = PPQ;
-const BREATH: Ticks = EIGHTH;
-
-/**
- * Where a part rests within a stretch, in order, ticks from the song's start.
- * @param notes of the part, by where they are written.
- */
-export function gapsOf(
-  notes: readonly { readonly at: Ticks; readonly length: Ticks }[],
-  stretch: Stretch,
-): readonly Stretch[] {
-  const sounding = notes.map(({ at, length }) => ({ start: at - BREATH, end: at + length }));
-  return without(stretch, sounding).filter(({ from, to }) => to - from >= LEAST);
 }
 
 /** The stretch of bars, or within them where that is asked. */
@@ -44,7 +27,7 @@ function stretchOf(band: Band, { stretch, from, to }: KeptTakeAsked): Stretch | 
 export function askedInGaps<A extends KeptTakeAsked>(band: Band, asked: A, part: string): A | null {
   const stretch = stretchOf(band, asked);
   const other = band.parts.find(({ id }) => id === part);
-  const gaps = stretch && other ? gapsOf(other.notes, stretch) : [];
+  const gaps = stretch && other ? restsOf(other.notes, stretch) : [];
   return gaps.length ? { ...asked, gaps } : null;
 }
 

@@ -13,7 +13,7 @@ import type { Stretch } from '../timeline/stretches';
 import { sectionRuns } from '../timeline/takesPlayed';
 import type { MidiNote } from '../units/units';
 import type { SecondLine } from '../song/choices';
-import { secondLine } from './secondLine';
+import { secondLine } from '../parts/secondLine';
 import { isInFront } from '../style/kind';
 import type { LinePattern } from '../parts/lines/pattern';
 import { embellished } from './embellished';

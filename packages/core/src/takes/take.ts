@@ -4,6 +4,7 @@ import { partInForm, type PartInForm } from '../band/partInForm';
 import { derived } from '../memo/derived';
 import { chosenIn, playChosen, type RegionNote } from '../band/playRegion';
 import type { Kind } from '../parts/kind';
+import { RESTS_IN_GAPS } from '../parts/lines/gaps';
 import type { Note } from '../parts/note';
 import { voicingsOf } from '../parts/voicings';
 import type { Part, Settings, Song } from '../song/schema';
@@ -59,9 +60,6 @@ const playing = derived(({ song, repertoire, partId, settings, kind }: PartAsked
   const parts = song.parts.map((part) => (part.id === partId ? askedPart(part, settings, kind) : part));
   return partInForm({ ...song, parts }, repertoire, partId);
 });
-
-/** How much a line rests of itself where it fills gaps, percent. */
-const HARDLY_ANY = 5;
 
 const shifted = (stretches: readonly Stretch[], by: Ticks): readonly Stretch[] =>
   stretches.map(({ from, to }) => ({ from: from + by, to: to + by }));
@@ -121,7 +119,7 @@ export function plannedTake(
   if (!kind || !isRange) return null;
   const { regions, occurrences } = partAsked(song, repertoire, part, {
     // A gap is short enough.
-    settings: gaps ? { space: HARDLY_ANY, ...settings } : settings,
+    settings: gaps ? { space: RESTS_IN_GAPS, ...settings } : settings,
     kind: asKind,
   });
   const playings: TakeInPlaying[] = [];

@@ -5,6 +5,7 @@ import type { KindFacts, KindSet } from '../style/kind';
 import type { Style } from '../style/schema';
 import type { PartVoice } from './unisonParts';
 import type { Occurrence } from './occurrences';
+import { goingWithOthers } from './goingWith';
 import { inRhythm } from './rhythm';
 import { settingsSpansOf } from './settings';
 
@@ -40,15 +41,14 @@ const players = derived(
   ({ song, kinds, style, occurrence }: VoicesInputs): readonly (PartVoice | null)[] => {
     const set = { groove: song.groove, together: song.together } as Song;
     const own = { ...occurrence, chords: withSettings(occurrence.chords) };
-    return inRhythm(
-      song.parts.map((part) => {
-        const kind = kinds.get(part.kind);
-        return kind
-          ? playerOf(part, occurrence.occurrenceKey, { kind, style, song: set, part, occurrence: own })
-          : null;
-      }),
-      song.parts.map((p) => p.id),
-    );
+    const ids = song.parts.map((p) => p.id);
+    const all = song.parts.map((part) => {
+      const kind = kinds.get(part.kind);
+      return kind
+        ? playerOf(part, occurrence.occurrenceKey, { kind, style, song: set, part, occurrence: own })
+        : null;
+    });
+    return goingWithOthers(inRhythm(all, ids), ids);
   },
   { song: 1 },
 );

@@ -22,8 +22,9 @@ import { overlay, patternOf, patternsOf } from '../timeline/settings';
 /** Patterns that a style's part can have. */
 const MOST_PATTERNS = 64;
 
-/** Settings that mean something in the song they come from only: another part's rhythm, a rest, a draw. */
-export function movable({ rhythmOf: _rhythm, on: _on, variation: _draw, ...settings }: Settings): Settings {
+/** Settings that mean something in the song they come from only: another part, a rest, a draw. */
+export function movable(all: Settings): Settings {
+  const { rhythmOf: _rhythm, goesWith: _with, goesHow: _how, on: _on, variation: _draw, ...settings } = all;
   return settings;
 }
 

@@ -50,6 +50,7 @@ const SET: Readonly<Partial<Record<SettingName, string>>> = {
   pace: 'feel',
   repeatVariation: 'repeats',
   rhythmOf: 'rhythm',
+  goesWith: 'goes with another',
 };
 
 const setByHand = (settings: Part['settings'] | undefined): string[] => [

@@ -8,6 +8,7 @@ import { LIMITS } from '@backline/core/song/limits';
 import { SONG_VERSION, readSong } from '@backline/core/song/read';
 import { songSchema } from '@backline/core/song/check';
 import type { Song } from '@backline/core/song/schema';
+import { BESIDE } from '@backline/core/song/settings/beside';
 import { LINE } from '@backline/core/song/settings/line';
 import { FULL_SONG } from '../support/fullSong';
 import { anySong, song } from '../support/music';
@@ -37,6 +38,9 @@ const FROZEN_5 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-5.json'
 
 /** The same as version 6 stored it. This file is never changed. */
 const FROZEN_6 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-6.json'), 'utf8')) as Song;
+
+/** The same as version 7 stored it. This file is never changed. */
+const FROZEN_7 = JSON.parse(readFileSync(join(__dirname, 'frozen/version-7.json'), 'utf8')) as Song;
 
 type OldCue = { id: string; bar: number; part: string; settings: object };
 type OldSection = Omit<Song['sections'][number], 'ownLengths' | 'cues'> & { cues: OldCue[] };
@@ -69,11 +73,15 @@ const withoutTakes = (s: Song): Song => ({
   ...s,
   parts: s.parts.map(({ takes: _, comp: _comp, ...part }) => part),
 });
-/** A song as one of a version opens that knew nothing of how lines are planned. */
-const withoutLine = (s: Song): Song =>
+/** A song without settings of some names, wherever they are set. */
+const withoutSettings = (s: Song, names: object): Song =>
   JSON.parse(
-    JSON.stringify(s, (name, value: unknown) => (Object.hasOwn(LINE, name) ? undefined : value)),
+    JSON.stringify(s, (name, value: unknown) => (Object.hasOwn(names, name) ? undefined : value)),
   ) as Song;
+/** A song as one of a version opens that knew nothing of parts that go with another. */
+const FULL_7 = withoutSettings(FULL_SONG, BESIDE);
+/** A song as one of a version opens that knew nothing of how lines are planned. */
+const withoutLine = (s: Song): Song => withoutSettings(s, LINE);
 /** A song as one of a version opens that knew no arc. */
 const withoutArc = (s: Song): Song => ({ ...s, together: { ...s.together, arc: false } });
 const opened = (document: unknown): Song => {
@@ -207,21 +215,31 @@ describe('a song of version 4', () => {
 describe('a song of version 5', () => {
   it('opens as it was: it knew no takes', () => {
     expect(opened(FROZEN_5)).toEqual({ ...FROZEN_5, version: SONG_VERSION });
-    expect(opened({ ...withoutTakes(FULL_SONG), version: 5 })).toEqual(withoutTakes(FULL_SONG));
+    expect(opened({ ...withoutTakes(FULL_7), version: 5 })).toEqual(withoutTakes(FULL_7));
   });
 });
 
 describe('a song of version 6', () => {
   it('opens as it was: it knew nothing of how lines are planned', () => {
     expect(opened(FROZEN_6)).toEqual({ ...FROZEN_6, version: SONG_VERSION });
-    expect(opened(FROZEN_6)).toEqual(withoutLine(FULL_SONG));
+    expect(opened(FROZEN_6)).toEqual(withoutLine(FULL_7));
+  });
+});
+
+describe('a song of version 7', () => {
+  it('opens as it was: it knew nothing of parts that go with another, and of no drawn energy', () => {
+    expect(opened(FROZEN_7)).toEqual({ ...FROZEN_7, version: SONG_VERSION });
+    expect(opened(FROZEN_7)).toEqual(FULL_7);
+    const drawn = withoutSettings(FULL_SONG, {});
+    drawn.parts[0]!.settings.energy = [0, 100, 30];
+    expect(opened(drawn).parts[0]!.settings.energy).toEqual([0, 100, 30]);
   });
 });
 
 describe('a song of version 3', () => {
   it('opens with all it held, by the words of today', () => {
     const read = opened(FROZEN_3);
-    expect(read).toEqual(withoutArc(unarced(withoutLine(withoutTakes(FULL_SONG)))));
+    expect(read).toEqual(withoutArc(unarced(withoutLine(withoutTakes(FULL_7)))));
     expect(opened(JSON.parse(JSON.stringify(read)))).toEqual(read);
   });
 

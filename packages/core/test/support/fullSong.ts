@@ -30,6 +30,8 @@ export const FULL_SETTINGS: Required<Settings> = {
   strum: 30,
   length: 80,
   rhythmOf: 'bass',
+  goesWith: 'bass',
+  goesHow: 'third below',
   tones: 'chords',
   cymbal: 'ride',
   backbeat: 'snare',

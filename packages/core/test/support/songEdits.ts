@@ -1,4 +1,5 @@
 /** Edits of the song as a whole, of its parts and of what is written down about it; and edits with numbers past every bound. */
+import { GOES_HOW } from '@backline/core/song/choices';
 import { asOne, type Edit } from '@backline/core/edits/apply';
 import { inNewBar, setBar, setSectionLength, splitBar, removeBars } from '@backline/core/edits/bars';
 import { takeChart } from '@backline/core/edits/chart';
@@ -72,7 +73,12 @@ export const SONG_EDITS: readonly Make[] = [
   (_, n) => setTags(n % 4 ? ['slow', ' Slow ', 'for the café', 'x'.repeat(90)] : []),
   (s, n) => {
     const part = pick(s.parts, n);
-    const settings = { density: (n % 5) + 1, rhythmOf: partOf(s, n + 1) };
+    const settings = {
+      density: (n % 5) + 1,
+      rhythmOf: partOf(s, n + 1),
+      goesWith: partOf(s, n + 2),
+      goesHow: GOES_HOW[n % GOES_HOW.length]!,
+    };
     return playAs(part.id, {
       name: 'Somebody',
       kind: n % 3 ? part.kind : 'keys',

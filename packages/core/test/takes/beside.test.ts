@@ -9,7 +9,8 @@ import { BESIDES } from '@backline/core/song/choices';
 import type { Song } from '@backline/core/song/schema';
 import type { NewTake } from '@backline/core/song/takeSchema';
 import { OURS } from '@backline/core/styles/index';
-import { gapsOf, takeBeside } from '@backline/core/takes/beside';
+import { restsOf } from '@backline/core/parts/lines/gaps';
+import { takeBeside } from '@backline/core/takes/beside';
 import { chordPitchClasses } from '@backline/core/theory/chord';
 import { mod, pitchClass } from '@backline/core/theory/pitch';
 import { defaultScale, scalePitchClasses } from '@backline/core/theory/scale';
@@ -59,7 +60,7 @@ describe('gaps', () => {
     fc.assert(
       fc.property(anyNotes, (notes) => {
         const stretch = { from: 1000, to: 7000 };
-        const gaps = gapsOf(notes, stretch);
+        const gaps = restsOf(notes, stretch);
         for (const { from, to } of gaps) {
           expect(from).toBeGreaterThanOrEqual(stretch.from);
           expect(to).toBeLessThanOrEqual(stretch.to);
@@ -75,14 +76,14 @@ describe('gaps', () => {
   });
 
   it('are all there is where nobody plays, and none where somebody holds on', () => {
-    expect(gapsOf([], { from: 0, to: 1920 })).toEqual([{ from: 0, to: 1920 }]);
-    expect(gapsOf([{ at: 0, length: 1920 }], { from: 0, to: 1920 })).toEqual([]);
+    expect(restsOf([], { from: 0, to: 1920 })).toEqual([{ from: 0, to: 1920 }]);
+    expect(restsOf([{ at: 0, length: 1920 }], { from: 0, to: 1920 })).toEqual([]);
   });
 });
 
 describe.each(SOLOISTS.map((one) => [one.name, one] as const))('%s', (_, { settings, id }) => {
   it('fills the gaps of a melody and nothing else, and ends each on a tone of its chord', () => {
-    const gaps = gapsOf(line, BARS);
+    const gaps = restsOf(line, BARS);
     expect(gaps.length).toBeGreaterThan(2);
     let filled = 0;
     for (const seed of [1, 2, 3]) {

@@ -4,6 +4,7 @@ import { patternOf, patternsOf, type Resolved } from '@backline/core/timeline/se
 import { takesRhythm } from '@backline/core/timeline/rhythm';
 import { Choices } from '../../components/Choices';
 import { songStyle, usePlayed } from '../../state/repertoire';
+import { GoesWith } from './GoesWith';
 import { RhythmOf } from './RhythmOf';
 import type { Setting } from './setting';
 import { SettingsOf } from './SettingControl';
@@ -65,6 +66,8 @@ export function PlaysSettings({
       </>
     ),
     rhythmOf: takesRhythm(pattern) ? <RhythmOf {...{ song, part, set, put }} /> : null,
+    goesWith: <GoesWith {...{ song, part, set, put }} />,
+    goesHow: null,
     atChange: kind.restarts(pattern) ? (
       <Choices
         label="At a chord change"

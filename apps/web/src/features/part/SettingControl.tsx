@@ -7,6 +7,7 @@ import { Choices, type Choice } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
 import { Range } from '../../components/Range';
 import { Stepper } from '../../components/Stepper';
+import { DrawnSetting } from './DrawnSetting';
 import type { Setting } from './setting';
 
 type Value = string | number | boolean;
@@ -56,6 +57,8 @@ export function SettingControl({ name, value, put, unset, ...props }: SettingCon
         <Choices label={label} value={chosen} choices={choices} onChoose={choose} />
       );
     }
+    case 'drawn':
+      return <DrawnSetting {...{ name, label, value, put }} />;
     case 'range':
       return (
         <Range

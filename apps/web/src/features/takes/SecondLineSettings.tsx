@@ -5,18 +5,17 @@ import { SECOND_LINES, type SecondLine } from '@backline/core/song/choices';
 import { Button } from '../../components/Button';
 import { Choices } from '../../components/Choices';
 import { Picker } from '../../components/Picker';
-import { partKind } from '../../state/repertoire';
+import { Words } from '../../components/Words';
+import { kindHere, partKind } from '../../state/repertoire';
+import { GOES_HOW_WORDS } from '../part/goesHowWords';
+import { isFor } from '../part/SettingControl';
 import { isLead } from './asking';
-import { addSecondLine } from './session';
+import { addSecondLine, letGoWith } from './session';
 
-const WORDS: Readonly<Record<SecondLine, string>> = {
-  'third below': 'A third below',
-  'third above': 'A third above',
-  'sixth below': 'A sixth below',
-  'octave below': 'An octave below',
-  'chord tone below': 'A chord tone below',
-  block: 'A block under it',
-};
+const WHERE = [
+  { value: 'song', label: 'Through the song, following every change' },
+  { value: 'range', label: 'These bars, as they are now' },
+] as const;
 
 /** Another part goes along with what is heard, note for note. */
 export function SecondLineSettings({ song, part }: { readonly song: Song; readonly part: Part }) {
@@ -24,8 +23,12 @@ export function SecondLineSettings({ song, part }: { readonly song: Song; readon
   const usual = others.find(isLead) ?? others[0];
   const [chosen, setChosen] = useState(usual?.id ?? '');
   const [how, setHow] = useState<SecondLine>('third below');
+  const [where, setWhere] = useState<(typeof WHERE)[number]['value']>('song');
   const other = others.find(({ id }) => id === chosen) ?? usual;
   if (!other) return null;
+  const kind = kindHere(other.kind);
+  const follows = kind !== null && isFor(kind, 'goesWith');
+  const now = follows ? where : 'range';
   return (
     <View style={styles.all}>
       <Picker
@@ -37,14 +40,20 @@ export function SecondLineSettings({ song, part }: { readonly song: Song; readon
       <Choices
         label="How"
         value={how}
-        choices={SECOND_LINES.map((value) => ({ value, label: WORDS[value] }))}
+        choices={SECOND_LINES.map((value) => ({ value, label: GOES_HOW_WORDS[value] }))}
         onChoose={setHow}
       />
+      {follows ? <Choices label="Where" value={now} choices={WHERE} onChoose={setWhere} /> : null}
+      {other.settings.goesWith === part.id ? (
+        <Words size="words" tone="quiet">
+          {`${other.name} goes with ${part.name}: change or end it on its page, under “What it plays”.`}
+        </Words>
+      ) : null}
       <Button
         mode="outlined"
         icon="plus"
         style={styles.start}
-        onPress={() => void addSecondLine(other.id, how)}
+        onPress={() => (now === 'song' ? letGoWith(other.id, how) : void addSecondLine(other.id, how))}
       >
         Add the line
       </Button>

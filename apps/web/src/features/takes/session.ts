@@ -5,6 +5,7 @@ import type { NewTake } from '@backline/core/song/takeSchema';
 import { listedTakes, takeName } from '@backline/core/takes/listed';
 import { restIn } from '@backline/core/takes/rest';
 import { chooseTake, freeTakeId, keepTake, restoreComp, sayOfTake } from '@backline/core/edits/takes';
+import { setSettings } from '@backline/core/edits/settings';
 import type { Part } from '@backline/core/song/schema';
 import type { CompSpan } from '@backline/core/song/takeSchema';
 import { placesOf, reachesOver, takeThrough, type StretchInPlaying } from '@backline/core/takes/places';
@@ -45,6 +46,14 @@ export interface TakesSession {
 
 const AS_SET: Asked = { player: null, kind: null, settings: {}, wanted: {}, beside: null };
 
+/** What is asked of a part at first: as it is set, in the gaps of whom it is set to go with. */
+function askedAtFirst(part: Part | undefined): Asked {
+  const { goesWith, goesHow = 'in its gaps' } = part?.settings ?? {};
+  return goesWith && goesHow === 'in its gaps'
+    ? { ...AS_SET, beside: { part: goesWith, how: goesHow } }
+    : AS_SET;
+}
+
 const FIRST: TakeRange = { from: 0, bars: USUAL_LENGTH, late: 0, early: 0 };
 
 export const useTakes = create<TakesSession>(() => ({
@@ -81,7 +90,7 @@ export function openTakes(part: string, at: number): void {
     part,
     before: now?.parts.find(({ id }) => id === part)?.comp,
     range: before === song ? range : { ...FIRST, from: fittingRange({ ...FIRST, from: at }, bars).from },
-    asked: was === part ? getState().asked : AS_SET,
+    asked: was === part ? getState().asked : askedAtFirst(now?.parts.find(({ id }) => id === part)),
   });
 }
 
@@ -222,6 +231,18 @@ export async function addSecondLine(other: string, how: SecondLine): Promise<voi
     }
   } catch (error) {
     refuse(`The second line could not be made: ${error instanceof Error ? error.message : String(error)}`);
+  }
+}
+
+/** Another part goes with this one through the song, note for note, whatever it comes to play. */
+export function letGoWith(other: string, how: SecondLine): void {
+  const { song } = useOpenSong.getState();
+  const part = partNow();
+  const to = song?.parts.find(({ id }) => id === other);
+  if (!part || !to) return;
+  if (change(setSettings(other, null, { goesWith: part.id, goesHow: how, on: true }))) {
+    say(`${to.name} plays a ${how} through the song`);
+    hearStep();
   }
 }
 

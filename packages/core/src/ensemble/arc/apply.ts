@@ -11,13 +11,16 @@ interface Own {
   readonly pace: boolean;
 }
 
-/** Settings as the arc moves them, but for what is the writer's own; who keeps to itself, or repeats exactly, is left alone. */
+/**
+ * Settings as the arc moves them, but for what is the writer's own; who keeps to itself, or repeats exactly, is left
+ * alone, and who goes with another part does not rest of itself.
+ */
 export function arcedSettings(settings: Resolved, { exact, pace }: Own, arc: PartArc): Resolved {
   if (!settings.listens || settings.repeatVariation === 'exactly') return settings;
   const density = Math.max(1, Math.min(5, settings.density + arc.density));
   return {
     ...settings,
-    ...(exact.includes('parts') ? {} : { on: settings.on && !arc.rests }),
+    ...(exact.includes('parts') || settings.goesWith !== null ? {} : { on: settings.on && !arc.rests }),
     ...(exact.includes('density') ? {} : { density }),
     ...(pace || !arc.halfTime ? {} : { pace: 'half time' as const }),
   };

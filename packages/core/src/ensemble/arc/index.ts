@@ -34,6 +34,7 @@ const arcParts = derived(({ parts, kinds }: { parts: Song['parts']; kinds: KindS
   parts.map(({ id, kind, settings }) => ({
     id,
     kind: settings.on === false ? null : (kinds.get(kind) ?? null),
+    goesWith: parts.some((other) => other.id === settings.goesWith && other.id !== id),
   })),
 );
 

@@ -14,6 +14,8 @@ import type { FormPlace } from './formPlace';
 export interface ArcPart {
   readonly id: string;
   readonly kind: KindFacts | null;
+  /** True where the writer lets it go with another part: it comes and goes with that. */
+  readonly goesWith: boolean;
 }
 
 /** Who plays in a song. */
@@ -247,7 +249,7 @@ export function arcPlan(place: FormPlace, parts: readonly ArcPart[], style: Styl
   const half = place.type === 'bridge' && bridgeOf(band, place) === 'half time';
   return {
     parts: kinds.map((kind, i) => ({
-      rests: kind !== null && !playing.has(i),
+      rests: kind !== null && !parts[i]!.goesWith && !playing.has(i),
       density: kind ? densityOf(kind.role, place, colours) : 0,
       halfTime: half && kind?.role === 'beat',
     })),

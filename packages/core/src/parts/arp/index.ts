@@ -43,6 +43,8 @@ export const arp = defineKind<ArpPattern>({
     'length',
     'pedal',
     'rhythmOf',
+    'goesWith',
+    'goesHow',
     'order',
     'octaves',
     'rate',

@@ -50,6 +50,8 @@ export const guitar = defineKind<GuitarPattern>({
     'length',
     'palm',
     'rhythmOf',
+    'goesWith',
+    'goesHow',
   ],
   registers: [40, 51],
   look: { icon: 'guitar-acoustic', ink: '#D55E00' },

@@ -72,6 +72,8 @@ export const horns = defineKind<StringsPattern>({
     'length',
     'swell',
     'rhythmOf',
+    'goesWith',
+    'goesHow',
     'without',
   ],
   registers: [43, 67],

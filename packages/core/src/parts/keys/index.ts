@@ -48,6 +48,8 @@ export const keys = defineKind<KeysPattern>({
     'length',
     'pedal',
     'rhythmOf',
+    'goesWith',
+    'goesHow',
   ],
   registers: [36, 76],
   look: { icon: 'piano', ink: '#009E73' },

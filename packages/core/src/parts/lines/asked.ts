@@ -26,6 +26,8 @@ export interface LinePlan {
   readonly theme: Theme | null;
   /** True where it is asked how full it is on its way: it goes by that above all else. */
   readonly byEnergy: boolean;
+  /** Its energy as it was drawn, evenly through its bars, each 0 to 1; null where that goes by habit. */
+  readonly drawn: readonly number[] | null;
   /** False where nothing is played but tones of the scale. */
   readonly chromatic: boolean;
 }
@@ -92,7 +94,7 @@ export function planOf({
   const usual = habitsOf(pattern);
   const habits: Habits = {
     ...usual,
-    ...(energy !== null && { course: COURSES[energy] }),
+    ...(typeof energy === 'string' && { course: COURSES[energy] }),
     ...(outside !== null && goingOutside(usual, outside)),
     ...(motifReturns !== null && { motif: { ...usual.motif, returns: RETURNS[motifReturns] } }),
   };
@@ -102,6 +104,7 @@ export function planOf({
     sung: sungBeats(shortestPhrase, longestPhrase),
     theme: theme ?? (pattern.form === 'four parts' ? 'whole' : null),
     byEnergy: energy !== null,
+    drawn: Array.isArray(energy) ? energy.map((percent) => percent / 100) : null,
     chromatic: outside !== 'inside',
   };
 }

@@ -1,9 +1,13 @@
 /** A line that only plays where another one rests. */
-import type { Stretch } from '../../timeline/stretches';
-import { EIGHTH } from '../../time/ticks';
+import { without, type Stretch } from '../../timeline/stretches';
+import { EIGHTH, PPQ } from '../../time/ticks';
 import type { Ticks } from '../../units/units';
+import { endingBy } from '../choosing';
 import type { Note } from '../note';
 import type { Phrase } from './phrases';
+
+/** How much a line rests of itself where it fills gaps, percent: a gap is short enough. */
+export const RESTS_IN_GAPS = 5;
 
 /** What would be shorter in a gap is left out, ticks. */
 const SHORTEST = EIGHTH / 2;
@@ -28,6 +32,22 @@ export function notesInGaps(notes: readonly Note[], gaps: readonly Stretch[] | u
   if (!gaps) return notes;
   return notes.flatMap((note) => {
     const gap = gapAt(gaps, note.start);
-    return gap ? [{ ...note, duration: Math.min(note.duration, gap.to - note.start) }] : [];
+    return gap ? [endingBy(note, gap.to)] : [];
   });
+}
+
+/** Shorter rests are no gap, ticks; and so long before it goes on, a gap is over. */
+const LEAST: Ticks = PPQ;
+const BREATH: Ticks = EIGHTH;
+
+/**
+ * Where a part rests within a stretch, in order, ticks from the song's start.
+ * @param notes of the part, by where they are written.
+ */
+export function restsOf(
+  notes: readonly { readonly at: Ticks; readonly length: Ticks }[],
+  stretch: Stretch,
+): readonly Stretch[] {
+  const sounding = notes.map(({ at, length }) => ({ start: at - BREATH, end: at + length }));
+  return without(stretch, sounding).filter(({ from, to }) => to - from >= LEAST);
 }

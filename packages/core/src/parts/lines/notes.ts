@@ -154,6 +154,7 @@ function planned(region: Region<LinePattern>, stretch: SettingsSpan<LinePattern>
       bars,
       firstBar: as,
       ofBars,
+      standsAt: firstBar,
       plan: line,
       pace,
       key,

@@ -51,6 +51,8 @@ export interface PlanAsked {
   /** Which bar of its section the first of them is told as, and how many its section has. */
   readonly firstBar: BarIndex;
   readonly ofBars: number;
+  /** Which bar of its section it is, whatever it is told as. */
+  readonly standsAt: BarIndex;
   readonly plan: LinePlan;
   readonly pace: number;
   readonly motif: Motif;
@@ -60,9 +62,13 @@ export interface PlanAsked {
   readonly key: string;
 }
 
-/** How far through its section a bar stands, 0 to 1. */
-export const shareAt = ({ firstBar, ofBars }: Pick<PlanAsked, 'firstBar' | 'ofBars'>, bar: number): number =>
+/** How far through its section a bar is told, 0 to 1. */
+const shareAt = ({ firstBar, ofBars }: Pick<PlanAsked, 'firstBar' | 'ofBars'>, bar: number): number =>
   Math.min(1, (firstBar + bar) / Math.max(1, ofBars - 1));
+
+/** How high and full a bar is, 0 to 1: where that is asked for it goes by where the bar really stands. */
+export const energyOf = ({ plan, firstBar, standsAt, ofBars }: PlanAsked, bar: number): number =>
+  energyAt(plan, shareAt({ firstBar: plan.byEnergy ? standsAt : firstBar, ofBars }, bar));
 
 /** Question and answer come in pairs; other shapes stand alone. */
 function contourAfter(before: Contour | null, next: Stream): Contour {
@@ -147,10 +153,10 @@ function developmentAt({ motif: { returns, by } }: Habits, stage: Stage, isFirst
 /** What cells strike over all the bars, in beats from their first. */
 function struckOver(asked: PlanAsked, beats: readonly LineBeat[], next: Stream): Struck[] {
   const { bars, plan, pace } = asked;
-  const { pattern, habits } = plan;
+  const { pattern } = plan;
   return bars.flatMap((bar, b) => {
     const from = beatIndexOfBar(beats, b);
-    const energy = energyAt(habits, shareAt(asked, b));
+    const energy = energyOf(asked, b);
     return struckBy(barCells(bar, pattern, pace, energy, next)).map(([at, l]): Struck => [from + at, l]);
   });
 }
@@ -176,8 +182,7 @@ export function planPhrases(asked: PlanAsked): Phrase[] {
     const perBar = beats.filter((beat) => beat.bar === bar).length;
     const { count, rest } = lengthOf(plan, perBar, beats.length - at, next);
     const entry = entryAt(at);
-    const share = shareAt(asked, bar);
-    const stage = stageAt(share);
+    const stage = stageAt(shareAt(asked, bar));
     const { isTold, how } = developmentAt(habits, stage, firstBar === 0 && at === 0, next);
     shape = how === 'answered' && isTold ? 'answer' : contourAfter(shape, next);
     // Away from home it is its head that comes back.
@@ -197,7 +202,7 @@ export function planPhrases(asked: PlanAsked): Phrase[] {
         shape,
         contour: told.contour,
         isHome: kept.length > 0 && how === 'stated',
-        energy: energyAt(habits, share),
+        energy: energyOf(asked, bar),
         pickup: kept.length || !entry.late ? entry.pickup : 0,
       });
     }

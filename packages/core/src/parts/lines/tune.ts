@@ -2,8 +2,7 @@
 import { stream } from '../../random/stream';
 import { barCells, cellSizes, lineBeats, placesOn, struckBy, type LineCell } from './cells';
 import type { LinePlan } from './asked';
-import { energyAt } from './course';
-import { entryOf, shareAt, type Contour, type Onset, type Phrase, type PlanAsked } from './phrases';
+import { energyOf, entryOf, type Contour, type Onset, type Phrase, type PlanAsked } from './phrases';
 import { motifOf } from './motif';
 import type { LinePattern } from './pattern';
 import type { Theme } from '../../song/choices';
@@ -111,7 +110,7 @@ export function planTune(asked: PlanAsked, { statement, turn, turnContour }: Tun
       notes: sounding,
       contour: part.motif === 'leaves' ? turnContour : motif.contour,
       isHome: part.motif === 'states',
-      energy: energyAt(habits, shareAt(asked, first)),
+      energy: energyOf(asked, first),
       pickup: (first === 0 ? asked.entry : entryOf(habits, `${key}/entry/${n}`)).pickup,
     });
   }

@@ -115,7 +115,7 @@ export const melody = defineKind<LinePattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides', 'tones', ...LINE_CONTROLS],
+  controls: ['register', 'octave', 'length', 'slides', 'tones', 'goesWith', 'goesHow', ...LINE_CONTROLS],
   registers: [53, 70],
   look: { icon: 'microphone-variant', ink: '#8C6BB1' },
   varies: () => true,

@@ -76,7 +76,7 @@ export const solo = defineKind<LinePattern>({
       ],
     },
   ],
-  controls: ['register', 'octave', 'length', 'slides', 'tones', ...LINE_CONTROLS],
+  controls: ['register', 'octave', 'length', 'slides', 'tones', 'goesWith', 'goesHow', ...LINE_CONTROLS],
   registers: [36, 76],
   look: { icon: 'trumpet', ink: '#E69F00' },
   varies: () => true,

@@ -45,6 +45,8 @@ export const strings = defineKind<StringsPattern>({
     'length',
     'swell',
     'rhythmOf',
+    'goesWith',
+    'goesHow',
     'without',
   ],
   registers: [36, 76],

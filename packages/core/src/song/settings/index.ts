@@ -1,6 +1,7 @@
 /** All settings of a part, each of which can be said for the song, a section, an occurrence, and from a cue on. */
 import { z } from 'zod';
 import { ARTICULATION } from './articulation';
+import { BESIDE } from './beside';
 import { LINE } from './line';
 import { PLAYING } from './playing';
 import { MIX, SOUND } from './sound';
@@ -8,7 +9,16 @@ import type { SettingSpecification } from './specification';
 import { STEPS } from './steps';
 import { VOICING } from './tones';
 
-export const SETTINGS = { ...PLAYING, ...LINE, ...STEPS, ...ARTICULATION, ...VOICING, ...SOUND, ...MIX };
+export const SETTINGS = {
+  ...PLAYING,
+  ...BESIDE,
+  ...LINE,
+  ...STEPS,
+  ...ARTICULATION,
+  ...VOICING,
+  ...SOUND,
+  ...MIX,
+};
 
 /** A setting of a part by its name. */
 export type SettingName = keyof typeof SETTINGS;

@@ -1,6 +1,14 @@
 /** How a line is planned, over its player's own way: its phrases, how full it is through its bars, how far it goes, what it comes back to. */
 import { z } from 'zod';
-import { ENERGIES, LONGEST_PHRASE, MOST_SPACE, MOTIF_RETURNS, OUTSIDES, THEMES } from '../choices';
+import {
+  ENERGIES,
+  ENERGY_POINTS,
+  LONGEST_PHRASE,
+  MOST_SPACE,
+  MOTIF_RETURNS,
+  OUTSIDES,
+  THEMES,
+} from '../choices';
 import { asNamed, setting, type SettingChoice } from './specification';
 
 const beats = (count: number): string => (count === 1 ? 'a beat' : `${count} beats`);
@@ -59,14 +67,18 @@ export const LINE = {
     control: { as: 'list', choices: SPACES },
     byKind: true,
   }),
+  /** The same all the way, on its way by one word, or drawn: points evenly through its bars. */
   energy: setting({
-    schema: z.enum(ENERGIES),
+    schema: z.union([
+      z.enum(ENERGIES),
+      z.array(z.number().int().min(0).max(100)).min(ENERGY_POINTS[0]).max(ENERGY_POINTS[1]),
+    ]),
     neutral: null,
     moves: 'notes',
-    inWords: (energy) => `energy: ${energy}`,
+    inWords: (energy) => `energy: ${typeof energy === 'string' ? energy : `drawn, ${energy.join(', ')} %`}`,
     label: 'Energy',
     group: 'line',
-    control: { as: 'choices', choices: asNamed(ENERGIES) },
+    control: { as: 'drawn', choices: asNamed(ENERGIES) },
     byKind: true,
   }),
   outside: setting({

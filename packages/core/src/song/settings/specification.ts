@@ -23,9 +23,11 @@ interface SteppedRange {
   readonly text: (value: number) => string;
 }
 
-/** How it is chosen: among a few in sight, from a list, along a range, by steps; or as the page draws it, where what can be chosen hangs on song, kind or pattern. */
+/** How it is chosen: among a few in sight, from a list, along a range, by steps, drawn; or as the page draws it, where what can be chosen hangs on song, kind or pattern. */
 export type SettingControl<V> =
   | { readonly as: 'choices' | 'list'; readonly choices: readonly SettingChoice<V>[] }
+  /** Among a few, or drawn as a line of percents. */
+  | { readonly as: 'drawn'; readonly choices: readonly SettingChoice<V>[] }
   | ({ readonly as: 'range' } & SteppedRange)
   /** What a step down and a step up do, as they are read out: "softer", "louder". */
   | ({ readonly as: 'stepper'; readonly less: string; readonly more: string } & SteppedRange)

@@ -2,8 +2,7 @@
 import { chordPitchClasses } from '../theory/chord';
 import { mod, pitchClass } from '../theory/pitch';
 import { defaultScale, scalePitchClasses } from '../theory/scale';
-import type { Note } from '../parts/note';
-import { intoRange, noteFunctionOf } from '../parts/note';
+import { intoRange, noteFunctionOf, type Note } from './note';
 import type { ChordSpan } from '../timeline/chordSpans';
 import type { SecondLine } from '../song/choices';
 import type { MidiNote, PitchClass } from '../units/units';
