@@ -1,6 +1,6 @@
 /**
- * What reads and makes styles, and what tells of songs in words: it comes in one piece with the styles themselves,
- * after the first load.
+ * What reads and makes styles and progressions, and what tells of songs in words: it comes in one piece with the styles
+ * themselves, after the first load.
  */
 import { LIBRARY } from '@backline/core/patternLibrary/index';
 import { styleFromSong, type KeptAs } from '@backline/core/userStyles/keep';
@@ -10,6 +10,13 @@ import type { Part, Song } from '@backline/core/song/schema';
 import type { PlayerFile } from '@backline/core/style/player';
 import type { StyleFile } from '@backline/core/style/schema';
 
+export {
+  barCount,
+  barsOfClip,
+  fitProgression,
+  progressionOf,
+  searchProgressions,
+} from '@backline/core/progressions/fit';
 export { compare } from '@backline/core/words/compare';
 export { cueInWords, placeInWords } from '@backline/core/words/cues';
 export { liftInWords, liftItems } from '@backline/core/words/lifted';

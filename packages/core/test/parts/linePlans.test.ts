@@ -93,6 +93,7 @@ function planAsked(settings: Settings, seed: number): PlanAsked {
   return {
     bars,
     firstBar: 0,
+    standsAt: 0,
     ofBars: bars.length,
     plan,
     pace: 1,
@@ -185,6 +186,28 @@ describe.each(SOLOISTS.map((one) => [one.name, one.settings] as const))('%s', (_
     expect(of['rises and falls'].height.pitch).toBeGreaterThan(of['rises and falls'].first.pitch);
   });
 
+  it('goes through its bars as its energy is drawn', () => {
+    const through = (energy: readonly number[]) => {
+      const one = MORE_SEEDS.map((seed) => played({ ...settings, energy: [...energy] }, seed));
+      return ([0, 1, 2] as const).map((third) => {
+        const here = one.map((p) => heard(p, third / 3, (third + 1) / 3));
+        return {
+          pitch: mean(here.map(({ pitch }) => pitch)),
+          strength: mean(here.map(({ strength }) => strength)),
+          count: mean(here.map(({ count }) => count)),
+        };
+      });
+    };
+    const [hill, valley] = [through([0, 0, 100, 100, 0, 0]), through([100, 100, 0, 0, 100, 100])];
+    for (const figure of ['pitch', 'strength', 'count'] as const) {
+      const middle = (all: typeof hill) => 2 * all[1]![figure] - all[0]![figure] - all[2]![figure];
+      expect(middle(hill)).toBeGreaterThan(middle(valley));
+    }
+    const [up, down] = [through([0, 100]), through([100, 0])];
+    expect(up[2]!.count - up[0]!.count).toBeGreaterThan(down[2]!.count - down[0]!.count);
+    expect(up[2]!.pitch).toBeGreaterThan(up[0]!.pitch);
+  });
+
   it('goes as far outside as is asked for, and comes back by step', () => {
     const shares = OUTSIDES.map((far) => mean(all({ ...settings, outside: far, density: 5 }).map(outside)));
     expect(shares[0]).toBe(0);
@@ -261,7 +284,10 @@ it('is planned in every metre and at every pace, however it is asked for: in its
     shortestPhrase: fc.integer({ min: 1, max: 32 }),
     longestPhrase: fc.integer({ min: 1, max: 32 }),
     space: fc.integer({ min: 0, max: 80 }),
-    energy: fc.constantFrom(...ENERGIES),
+    energy: fc.oneof(
+      fc.constantFrom(...ENERGIES),
+      fc.array(fc.integer({ min: 0, max: 100 }), { minLength: 2, maxLength: 16 }),
+    ),
     outside: fc.constantFrom(...OUTSIDES),
     motifReturns: fc.constantFrom(...MOTIF_RETURNS),
     theme: fc.option(fc.constantFrom(...THEMES), { nil: undefined }),

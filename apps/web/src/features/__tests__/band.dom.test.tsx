@@ -64,6 +64,42 @@ it('a part takes the rhythm of another, is touched as its player would, and says
   expect(screen.queryByText('Palm')).toBeNull();
 });
 
+it('a part goes with another, in its gaps or note for note, and with nobody again; never with one that goes with it', async () => {
+  await openPart('Keys', 'What it plays');
+  const goesWith = () => screen.getByLabelText<HTMLSelectElement>('Goes with');
+  const offered = () => [...goesWith().options].map(({ value }) => value);
+  expect(offered()).toContain('guitar');
+  expect(offered()).not.toContain('keys');
+  expect(offered()).not.toContain('drums');
+  fireEvent.change(goesWith(), { target: { value: 'guitar' } });
+  expect(part('keys').settings.goesWith).toBe('guitar');
+  expect(screen.queryByText(/plays its pattern where Guitar rests/)).not.toBeNull();
+  choose('A third below');
+  expect(part('keys').settings.goesHow).toBe('third below');
+  expect(screen.queryByText(/follows Guitar note for note/)).not.toBeNull();
+  press('Next part, Guitar');
+  expect(offered()).not.toContain('keys');
+  press('Previous part, Keys');
+  fireEvent.change(goesWith(), { target: { value: '' } });
+  expect(part('keys').settings).not.toHaveProperty('goesWith');
+  expect(part('keys').settings).not.toHaveProperty('goesHow');
+});
+
+it('the energy of a line is one word, or drawn', async () => {
+  await openPart('Solo', 'Its line');
+  choose('builds');
+  expect(part('solo').settings.energy).toBe('builds');
+  choose('drawn');
+  expect(part('solo').settings.energy).toEqual([50, 50, 50, 50, 50, 50, 50, 50]);
+  const point = await screen.findByRole('slider', { name: /drawn, point 3 of 8/, hidden: true });
+  fireEvent.keyDown(point, { key: 'End' });
+  expect(part('solo').settings.energy).toEqual([50, 50, 100, 50, 50, 50, 50, 50]);
+  choose('drawn');
+  expect(part('solo').settings.energy).toEqual([50, 50, 100, 50, 50, 50, 50, 50]);
+  choose('as its player');
+  expect(part('solo').settings).not.toHaveProperty('energy');
+});
+
 it('a part is frozen as it plays, says so, and is let go; what it is for stands under its name', async () => {
   await openPart('Bass', 'The part itself');
   press('Freeze Bass');

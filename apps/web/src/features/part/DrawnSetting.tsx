@@ -2,7 +2,9 @@ import { ENERGIES } from '@backline/core/song/choices';
 import type { Settings } from '@backline/core/song/schema';
 import { settingOf, type SettingName } from '@backline/core/song/settings/index';
 import { Choices } from '../../components/Choices';
-import { DrawnCurve } from '../../components/DrawnCurve';
+import { later } from '../../components/later';
+
+const DrawnCurve = later(() => import('../../components/DrawnCurve').then((m) => m.DrawnCurve));
 
 const AS_PLAYER = 'as its player';
 const DRAWN = 'drawn';

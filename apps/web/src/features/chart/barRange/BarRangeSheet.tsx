@@ -12,7 +12,6 @@ import {
 } from '@backline/core/edits/barRange';
 import type { BarPlace } from '@backline/core/song/barMoves';
 import type { Paste } from '@backline/core/edits/barRangeEdits';
-import { progressionOf } from '@backline/core/progressions/fit';
 import type { Song } from '@backline/core/song/schema';
 import { chordsInUse } from '@backline/core/song/inUse';
 import { openStrings } from '@backline/core/voicing/guitar/tunings';
@@ -21,7 +20,7 @@ import { Picker } from '../../../components/Picker';
 import { Sheet } from '../../../components/Sheet';
 import { Stepper } from '../../../components/Stepper';
 import { ApiError, createProgression } from '../../../state/api';
-import { partKind, settingsIn } from '../../../state/repertoire';
+import { partKind, repertoireTools, settingsIn } from '../../../state/repertoire';
 import { TYPE } from '../../../theme/styles';
 import { hearRun } from '../../../state/hearing';
 import { LEADS } from '../leads';
@@ -192,7 +191,7 @@ function PasteQuestions({ song, place, onDone }: { song: Song; place: BarPlace; 
 function KeepIt({ song, run, onDone }: { song: Song; run: BarRange; onDone: () => void }) {
   const [name, setName] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
-  const made = progressionOf(name.trim() || 'Unnamed', clipOf(song, run));
+  const made = repertoireTools().progressionOf(name.trim() || 'Unnamed', clipOf(song, run));
   const reason = typeof made === 'string' ? made : null;
   const save = async (): Promise<void> => {
     if (typeof made === 'string') return;

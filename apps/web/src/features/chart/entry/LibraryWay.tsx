@@ -6,13 +6,7 @@ import { Field } from '../../../components/Field';
 import useSWR from 'swr';
 import { pasteClip, type Paste } from '@backline/core/edits/barRangeEdits';
 import { otherMetre } from '@backline/core/edits/barRange';
-import {
-  barCount,
-  barsOfClip,
-  fitProgression,
-  searchProgressions,
-  type Search,
-} from '@backline/core/progressions/fit';
+import type { Search } from '@backline/core/progressions/fit';
 import { PROGRESSIONS } from '@backline/core/progressions/library';
 import { GENRES, MOODS, type Genre, type Mood, type Progression } from '@backline/core/progressions/schema';
 import { METRE_NAMES } from '@backline/core/time/metre';
@@ -20,6 +14,7 @@ import { noteGlyphs } from '@backline/core/theory/spelling';
 import { Notice } from '../../../components/Notice';
 import { Picker } from '../../../components/Picker';
 import { Toggle } from '../../../components/Toggle';
+import { repertoireTools } from '../../../state/repertoire';
 import { ApiError, PROGRESSION_LIST, deleteProgression, fetchProgressions } from '../../../state/api';
 import { usePalette } from '../../../theme/usePalette';
 import { TOUCH_SQUARE, TYPE } from '../../../theme/styles';
@@ -52,7 +47,7 @@ export function LibraryWay({ place }: { place: Place }) {
   const { data: own, error } = useSWR(PROGRESSION_LIST, fetchProgressions);
   const found = useMemo(() => {
     const mine = (own ?? []).map((o): Listed => ({ ...o.progression, id: o.id }));
-    return searchProgressions([...mine, ...LIBRARY], search);
+    return repertoireTools().searchProgressions([...mine, ...LIBRARY], search);
   }, [own, search]);
   const put = (next: Partial<Search>): void => {
     setSearch({ ...search, ...next });
@@ -144,6 +139,7 @@ interface RowProps {
 }
 
 function Row({ progression, place, open, onOpen }: RowProps) {
+  const { barCount, barsOfClip, fitProgression } = repertoireTools();
   const palette = usePalette();
   const { mutate } = useSWR(PROGRESSION_LIST, fetchProgressions);
   const [keep, setKeep] = useState<Paste['keep']>('bars');

@@ -18,6 +18,7 @@ import {
   choose,
   keepAsHeard,
   keepUpTo,
+  letGoWith,
   openTakes,
   playAgain,
   restHere,
@@ -316,6 +317,24 @@ describe('a second line', () => {
     expect(useOpenSong.getState().refusal).toMatch(/could not be made/);
     await act(() => addSecondLine('nobody', 'block'));
     expect(strings().takes).toBeUndefined();
+  });
+});
+
+describe('a part that is set to go with another', () => {
+  it('is asked for takes in the gaps of that; a second line through the song is a setting, undone at one tap', () => {
+    act(() => void change(setSettings('solo', null, { goesWith: 'keys' })));
+    act(() => openTakes('bass', 0));
+    expect(useTakes.getState().asked.beside).toBeNull();
+    act(() => openTakes('solo', 0));
+    expect(useTakes.getState().asked.beside).toEqual({ part: 'keys', how: 'in its gaps' });
+    const strings = () => now().parts.find(({ id }) => id === 'strings')!;
+    act(() => letGoWith('strings', 'sixth below'));
+    expect(strings().settings).toMatchObject({ goesWith: 'solo', goesHow: 'sixth below', on: true });
+    expect(strings().takes).toBeUndefined();
+    act(() => void undo());
+    expect(strings().settings.goesWith).toBeUndefined();
+    act(() => letGoWith('nobody', 'block'));
+    expect(now().parts.some(({ settings }) => settings.goesHow === 'block')).toBe(false);
   });
 });
 
