@@ -1,6 +1,6 @@
 /**
- * Takes: how long a soloist needs for 32 bars, alone and in a band of ten, and the ranking of all soloists for a song.
- * Against JSON.stringify of the same song; the bound is 15 ms a take. Then
+ * Takes: how long a soloist needs for 32 bars of a song of 64, against generating all of it (the bound is 15 ms a take),
+ * and the ranking of all soloists against JSON.stringify of the song. Then
  * stepping from one of twelve takes to another in a song of 64 bars: against generating the whole band. Pictures of takes
  * stand in takePictures.ts. Run with: bash scripts/bench.sh takes
  */
@@ -15,22 +15,26 @@ import type { Song } from '@backline/core/song/schema';
 import { keptTake } from '@backline/core/takes/keep';
 import { placesOf } from '@backline/core/takes/places';
 import { takeOf } from '@backline/core/takes/take';
-import { longForm, medians, ms } from './support';
+import { longForm, medians, ms, shareOf } from './support';
 
 const song = longForm(64);
 const solo = song.parts.find(({ kind }) => kind === 'solo')!;
 let turn = 0;
-const [take, ranking, text] = medians([
-  () => {
-    const { settings } = SOLOISTS[turn % SOLOISTS.length]!;
-    takeOf(song, OURS, solo.id, { from: 0, to: 32, seed: turn++, settings });
-  },
-  () => rankPlayers(SOLOISTS, song, OURS),
-  () => JSON.stringify(song),
-]) as [number, number, number];
-console.log(
-  `a take of 32 bars: ${ms(take)} (${(take / 15).toFixed(2)} of its bound, ${(take / text).toFixed(1)} × JSON)`,
-);
+const takeBy = (player: number) => (): void => {
+  const { settings } = SOLOISTS[player % SOLOISTS.length]!;
+  takeOf(song, OURS, solo.id, { from: 0, to: 32, seed: turn++, settings });
+};
+const generate = (): void => void renderBand(song, OURS);
+// As it comes in use: one player is asked for several takes on end; now and then it is another one.
+const again = shareOf(takeBy(3), generate);
+const another = shareOf(() => takeBy(turn)(), generate);
+const [ranking, text] = medians([() => rankPlayers(SOLOISTS, song, OURS), () => JSON.stringify(song)]) as [
+  number,
+  number,
+];
+const said = ({ small, ratio }: typeof again): string =>
+  `${ms(small)} (${(small / 15).toFixed(2)} of its bound, ${ratio.toFixed(3)} of a full generation)`;
+console.log(`a take of 32 bars, the same player again: ${said(again)}; by another: ${said(another)}`);
 console.log(`${SOLOISTS.length} soloists ranked: ${ms(ranking)} (${(ranking / text).toFixed(1)} × JSON)`);
 
 const TAKES = 12;

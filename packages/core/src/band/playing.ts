@@ -25,7 +25,7 @@ export interface PartPlaying {
 }
 
 /** The place of the form and its repeat. */
-type PlayedIn = Pick<Occurrence, 'entry' | 'repeat'> & {
+type PlaceOfForm = Pick<Occurrence, 'entry' | 'repeat'> & {
   readonly section: Pick<Occurrence['section'], 'id'>;
 };
 
@@ -37,7 +37,7 @@ type PlayedIn = Pick<Occurrence, 'entry' | 'repeat'> & {
 export function eventsIn(
   { kind, frozen, regions, memory, takes }: PartPlaying,
   index: number,
-  occurrence: PlayedIn,
+  occurrence: PlaceOfForm,
   others: readonly HeardPart[],
 ): readonly RegionEvents[] {
   const own = regions[index]!;
@@ -68,7 +68,7 @@ const together = derived(({ all }: { readonly all: readonly HeardPart[] }) => al
 export function heardAmong(
   ids: readonly string[],
   parts: readonly (PartPlaying | null)[],
-  occurrences: readonly PlayedIn[],
+  occurrences: readonly PlaceOfForm[],
 ): HeardBeside {
   const played = new Map<string, readonly RegionEvents[] | null>();
   const found = new Map<string, readonly HeardPart[]>();
