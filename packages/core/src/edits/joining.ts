@@ -9,7 +9,7 @@ import { barsLength, sectionBars } from '../time/bars';
 import { inBeats, inQuarters, metreOf } from '../time/metre';
 import { overlay } from '../timeline/settings';
 import { EditRefused, edit, type Edit } from './apply';
-import { sayMoves } from '../song/barMoves';
+import { sayMoves, type BarPlace, type MovedPlaying } from '../song/barMoves';
 import { occurrenceAlone, withIds } from './cutting';
 import { freeSectionId } from './form';
 import { chordsOfPart } from './partChords';
@@ -145,6 +145,27 @@ function joined(song: Song, first: Half, second: Half, id: string, name: string)
   };
 }
 
+/** Bars one behind the other in a section. */
+const barsBehind = (count: number, section: string, by: number): BarPlace[] =>
+  Array.from({ length: count }, (_, i) => ({ section, bar: i + by }));
+
+/**
+ * The repeats of a place of the form, each of which is a place of its own afterwards.
+ * @param places those places, in order. @param joined which of the repeats becomes part of another section, and its bars there.
+ */
+const playingsOf = (
+  { id: entry, repeats }: FormEntry,
+  places: readonly FormEntry[],
+  joined: number,
+  bars: readonly BarPlace[],
+): MovedPlaying[] =>
+  Array.from({ length: repeats }, (_, repeat) => ({
+    entry,
+    repeat,
+    to: { entry: places[repeat]!.id, repeat: 0 },
+    ...(repeat === joined && { bars }),
+  }));
+
 /**
  * Makes one section of an entry of the form and the one behind it; what else plays them stays as it is.
  * @throws EditRefused, when it is applied, where the two do not go together, with the reason.
@@ -183,15 +204,15 @@ export const joinSections = (index: number): Edit =>
       { section: first, by: 0 },
       { section: second, by: first.bars },
     ].filter(({ section }) => !stays.some((s) => s.id === section.id));
+    const entries = withIds(form);
     sayMoves(song, {
-      to: Object.fromEntries(
-        goes.map(({ section, by }) => [
-          section.id,
-          Array.from({ length: section.bars }, (_, i) => ({ section: id, bar: i + by })),
-        ]),
-      ),
+      to: Object.fromEntries(goes.map(({ section, by }) => [section.id, barsBehind(section.bars, id, by)])),
       bars: { [id]: made.bars, ...Object.fromEntries(goes.map(({ section }) => [section.id, 0])) },
+      playings: [
+        ...playingsOf(a, entries.slice(index), a.repeats - 1, barsBehind(first.bars, id, 0)),
+        ...playingsOf(b, entries.slice(index + a.repeats - 1), 0, barsBehind(second.bars, id, first.bars)),
+      ],
     });
     song.sections = song.sections.filter((s) => s.id === id || stays.some((o) => o.id === s.id));
-    song.form = withIds(form) as Draft<FormEntry[]>;
+    song.form = entries as Draft<FormEntry[]>;
   });

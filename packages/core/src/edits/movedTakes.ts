@@ -1,6 +1,6 @@
 /** Takes, comps and what is frozen go along with the bars they lie in, whatever an edit makes of those. */
 import { current, isDraft, type Draft } from 'immer';
-import { placeAfter, type BarMoves } from '../song/barMoves';
+import { placeInPlayingAfter, playingAfter, type BarMoves } from '../song/barMoves';
 import type { KeptPlaying, Part, Song } from '../song/schema';
 import type { CompSpan, Take, TakePiece } from '../song/takeSchema';
 import { barIndexAt, sectionBars, type Bar } from '../time/bars';
@@ -27,8 +27,14 @@ const playingsOf = ({ form }: Pick<Song, 'form'>, section: string): PieceOccurre
 /** What of a song says where its bars lie. */
 type Timed = Pick<Song, 'sections' | 'form' | 'key' | 'metre' | 'tempo'>;
 
-/** Where the bars of a section are after an edit; none of a section that was not there before, or waits to come back. */
-function barsAfter(id: string, before: Timed, now: Timed, moves: BarMoves): readonly MovedBar[] {
+/** Where the bars of a playing are after an edit; none of a section that was not there before, or waits to come back. */
+function barsAfter(
+  playing: PieceOccurrence,
+  before: Timed,
+  now: Timed,
+  moves: BarMoves,
+): readonly MovedBar[] {
+  const id = playing.section;
   const section = before.sections.find((one) => one.id === id);
   const barsNow = (own: string): readonly Bar[] => {
     const found = now.sections.find((one) => one.id === own);
@@ -36,7 +42,7 @@ function barsAfter(id: string, before: Timed, now: Timed, moves: BarMoves): read
   };
   if (!section) return [];
   const bars = sectionBars(section, before).map(({ start, length }, bar): MovedBar => {
-    const place = placeAfter({ section: id, bar }, moves);
+    const place = placeInPlayingAfter({ section: id, bar }, playing, moves);
     const to = place && barsNow(place.section)[place.bar];
     return { start, length, to: place && to ? { section: place.section, bar: to } : null };
   });
@@ -58,9 +64,15 @@ function hasMoved(id: string, bars: readonly MovedBar[]): boolean {
   return moved;
 }
 
-/** The playing that has become of one: itself, else the one that stands where it stood among those of its section. */
-function playingAfter(one: PieceOccurrence, section: string, before: Timed, now: Timed): PieceOccurrence {
+/** The playing that has become of one: as it was said, itself, else the one that stands where it stood among those of its section. */
+function occurrenceAfter(
+  one: PieceOccurrence,
+  section: string,
+  { before, now, moves }: Pick<Moving, 'before' | 'now' | 'moves'>,
+): PieceOccurrence {
   const { entry, repeat } = one;
+  const said = playingAfter(one, moves);
+  if (said) return { section, ...said };
   const own = { section, entry, repeat };
   if (now.form.some((e) => e.id === entry && e.section === section && repeat < e.repeats)) return own;
   const nth = playingsOf(before, one.section).findIndex((p) => p.entry === entry && p.repeat === repeat);
@@ -97,14 +109,17 @@ function stretchesAfter(bars: readonly MovedBar[], { from, to: end }: Stretch): 
 interface Moving {
   readonly before: Timed;
   readonly now: Timed;
-  readonly barsOf: (section: string) => readonly MovedBar[];
+  readonly moves: BarMoves;
+  readonly barsOf: (playing: PieceOccurrence) => readonly MovedBar[];
 }
 
 /** Whether anything of a playing is elsewhere now, or called otherwise. */
-function stays(one: PieceOccurrence, { barsOf, before, now }: Moving): boolean {
-  const bars = barsOf(one.section);
+function stays(one: PieceOccurrence, moving: Moving): boolean {
+  const bars = moving.barsOf(one);
   if (!bars.length) return true;
-  return !hasMoved(one.section, bars) && playingAfter(one, one.section, before, now).entry === one.entry;
+  if (hasMoved(one.section, bars)) return false;
+  const { entry, repeat } = occurrenceAfter(one, one.section, moving);
+  return entry === one.entry && repeat === one.repeat;
 }
 
 /** A chord that was taken up in a bar that is gone is taken up in the next that is there. */
@@ -117,9 +132,9 @@ function chordAfter(bars: readonly MovedBar[], at: Ticks, section: string): Tick
 /** A piece of a take as it lies now: in each section to which bars of it have gone. */
 function pieceAfter(piece: TakePiece, moving: Moving): TakePiece[] {
   if (stays(piece, moving)) return [piece];
-  const bars = moving.barsOf(piece.section);
+  const bars = moving.barsOf(piece);
   return [...stretchesAfter(bars, piece)].map(([section, stretches]): TakePiece => ({
-    ...playingAfter(piece, section, moving.before, moving.now),
+    ...occurrenceAfter(piece, section, moving),
     from: Math.min(...stretches.map((one) => one.from)),
     to: Math.max(...stretches.map((one) => one.to)),
     chords: piece.chords.flatMap(([at, symbol]): TakePiece['chords'] => {
@@ -135,19 +150,45 @@ function pieceAfter(piece: TakePiece, moving: Moving): TakePiece[] {
   }));
 }
 
+/** What lies in one playing as one: what was in two of them lies behind each other where they have become one. */
+function joinedIn<T extends PieceOccurrence>(all: readonly T[], joined: (a: T, b: T) => T): T[] {
+  const byPlaying = new Map<string, T>();
+  for (const one of all) {
+    const key = JSON.stringify([one.section, one.entry, one.repeat]);
+    const before = byPlaying.get(key);
+    byPlaying.set(key, before ? joined(before, one) : one);
+  }
+  return [...byPlaying.values()];
+}
+
+const byTick = <R extends readonly [number, ...unknown[]]>(rows: readonly R[]): R[] =>
+  [...rows].sort(([a], [b]) => a - b);
+
+/** Two pieces of a take in one playing as one. */
+const onePiece = (a: TakePiece, b: TakePiece): TakePiece => ({
+  ...a,
+  from: Math.min(a.from, b.from),
+  to: Math.max(a.to, b.to),
+  chords: byTick([...a.chords, ...b.chords]),
+  notes: byTick([...a.notes, ...b.notes]),
+});
+
 /** A take as it lies now; none where all its bars were taken out. */
 function takesAfter(take: Take, moving: Moving): Take[] {
   if (take.pieces.every((piece) => stays(piece, moving))) return [take];
-  const pieces = take.pieces.flatMap((piece) => pieceAfter(piece, moving));
+  const pieces = joinedIn(
+    take.pieces.flatMap((piece) => pieceAfter(piece, moving)),
+    onePiece,
+  );
   return pieces.length ? [{ ...take, pieces }] : [];
 }
 
 function spanAfter(span: CompSpan, moving: Moving): CompSpan[] {
   if (stays(span, moving)) return [span];
   const { take, whileOff } = span;
-  return [...stretchesAfter(moving.barsOf(span.section), span)].flatMap(([section, stretches]) =>
+  return [...stretchesAfter(moving.barsOf(span), span)].flatMap(([section, stretches]) =>
     stretches.map((stretch) => ({
-      ...playingAfter(span, section, moving.before, moving.now),
+      ...occurrenceAfter(span, section, moving),
       ...stretch,
       take,
       ...(whileOff && { whileOff }),
@@ -159,16 +200,22 @@ function spanAfter(span: CompSpan, moving: Moving): CompSpan[] {
 function frozenAfter(kept: KeptPlaying, moving: Moving): KeptPlaying[] {
   const section = moving.before.sections.find(({ id }) => id === kept.section);
   if (stays(kept, moving) || section?.endings) return [kept];
-  const bars = moving.barsOf(kept.section);
+  const bars = moving.barsOf(kept);
   const sections = new Set(bars.flatMap(({ to }) => to?.section ?? []));
   return [...sections].map((id) => ({
-    ...playingAfter(kept, id, moving.before, moving.now),
+    ...occurrenceAfter(kept, id, moving),
     notes: kept.notes.flatMap(([start, ...rest]): KeptPlaying['notes'] => {
       const now = tickAfter(bars, start, id);
       return now === null ? [] : [[now, ...rest]];
     }),
   }));
 }
+
+/** What is kept of two playings that are one now. */
+const oneKept = (a: KeptPlaying, b: KeptPlaying): KeptPlaying => ({
+  ...a,
+  notes: byTick([...a.notes, ...b.notes]),
+});
 
 /** A list as it is now; the very same where nothing in it is another. */
 function each<T>(list: readonly T[], after: (one: T) => readonly T[]): readonly T[] {
@@ -185,13 +232,17 @@ export function moveTakes(before: Song, song: Draft<Song>, moves: BarMoves): voi
   if (!bearing) return;
   const now = (isDraft(song) ? current(song) : song) as Song;
   if (now.sections === before.sections && now.metre === before.metre) return;
-  const byId = new Map<string, readonly MovedBar[]>();
+  const known = new Map<string, readonly MovedBar[]>();
+  const eachItsOwn = moves.some(({ playings }) => playings);
   const moving: Moving = {
     before,
     now,
-    barsOf(id) {
-      let bars = byId.get(id);
-      if (!bars) byId.set(id, (bars = barsAfter(id, before, now, moves)));
+    moves,
+    barsOf(playing) {
+      const { section, entry, repeat } = playing;
+      const key = eachItsOwn ? `${section}/${entry}/${repeat}` : section;
+      let bars = known.get(key);
+      if (!bars) known.set(key, (bars = barsAfter(playing, before, now, moves)));
       return bars;
     },
   };
@@ -203,6 +254,6 @@ export function moveTakes(before: Song, song: Draft<Song>, moves: BarMoves): voi
     const frozenNow = frozen && each(frozen, (kept) => frozenAfter(kept, moving));
     if (takesNow !== takes) own.takes = takesNow as Draft<Take[]>;
     if (compNow !== comp) own.comp = compNow as Draft<CompSpan[]>;
-    if (frozenNow !== frozen) own.frozen = frozenNow as Draft<KeptPlaying[]>;
+    if (frozenNow !== frozen) own.frozen = joinedIn(frozenNow!, oneKept) as Draft<KeptPlaying[]>;
   });
 }

@@ -10,11 +10,22 @@ export interface BarPlace {
   readonly bar: BarIndex;
 }
 
+/** A playing that stands elsewhere in the form afterwards: a place of the form by its id, and its repeat, 0-based. */
+export interface MovedPlaying {
+  readonly entry: string;
+  readonly repeat: number;
+  readonly to: { readonly entry: string; readonly repeat: number };
+  /** Where its bars alone go, bar by bar of its section; left out where they stay in that. */
+  readonly bars?: readonly BarPlace[];
+}
+
 /** All that one change of bars does at once: by section its old bars' new places, null for one that is gone. */
 export interface BarStep {
   readonly to: Readonly<Record<string, readonly (BarPlace | null)[]>>;
   /** Bars the sections have afterwards. */
   readonly bars: Readonly<Record<string, number>>;
+  /** Playings that are others afterwards; left out where each stays what it was. */
+  readonly playings?: readonly MovedPlaying[];
 }
 
 /** Steps in the order in which they are taken. */
@@ -28,6 +39,31 @@ const after = (place: BarPlace, { to }: BarStep): BarPlace | null => {
 /** Where a bar (0-based in its section) stands afterwards; null where it is gone. */
 export const placeAfter = (place: BarPlace, moves: BarMoves): BarPlace | null =>
   moves.reduce<BarPlace | null>((now, step) => now && after(now, step), place);
+
+/** A playing of a section: a place of the form and its repeat, 0-based. */
+type PlayingInForm = Pick<MovedPlaying, 'entry' | 'repeat'>;
+
+const moveOf = ({ playings = [] }: BarStep, { entry, repeat }: PlayingInForm): MovedPlaying | undefined =>
+  playings.find((one) => one.entry === entry && one.repeat === repeat);
+
+/** Which playing one has become by what was said of it; null where nothing was. */
+export const playingAfter = (playing: PlayingInForm, moves: BarMoves): PlayingInForm | null =>
+  moves.reduce<PlayingInForm | null>((now, step) => moveOf(step, now ?? playing)?.to ?? now, null);
+
+/** Where a bar stands afterwards in one playing of its section; null where it is gone. */
+export function placeInPlayingAfter(
+  place: BarPlace,
+  playing: PlayingInForm,
+  moves: BarMoves,
+): BarPlace | null {
+  let [now, where]: [PlayingInForm, BarPlace | null] = [playing, place];
+  for (const step of moves) {
+    const move = moveOf(step, now);
+    where = where && (move?.bars ? (move.bars[where.bar] ?? null) : after(where, step));
+    now = move?.to ?? now;
+  }
+  return where;
+}
 
 function stepBack({ to, bars }: BarStep): BarStep {
   const back: Record<string, (BarPlace | null)[]> = {};

@@ -1,6 +1,7 @@
 /** Takes that are kept: played where they were put and nowhere else, going along with chords and bars, never lost. */
 import fc from 'fast-check';
 import { renderBand, type Band } from '@backline/core/band/index';
+import { keptOf } from '@backline/core/band/kept';
 import { regionMemory } from '@backline/core/band/windowCache';
 import { applyEdit, redoStep, undoStep, type Edit } from '@backline/core/edits/apply';
 import { inNewBar, insertBar, removeBars, setBar } from '@backline/core/edits/bars';
@@ -301,6 +302,40 @@ describe('bars that move', () => {
     const [span] = partIn(one).comp!;
     expect(one.sections.some(({ id }) => id === span!.section)).toBe(true);
     expect([span!.from, span!.to]).toEqual([4 * 1920, 6 * 1920]);
+  });
+
+  it.each([
+    ['the whole of two sections', '[Verse]\nC | F\n[Chorus]\nG | C', 0],
+    ['one playing of each of two that are played again', '[Verse] x3\nC | F\n[Chorus] x2\nG | C', 0],
+    ['one of a section that comes back later', '[Verse]\nC | F\n[Chorus]\nG | C\n[Verse] x2\n[Chorus]', 1],
+    [
+      'two places of the same section',
+      '[Verse] x2\nC | F | Dm | G\n[Chorus]\nAm | F\n[Verse]\n[Verse] x2',
+      2,
+    ],
+  ])('%s made one play what they played, and what is frozen as well', (_, form, index) => {
+    const chart = readChart(`title: Any\nstyle: lamplight\n${form}`, OURS);
+    // Where chords are pushed is agreed on by section: what is another section pushes others.
+    const song = { ...chart, together: { arc: false, anticipations: false } };
+    const bars = renderBand(song, OURS).bars.length;
+    const full = withTake(song, 'solo', { from: 0, to: bars, seed: 12 });
+    const played = (one: Song, id: string) =>
+      renderBand(one, OURS)
+        .parts.find((part) => part.id === id)!
+        .notes.map(({ at, pitch, length }) => [at, pitch, length].join())
+        .sort();
+    const joined = after(full, joinSections(index));
+    expect(joined).not.toBe(full);
+    expect(joined.form).not.toEqual(full.form);
+    const [now, was] = [new Set(played(joined, 'solo')), new Set(played(full, 'solo'))];
+    expect([...was].filter((note) => !now.has(note))).toEqual([]);
+    expect([...now].filter((note) => !was.has(note))).toEqual([]);
+    const { bars: own, parts } = renderBand(song, OURS);
+    const bass = parts.find(({ id }) => id === 'bass')!;
+    const frozen = after(song, freezePart('bass', keptOf(own, bass.notes)));
+    expect(played(after(frozen, joinSections(index)), 'bass')).toEqual(played(frozen, 'bass'));
+    const step = applyEdit(full, joinSections(index))!;
+    expect(undoStep(step.song, step.step)).toEqual(full);
   });
 
   it('a section that is taken out keeps its takes until it is brought back', () => {
