@@ -139,7 +139,7 @@ interface RowProps {
 }
 
 function Row({ progression, place, open, onOpen }: RowProps) {
-  const { barCount, barsOfClip, fitProgression } = repertoireTools();
+  const { barCount, barsOfClip } = repertoireTools();
   const palette = usePalette();
   const { mutate } = useSWR(PROGRESSION_LIST, fetchProgressions);
   const [keep, setKeep] = useState<Paste['keep']>('bars');
@@ -147,7 +147,10 @@ function Row({ progression, place, open, onOpen }: RowProps) {
   /** Deleting asks once. */
   const [asked, setAsked] = useState(false);
   const [without, setWithout] = useState<readonly number[]>([]);
-  const clip = useMemo(() => fitProgression(progression, place.bar.key), [progression, place.bar.key]);
+  const clip = useMemo(
+    () => repertoireTools().fitProgression(progression, place.bar.key),
+    [progression, place.bar.key],
+  );
   const bars = Array.from({ length: barCount(progression) }, (_, i) => i);
   const wanted = barsOfClip(
     clip,
